@@ -1,0 +1,157 @@
+"""The application: routes, limits, and the built front end on the same server."""
+
+from __future__ import annotations
+
+from pathlib import Path
+from typing import Any
+
+from fastapi import APIRouter, FastAPI, Response
+from fastapi.responses import FileResponse
+from fastapi.staticfiles import StaticFiles
+from sqlalchemy import text
+from starlette.middleware.gzip import GZipMiddleware
+from starlette.middleware.trustedhost import TrustedHostMiddleware
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
+
+from shadbo import __version__
+from shadbo.api import messages as m
+from shadbo.api import pieces, problems
+from shadbo.api.pieces import PROBLEMS, Db
+from shadbo.core.fields import Fault, LengthField, Refused
+from shadbo.core.lengths import LengthError, Tape, as_decimal, read_length
+from shadbo.core.piece import Piece
+from shadbo.core.shop import Shop
+from shadbo.core.starting import STARTS
+from shadbo.service.settings import Settings
+from shadbo.store import shops
+from shadbo.store.database import Database, open_engine
+
+MOST_BODY = 1024 * 1024
+general = APIRouter(prefix="/api", responses=PROBLEMS)
+
+
+class TooLarge(Exception):
+    pass
+
+
+class BodyLimit:
+    """Refuses a body over a megabyte while it comes in, before anything reads it whole."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] != "http":
+            await self.app(scope, receive, send)
+            return
+        seen = 0
+
+        async def limited() -> Message:
+            nonlocal seen
+            message = await receive()
+            seen += len(message.get("body", b""))
+            if seen > MOST_BODY:
+                raise TooLarge
+            return message
+
+        try:
+            await self.app(scope, limited, send)
+        except TooLarge:
+            answer = problems.problem(413, "That is too large", f"Up to {MOST_BODY // 1024} kB can be sent at once.")
+            await answer(scope, receive, send)
+
+
+@general.get("/health")
+def health(db: Db) -> dict[str, str]:
+    """Whether the server and its database answer."""
+    with db.work() as session:
+        session.execute(text("SELECT 1"))
+    return {"status": "well", "version": __version__}
+
+
+@general.post("/lengths", response_model=m.Read)
+def lengths(db: Db, body: m.ReadLength) -> m.Read:
+    """How a typed length is understood."""
+    with db.work() as session:
+        shop = shops.get(session)
+    try:
+        return m.read_of(read_length(body.text, body.unit, shop.tape), shop)
+    except LengthError as error:
+        raise Refused(Fault("/text", "Length", body.text, str(error), error.accepted)) from None
+
+
+@general.get("/starts", response_model=list[m.StartOut])
+def starts() -> list[m.StartOut]:
+    """What a piece can be, and which sizes each asks for."""
+    return [m.StartOut(s.key, s.label, s.detail, tuple(m.AskedOut(a.key, a.label) for a in s.asks)) for s in STARTS]
+
+
+def _settings(shop: Shop) -> m.ShopOut:
+    t = shop.tolerances
+    return m.ShopOut(
+        shop.name, shop.inch_parts, *(f"{v:f} mm" for v in (t.tape_mm, t.tape_in, t.saw, shop.rules.kerf))
+    )  # fmt: skip
+
+
+@general.get("/shop", response_model=m.ShopOut)
+def shop(db: Db) -> m.ShopOut:
+    """The shop's name and the settings people change."""
+    with db.work() as session:
+        return _settings(shops.get(session))
+
+
+@general.put("/shop", response_model=m.ShopOut)
+def set_shop(db: Db, body: m.ShopSettings) -> m.ShopOut:
+    """Change the settings; every plan follows."""
+    faults: list[Fault] = []
+    read: dict[str, Any] = {}
+    for key, label, high in (
+        ("tape_mm", "Metric tape", "5"), ("tape_in", "Inch tape", "5"), ("saw", "Saw", "5"), ("kerf", "Kerf", "10"),
+    ):  # fmt: skip
+        try:
+            understood = LengthField.between(label, "0", high).read(getattr(body, key), "mm", Tape(), f"/{key}")
+            read[key] = as_decimal(understood.mm)
+        except Refused as error:
+            faults += error.faults
+    if faults:
+        raise Refused(*faults)
+    with db.work() as session:
+        before = shops.get(session)
+        tolerances = before.tolerances.model_copy(update={k: read[k] for k in ("tape_mm", "tape_in", "saw")})
+        rules = before.rules.model_copy(update={"kerf": read["kerf"]})
+        after = before.model_copy(update={"inch_parts": body.inch_parts, "tolerances": tolerances, "rules": rules})
+        return _settings(shops.save(session, after))
+
+
+@general.get("/schema/piece.json")
+def piece_schema() -> dict[str, Any]:
+    """The JSON Schema of a piece file."""
+    return Piece.model_json_schema()
+
+
+def create_app(settings: Settings | None = None) -> FastAPI:
+    """The application on a database; migrations have run by then."""
+    settings = settings or Settings()
+    app = FastAPI(title="Shadbo", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json")
+    app.state.database = Database(open_engine(settings.database_url))
+    problems.register(app)
+    app.include_router(general)
+    app.include_router(pieces.router)
+    app.add_middleware(BodyLimit)
+    app.add_middleware(GZipMiddleware, minimum_size=2048, compresslevel=3)
+    app.add_middleware(TrustedHostMiddleware, allowed_hosts=["127.0.0.1", "localhost", "[::1]", *settings.hosts])
+    _front_end(app, settings.web)
+    return app
+
+
+def _front_end(app: FastAPI, built: Path) -> None:
+    """The built front end; any other path gives its page, so that a link opens the same place again."""
+    if not (built / "index.html").exists():
+        return
+    app.mount("/assets", StaticFiles(directory=built / "assets"), name="assets")
+
+    @app.get("/{path:path}", include_in_schema=False)
+    def page(path: str) -> Response:
+        if path.startswith("api/"):
+            return problems.problem(404, "There is nothing at this address")
+        return FileResponse(built / "index.html", headers={"Cache-Control": "no-cache"})

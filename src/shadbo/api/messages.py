@@ -1,0 +1,211 @@
+"""What goes over the wire besides the plan itself."""
+
+from __future__ import annotations
+
+import uuid
+from dataclasses import dataclass
+from datetime import date, datetime
+from typing import Annotated
+
+from pydantic import BaseModel, Field, TypeAdapter
+
+from shadbo.core.edits import Edit
+from shadbo.core.figures import Opened, Say
+from shadbo.core.lengths import Shown, Understood
+from shadbo.core.piece import UnitName
+from shadbo.core.plan import Plan
+from shadbo.core.shop import InchParts, Shop
+from shadbo.core.views import View
+
+
+@dataclass(frozen=True, slots=True)
+class Read:
+    """How a typed length was understood. ``mm`` for drawing the tape; ``give`` is how far a + or - leaves it open."""
+
+    mm: float
+    shown: Shown
+    unit: UnitName
+    give: Shown | None
+    division_mm: float
+
+
+def read_of(understood: Understood, shop: Shop) -> Read:
+    show = shop.showing.show
+    give = show(understood.give_mm, "fine") if understood.give_mm else None
+    division = float(shop.tape.division_mm(understood.unit))
+    return Read(float(understood.mm), show(understood.mm, "fine"), understood.unit, give, division)
+
+
+@dataclass(frozen=True, slots=True)
+class PieceOut:
+    """A piece as the sheet needs it: its words, its version, its plan."""
+
+    id: uuid.UUID
+    version: int
+    archived: bool
+    updated_at: datetime
+    name: str
+    owner: str
+    due: date | None
+    note: str
+    units: UnitName
+    practice: str
+    undo: str | None
+    redo: str | None
+    plan: Plan
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """A figure before and after."""
+
+    figure: str
+    label: str
+    before: Shown | None
+    after: Shown | None
+
+
+@dataclass(frozen=True, slots=True)
+class PreviewOut:
+    """What an edit would do, unsaved: the plan, the figures it moves, the checks it mends and brings."""
+
+    plan: Plan
+    read: Read | None
+    changes: tuple[Change, ...]
+    mended: tuple[Say, ...]
+    brought: tuple[Say, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Card:
+    """A piece in the rack: small face drawing, where it is in the work, what blocks it."""
+
+    id: uuid.UUID
+    version: int
+    name: str
+    owner: str
+    due: date | None
+    note: str
+    units: UnitName
+    archived: bool
+    updated_at: datetime
+    display: str
+    stage: str
+    blocked: Say | None
+    cautions: int
+    size: Say
+    face: View
+
+
+@dataclass(frozen=True, slots=True)
+class SlipOut:
+    sentence: str
+    gives: Shown
+
+
+@dataclass(frozen=True, slots=True)
+class Compared:
+    """Somebody's own number held against a figure."""
+
+    own: Shown
+    agrees: bool
+    within_tolerance: bool
+    difference: Shown
+    slips: tuple[SlipOut, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class State:
+    state: int
+    change: str
+    saved_at: datetime
+    current: bool
+
+
+PIECE_JSON: TypeAdapter[PieceOut] = TypeAdapter(PieceOut)
+PREVIEW_JSON: TypeAdapter[PreviewOut] = TypeAdapter(PreviewOut)
+CARDS_JSON: TypeAdapter[list[Card]] = TypeAdapter(list[Card])
+OPENED_JSON: TypeAdapter[Opened] = TypeAdapter(Opened)
+
+Edits = Annotated[list[Edit], Field(min_length=1, max_length=40)]
+
+
+class Save(BaseModel):
+    """Edits to be saved over ``version``; ``goes_on`` if they carry the last change further."""
+
+    version: int
+    edits: Edits
+    goes_on: bool = False
+
+
+class Preview(BaseModel):
+    edits: Edits
+
+
+class AtVersion(BaseModel):
+    version: int
+
+
+class Archive(BaseModel):
+    archived: bool
+
+
+class Restore(BaseModel):
+    version: int
+    state: int
+
+
+class ReadLength(BaseModel):
+    text: str = Field(max_length=500)
+    unit: UnitName
+
+
+class Compare(BaseModel):
+    text: str = Field(max_length=500)
+    unit: UnitName
+
+
+class ShopSettings(BaseModel):
+    """The settings of the shop that people change most; mm as text, read like any length."""
+
+    inch_parts: InchParts
+    tape_mm: str = Field(max_length=120)
+    tape_in: str = Field(max_length=120)
+    saw: str = Field(max_length=120)
+    kerf: str = Field(max_length=120)
+
+
+class NewPiece(BaseModel):
+    """A new piece: what it is (a start), its name, and its sizes as typed, by field."""
+
+    start: str = Field(max_length=60)
+    name: str = Field(max_length=500)
+    owner: str = Field(default="", max_length=500)
+    units: UnitName = "mm"
+    sizes: dict[str, Annotated[str, Field(max_length=500)]] = Field(max_length=40)
+
+
+@dataclass(frozen=True, slots=True)
+class AskedOut:
+    key: str
+    label: str
+
+
+@dataclass(frozen=True, slots=True)
+class StartOut:
+    key: str
+    label: str
+    detail: str
+    asks: tuple[AskedOut, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class ShopOut:
+    """The shop's name and settings, lengths as text with unit."""
+
+    name: str
+    inch_parts: InchParts
+    tape_mm: str
+    tape_in: str
+    saw: str
+    kerf: str

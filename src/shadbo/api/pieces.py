@@ -1,0 +1,326 @@
+"""Pieces over the web: thin. Every write names the version it was made on."""
+
+from __future__ import annotations
+
+import uuid
+from datetime import date
+from typing import Annotated, Any, Literal
+from urllib.parse import quote
+
+from fastapi import APIRouter, Depends, Query, Request, Response
+from pydantic import BaseModel
+
+from shadbo.api import messages as m
+from shadbo.api.problems import Problem, problem
+from shadbo.core.edits import TypeIn, apply_edits, in_words
+from shadbo.core.fields import Fault, LengthField, Refused
+from shadbo.core.figures import Opened, Say, open_count, open_figure
+from shadbo.core.lengths import Unit
+from shadbo.core.piece import MOST_BYTES, Piece, length_field
+from shadbo.core.plan import Plan, book_of, plan
+from shadbo.core.shop import Shop
+from shadbo.core.slips import diagnose
+from shadbo.core.starting import start_piece
+from shadbo.exports.cuts import cuts_to_csv
+from shadbo.exports.job_sheet import job_sheet
+from shadbo.exports.pieces import piece_from_json, piece_to_json
+from shadbo.exports.svg import view_to_svg
+from shadbo.store import pieces, shops
+from shadbo.store.database import Database
+from shadbo.store.pieces import Kept, Newer, NotThere
+
+PROBLEMS: dict[int | str, dict[str, Any]] = {code: {"model": Problem} for code in (404, 409, 422, 503)}
+router = APIRouter(prefix="/api/pieces", responses=PROBLEMS)
+
+
+def database(request: Request) -> Database:
+    db: Database = request.app.state.database
+    return db
+
+
+Db = Annotated[Database, Depends(database)]
+
+
+def _json(adapter: Any, value: Any, status: int = 200) -> Response:
+    return Response(adapter.dump_json(value), status, media_type="application/json")
+
+
+def _out(kept: Kept, shop: Shop, status: int = 200) -> Response:
+    piece = kept.piece
+    return _json(m.PIECE_JSON, m.PieceOut(
+        kept.id, kept.version, kept.archived, kept.updated_at, piece.name, piece.owner, piece.due, piece.note, piece.units,
+        piece.practice, kept.undo, kept.redo, plan(piece, shop),
+    ), status)  # fmt: skip
+
+
+def _card(kept: Kept, shop: Shop) -> m.Card:
+    piece, worked = kept.piece, plan(kept.piece, shop)
+    stage = next((s.label for s in worked.stages if s.state != "settled"), worked.stages[-1].label)
+    shown = [worked.figures[f"frame.outside.{axis}"].shown for axis in ("width", "height")]
+    size: Say = tuple(bit for bit in (shown[0], " × ", shown[1]) if bit is not None)
+    return m.Card(
+        kept.id, kept.version, piece.name, piece.owner, piece.due, piece.note, piece.units, kept.archived, kept.updated_at,
+        worked.display, stage, worked.stops[0].say if worked.stops else None,
+        sum(c.severity == "caution" for c in worked.checks), size, worked.view("face"),
+    )  # fmt: skip
+
+
+@router.get("", response_model=list[m.Card])
+def rack(db: Db, q: Annotated[str, Query(max_length=200)] = "", archived: bool = False) -> Response:
+    """The pieces of the rack (or those put away), each with its small drawing."""
+    with db.work() as session:
+        shop = shops.get(session)
+        return _json(m.CARDS_JSON, [_card(k, shop) for k in pieces.listed(session, search=q, archived=archived)])
+
+
+@router.post("", response_model=m.PieceOut, status_code=201)
+def new(db: Db, body: m.NewPiece) -> Response:
+    """A new piece from what it is and its sizes."""
+    with db.work() as session:
+        shop = shops.get(session)
+        piece = start_piece(body.start, body.name, body.owner, body.units, body.sizes, shop)
+        kept = pieces.create(session, piece, "Taken in")
+    return _out(kept, shop, 201)
+
+
+@router.post("/import", response_model=m.PieceOut, status_code=201)
+async def read_in(request: Request, db: Db) -> Response:
+    """A piece from its file."""
+    body = await request.body()
+    if len(body) > MOST_BYTES:
+        raise Refused(
+            Fault("", "file", f"{len(body)} bytes", "is too large to be one piece", f"up to {MOST_BYTES // 1024} kB")
+        )
+    piece = piece_from_json(body)
+    with db.work() as session:
+        shop = shops.get(session)
+        kept = pieces.create(session, piece, "Read in from a file")
+    return _out(kept, shop, 201)
+
+
+@router.get("/{piece_id}", response_model=m.PieceOut)
+def one(db: Db, piece_id: uuid.UUID) -> Response:
+    with db.work() as session:
+        return _out(pieces.get(session, piece_id), shops.get(session))
+
+
+class Difference(BaseModel):
+    """One place where two people's saves part: what stands, and what the other wanted."""
+
+    label: str
+    theirs: str
+    yours: str
+
+
+@router.post("/{piece_id}/edits", response_model=m.PieceOut)
+def edit(db: Db, piece_id: uuid.UUID, body: m.Save) -> Response:
+    """Save edits over a version. 409 with both sides if somebody saved a newer one."""
+    try:
+        with db.work() as session:
+            shop = shops.get(session)
+            kept = pieces.get(session, piece_id)
+            if kept.version != body.version:
+                raise Newer(kept.version)
+            changed = apply_edits(kept.piece, body.edits, shop)
+            change = in_words(kept.piece, body.edits, shop)
+            kept = pieces.save(session, piece_id, body.version, changed, change, goes_on=body.goes_on)
+        return _out(kept, shop)
+    except Newer as newer:
+        return _conflict(db, piece_id, body, newer)
+
+
+def _conflict(db: Database, piece_id: uuid.UUID, body: m.Save, newer: Newer) -> Response:
+    """Both sides of a save that came too late: what stands now, and what the edits meant to make of the older one."""
+    with db.work() as session:
+        shop = shops.get(session)
+        stands = pieces.get(session, piece_id)
+        ground = pieces.at_version(session, piece_id, body.version)
+    differences: list[Difference] = []
+    if ground is not None:
+        mine = plan(apply_edits(Piece.model_validate(ground), body.edits, shop), shop)
+        theirs = plan(stands.piece, shop)
+        differences = _differences(theirs, mine, stands.piece.units)
+    return problem(
+        409, "Somebody saved this piece meanwhile", "Nothing of yours was saved over theirs; both are shown.",
+        version=newer.version, differences=[d.model_dump() for d in differences],
+    )  # fmt: skip
+
+
+def _differences(theirs: Plan, mine: Plan, unit: Unit) -> list[Difference]:
+    out = []
+    for name in dict.fromkeys([*theirs.figures, *mine.figures]):
+        a, b = theirs.figures.get(name), mine.figures.get(name)
+        if (a and a.edit) or (b and b.edit):
+            old = a.shown.text(unit) if a and a.shown else "–"
+            new_ = b.shown.text(unit) if b and b.shown else "–"
+            if old != new_:
+                out.append(Difference(label=(a or b).label, theirs=old, yours=new_))  # type: ignore[union-attr]
+    return out
+
+
+@router.post("/{piece_id}/preview", response_model=m.PreviewOut)
+def preview(db: Db, piece_id: uuid.UUID, body: m.Preview) -> Response:
+    """What edits would do, unsaved."""
+    with db.work() as session:
+        shop = shops.get(session)
+        piece = pieces.get(session, piece_id).piece
+    changed = apply_edits(piece, body.edits, shop)
+    after = plan(changed, shop)
+    last = body.edits[-1]
+    read = None
+    if isinstance(last, TypeIn) and last.text.strip():
+        field = length_field(last.pointer)
+        assert isinstance(field, LengthField)
+        read = m.read_of(field.read(last.text, last.unit, shop.tape, last.pointer), shop)
+    if isinstance(last, TypeIn):
+        # While a number is being typed nobody reads a list of what it moves: the drawing shows it.
+        return _json(m.PREVIEW_JSON, m.PreviewOut(after, read, (), (), ()))
+    before = plan(piece, shop)
+    old, new_ = {c.key: c.say for c in before.checks}, {c.key: c.say for c in after.checks}
+    return _json(m.PREVIEW_JSON, m.PreviewOut(
+        after, read, _changes(before, after),
+        tuple(say for key, say in old.items() if key not in new_), tuple(say for key, say in new_.items() if key not in old),
+    ))  # fmt: skip
+
+
+def _changes(before: Plan, after: Plan) -> tuple[m.Change, ...]:
+    """Figures of the stages that an edit moves."""
+    names = dict.fromkeys(name for stage in (*before.stages, *after.stages) for name in stage.figures)
+    out = []
+    for name in names:
+        a, b = before.figures.get(name), after.figures.get(name)
+        if a and b and a.mm != b.mm:
+            out.append(m.Change(name, b.label, a.shown, b.shown))
+    return tuple(out)
+
+
+@router.post("/{piece_id}/undo", response_model=m.PieceOut)
+def undo(db: Db, piece_id: uuid.UUID, body: m.AtVersion) -> Response:
+    return _step(db, piece_id, body, pieces.undo)
+
+
+@router.post("/{piece_id}/redo", response_model=m.PieceOut)
+def redo(db: Db, piece_id: uuid.UUID, body: m.AtVersion) -> Response:
+    return _step(db, piece_id, body, pieces.redo)
+
+
+def _step(db: Database, piece_id: uuid.UUID, body: m.AtVersion, step: Any) -> Response:
+    try:
+        with db.work() as session:
+            kept = step(session, piece_id, body.version)
+            shop = shops.get(session)
+        return _out(kept, shop)
+    except Newer as newer:
+        return problem(
+            409, "Somebody saved this piece meanwhile", "Look at theirs first.", version=newer.version, differences=[]
+        )
+
+
+@router.get("/{piece_id}/history", response_model=list[m.State])
+def history(db: Db, piece_id: uuid.UUID) -> list[m.State]:
+    """Every saved state, newest first."""
+    with db.work() as session:
+        return [m.State(s.state, s.change, s.saved_at, s.current) for s in pieces.history(session, piece_id)]
+
+
+@router.post("/{piece_id}/restore", response_model=m.PieceOut)
+def restore(db: Db, piece_id: uuid.UUID, body: m.Restore) -> Response:
+    """Bring back a state the piece once had."""
+    return _step(db, piece_id, m.AtVersion(version=body.version), lambda s, i, v: pieces.restore(s, i, v, body.state))
+
+
+@router.post("/{piece_id}/copy", response_model=m.PieceOut, status_code=201)
+def copy(db: Db, piece_id: uuid.UUID) -> Response:
+    """A piece like this one, to start the next from."""
+    with db.work() as session:
+        shop = shops.get(session)
+        piece = pieces.get(session, piece_id).piece
+        again = piece.model_copy(update={"name": f"{piece.name[:110]} (copy)"})
+        kept = pieces.create(session, again, "Copied")
+    return _out(kept, shop, 201)
+
+
+@router.post("/{piece_id}/archive", response_model=m.PieceOut)
+def archive(db: Db, piece_id: uuid.UUID, body: m.Archive) -> Response:
+    """Put a piece away, or back into the rack."""
+    with db.work() as session:
+        kept = pieces.put_away(session, piece_id, body.archived)
+        shop = shops.get(session)
+    return _out(kept, shop)
+
+
+@router.get("/{piece_id}/figures/{name}", response_model=Opened)
+def open_(db: Db, piece_id: uuid.UUID, name: str) -> Response:
+    """A figure opened: its sum, tolerance, and what it hangs on."""
+    with db.work() as session:
+        shop = shops.get(session)
+        piece = pieces.get(session, piece_id).piece
+    book = book_of(piece, shop)
+    if name in book.counts:
+        return _json(m.OPENED_JSON, open_count(book.counts[name]))
+    if name not in book.dims:
+        raise NotThere(f"figure {name}")
+    return _json(m.OPENED_JSON, open_figure(book.dims[name], shop.showing))
+
+
+@router.post("/{piece_id}/figures/{name}/compare", response_model=m.Compared)
+def compare(db: Db, piece_id: uuid.UUID, name: str, body: m.Compare) -> m.Compared:
+    """Somebody's own number: does it agree, or which slip gives it?"""
+    with db.work() as session:
+        shop = shops.get(session)
+        piece = pieces.get(session, piece_id).piece
+    book = book_of(piece, shop)
+    if name not in book.dims:
+        raise NotThere(f"figure {name}")
+    figure, show = book.dims[name], shop.showing
+    own = LengthField.between("Your number", "-20000", "200000").read(body.text, body.unit, shop.tape, "/text")
+    # Somebody working to the finest step shown can be out by half of it.
+    verdict = diagnose(figure, own.mm, book.dims, show.step(own.unit, figure.grain) / 2)
+    return m.Compared(
+        show.show(own.mm, "fine"), verdict.agrees, verdict.within_tolerance, show.show(verdict.difference, "fine"),
+        tuple(m.SlipOut(s.sentence, show.show(s.gives, "fine")) for s in verdict.slips),
+    )  # fmt: skip
+
+
+def _file(content: str | bytes, media: str, name: str, ending: str) -> Response:
+    plain = "".join(ch if ch.isascii() and (ch.isalnum() or ch in "-_") else "-" for ch in name).strip("-") or "piece"
+    disposition = f"attachment; filename=\"{plain}.{ending}\"; filename*=UTF-8''{quote(name, safe='')}.{ending}"
+    return Response(content, media_type=media, headers={"Content-Disposition": disposition})
+
+
+@router.get("/{piece_id}/piece.json", response_class=Response)
+def piece_file(db: Db, piece_id: uuid.UUID) -> Response:
+    """The piece as its file."""
+    with db.work() as session:
+        piece = pieces.get(session, piece_id).piece
+    return _file(piece_to_json(piece), "application/json", piece.name, "shadbo.json")
+
+
+@router.get("/{piece_id}/cuts.csv", response_class=Response)
+def cut_file(db: Db, piece_id: uuid.UUID) -> Response:
+    """The cut list as CSV."""
+    with db.work() as session:
+        shop, piece = shops.get(session), pieces.get(session, piece_id).piece
+    return _file(cuts_to_csv(plan(piece, shop)), "text/csv; charset=utf-8", f"{piece.name} cut list", "csv")
+
+
+@router.get("/{piece_id}/sheet.pdf", response_class=Response)
+def sheet_file(
+    db: Db, piece_id: uuid.UUID, paper: Literal["A4", "Letter"] = "A4", unit: Unit | None = None
+) -> Response:
+    """The job sheet as PDF."""
+    with db.work() as session:
+        shop, piece = shops.get(session), pieces.get(session, piece_id).piece
+    pdf = job_sheet(piece, plan(piece, shop), paper=paper, unit=unit, shop=shop.name, today=date.today())
+    return _file(pdf, "application/pdf", f"{piece.name} job sheet", "pdf")
+
+
+@router.get("/{piece_id}/{view}.svg", response_class=Response)
+def view_file(
+    db: Db, piece_id: uuid.UUID, view: Literal["face", "section", "back"], unit: Unit | None = None
+) -> Response:
+    """A drawing at full size as SVG, in millimetres."""
+    with db.work() as session:
+        shop, piece = shops.get(session), pieces.get(session, piece_id).piece
+    worked = plan(piece, shop)
+    return _file(view_to_svg(worked, view, unit or worked.units), "image/svg+xml", f"{piece.name} {view}", "svg")

@@ -1,0 +1,1 @@
+"""The trade itself: sums, readings, displays, checks. No web, no database, no files, no clock."""

@@ -1,0 +1,201 @@
+"""The three drawings of a floater: its face, the cut through a side rail, and its back."""
+
+from __future__ import annotations
+
+from quicktions import Fraction
+
+from shadbo.core.displays.base import Context
+from shadbo.core.displays.floater.sizes import AXES, SIDES, Sizes
+from shadbo.core.piece import NewFrame
+from shadbo.core.views import Drawing, View
+
+HALF = Fraction(1, 2)
+MEASURE, DISPLAY, DEPTH, CUT = "measure", "display", "depth", "cut"
+
+
+def draw(context: Context, sizes: Sizes) -> tuple[View, ...]:
+    return (_face(context, sizes), _section(context, sizes), _back(context, sizes))
+
+
+def _rails(drawing: Drawing, sizes: Sizes) -> None:
+    """Four mitred rails around the inside, outer corner at the origin."""
+    w, h, f = sizes.outside["width"].value, sizes.outside["height"].value, sizes.face.value
+    drawing.polygon("rail.top", "Top rail", "wood", ((0, 0), (w, 0), (w - f, f), (f, f)))
+    drawing.polygon("rail.bottom", "Bottom rail", "wood", ((0, h), (f, h - f), (w - f, h - f), (w, h)))
+    drawing.polygon("rail.left", "Left stile", "wood", ((0, 0), (f, f), (f, h - f), (0, h)), turn=90)
+    drawing.polygon("rail.right", "Right stile", "wood", ((w, 0), (w, h), (w - f, h - f), (w - f, f)), turn=90)
+
+
+def canvas_outline(sizes: Sizes) -> list[tuple[Fraction, Fraction]]:
+    """The canvas as measured, centred in the frame: eight points, each side through its station readings."""
+    cx, cy = sizes.outside["width"].value * HALF, sizes.outside["height"].value * HALF
+
+    def half(axis: str, station: str) -> Fraction:
+        side = sizes.canvas[axis]
+        read = side.at(station)
+        return (read.value if read else side.mean.value) * HALF
+
+    top, middle, bottom = (half("width", s) for s in SIDES["width"])
+    left, centre, right = (half("height", s) for s in SIDES["height"])
+    return [
+        (cx - top, cy - left), (cx, cy - centre), (cx + top, cy - right), (cx + middle, cy),
+        (cx + bottom, cy + right), (cx, cy + centre), (cx - bottom, cy + left), (cx - middle, cy),
+    ]  # fmt: skip
+
+
+def _face(context: Context, sizes: Sizes) -> View:
+    w, h, f = sizes.outside["width"].value, sizes.outside["height"].value, sizes.face.value
+    drawing = Drawing("face", "Face", w, h)
+    drawing.box("gap", "Gap, painted dark", "shadow", f, f, w - 2 * f, h - 2 * f)
+    _rails(drawing, sizes)
+    for axis in AXES:
+        if axis in sizes.liner and sizes.liner[axis].value:
+            t = sizes.liner[axis].value
+            inner_w, inner_h = w - 2 * f, h - 2 * f
+            for start in ((f, f), (w - f - t, f)) if axis == "width" else ((f, f), (f, h - f - t)):
+                size = (t, inner_h) if axis == "width" else (inner_w, t)
+                drawing.box("liner", "Liner strip", "strip", *start, *size)
+    outline = canvas_outline(sizes)
+    drawing.polygon("canvas", "Canvas", "canvas", outline)
+    # Readings stand where the tape lay: across the canvas at a tenth, the middle and nine tenths.
+    xs, ys = [p[0] for p in outline], [p[1] for p in outline]
+    x0, x1, y0, y1 = min(xs), max(xs), min(ys), max(ys)
+    for station, share in zip(SIDES["width"], (Fraction(12, 100), HALF, Fraction(88, 100)), strict=True):
+        if sizes.canvas["width"].at(station):
+            drawing.measure(f"canvas.width.{station}", "x", x0, x1, y0 + (y1 - y0) * share, "top", 0, (MEASURE,))
+    for station, share in zip(SIDES["height"], (Fraction(12, 100), HALF, Fraction(88, 100)), strict=True):
+        if sizes.canvas["height"].at(station):
+            drawing.measure(f"canvas.height.{station}", "y", y0, y1, x0 + (x1 - x0) * share, "left", 0, (MEASURE,))
+    stages = (DISPLAY, DEPTH, CUT)
+    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, stages)
+    drawing.measure("frame.inside.width", "x", f, w - f, h, "bottom", 1, stages)
+    drawing.measure("frame.outside.height", "y", 0, h, w, "right", 2, stages)
+    drawing.measure("frame.inside.height", "y", f, h - f, w, "right", 1, stages)
+    planned = "gap.planned" if isinstance(context.piece.display.frame, NewFrame) else "gap.width"
+    drawing.measure(planned, "x", f, x0, 0, "top", 1, (DISPLAY, DEPTH))
+    if planned == "gap.width":
+        drawing.measure("gap.height", "y", f, y0, 0, "left", 1, (DISPLAY, DEPTH))
+    drawing.measure("rail.face", "x", w - f, w, 0, "top", 1, (DISPLAY, DEPTH, CUT))
+    if isinstance(context.piece.display.frame, NewFrame):
+        # The inside grows by twice the gap, so the edge taken hold of moves by the gap itself.
+        drawing.handle("rail.right", "x", "/display/frame/gap", "gap.planned", 1.0, (DISPLAY, DEPTH))
+        drawing.handle("rail.left", "x", "/display/frame/gap", "gap.planned", -1.0, (DISPLAY, DEPTH))
+        drawing.handle("rail.bottom", "y", "/display/frame/gap", "gap.planned", 1.0, (DISPLAY, DEPTH))
+        drawing.handle("rail.top", "y", "/display/frame/gap", "gap.planned", -1.0, (DISPLAY, DEPTH))
+    return drawing.view()
+
+
+def _section(context: Context, sizes: Sizes) -> View:
+    """A cut through the left stile seen from below: outside at the left, the viewer above, the wall beneath."""
+    display = context.piece.display
+    f, height = sizes.face.value, sizes.rail_height.value
+    gap, seat, seat_w = sizes.gap["width"].value, sizes.seat.value, sizes.seat_width.value
+    lift, bar, reveal = sizes.lift.value, sizes.depth.mean.value, sizes.reveal.value
+    proud = max(Fraction(0), -reveal)
+    bar_w = Fraction(str(context.piece.object.bar_width))
+    beyond = Fraction(18)
+    width = f + max(seat_w, gap + bar_w) + beyond
+    drawing = Drawing("section", "Section", width, proud + height)
+    top = proud  # the rail's face
+    base = top + height
+    edge = f + gap
+    drawing.box("gap", "Gap", "shadow", f, min(top, top + reveal), gap, height - seat)
+    if sizes.own_seat:
+        ell = ((0, top), (f, top), (f, base - seat), (f + seat_w, base - seat), (f + seat_w, base), (0, base))
+        drawing.polygon("rail.left", "Rail with its seat", "wood", ell)
+    else:
+        drawing.box("rail.left", "Rail", "wood", 0, top, f, height)
+        drawing.box("seat", "Seat strip", "wood", f, base - seat, seat_w, seat, turn=90)
+    front = top + reveal
+    drawing.box("bar", "Stretcher bar", "bar", edge, front, bar_w, bar, turn=90)
+    if lift > 0:
+        drawing.box("lift", "Lift strip", "strip", edge, base - seat - lift, max(seat_w - gap, Fraction(1)), lift)
+    # The canvas goes over the front edge and round to the back.
+    drawing.line(
+        "canvas",
+        "Canvas",
+        "canvas",
+        (width, front),
+        (edge, front),
+        (edge, front + bar),
+        (edge + bar_w * 3 / 4, front + bar),
+    )
+    x = f + (gap + seat_w) * HALF
+    length = sizes.screws.length.value
+    drawing.line("screw", "Screw", "metal", (x, base), (x, base - length))
+    drawing.line("screw", "Screw head", "metal", (x - 3, base), (x + 3, base))
+    side_stages = (DISPLAY, DEPTH, CUT, MEASURE)
+    drawing.measure("rail.face", "x", 0, f, 0, "top", 1, side_stages)
+    gap_figure = "gap.planned" if isinstance(display.frame, NewFrame) else "gap.width"
+    drawing.measure(gap_figure, "x", f, edge, 0, "top", 1, side_stages)
+    drawing.measure("seat.width", "x", f, f + seat_w, base, "bottom", 1, side_stages)
+    drawing.measure("rail.height", "y", top, base, 0, "left", 1, side_stages)
+    if reveal:
+        drawing.measure("depth.reveal", "y", min(top, front), max(top, front), width, "right", 1, side_stages)
+    drawing.measure("canvas.depth.mean", "y", front, front + bar, width, "right", 1, side_stages)
+    if lift > 0:
+        drawing.measure("depth.lift", "y", base - seat - lift, base - seat, width, "right", 1, side_stages)
+    drawing.measure("seat.thickness", "y", base - seat, base, width, "right", 1, side_stages)
+    drawing.measure("screw.clear", "y", front, base - length, x, "right", 0, (DEPTH, CUT))
+    if isinstance(display.frame, NewFrame):
+        drawing.handle("bar", "x", "/display/frame/gap", "gap.planned", 1.0, side_stages)
+    if display.solve == "reveal":
+        drawing.handle("bar", "y", "/display/lift", "depth.lift", -1.0, side_stages)
+    else:
+        drawing.handle("bar", "y", "/display/reveal", "depth.reveal", 1.0, side_stages)
+    return drawing.view()
+
+
+def _back(context: Context, sizes: Sizes) -> View:
+    w, h, f = sizes.outside["width"].value, sizes.outside["height"].value, sizes.face.value
+    seat_w, bar_w = sizes.seat_width.value, Fraction(str(context.piece.object.bar_width))
+    drawing = Drawing("back", "Back, seen from behind", w, h)
+    _rails(drawing, sizes)
+    # From behind left and right change places: the canvas is mirrored about the frame's middle.
+    outline = [(w - x, y) for x, y in canvas_outline(sizes)]
+    xs, ys = [p[0] for p in outline], [p[1] for p in outline]
+    drawing.polygon("canvas", "Back of the canvas", "canvas", outline)
+    x0, x1, y0, y1 = min(xs), max(xs), min(ys), max(ys)
+    for label, x, y, bw, bh, turn in (
+        ("Top bar", x0, y0, x1 - x0, bar_w, 0), ("Bottom bar", x0, y1 - bar_w, x1 - x0, bar_w, 0),
+        ("Side bar", x0, y0, bar_w, y1 - y0, 90), ("Side bar", x1 - bar_w, y0, bar_w, y1 - y0, 90),
+    ):  # fmt: skip
+        drawing.box("bar", label, "bar", x, y, bw, bh, turn=turn)
+    inner_w, inner_h = w - 2 * f, h - 2 * f
+    for label, x, y, sw, sh, turn in (
+        ("Seat", f, f, inner_w, seat_w, 0), ("Seat", f, h - f - seat_w, inner_w, seat_w, 0),
+        ("Seat", f, f, seat_w, inner_h, 90), ("Seat", w - f - seat_w, f, seat_w, inner_h, 90),
+    ):  # fmt: skip
+        drawing.box("seat", label, "wood", x, y, sw, sh, turn=turn)
+    if sizes.lift.value > 0:
+        for x, y, lw, lh in lift_strips(context, sizes):
+            drawing.box("lift", "Lift strip, under the seat", "hidden", x, y, lw, lh)
+    inset = sizes.screws.inset.value
+    for axis, along in zip(AXES, ("across", "down"), strict=True):
+        for i, place in enumerate(sizes.screws.places[axis]):
+            part = f"screw.{along}.{i + 1}"
+            for far in (False, True):
+                across = (w if axis == "height" else h) - inset if far else inset
+                x, y = (place.value, across) if axis == "width" else (across, place.value)
+                drawing.circle(part, "Screw", "metal", x, y, Fraction(4))
+    stages = (DISPLAY, DEPTH, CUT, MEASURE)
+    for i, place in enumerate(sizes.screws.places["width"][: (len(sizes.screws.places["width"]) + 1) // 2]):
+        drawing.measure(f"screw.across.{i + 1}", "x", 0, place, 0, "top", i + 1, stages)
+    for i, place in enumerate(sizes.screws.places["height"][: (len(sizes.screws.places["height"]) + 1) // 2]):
+        drawing.measure(f"screw.down.{i + 1}", "y", 0, place, 0, "left", i + 1, stages)
+    drawing.measure("screw.inset", "y", h - inset, h, w, "right", 1, stages)
+    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 1, stages)
+    return drawing.view()
+
+
+def lift_strips(context: Context, sizes: Sizes) -> list[tuple[Fraction, Fraction, Fraction, Fraction]]:
+    """Each lift strip on the back: x, y, width, height in mm. A strip is as wide as the seat reaches under the bar."""
+    w, h = sizes.outside["width"].value, sizes.outside["height"].value
+    book = context.book
+    wide = book["lift.strip.width"].value
+    across, down = book["lift.strip.across"].value, book["lift.strip.down"].value
+    x0, y0 = sizes.face.value + sizes.gap["width"].value, sizes.face.value + sizes.gap["height"].value
+    return [
+        ((w - across) * HALF, y0, across, wide), ((w - across) * HALF, h - y0 - wide, across, wide),
+        (x0, (h - down) * HALF, wide, down), (w - x0 - wide, (h - down) * HALF, wide, down),
+    ]  # fmt: skip

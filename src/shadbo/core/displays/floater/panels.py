@@ -1,0 +1,242 @@
+"""What each stage asks of a floater, and the figures that matter there."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from quicktions import Fraction
+
+from shadbo.core.checks import put
+from shadbo.core.displays.base import Context, Panel
+from shadbo.core.displays.floater.sizes import AXES, SIDES, Sizes
+from shadbo.core.figures import Say
+from shadbo.core.inputs import ChoiceInput, LengthInput, Option
+from shadbo.core.lengths import MM_PER_INCH
+from shadbo.core.piece import HEIGHT_STATIONS, WIDTH_STATIONS, BoughtFrame, NewFrame
+from shadbo.core.sums import Dim, Leaf
+
+Input = LengthInput | ChoiceInput
+
+# The gap schools (common practice): metric, inch, what for.
+SCHOOLS: tuple[tuple[str, Fraction, Fraction, str], ...] = (
+    ("small", Fraction(4), MM_PER_INCH * 3 / 16, "Small work: a fine line round a little picture."),
+    ("usual", Fraction(6), MM_PER_INCH / 4, "Usual: half an inch on both sizes; hides an ordinary untrue canvas."),
+    ("large", Fraction(12), MM_PER_INCH / 2, "Large work: keeps its proportion and forgives more."),
+)
+
+
+def panels(context: Context, sizes: Sizes) -> tuple[Panel, ...]:
+    return (_measure(context, sizes), _display(context, sizes), _depth(context, sizes), _cut(context, sizes))
+
+
+def _given(
+    context: Context, dim: Dim, group: str, *, pointer: str | None = None, optional: bool = False, hint: Say = ()
+) -> LengthInput:
+    """An input for a dim that is a leaf, or follows from others while its place can still be typed into."""
+    form = dim.form if isinstance(dim.form, Leaf) else None
+    place = pointer or (form.pointer if form else None)
+    assert place is not None
+    return LengthInput(
+        place, dim.label, group, context.shop.showing.show(dim.value, "fine"), form.typed if form else None,
+        form.tape if form else None, dim.name,
+        dim.parts, optional, form is None or form.origin == "stock", hint,
+    )  # fmt: skip
+
+
+def _station_inputs(
+    context: Context, dims: Mapping[str, Dim], stations: tuple[str, ...], group: str, pointer: str, part: str
+) -> list[Input]:
+    """A field a station; an empty one is offered, for three readings make the piece trustworthy."""
+    out: list[Input] = []
+    for station in stations:
+        dim = dims.get(station)
+        label = station[0].upper() + station[1:]
+        place = f"{pointer}/{station}/0"
+        parts = (part, f"{part}.{station}")
+        if dim is None:
+            out.append(LengthInput(place, label, group, None, None, None, None, parts, True, False, ()))
+        else:
+            form = dim.form if isinstance(dim.form, Leaf) else None
+            out.append(LengthInput(
+                place, label, group, context.shop.showing.show(dim.value, "fine"), form.typed if form else None,
+        form.tape if form else None, dim.name,
+                parts, len(dims) > 1, False, (),
+            ))  # fmt: skip
+    return out
+
+
+def _measure(context: Context, sizes: Sizes) -> Panel:
+    inputs: list[Input] = []
+    for axis, title in zip(AXES, ("Width of the canvas", "Height of the canvas"), strict=True):
+        inputs += _station_inputs(context, sizes.canvas[axis].stations, SIDES[axis], title, f"/object/{axis}", "canvas")
+    bar = sizes.depth.stations["bar"]
+    inputs.append(_given(context, bar, "Stretcher bar", pointer="/object/depth/bar/0"))
+    width = Fraction(str(context.piece.object.bar_width))
+    inputs.append(LengthInput("/object/bar_width", "Bar width", "Stretcher bar", context.shop.showing.show(width, "fine"), None, None, None,
+                              ("bar",), False, False, ()))  # fmt: skip
+    figures = tuple(f"canvas.{axis}.{use}" for axis in AXES for use in ("largest", "smallest", "mean", "spread"))
+    return Panel(
+        "measure",
+        "Measure",
+        ("Read the canvas at three places a side, and how deep its bar is.",),
+        tuple(inputs),
+        figures,
+    )
+
+
+def _display(context: Context, sizes: Sizes) -> Panel:
+    frame = context.piece.display.frame
+    inputs: list[Input] = [_new_or_bought(context, sizes)]
+    figures = ["frame.inside.width", "frame.inside.height", "frame.outside.width", "frame.outside.height"]
+    figures += [f"gap.at.{s}" for axis in AXES for s in SIDES[axis] if s in sizes.gap_at]
+    if isinstance(frame, NewFrame):
+        inputs += [
+            _schools(context, frame),
+            _given(context, context.book["gap.planned"], "Gap"),
+            _mouldings(context, sizes, frame),
+        ]
+        figures += ["gap.variation.width", "gap.variation.height", "gap.to_hide", "fit.width", "fit.height"]
+        return Panel(
+            "display",
+            "Display",
+            ("A floater: how wide a gap, and which rail round it.",),
+            tuple(inputs),
+            tuple(figures),
+        )
+    assert sizes.inner is not None
+    for own, stations in (("width", WIDTH_STATIONS), ("height", HEIGHT_STATIONS)):
+        axis = own if not frame.turned else ("height" if own == "width" else "width")
+        inputs += _station_inputs(
+            context, sizes.inner[axis].stations, stations, f"Frame's inside {own}", f"/display/frame/{own}", "rail"
+        )
+    inputs.append(_given(context, sizes.face, "Its rail"))
+    inputs.append(ChoiceInput("turned", "Which way the frame stands", "Frame", (
+        Option("as_read", ("As it was read",), (), not frame.turned, (put("/display/frame/turned", False),)),
+        Option("turned", ("A quarter turn",), context.speak.say(
+            "gaps {} and {}" , *(context.book[f"gap.turned.{a}" if not frame.turned else f"gap.{a}"] for a in AXES)),
+            frame.turned, (put("/display/frame/turned", True),)),
+    ), ("rail",), "buttons"))  # fmt: skip
+    inputs += [_given(context, sizes.liner[axis], "Liner") for axis in AXES]
+    figures = [*figures[:4], "gap.width", "gap.height", "gap.difference", *figures[4:],
+               "gap.turned.width", "gap.turned.height", "even.liner", "fit.width", "fit.height"]  # fmt: skip
+    return Panel("display", "Display", ("A frame that is already made: read its inside, and see what gap it leaves.",),
+                 tuple(inputs), tuple(figures))  # fmt: skip
+
+
+def _new_or_bought(context: Context, sizes: Sizes) -> ChoiceInput:
+    frame = context.piece.display.frame
+    say, made = context.speak.say, isinstance(frame, BoughtFrame)
+    new = NewFrame(moulding=context.shop.mouldings[0].key if context.shop.mouldings else "rail").model_dump()
+    bought = BoughtFrame.model_validate({
+        "width": {"middle": [{"mm": _held(sizes.inside["width"])}]},
+        "height": {"centre": [{"mm": _held(sizes.inside["height"])}]},
+        "face": _held(sizes.face), "rail_height": _held(sizes.rail_height),
+        "seat_thickness": _held(sizes.seat), "seat_width": _held(sizes.seat_width),
+    }).model_dump() if not made else {}  # fmt: skip
+    follows = (put("/display/solve", "lift"),) if context.piece.display.solve == "rail_height" else ()
+    return ChoiceInput("frame", "The frame is", "Frame", (
+        Option("new", ("To be made",), ("The gap is chosen, the rails follow.",), not made, (put("/display/frame", new),)),
+        Option("bought", ("Already made or bought",), say("The inside is read, the gaps follow."), made,
+               (*follows, put("/display/frame", bought))),
+    ), ("rail",), "buttons")  # fmt: skip
+
+
+def _held(dim: Dim) -> str:
+    return str(put("", max(dim.value, Fraction(5)))["value"])
+
+
+def _schools(context: Context, frame: NewFrame) -> ChoiceInput:
+    options = []
+    for key, metric, inch, why in SCHOOLS:
+        gap = metric if context.piece.units == "mm" else inch
+        options.append(
+            Option(
+                key, context.speak.say("{}", gap), (why,), Fraction(frame.gap) == gap, (put("/display/frame/gap", gap),)
+            )
+        )
+    return ChoiceInput("gap", "Gap a side", "Gap", tuple(options), ("gap",), "buttons")
+
+
+def _mouldings(context: Context, sizes: Sizes, frame: NewFrame) -> ChoiceInput:
+    """Each moulding with what it would make of the reveal or lift."""
+    say, display = context.speak.say, context.piece.display
+    options = []
+    for m in context.shop.mouldings:
+        strip = context.shop.rules.seat_strip_thickness
+        room = Fraction(m.height) - Fraction(m.seat_thickness or strip) - sizes.depth.mean.value
+        if display.solve == "lift":
+            lift = room - Fraction(display.reveal)
+            detail = say("lift {}", lift) if lift >= 0 else say("too shallow by {}", -lift)
+        elif display.solve == "reveal":
+            reveal = room - Fraction(display.lift)
+            detail = say("reveal {}", reveal) if reveal >= 0 else say("stands {} proud", -reveal)
+        else:
+            over = Fraction(m.height) - sizes.rail_height.value
+            detail = say("rip {} off", over) if over >= 0 else say("too low by {}", -over)
+        options.append(
+            Option(m.key, (m.name,), detail, m.key == frame.moulding, (put("/display/frame/moulding", m.key),))
+        )
+    return ChoiceInput("moulding", "Rail", "Rail", tuple(options), ("rail",), "list")
+
+
+def _depth(context: Context, sizes: Sizes) -> Panel:
+    display, say = context.piece.display, context.speak.say
+    new = isinstance(display.frame, NewFrame)
+    follows = [
+        Option("reveal", ("Reveal follows",), ("Rail and lift are given.",), display.solve == "reveal",
+               (put("/display/lift", max(Fraction(0), sizes.lift.value)), put("/display/solve", "reveal"))),
+        Option("lift", ("Lift follows",), ("Rail and reveal are given.",), display.solve == "lift",
+               (put("/display/reveal", max(Fraction(-100), sizes.reveal.value)), put("/display/solve", "lift"))),
+    ]  # fmt: skip
+    if new:
+        follows.append(Option(
+            "rail_height", ("Rail height follows",), ("Lift and reveal are given; the moulding is ripped down to suit.",),
+            display.solve == "rail_height",
+            (put("/display/lift", max(Fraction(0), sizes.lift.value)),
+             put("/display/reveal", max(Fraction(-100), sizes.reveal.value)), put("/display/solve", "rail_height")),
+        ))  # fmt: skip
+    inputs: list[Input] = [
+        ChoiceInput("solve", "What follows from the rest", "Sum", tuple(follows), ("lift", "reveal"), "list"),
+        _given(context, sizes.reveal, "Sum", pointer="/display/reveal"),
+        _given(context, sizes.lift, "Sum", pointer="/display/lift"),
+    ]
+    if not new:
+        inputs.append(_given(context, sizes.profile_height, "Sum"))
+    inputs += [
+        ChoiceInput("lift_kind", "Lift strips", "Seat and lift", (
+            Option("strips", ("Middle of each side",), say("small work, up to {} a side", Fraction(context.shop.rules.strips_up_to)),
+                   display.lift_kind == "strips", (put("/display/lift_kind", "strips"),)),
+            Option("all_round", ("All round",), ("carries the bar along its whole length",), display.lift_kind == "all_round",
+                   (put("/display/lift_kind", "all_round"),)),
+        ), ("lift",), "buttons"),
+        _given(context, sizes.seat, "Seat and lift", optional=new),
+        _given(context, sizes.seat_width, "Seat and lift", optional=new),
+        _given(context, sizes.screws.length, "Screws", optional=True,
+               hint=say("Between {} and {}. Left empty: the shortest in stock that bites.", sizes.screws.shortest, sizes.screws.longest)),
+    ]  # fmt: skip
+    figures = ("rail.height", "depth.reveal", "depth.lift", "depth.used", "seat.needed", "seat.under", "screw.bite",
+               "screw.clear", "screw.count")  # fmt: skip
+    return Panel(
+        "depth", "Depth", ("From the rail's face to the wall: what lies in front of what.",), tuple(inputs), figures
+    )
+
+
+def _cut(context: Context, sizes: Sizes) -> Panel:
+    frame = context.piece.display.frame
+    figures: tuple[str, ...] = ("frame.diagonal", "screw.inset")
+    inputs: list[Input] = []
+    if isinstance(frame, NewFrame):
+        figures = (
+            "rail.horizontal.long_point",
+            "rail.vertical.long_point",
+            "cut.needed",
+            "cut.order",
+            "frame.diagonal",
+            "screw.inset",
+        )
+        inputs.append(ChoiceInput("spare_rail", "Spare rail", "Rails", (
+            Option("no", ("Four rails",), (), not frame.spare_rail, (put("/display/frame/spare_rail", False),)),
+            Option("yes", ("One too many",), ("from a long length, in case a cut goes wrong",), frame.spare_rail,
+                   (put("/display/frame/spare_rail", True),)),
+        ), ("rail",), "buttons"))  # fmt: skip
+    return Panel("cut", "Cut", ("What to cut, out of which lengths.",), tuple(inputs), figures)

@@ -1,0 +1,419 @@
+"""The sums of a floater frame (handbook section 6).
+
+    inside = canvas + 2 × gap          outside = inside + 2 × face
+    reveal = rail height − (seat + lift + bar)      + the canvas lies below the rail's face, − it stands proud
+
+A frame that is already made goes the other way round: gap = (inside − canvas) / 2 on each axis.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from itertools import combinations_with_replacement
+from math import ceil, lcm
+
+from quicktions import Fraction
+
+from shadbo.core.displays.base import Context
+from shadbo.core.measuring import Side, read_side
+from shadbo.core.piece import BoughtFrame, Floater, HeightStations, NewFrame, WidthStations
+from shadbo.core.shop import HOUSE_SHOP, Moulding, Shop
+from shadbo.core.sums import Dim, allowance, diagonal, largest, leaf, rule, smallest
+
+AXES = ("width", "height")
+SIDES = {"width": ("top", "middle", "bottom"), "height": ("left", "centre", "right")}
+
+
+@dataclass(frozen=True, slots=True)
+class Screws:
+    """The screws from behind, through seat and lift into the bars."""
+
+    length: Dim
+    bite: Dim
+    clear: Dim
+    shortest: Dim
+    longest: Dim
+    count: dict[str, int]
+    places: dict[str, tuple[Dim, ...]]
+    inset: Dim
+
+
+@dataclass(frozen=True, slots=True)
+class Sizes:
+    """Every dim of a floater, by what it is."""
+
+    canvas: dict[str, Side]
+    depth: Side
+    inner: dict[str, Side] | None
+    moulding: Moulding | None
+    missing: bool
+    face: Dim
+    rail_height: Dim
+    profile_height: Dim
+    seat: Dim
+    seat_width: Dim
+    own_seat: bool
+    lift: Dim
+    reveal: Dim
+    liner: dict[str, Dim]
+    inside: dict[str, Dim]
+    outside: dict[str, Dim]
+    gap: dict[str, Dim]
+    gap_at: dict[str, Dim]
+    inside_at: dict[str, Dim]
+    variation: dict[str, Dim]
+    gap_to_hide: Dim
+    fit: dict[str, Dim]
+    seat_needed: Dim
+    seat_under: Dim
+    screws: Screws
+
+
+def _axis_label(axis: str) -> str:
+    return "left and right" if axis == "width" else "top and bottom"
+
+
+def rail_profile(shop: Shop, frame: NewFrame) -> tuple[Moulding, bool]:
+    """The moulding named in the piece, and whether the shop lacks it (then the nearest thing to draw with)."""
+    found = shop.moulding(frame.moulding)
+    if found:
+        return found, False
+    return (shop.mouldings or HOUSE_SHOP.mouldings)[0], True
+
+
+def size_up(context: Context) -> Sizes:
+    """Work out every dim of the floater and put it into the book."""
+    book, shop = context.book, context.shop
+    piece, display = context.piece, context.piece.display
+    frame = display.frame
+    canvas = {
+        "width": read_side(
+            book, piece.object.width, "canvas.width", "Canvas width", "/object/width", shop, part="canvas"
+        ),
+        "height": read_side(
+            book, piece.object.height, "canvas.height", "Canvas height", "/object/height", shop, part="canvas"
+        ),
+    }
+    depth = read_side(
+        book, piece.object.depth, "canvas.depth", "Bar depth", "/object/depth", shop, part="bar", grain="depth"
+    )
+    inner: dict[str, Side] | None = None
+    moulding: Moulding | None = None
+    missing = False
+    if isinstance(frame, NewFrame):
+        moulding, missing = rail_profile(shop, frame)
+        profile = _new_profile(context, frame, moulding)
+    else:
+        inner = _inner(context, frame)
+        profile = _bought_profile(context, frame)
+    face, profile_height, seat, seat_width, own_seat = profile
+
+    # inside, outside, gaps
+    liner, inside, outside, gap, inside_at, gap_at, variation, fit = {}, {}, {}, {}, {}, {}, {}, {}
+    planned = None
+    if isinstance(frame, NewFrame):
+        planned = book.add(
+            leaf(frame.gap, "/display/frame/gap", "Gap a side", "choice", pointer="/display/frame/gap", source="gap-schools",
+                 grain="depth", parts=("gap",)),
+            "gap.planned", "Gap a side", parts=("gap",),
+        )  # fmt: skip
+    for axis in AXES:
+        side = canvas[axis]
+        big = side.largest
+        tape = allowance(big.likely, f"tape.{axis}", "tape, reading of the canvas", "tape")
+        if planned is not None:
+            saw = allowance(shop.tolerances.saw, f"saw.{axis}", "saw, cut of the rail", "saw")
+            inside[axis] = book.add(
+                big + 2 * planned + saw, f"frame.inside.{axis}", f"Inside {axis}", parts=("rail", "gap"), fits=True
+            )
+            fit[axis] = book.add(
+                2 * planned + saw + tape, f"fit.{axis}", f"Room for the canvas, {axis}", parts=("gap",), grain="depth"
+            )
+        else:
+            assert inner is not None and isinstance(frame, BoughtFrame)
+            pointer = f"/display/frame/liner_{axis}"
+            liner[axis] = book.add(
+                leaf(getattr(frame, f"liner_{axis}"), pointer, f"Liner, {_axis_label(axis)}", "choice", pointer=pointer,
+                     grain="depth", parts=("liner",)),
+                f"liner.{axis}", f"Liner, {_axis_label(axis)}", parts=("liner",),
+            )  # fmt: skip
+            inside[axis] = book.add(
+                inner[axis].smallest - 2 * liner[axis], f"frame.inside.{axis}", f"Inside {axis}", parts=("rail", "gap")
+            )
+            fit[axis] = book.add(
+                inside[axis] - big, f"fit.{axis}", f"Room for the canvas, {axis}", parts=("gap",), grain="depth"
+            )
+        outside[axis] = book.add(inside[axis] + 2 * face, f"frame.outside.{axis}", f"Outside {axis}", parts=("rail",))
+        gap[axis] = book.add(
+            (inside[axis] - big) / 2, f"gap.{axis}", f"Gap at the tightest, {_axis_label(axis)}", parts=("gap",),
+            grain="depth",
+        )  # fmt: skip
+        for station, read in side.stations.items():
+            there = _inside_there(inner[axis], station, axis) if inner else None
+            inside_at[station] = there - 2 * liner[axis] if there is not None else inside[axis]
+            gap_at[station] = book.add(
+                (inside_at[station] - read) / 2, f"gap.at.{station}", f"Gap beside {station}", grain="depth",
+                parts=("gap", f"gap.{station}"),
+            )  # fmt: skip
+        there_too = [gap_at[s] for s in SIDES[axis] if s in gap_at]
+        variation[axis] = book.add(
+            largest(there_too) - smallest(there_too), f"gap.variation.{axis}", f"Gap varies by, {_axis_label(axis)}",
+            parts=("gap",), grain="depth",
+        )  # fmt: skip
+    most = book.add(
+        largest(variation.values()), "gap.variation.most", "Gap varies by, at most", parts=("gap",), grain="depth"
+    )
+    gap_to_hide = book.add(
+        4 * most, "gap.to_hide", "Gap at which it varies by a quarter", parts=("gap",), grain="depth",
+    )  # fmt: skip
+    book.add(diagonal(outside["width"], outside["height"]), "frame.diagonal", "Both outside diagonals", parts=("rail",))
+
+    lift, reveal, rail_height = _depth_sum(context, display, profile_height, seat, depth.mean)
+    widest = book.add(largest(gap_at.values()), "gap.widest", "Gap at the widest", parts=("gap",), grain="depth")
+    beyond = rule(shop.rules.seat_beyond, "Reach beyond the gap", "seat-reach", "depth")
+    seat_needed = book.add(widest + beyond, "seat.needed", "Seat width needed", parts=("seat",), grain="depth")
+    seat_under = book.add(seat_width - widest, "seat.under", "Seat under the bar", parts=("seat",), grain="depth")
+    for axis in AXES:
+        book.add(gap[axis], f"shim.{axis}", f"Shim, {_axis_label(axis)}", parts=("gap",), grain="depth")
+    _lift_strips(context, canvas, seat_width, widest, beyond)
+    screws = _screws(context, face, gap, canvas, seat, lift, depth, seat_width, outside)
+    sizes = Sizes(
+        canvas, depth, inner, moulding, missing, face, rail_height, profile_height, seat, seat_width, own_seat, lift, reveal,
+        liner, inside, outside, gap, gap_at, inside_at, variation, gap_to_hide, fit, seat_needed, seat_under, screws,
+    )  # fmt: skip
+    if inner:
+        _even_out(context, sizes)
+    return sizes
+
+
+def _inside_there(inner: Side, station: str, axis: str) -> Dim:
+    """The frame's inside beside a station of the canvas: read there if it was, else its smallest."""
+    order = SIDES[axis].index(station)
+    names = SIDES["width"] if set(inner.stations) <= set(SIDES["width"]) else SIDES["height"]
+    return inner.at(names[order]) or inner.smallest
+
+
+def _stock_leaf(value: Fraction, key: str, label: str, part: str) -> Dim:
+    return leaf(value, f"stock:{key}", label, "stock", source="stock", grain="depth", parts=(part,))
+
+
+def _new_profile(context: Context, frame: NewFrame, moulding: Moulding) -> tuple[Dim, Dim, Dim, Dim, bool]:
+    book, rules = context.book, context.shop.rules
+
+    def over(value: object, field: str, stock: Fraction, label: str, name: str) -> Dim:
+        """A seat size typed for this piece, or the moulding's own (or the shop's usual strip)."""
+        pointer = f"/display/frame/{field}"
+        if value is not None:
+            dim = leaf(Fraction(str(value)), pointer, label, "choice", pointer=pointer, grain="depth", parts=("seat",))
+        else:
+            dim = leaf(stock, pointer, label, "stock", pointer=pointer, source="stock", grain="depth", parts=("seat",))
+        return book.add(dim, name, label, parts=("seat",))
+
+    face = book.add(_stock_leaf(Fraction(moulding.face), "face", "Face", "rail"), "rail.face", "Face", parts=("rail",))
+    height = book.add(
+        _stock_leaf(Fraction(moulding.height), "height", "Moulding height", "rail"), "rail.profile", "Moulding height",
+        parts=("rail",),
+    )  # fmt: skip
+    thickness = Fraction(moulding.seat_thickness or rules.seat_strip_thickness)
+    width = Fraction(moulding.seat_width or rules.seat_strip_width)
+    seat = over(frame.seat_thickness, "seat_thickness", thickness, "Seat thickness", "seat.thickness")
+    seat_width = over(frame.seat_width, "seat_width", width, "Seat width", "seat.width")
+    return face, height, seat, seat_width, moulding.seat_thickness is not None
+
+
+def _bought_profile(context: Context, frame: BoughtFrame) -> tuple[Dim, Dim, Dim, Dim, bool]:
+    book, shop = context.book, context.shop
+    tolerance = shop.reading_tolerance(context.piece.units)
+
+    def read(field: str, label: str, name: str, part: str) -> Dim:
+        pointer = f"/display/frame/{field}"
+        dim = leaf(getattr(frame, field), pointer, label, "reading", tolerance=tolerance, pointer=pointer,
+                   tape=context.piece.units, source="tape", grain="depth", parts=(part,))  # fmt: skip
+        return book.add(dim, name, label, parts=(part,))
+
+    return (
+        read("face", "Face", "rail.face", "rail"),
+        read("rail_height", "Rail height", "rail.profile", "rail"),
+        read("seat_thickness", "Seat thickness", "seat.thickness", "seat"),
+        read("seat_width", "Seat width", "seat.width", "seat"),
+        True,
+    )
+
+
+def _inner(context: Context, frame: BoughtFrame) -> dict[str, Side]:
+    """The inside of a made frame against the canvas's axes; turned a quarter turn, its height lies along the width."""
+    along: dict[str, tuple[str, WidthStations | HeightStations]] = {
+        "width": ("width", frame.width),
+        "height": ("height", frame.height),
+    }
+    if frame.turned:
+        along = {"width": along["height"], "height": along["width"]}
+    sides = {}
+    for axis, (own, stations) in along.items():
+        label = f"Frame's inside {own}" + (" (turned)" if frame.turned else "")
+        sides[axis] = read_side(
+            context.book, stations, f"frame.read.{axis}", label, f"/display/frame/{own}", context.shop, part="rail"
+        )
+    return sides
+
+
+def _depth_sum(context: Context, display: Floater, height: Dim, seat: Dim, bar: Dim) -> tuple[Dim, Dim, Dim]:
+    """reveal = rail − (seat + lift + bar), solved for whichever of reveal, lift and rail height follows."""
+    book = context.book
+    given = {
+        "lift": lambda: leaf(display.lift, "/display/lift", "Lift", "choice", pointer="/display/lift", grain="depth"),
+        "reveal": lambda: leaf(
+            display.reveal,
+            "/display/reveal",
+            "Reveal",
+            "choice",
+            pointer="/display/reveal",
+            source="reveal-3",
+            grain="depth",
+        ),
+    }
+
+    def add(dim: Dim, name: str, label: str, part: str) -> Dim:
+        return book.add(dim, name, label, parts=(part,), grain="depth")
+
+    if display.solve == "reveal":
+        rail = add(height, "rail.height", "Rail height", "rail")
+        lift = add(given["lift"](), "depth.lift", "Lift", "lift")
+        reveal = add(rail - seat - lift - bar, "depth.reveal", "Reveal", "reveal")
+    elif display.solve == "lift":
+        rail = add(height, "rail.height", "Rail height", "rail")
+        reveal = add(given["reveal"](), "depth.reveal", "Reveal", "reveal")
+        lift = add(rail - seat - bar - reveal, "depth.lift", "Lift", "lift")
+    else:
+        lift = add(given["lift"](), "depth.lift", "Lift", "lift")
+        reveal = add(given["reveal"](), "depth.reveal", "Reveal", "reveal")
+        rail = add(seat + lift + bar + reveal, "rail.height", "Rail height", "rail")
+    add(seat + lift + bar, "depth.used", "Seat, lift and bar", "seat")
+    return lift, reveal, rail
+
+
+def _lift_strips(context: Context, canvas: dict[str, Side], seat_width: Dim, widest: Dim, beyond: Dim) -> None:
+    """Strips as wide as the seat reaches under the bar; a third of each side, or all round with the stiles between."""
+    book = context.book
+    under = seat_width - widest if seat_width.value > widest.value else beyond * 1
+    wide = book.add(under, "lift.strip.width", "Lift strip, width", parts=("lift",))
+    if context.piece.display.lift_kind == "strips":
+        across, down = canvas["width"].mean / 3, canvas["height"].mean / 3
+    else:
+        across, down = canvas["width"].smallest * 1, canvas["height"].smallest - 2 * wide
+    book.add(across, "lift.strip.across", "Lift strip, across", parts=("lift",))
+    book.add(down, "lift.strip.down", "Lift strip, down", parts=("lift",))
+
+
+def _screws(
+    context: Context, face: Dim, gap: dict[str, Dim], canvas: dict[str, Side], seat: Dim, lift: Dim, depth: Side,
+    seat_width: Dim, outside: dict[str, Dim],
+) -> Screws:  # fmt: skip
+    book, shop, display = context.book, context.shop, context.piece.display
+    rules = shop.rules
+    bite = rule(rules.bite, "Least bite in the bar", "screw-bite", "depth")
+    clear = rule(rules.canvas_clear, "Kept clear of the canvas", "screw-bite", "depth")
+    shortest = book.add(
+        seat + lift + bite, "screw.shortest", "Shortest screw that bites", parts=("screw",), grain="depth"
+    )
+    longest = book.add(
+        seat + lift + depth.smallest - clear,
+        "screw.longest",
+        "Longest screw clear of the canvas",
+        parts=("screw",),
+        grain="depth",
+    )
+    pointer = "/display/screw"
+    if display.screw is not None:
+        form = leaf(display.screw, pointer, "Screw length", "choice", pointer=pointer, grain="depth", parts=("screw",))
+    else:
+        biting = sorted(Fraction(n) for n in shop.screws if n >= shortest.value)
+        chosen = biting[0] if biting else max((Fraction(n) for n in shop.screws), default=shortest.value)
+        form = leaf(
+            chosen, pointer, "Screw length", "stock", pointer=pointer, source="stock", grain="depth", parts=("screw",)
+        )
+    length = book.add(form, "screw.length", "Screw length", parts=("screw",))
+    bitten = book.add(length - seat - lift, "screw.bite", "Bite in the bar", parts=("screw",), grain="depth")
+    left = book.add(
+        depth.smallest - bitten, "screw.clear", "Screw point to canvas", parts=("screw", "bar"), grain="depth"
+    )
+    inset = book.add(
+        face + (gap["width"] + seat_width) / 2, "screw.inset", "Screw line from the outside edge", parts=("screw",)
+    )
+    count: dict[str, int] = {}
+    places: dict[str, tuple[Dim, ...]] = {}
+    spacing, corner = Fraction(rules.screw_spacing), Fraction(rules.screw_corner)
+    for axis, along in zip(AXES, ("across", "down"), strict=True):
+        side = canvas[axis].largest
+        quarter = side.value / 4
+        # On a short side the corners' margin would leave no room between: then the quarter points.
+        end = rule(corner, "Clear of the corner", "screw-spacing") if corner <= quarter else side / 4
+        free = side.value - 2 * end.value
+        n = max(2, ceil(free / spacing) + 1)
+        count[axis] = n
+        places[axis] = tuple(
+            book.add(
+                face + gap[axis] + end + (side - end * 2) * Fraction(i, n - 1), f"screw.{along}.{i + 1}",
+                f"Screw {i + 1} from the edge, {along}", parts=(f"screw.{along}.{i + 1}",), along=outside[axis],
+            )
+            for i in range(n)
+        )  # fmt: skip
+        book.add_count(
+            f"screw.count.{axis}", f"Screws in each {'rail' if axis == 'width' else 'stile'}", n,
+            context.speak.say("side {}, less its ends twice {}: {} between the outer screws", side, end, free),
+            context.speak.say("no more than {} apart, two at the least: " + f"{n}", spacing),
+            parts=("screw",),
+        )  # fmt: skip
+    total = 2 * (count["width"] + count["height"])
+    book.add_count(
+        "screw.count",
+        "Screws in all",
+        total,
+        (f"2 × {count['width']} + 2 × {count['height']} = {total}",),
+        parts=("screw",),
+    )
+    return Screws(length, bitten, left, shortest, longest, count, places, inset)
+
+
+def _even_out(context: Context, sizes: Sizes) -> None:
+    """For a made frame: how the two gaps differ, what they'd be turned, and what would even them out."""
+    book = context.book
+    wide, tall = sizes.gap["width"], sizes.gap["height"]
+    book.add(
+        largest((wide, tall)) - smallest((wide, tall)),
+        "gap.difference",
+        "The two gaps differ by",
+        parts=("gap",),
+        grain="depth",
+    )
+    assert sizes.inner is not None
+    for axis, other in (AXES, AXES[::-1]):
+        book.add(
+            (sizes.inner[other].smallest - sizes.canvas[axis].largest) / 2, f"gap.turned.{axis}",
+            f"Gap with the frame turned, {_axis_label(axis)}", parts=("gap",), grain="depth",
+        )  # fmt: skip
+    big, small = AXES if wide.value >= tall.value else AXES[::-1]
+    book.add(
+        sizes.gap[big] - sizes.gap[small], "even.liner", f"Liner each side that evens the gaps, {_axis_label(big)}",
+        parts=("liner", "gap"), grain="depth",
+    )  # fmt: skip
+    book.add(
+        sizes.inside[big] - 2 * sizes.gap[small],
+        f"even.canvas.{big}",
+        f"Canvas {big} that would even the gaps",
+        parts=("canvas",),
+    )
+
+
+def made_of(strips: Iterable[Fraction], wanted: Fraction, most: int = 3) -> tuple[Fraction, ...] | None:
+    """Up to ``most`` strips of the stock that come nearest to a wanted lift, fewest first; None without stock."""
+    stock = sorted(set(strips), reverse=True)
+    if not stock:
+        return None
+    # Compared in whole parts of one common denominator: exact, and quick enough for every key press.
+    common = lcm(wanted.denominator, *(s.denominator for s in stock))
+    aim, sizes = int(wanted * common), [int(s * common) for s in stock]
+    combos = (c for n in range(1, most + 1) for c in combinations_with_replacement(range(len(stock)), n))
+    best = min(combos, key=lambda combo: abs(sum(sizes[i] for i in combo) - aim))
+    return tuple(stock[i] for i in best)

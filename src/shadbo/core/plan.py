@@ -1,0 +1,146 @@
+"""The one door: ``plan(piece, shop)`` gives everything there is to know of a piece. A pure function.
+
+Before it is handed out, a plan adds its own lines up again; one that does not re-add is a fault of the program and is
+refused (:class:`PlanFault`), never shown.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from pydantic import TypeAdapter
+
+from shadbo.core.checks import Check, Checklist, Stage
+from shadbo.core.cutting import CutLine, StockLength
+from shadbo.core.displays import DISPLAYS
+from shadbo.core.displays.base import Context
+from shadbo.core.figures import Book, Figure, Say, Speaker, figure_of, figure_of_count
+from shadbo.core.inputs import StagePanel
+from shadbo.core.lengths import Shown
+from shadbo.core.piece import Piece
+from shadbo.core.shop import Shop
+from shadbo.core.views import View
+from shadbo.core.work import Step
+
+
+class PlanFault(AssertionError):
+    """A plan that contradicts itself."""
+
+
+@dataclass(frozen=True, slots=True)
+class LayerShown:
+    """One layer, front to back, with its thickness and the figure that opens it."""
+
+    part: str
+    label: str
+    thickness: Shown
+    figure: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class ProofShown:
+    """A line that was added up again: its terms, the whole, and that it holds."""
+
+    line: str
+    terms: tuple[Shown, ...]
+    whole: Shown
+
+
+@dataclass(frozen=True, slots=True)
+class Plan:
+    """A piece worked out. ``figures`` are by dotted name; everything else speaks of them by it."""
+
+    format: Literal["shadbo.plan/1"]
+    name: str
+    display: str
+    units: Literal["mm", "in"]
+    verdict: Say
+    settled: bool
+    stages: tuple[StagePanel, ...]
+    figures: dict[str, Figure]
+    layers: tuple[LayerShown, ...]
+    views: tuple[View, ...]
+    checks: tuple[Check, ...]
+    cuts: tuple[CutLine, ...]
+    stock: tuple[StockLength, ...]
+    steps: tuple[Step, ...]
+    proofs: tuple[ProofShown, ...]
+
+    def view(self, key: str) -> View:
+        return next(v for v in self.views if v.key == key)
+
+    @property
+    def stops(self) -> tuple[Check, ...]:
+        return tuple(c for c in self.checks if c.severity == "stop")
+
+
+PLAN_JSON: TypeAdapter[Plan] = TypeAdapter(Plan)
+
+
+def plan(piece: Piece, shop: Shop) -> Plan:
+    """Work a piece out for a shop. Same input, same plan, to the last digit. Raises :class:`PlanFault`."""
+    return _plan(piece, shop)[0]
+
+
+def book_of(piece: Piece, shop: Shop) -> Book:
+    """The dims of the plan by name, with their terms: for opening a figure and naming a slip."""
+    return _plan(piece, shop)[1]
+
+
+def _plan(piece: Piece, shop: Shop) -> tuple[Plan, Book]:
+    book, checks = Book(), Checklist()
+    context = Context(piece, shop, book, checks, Speaker(shop.showing))
+    display = DISPLAYS[piece.display.type]
+    reckoned = display.reckon(context)
+    show = shop.showing
+    for proof in reckoned.proofs:
+        if not proof.holds:
+            raise PlanFault(f"{proof.line}: {[str(t.value) for t in proof.terms]} is not {proof.whole.value}")
+    ordered = checks.in_order()
+    stopped: set[Stage] = {c.stage for c in ordered if c.severity == "stop"}
+    waiting: set[Stage] = {c.stage for c in ordered if c.severity == "caution"}
+    figures = {name: figure_of(dim, show) for name, dim in book.dims.items()}
+    figures |= {name: figure_of_count(count) for name, count in book.counts.items()}
+    done = Plan(
+        format="shadbo.plan/1",
+        name=piece.name,
+        display=display.label,
+        units=piece.units,
+        verdict=reckoned.verdict,
+        settled=not stopped,
+        stages=tuple(
+            StagePanel(
+                p.key, p.label, "stopped" if p.key in stopped else "waiting" if p.key in waiting else "settled", p.asks,
+                p.inputs, p.figures,
+            )
+            for p in reckoned.panels
+        ),
+        figures=figures,
+        layers=tuple(
+            LayerShown(layer.part, layer.label, show.show(layer.thickness.value, "depth"), layer.thickness.name)
+            for layer in reckoned.layers
+        ),
+        views=reckoned.views,
+        checks=ordered,
+        cuts=reckoned.cuts,
+        stock=reckoned.stock,
+        steps=reckoned.steps,
+        proofs=tuple(
+            ProofShown(p.line, tuple(show.show(t.value, "fine") for t in p.terms), show.show(p.whole.value, "fine"))
+            for p in reckoned.proofs
+        ),
+    )  # fmt: skip
+    _sound(done)
+    return done, book
+
+
+def _sound(done: Plan) -> None:
+    """Everything that speaks of a figure names one that is there."""
+    named = {d.figure for v in done.views for d in v.dimensions} | {h.figure for v in done.views for h in v.handles}
+    named |= {name for stage in done.stages for name in stage.figures}
+    named |= {c.figure for c in done.checks if c.figure}
+    named |= {i.figure for stage in done.stages for i in stage.inputs if i.kind == "length" and i.figure}
+    missing = named - done.figures.keys()
+    if missing:
+        raise PlanFault(f"no figure called {', '.join(sorted(missing))}")

@@ -1,0 +1,265 @@
+"""A dimension that keeps its terms.
+
+Nearly every number in framing is a short sum of named lengths with whole or half multipliers. A :class:`Dim` holds the
+exact value (mm, ``Fraction``) together with how it came about, so that the sum can be shown, its tolerance carried, its
+dependence told and a slip found. Arithmetic on dims makes sums; :meth:`Dim.named` closes a sum so that it stands as one
+term in the next. Everything is immutable.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import dataclass, field, replace
+from decimal import Decimal, localcontext
+from functools import cached_property
+from typing import Literal
+
+from quicktions import Fraction
+
+from shadbo.core.lengths import Grain, Unit
+
+Number = int | Fraction | Decimal
+Origin = Literal["reading", "choice", "stock", "setting", "rule"]
+How = Literal["largest", "smallest", "middle", "mean"]
+
+
+@dataclass(frozen=True, slots=True)
+class Leaf:
+    """A length nobody worked out: read, chosen, taken from stock, set, or given by a rule.
+
+    ``tolerance`` in mm; ``pointer`` the place in the piece it edits; ``typed`` what a person wrote.
+    """
+
+    key: str
+    origin: Origin
+    tolerance: Fraction = Fraction(0)
+    pointer: str | None = None
+    typed: str | None = None
+    tape: Unit | None = None
+    source: str = "choice"
+
+
+@dataclass(frozen=True, slots=True)
+class Sum:
+    """``factor × Σ coefficient × term``: the factor is the last line on scrap paper (÷ 2)."""
+
+    terms: tuple[tuple[Fraction, Dim], ...]
+    factor: Fraction = Fraction(1)
+
+
+@dataclass(frozen=True, slots=True)
+class Pick:
+    """One of several: the largest, smallest or middle one, or the mean of all."""
+
+    how: How
+    of: tuple[Dim, ...]
+    chosen: int | None
+
+
+@dataclass(frozen=True, slots=True)
+class Curve:
+    """Anything not linear, with its slope in each argument for carrying tolerance."""
+
+    how: str
+    args: tuple[tuple[Fraction, Dim], ...]
+
+
+@dataclass(frozen=True)
+class Dim:
+    """A length in mm with its terms. Equal-valued dims from different sums are different dims."""
+
+    value: Fraction
+    form: Leaf | Sum | Pick | Curve
+    label: str = ""
+    name: str | None = None
+    parts: tuple[str, ...] = ()
+    grain: Grain = "wood"
+    fits: bool = False
+    along: Dim | None = field(default=None, compare=False)
+
+    # -- arithmetic -----------------------------------------------------------------------------------------------
+
+    def _terms(self) -> tuple[tuple[Fraction, Dim], ...]:
+        """An open sum is taken apart, a closed (named) one or a leaf stands as one term."""
+        if self.name is None and isinstance(self.form, Sum):
+            return tuple((self.form.factor * c, t) for c, t in self.form.terms)
+        return ((Fraction(1), self),)
+
+    def __add__(self, other: Dim) -> Dim:
+        return _sum(self._terms() + other._terms())
+
+    def __sub__(self, other: Dim) -> Dim:
+        return _sum(self._terms() + tuple((-c, t) for c, t in other._terms()))
+
+    def __neg__(self) -> Dim:
+        return self * -1
+
+    def __mul__(self, by: Number) -> Dim:
+        k = Fraction(by)
+        if self.name is None and isinstance(self.form, Sum) and len(self.form.terms) > 1:
+            return _sum(self.form.terms, self.form.factor * k)
+        return _sum(tuple((k * c, t) for c, t in self._terms()))
+
+    __rmul__ = __mul__
+
+    def __truediv__(self, by: Number) -> Dim:
+        k = Fraction(by)
+        if self.name is not None or not isinstance(self.form, Sum):
+            return _sum(((Fraction(1), self),), 1 / k)
+        return _sum(self.form.terms, self.form.factor / k)
+
+    def named(
+        self,
+        name: str,
+        label: str,
+        *,
+        parts: Iterable[str] = (),
+        grain: Grain | None = None,
+        fits: bool = False,
+        along: Dim | None = None,
+    ) -> Dim:
+        """The same length as a figure with a dotted name; ``along`` is the whole it is measured along."""
+        form = self.form
+        if self.name is not None:
+            # A figure that only passes another on is still its own sum of one term.
+            form = Sum(((Fraction(1), self),))
+        return Dim(self.value, form, label, name, tuple(parts), grain if grain is not None else self.grain, fits, along)
+
+    # -- what follows from the terms ------------------------------------------------------------------------------
+
+    @cached_property
+    def slopes(self) -> Mapping[str, tuple[Fraction, Dim]]:
+        """By leaf key: how many mm this moves for a mm of the leaf, and the leaf."""
+        if isinstance(self.form, Leaf):
+            return {self.form.key: (Fraction(1), self)}
+        found: dict[str, tuple[Fraction, Dim]] = {}
+        for coefficient, term in self.inner():
+            for key, (slope, leaf) in term.slopes.items():
+                before = found[key][0] if key in found else Fraction(0)
+                found[key] = (before + coefficient * slope, leaf)
+        return {key: pair for key, pair in found.items() if pair[0]}
+
+    def inner(self) -> tuple[tuple[Fraction, Dim], ...]:
+        """Direct terms with the slope each has at the present values."""
+        form = self.form
+        if isinstance(form, Sum):
+            return tuple((form.factor * c, t) for c, t in form.terms)
+        if isinstance(form, Pick):
+            if form.chosen is None:
+                share = Fraction(1, len(form.of))
+                return tuple((share, d) for d in form.of)
+            return ((Fraction(1), form.of[form.chosen]),)
+        if isinstance(form, Curve):
+            return form.args
+        return ()
+
+    @property
+    def worst(self) -> Fraction:
+        """Worst case in mm: Σ|c|·t over the leaves."""
+        return sum((abs(c) * _tolerance(leaf) for c, leaf in self.slopes.values()), Fraction(0))
+
+    @property
+    def likely(self) -> Fraction:
+        """Likely spread in mm: √Σ(c·t)² over the leaves, to a millionth."""
+        return root(sum(((c * _tolerance(leaf)) ** 2 for c, leaf in self.slopes.values()), Fraction(0)))
+
+
+def _tolerance(leaf: Dim) -> Fraction:
+    assert isinstance(leaf.form, Leaf)
+    return leaf.form.tolerance
+
+
+def _sum(terms: tuple[tuple[Fraction, Dim], ...], factor: Fraction = Fraction(1)) -> Dim:
+    """Like terms gathered (by identity of name or leaf), vanished ones dropped."""
+    gathered: dict[object, tuple[Fraction, Dim]] = {}
+    for c, term in terms:
+        key = term.name or (term.form.key if isinstance(term.form, Leaf) else id(term))
+        before = gathered[key][0] if key in gathered else Fraction(0)
+        gathered[key] = (before + c, term)
+    kept = tuple((c, t) for c, t in gathered.values() if c)
+    value = factor * sum((c * t.value for c, t in kept), Fraction(0))
+    grain = kept[0][1].grain if kept else "wood"
+    return Dim(value, Sum(kept, factor), grain=grain)
+
+
+def leaf(
+    value: Number,
+    key: str,
+    label: str,
+    origin: Origin,
+    *,
+    tolerance: Number = 0,
+    pointer: str | None = None,
+    typed: str | None = None,
+    tape: Unit | None = None,
+    source: str = "choice",
+    parts: Iterable[str] = (),
+    grain: Grain = "wood",
+) -> Dim:
+    """An input length in mm. ``key`` tells leaves apart when slopes are gathered."""
+    form = Leaf(key, origin, Fraction(tolerance), pointer, typed, tape, source)
+    return Dim(Fraction(value), form, label, parts=tuple(parts), grain=grain)
+
+
+def rule(value: Number, label: str, source: str, grain: Grain = "wood") -> Dim:
+    """A length the trade or the shop lays down (a least bite, a margin)."""
+    return leaf(value, f"rule:{label}", label, "rule", source=source, grain=grain)
+
+
+def allowance(tolerance: Number, key: str, label: str, source: str) -> Dim:
+    """A step of the work that adds nothing but doubt: value 0, tolerance in mm."""
+    return leaf(0, key, label, "setting", tolerance=tolerance, source=source)
+
+
+def _pick(how: How, dims: Iterable[Dim], choose: Callable[[list[Dim]], int]) -> Dim:
+    of = tuple(dims)
+    if not of:
+        raise ValueError(f"the {how} of nothing")
+    chosen = choose(list(of))
+    return replace(of[chosen], form=Pick(how, of, chosen), name=None, label=how, along=None)
+
+
+def largest(dims: Iterable[Dim]) -> Dim:
+    """The largest: for anything the object must go into."""
+    return _pick("largest", dims, lambda of: max(range(len(of)), key=lambda i: of[i].value))
+
+
+def smallest(dims: Iterable[Dim]) -> Dim:
+    """The smallest: for anything that must cover the object, or that it must go into."""
+    return _pick("smallest", dims, lambda of: min(range(len(of)), key=lambda i: of[i].value))
+
+
+def mean(dims: Iterable[Dim]) -> Dim:
+    """The mean: for how it looks."""
+    of = tuple(dims)
+    if not of:
+        raise ValueError("the mean of nothing")
+    value = sum((d.value for d in of), Fraction(0)) / len(of)
+    return Dim(value, Pick("mean", of, None), "mean", grain=of[0].grain)
+
+
+def median(dims: Iterable[Dim]) -> Dim:
+    """The median of repeated readings; of an even number, the mean of the middle two."""
+    of = sorted(dims, key=lambda d: d.value)
+    if not of:
+        raise ValueError("the median of nothing")
+    if len(of) % 2 == 0:
+        return mean(of[len(of) // 2 - 1 : len(of) // 2 + 1])
+    return _pick("middle", of, lambda all_: len(all_) // 2)
+
+
+def root(square: Fraction) -> Fraction:
+    """Square root to a millionth of a mm; exact roots stay exact to that step."""
+    with localcontext() as context:
+        context.prec = 34
+        decimal = (Decimal(square.numerator) / Decimal(square.denominator)).sqrt()
+        return Fraction(decimal.quantize(Decimal("0.000001")))
+
+
+def diagonal(width: Dim, height: Dim) -> Dim:
+    """√(w² + h²): what both diagonals of a square-cornered frame must measure."""
+    value = root(width.value**2 + height.value**2)
+    if value == 0:
+        raise ValueError("a diagonal needs sides")
+    slopes = ((width.value / value, width), (height.value / value, height))
+    return Dim(value, Curve("√(width² + height²)", slopes), grain=width.grain)

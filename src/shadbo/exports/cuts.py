@@ -1,0 +1,32 @@
+"""The cut list as CSV: exact millimetres, and inches as they are written."""
+
+from __future__ import annotations
+
+import csv
+import io
+
+from shadbo.core.figures import plain
+from shadbo.core.plan import Plan
+
+COLUMNS = (
+    "part", "count", "material", "section", "length mm", "length in", "short point mm", "short point in", "note",
+)  # fmt: skip
+
+
+def cuts_to_csv(plan: Plan) -> str:
+    """One row a line of the cut list, RFC 4180. Lengths in mm are exact; those in inches are to the shop's fraction."""
+    out = io.StringIO()
+    write = csv.writer(out)
+    write.writerow(COLUMNS)
+    for line in plan.cuts:
+        write.writerow([
+            _safe(line.part), line.count, _safe(line.material), plain(line.section, plan.units), line.mm,
+            line.length.text("in").removesuffix(" in"), line.short_mm or "",
+            line.short.text("in").removesuffix(" in") if line.short else "", plain(line.note, plan.units),
+        ])  # fmt: skip
+    return out.getvalue()
+
+
+def _safe(text: str) -> str:
+    """A spreadsheet takes a cell that begins so for a formula; a moulding's name must stay a name."""
+    return "'" + text if text[:1] in "=+-@\t\r" else text

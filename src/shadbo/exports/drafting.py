@@ -1,0 +1,191 @@
+"""One front end for every paper drawing: a view becomes a handful of primitives in paper mm, and back ends render them.
+
+The primitives are filled outlines, lines, circles and short texts. The dimension lines of a view are laid out here, with
+labels pushed apart where they would fall on one another.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Literal
+
+from shadbo.core.lengths import Shown, Unit
+from shadbo.core.plan import Plan
+from shadbo.core.views import DimensionLine, Material, View
+
+TEXT_MM = 2.9
+LANE_MM = 6.5
+FIRST_LANE_MM = 5.0
+SLASH_MM = 0.9
+GLYPH = 0.52  # average width of a digit, as a share of the text's height
+
+INK = "#2b2a27"
+FILLS: dict[Material, str] = {
+    "wood": "#e2d3b5", "canvas": "#fbfaf6", "bar": "#eee3cb", "shadow": "#55524c", "metal": "#6f7a80",
+    "strip": "#8a857a", "line": "none", "hidden": "none", "wall": "#ddd8cc",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Outline:
+    """A closed outline, or an open line if ``closed`` is False. Points in paper mm."""
+
+    points: tuple[tuple[float, float], ...]
+    fill: str
+    stroke: str
+    width: float
+    closed: bool = True
+    dashed: bool = False
+    part: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Disc:
+    x: float
+    y: float
+    radius: float
+    fill: str
+    stroke: str
+    part: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Text:
+    """A short text on its baseline; runs are (text, size as a share, rise as a share)."""
+
+    x: float
+    y: float
+    runs: tuple[tuple[str, float, float], ...]
+    size: float
+    anchor: Literal["start", "middle", "end"]
+
+    @property
+    def width(self) -> float:
+        return sum(len(t) * share for t, share, _ in self.runs) * self.size * GLYPH
+
+
+Primitive = Outline | Disc | Text
+
+
+@dataclass(frozen=True, slots=True)
+class Draft:
+    """A drawing on paper: its size in paper mm, the scale (paper mm for 1 mm of the piece), and what to draw."""
+
+    width: float
+    height: float
+    scale: float
+    primitives: tuple[Primitive, ...]
+
+
+def runs_of(shown: Shown, unit: Unit) -> tuple[tuple[str, float, float], ...]:
+    """A length as text runs, its fraction small above and below the slash."""
+    if unit == "mm":
+        return ((("−" if shown.minus else "") + shown.mm, 1.0, 0.0),)
+    sign = "−" if shown.minus else ""
+    if not shown.inch.num:
+        return ((f"{sign}{shown.inch.whole}", 1.0, 0.0),)
+    whole = f"{sign}{shown.inch.whole or ''}"
+    fraction = ((str(shown.inch.num), 0.66, 0.32), ("⁄", 0.8, 0.0), (str(shown.inch.den), 0.66, 0.0))
+    return ((whole, 1.0, 0.0), *fraction) if whole else fraction
+
+
+def margins(view: View, stages: Iterable[str]) -> dict[str, float]:
+    """Room the dimension lines need on each side, in paper mm."""
+    wanted = set(stages)
+    room = {"top": 2.0, "bottom": 2.0, "left": 2.0, "right": 2.0}
+    for d in view.dimensions:
+        if d.lane and wanted & set(d.stages):
+            beside = 11.0 if d.axis == "y" else 4.0
+            room[d.side] = max(room[d.side], FIRST_LANE_MM + (d.lane - 1) * _lane(d) + beside)
+    return room
+
+
+def _lane(d: DimensionLine) -> float:
+    return LANE_MM * (2.0 if d.axis == "y" else 1.0)
+
+
+def draft(plan: Plan, view: View, scale: float, unit: Unit, stages: Iterable[str]) -> Draft:
+    """Lay a view out on paper at a scale, with the dimension lines of the given stages."""
+    wanted = set(stages)
+    room = margins(view, wanted)
+    ox, oy = room["left"], room["top"]
+
+    def place(x: float, y: float) -> tuple[float, float]:
+        return round(ox + x * scale, 3), round(oy + y * scale, 3)
+
+    out: list[Primitive] = []
+    for shape in view.shapes:
+        if shape.kind == "circle":
+            x, y = place(*shape.points[0])
+            out.append(Disc(x, y, max(shape.radius * scale, 0.5), FILLS[shape.material], INK, shape.part))
+            continue
+        points = tuple(place(*p) for p in shape.points)
+        if shape.kind == "line":
+            heavy = 0.5 if shape.material == "canvas" else 0.35
+            out.append(Outline(points, "none", INK, heavy, closed=False, part=shape.part))
+        else:
+            fill = FILLS[shape.material]
+            out.append(Outline(points, fill, INK, 0.18, dashed=shape.material == "hidden", part=shape.part))
+    labels: dict[tuple[str, int], list[tuple[float, Text, float]]] = {}
+    for d in view.dimensions:
+        if wanted & set(d.stages):
+            out += _dimension(plan, d, place, unit, labels)
+    for (side, _), items in labels.items():
+        out += _apart(items, along_x=side in ("top", "bottom"))
+    width = room["left"] + view.width * scale + room["right"]
+    return Draft(width, room["top"] + view.height * scale + room["bottom"], scale, tuple(out))
+
+
+def _dimension(
+    plan: Plan,
+    d: DimensionLine,
+    place: object,
+    unit: Unit,
+    labels: dict[tuple[str, int], list[tuple[float, Text, float]]],
+) -> list[Primitive]:
+    figure = plan.figures[d.figure]
+    assert figure.shown is not None and callable(place)
+    runs = runs_of(figure.shown, unit)
+    off = 0.0 if not d.lane else FIRST_LANE_MM + (d.lane - 1) * _lane(d)
+    away = -off if d.side in ("top", "left") else off
+    out: list[Primitive] = []
+
+    def line(*points: tuple[float, float], width: float = 0.13) -> None:
+        out.append(Outline(points, "none", INK, width, closed=False))
+
+    if d.axis == "x":
+        (x0, y0), (x1, _) = place(d.start, d.base), place(d.end, d.base)
+        y = y0 + away
+        if d.lane:
+            for x in (x0, x1):
+                line((x, y0 + (1.0 if away > 0 else -1.0)), (x, y + (1.0 if away > 0 else -1.0)))
+        line((x0, y), (x1, y))
+        for x in (x0, x1):
+            line((x - SLASH_MM, y + SLASH_MM), (x + SLASH_MM, y - SLASH_MM), width=0.3)
+        text = Text((x0 + x1) / 2, y - 0.9, runs, TEXT_MM, "middle")
+        labels.setdefault((d.side, d.lane * 1000 + round(y)), []).append((text.x, text, text.width + 1.5))
+    else:
+        (x0, y0), (_, y1) = place(d.base, d.start), place(d.base, d.end)
+        x = x0 + away
+        if d.lane:
+            for y in (y0, y1):
+                line((x0 + (1.0 if away > 0 else -1.0), y), (x + (1.0 if away > 0 else -1.0), y))
+        line((x, y0), (x, y1))
+        for y in (y0, y1):
+            line((x - SLASH_MM, y + SLASH_MM), (x + SLASH_MM, y - SLASH_MM), width=0.3)
+        text = Text(x + 1.2, (y0 + y1) / 2 + TEXT_MM * 0.35, runs, TEXT_MM, "start")
+        labels.setdefault((d.side, d.lane * 1000 + round(x)), []).append((text.y, text, TEXT_MM + 0.4))
+    return out
+
+
+def _apart(items: list[tuple[float, Text, float]], *, along_x: bool) -> list[Primitive]:
+    """Labels of one lane, pushed on where one would fall on the one before."""
+    out: list[Primitive] = []
+    edge = float("-inf")
+    for centre, text, size in sorted(items, key=lambda item: item[0]):
+        at = max(centre, edge + size / 2)
+        edge = at + size / 2
+        x, y = (at, text.y) if along_x else (text.x, at)
+        out.append(Text(x, y, text.runs, text.size, text.anchor))
+    return out

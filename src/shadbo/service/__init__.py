@@ -1,0 +1,1 @@
+"""Starting, testing and running: settings, the loopback PostgreSQL, the command line."""

@@ -1,0 +1,208 @@
+"""Keeping pieces: every save is a new state and a new version; none is ever lost.
+
+Nothing here knows the trade: a state is a document. A save over somebody else's newer one raises :class:`Newer`.
+"""
+
+from __future__ import annotations
+
+import uuid
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import func, select
+from sqlalchemy.orm import Session
+
+from shadbo.core.piece import Piece, document_of, load_piece
+from shadbo.store.tables import PieceRow, SavedRow, StateRow
+
+
+class NotThere(LookupError):
+    """No piece with this id."""
+
+
+class Newer(Exception):
+    """The piece was saved by somebody else since ``base``; ``version`` is the one that stands."""
+
+    def __init__(self, version: int) -> None:
+        super().__init__(f"version {version} stands")
+        self.version = version
+
+
+class NothingTo(Exception):
+    """There is nothing to undo, or to redo."""
+
+
+@dataclass(frozen=True, slots=True)
+class Kept:
+    """A piece as it stands in the rack."""
+
+    id: uuid.UUID
+    version: int
+    archived: bool
+    updated_at: datetime
+    piece: Piece
+    change: str
+    undo: str | None
+    redo: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class PastState:
+    """One state in the history of a piece."""
+
+    state: int
+    change: str
+    saved_at: datetime
+    current: bool
+
+
+def _words(piece: Piece) -> str:
+    return " ".join((piece.name, piece.owner, piece.note))
+
+
+def create(session: Session, piece: Piece, change: str) -> Kept:
+    """Keep a new piece."""
+    row = PieceRow(id=uuid.uuid4(), version=0, state_id=0, words=_words(piece), archived=False)
+    session.add(row)
+    session.flush()
+    _save(session, row, piece, change, None)
+    return get(session, row.id)
+
+
+def get(session: Session, piece_id: uuid.UUID) -> Kept:
+    """A piece as it stands. Raises :class:`NotThere`."""
+    row = session.get(PieceRow, piece_id)
+    if row is None:
+        raise NotThere(str(piece_id))
+    state = session.get_one(StateRow, row.state_id)
+    child = _child(session, state)
+    return Kept(
+        row.id, row.version, row.archived, row.updated_at, load_piece(state.document), state.change,
+        state.change if state.parent_id is not None else None, child.change if child else None,
+    )  # fmt: skip
+
+
+def listed(session: Session, *, search: str = "", archived: bool = False) -> list[Kept]:
+    """The pieces of the rack, newest touched first; ``search`` looks in name, owner and note."""
+    query = (
+        select(PieceRow, StateRow).join(StateRow, StateRow.id == PieceRow.state_id).where(PieceRow.archived == archived)
+    )
+    for word in search.split():
+        query = query.where(PieceRow.words.icontains(word, autoescape=True))
+    rows = session.execute(query.order_by(PieceRow.updated_at.desc(), PieceRow.id))
+    return [
+        Kept(row.id, row.version, row.archived, row.updated_at, load_piece(state.document), state.change, None, None)
+        for row, state in rows
+    ]
+
+
+def _locked(session: Session, piece_id: uuid.UUID, base: int | None) -> PieceRow:
+    """The row, held until the end of the transaction, if nobody has saved since ``base``."""
+    row = session.execute(select(PieceRow).where(PieceRow.id == piece_id).with_for_update()).scalar_one_or_none()
+    if row is None:
+        raise NotThere(str(piece_id))
+    if base is not None and row.version != base:
+        raise Newer(row.version)
+    return row
+
+
+def save(session: Session, piece_id: uuid.UUID, base: int, piece: Piece, change: str, *, goes_on: bool = False) -> Kept:
+    """Save a piece over version ``base``.
+
+    ``goes_on`` says that this carries the last change further (more typing in the same field): undo then goes back past
+    both. Raises :class:`NotThere`, :class:`Newer`.
+    """
+    row = _locked(session, piece_id, base)
+    state = session.get_one(StateRow, row.state_id)
+    if document_of(load_piece(state.document)) == document_of(piece):
+        return get(session, piece_id)
+    carries_on = goes_on and state.parent_id is not None and state.change == change
+    _save(session, row, piece, change, state.parent_id if carries_on else state.id)
+    return get(session, piece_id)
+
+
+def _save(session: Session, row: PieceRow, piece: Piece, change: str, parent: int | None) -> None:
+    state = StateRow(piece_id=row.id, parent_id=parent, document=document_of(piece), change=change)
+    session.add(state)
+    session.flush()
+    _stand(session, row, state)
+    row.words = _words(piece)
+
+
+def _stand(session: Session, row: PieceRow, state: StateRow) -> None:
+    """Make a state the one that stands, as a new version."""
+    row.version += 1
+    row.state_id = state.id
+    row.updated_at = func.clock_timestamp()
+    session.add(SavedRow(piece_id=row.id, version=row.version, state_id=state.id))
+    session.flush()
+    session.refresh(row)
+
+
+def _child(session: Session, state: StateRow) -> StateRow | None:
+    """The state last made from this one: what redo brings back."""
+    query = select(StateRow).where(StateRow.parent_id == state.id).order_by(StateRow.id.desc()).limit(1)
+    return session.execute(query).scalar_one_or_none()
+
+
+def undo(session: Session, piece_id: uuid.UUID, base: int) -> Kept:
+    """Go back to the state this one was made from. Raises :class:`NothingTo`."""
+    row = _locked(session, piece_id, base)
+    state = session.get_one(StateRow, row.state_id)
+    if state.parent_id is None:
+        raise NothingTo("undo")
+    _back_to(session, row, session.get_one(StateRow, state.parent_id))
+    return get(session, piece_id)
+
+
+def redo(session: Session, piece_id: uuid.UUID, base: int) -> Kept:
+    """Go forward to the state last made from this one. Raises :class:`NothingTo`."""
+    row = _locked(session, piece_id, base)
+    child = _child(session, session.get_one(StateRow, row.state_id))
+    if child is None:
+        raise NothingTo("redo")
+    _back_to(session, row, child)
+    return get(session, piece_id)
+
+
+def restore(session: Session, piece_id: uuid.UUID, base: int, state_id: int) -> Kept:
+    """Bring back any state the piece ever had, as a change of its own."""
+    row = _locked(session, piece_id, base)
+    state = session.get(StateRow, state_id)
+    if state is None or state.piece_id != piece_id:
+        raise NotThere(f"state {state_id}")
+    _save(session, row, load_piece(state.document), f"Back to: {state.change}", row.state_id)
+    return get(session, piece_id)
+
+
+def _back_to(session: Session, row: PieceRow, state: StateRow) -> None:
+    _stand(session, row, state)
+    row.words = _words(load_piece(state.document))
+
+
+def history(session: Session, piece_id: uuid.UUID) -> list[PastState]:
+    """Every state the piece had, newest first."""
+    row = session.get(PieceRow, piece_id)
+    if row is None:
+        raise NotThere(str(piece_id))
+    query = select(StateRow).where(StateRow.piece_id == piece_id).order_by(StateRow.id.desc())
+    return [PastState(s.id, s.change, s.saved_at, s.id == row.state_id) for s in session.execute(query).scalars()]
+
+
+def at_version(session: Session, piece_id: uuid.UUID, version: int) -> dict[str, Any] | None:
+    """The document that stood at a version."""
+    query = (
+        select(StateRow.document)
+        .join(SavedRow, SavedRow.state_id == StateRow.id)
+        .where(SavedRow.piece_id == piece_id, SavedRow.version == version)
+    )
+    return session.execute(query).scalar_one_or_none()
+
+
+def put_away(session: Session, piece_id: uuid.UUID, archived: bool) -> Kept:
+    """Put a piece away, or back into the rack."""
+    row = _locked(session, piece_id, None)
+    row.archived = archived
+    session.flush()
+    return get(session, piece_id)

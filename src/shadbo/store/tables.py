@@ -1,0 +1,59 @@
+"""The tables. A piece points at its current state; states form a tree, so undo walks up and redo walks down."""
+
+from __future__ import annotations
+
+import uuid
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import BigInteger, Boolean, ForeignKey, Identity, Integer, Text, UniqueConstraint, func
+from sqlalchemy.dialects.postgresql import JSONB, TIMESTAMP
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+
+class Base(DeclarativeBase):
+    pass
+
+
+class ShopRow(Base):
+    """The one shop of this database, as its document."""
+
+    __tablename__ = "shop"
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    document: Mapped[dict[str, Any]] = mapped_column(JSONB)
+
+
+class PieceRow(Base):
+    """A piece: which state stands, how often it was saved (``version``), whether it is put away."""
+
+    __tablename__ = "piece"
+    id: Mapped[uuid.UUID] = mapped_column(primary_key=True, default=uuid.uuid4)
+    version: Mapped[int] = mapped_column(Integer)
+    state_id: Mapped[int] = mapped_column(BigInteger)
+    words: Mapped[str] = mapped_column(Text)
+    archived: Mapped[bool] = mapped_column(Boolean, default=False)
+    created_at: Mapped[datetime] = mapped_column(TIMESTAMP(timezone=True), server_default=func.now())
+    updated_at: Mapped[datetime] = mapped_column(TIMESTAMP(timezone=True), server_default=func.now())
+
+
+class StateRow(Base):
+    """One saved state of a piece; ``parent_id`` the state it was made from, ``change`` what was done in words."""
+
+    __tablename__ = "piece_state"
+    id: Mapped[int] = mapped_column(BigInteger, Identity(), primary_key=True)
+    piece_id: Mapped[uuid.UUID] = mapped_column(ForeignKey("piece.id", ondelete="CASCADE"), index=True)
+    parent_id: Mapped[int | None] = mapped_column(ForeignKey("piece_state.id"), index=True)
+    document: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    change: Mapped[str] = mapped_column(Text)
+    saved_at: Mapped[datetime] = mapped_column(TIMESTAMP(timezone=True), server_default=func.now())
+
+
+class SavedRow(Base):
+    """Which state stood at each version, so that two people's edits can be held against their common ground."""
+
+    __tablename__ = "piece_version"
+    __table_args__ = (UniqueConstraint("piece_id", "version"),)
+    id: Mapped[int] = mapped_column(BigInteger, Identity(), primary_key=True)
+    piece_id: Mapped[uuid.UUID] = mapped_column(ForeignKey("piece.id", ondelete="CASCADE"))
+    version: Mapped[int] = mapped_column(Integer)
+    state_id: Mapped[int] = mapped_column(ForeignKey("piece_state.id"))

@@ -1,0 +1,206 @@
+import { useEffect, useId, useRef, useState } from "react";
+import { api, Problem, unwrap } from "../api/client";
+import type { Fault, Preview, Read, Shown, Unit } from "../api/types";
+import { Length, lengthText } from "./Length";
+import { Tape } from "./Tape";
+
+const PAUSE_MS = 700;
+
+interface Props {
+  label: string;
+  /** The value that stands, or null where nothing is typed yet. */
+  shown: Shown | null;
+  /** What a person wrote, if it was a reading. */
+  typed?: string | null;
+  unit: Unit;
+  labelHidden?: boolean;
+  /** Worked out from the others for now; typing turns that round. */
+  follows?: boolean;
+  optional?: boolean;
+  autoFocus?: boolean;
+  /** Tries a text out and says how it was read, or what is wrong with it; null if a newer one overtook it. */
+  onTry: (text: string) => Promise<Preview | Problem | null>;
+  onCommit: (text: string, goesOn: boolean) => void;
+  onNudge?: (steps: number, coarse: boolean) => void;
+  onLeave?: () => void;
+  onFocusPart?: (on: boolean) => void;
+}
+
+/** The tape field: takes a length any way a person writes one, shows how it was understood, and a strip of tape. */
+export function TapeField(props: Props) {
+  const { label, shown, typed, unit, onTry, onCommit } = props;
+  const id = useId();
+  const input = useRef<HTMLInputElement>(null);
+  const [text, setText] = useState<string | null>(null);
+  const [read, setRead] = useState<Read | null>(null);
+  const [fault, setFault] = useState<Fault | null>(null);
+  const [focused, setFocused] = useState(false);
+  const timer = useRef<number | undefined>(undefined);
+  const committed = useRef<string | null>(null);
+  const dirty = useRef(false);
+
+  const standing = shown ? lengthText(shown, unit) : "";
+
+  useEffect(() => () => window.clearTimeout(timer.current), []);
+  useEffect(() => {
+    if (props.autoFocus) input.current?.focus();
+  }, [props.autoFocus]);
+
+  function enter() {
+    setFocused(true);
+    props.onFocusPart?.(true);
+    dirty.current = false;
+    committed.current = null;
+    if (text === null) {
+      const own = typed && /^\s*\d/.test(typed) && unitFits(typed, unit) ? typed : standing;
+      setText(own);
+      if (own) void understand(own);
+    }
+    window.requestAnimationFrame(() => input.current?.select());
+  }
+
+  async function understand(value: string) {
+    try {
+      setRead(await unwrap(api.POST("/api/lengths", { body: { text: value, unit } })));
+    } catch {
+      setRead(null);
+    }
+  }
+
+  function change(value: string) {
+    setText(value);
+    dirty.current = true;
+    window.clearTimeout(timer.current);
+    timer.current = window.setTimeout(() => commit(value), PAUSE_MS);
+    void onTry(value).then((result) => {
+      if (result === null) return;
+      if (result instanceof Problem) {
+        setRead(null);
+        setFault(result.faults[0] ?? { pointer: "", field: label, value, message: result.message, accepted: "" });
+      } else {
+        setFault(null);
+        setRead(result.read ?? null);
+      }
+    });
+  }
+
+  function commit(value: string | null) {
+    window.clearTimeout(timer.current);
+    if (value === null || !dirty.current || value === committed.current) return;
+    const goesOn = committed.current !== null;
+    const before = committed.current;
+    committed.current = value;
+    void onTry(value).then((result) => {
+      if (result instanceof Problem && !result.passing) {
+        committed.current = before;
+        setFault(result.faults[0] ?? null);
+        return;
+      }
+      setFault(null);
+      onCommit(value, goesOn);
+    });
+  }
+
+  function leave() {
+    setFocused(false);
+    props.onFocusPart?.(false);
+    commit(text);
+    // A text with a fault stays where it is, to be mended; anything else gives way to the value that stands.
+    if (!fault) setText(null);
+    setRead(null);
+    props.onLeave?.();
+  }
+
+  function giveUp() {
+    window.clearTimeout(timer.current);
+    dirty.current = false;
+    setText(standing);
+    setFault(null);
+    void onTry(standing);
+    input.current?.blur();
+  }
+
+  const overlay = !focused && !fault && shown;
+  return (
+    <div className="relative">
+      <div className="flex items-center gap-2">
+        <label htmlFor={id} className={props.labelHidden ? "sr-only" : "w-[5.6rem] shrink-0 text-soft leading-tight"}>
+          {label}
+        </label>
+        <div className="relative flex-1">
+          <input
+            id={id}
+            ref={input}
+            className={`field fig pr-8 ${overlay ? "text-transparent" : ""} ${props.follows ? "border-dashed" : ""}`}
+            value={text ?? standing}
+            placeholder={props.optional ? "not read" : ""}
+            autoComplete="off"
+            spellCheck={false}
+            inputMode="text"
+            aria-invalid={fault ? true : undefined}
+            aria-describedby={fault ? `${id}-fault` : undefined}
+            onFocus={enter}
+            onBlur={leave}
+            onChange={(event) => change(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key === "Enter") {
+                event.preventDefault();
+                commit(text);
+                nextField(event.currentTarget);
+              } else if (event.key === "Escape") {
+                event.stopPropagation();
+                giveUp();
+              } else if ((event.key === "ArrowUp" || event.key === "ArrowDown") && props.onNudge && !dirty.current) {
+                event.preventDefault();
+                setText(null);
+                props.onNudge(event.key === "ArrowUp" ? 1 : -1, event.shiftKey);
+              }
+            }}
+          />
+          {overlay && (
+            <span className={`pointer-events-none absolute inset-y-0 left-[0.5rem] flex items-center ${props.follows ? "italic text-soft" : ""}`} aria-hidden>
+              <Length shown={shown} unit={unit} bare />
+            </span>
+          )}
+          <span className="unit pointer-events-none absolute inset-y-0 right-2 flex items-center">{unit}</span>
+        </div>
+      </div>
+      {focused && !fault && read && (
+        <div className="absolute right-0 z-20 mt-0.5 w-60 border border-rule bg-sheet p-1.5 shadow-sm" role="status">
+          <div className="mb-1 flex items-baseline justify-between text-[12px] text-soft">
+            <span>
+              read as <Length shown={read.shown} unit={read.unit} approx />
+            </span>
+            <span>
+              <Length shown={read.shown} unit={read.unit === "mm" ? "in" : "mm"} approx />
+              {read.give && (
+                <>
+                  {" "}
+                  ± <Length shown={read.give} unit={read.unit} bare />
+                </>
+              )}
+            </span>
+          </div>
+          <Tape read={read} />
+        </div>
+      )}
+      {fault && (
+        <p id={`${id}-fault`} role="alert" className="mt-1 text-[12.5px] leading-snug text-stop">
+          {fault.message}. {fault.accepted && <span className="text-soft">Accepted: {fault.accepted}</span>}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** A typed text may be shown again as it was written if a bare number in it means the unit on screen. */
+function unitFits(typed: string, unit: Unit): boolean {
+  return unit === "in" ? /[/¼½¾"′']|in|[0-9]$/i.test(typed) && !/mm|cm/i.test(typed) : !/[/"″'′]|in|ft|[¼½¾⅛]/i.test(typed);
+}
+
+function nextField(from: HTMLInputElement) {
+  const fields = [...document.querySelectorAll<HTMLElement>("input:not([type=hidden]), [data-field]")].filter((el) => el.offsetParent !== null);
+  const next = fields[fields.indexOf(from) + 1];
+  if (next) next.focus();
+  else from.blur();
+}
