@@ -55,7 +55,8 @@ def _out(kept: Kept, shop: Shop, status: int = 200) -> Response:
 
 def _card(kept: Kept, shop: Shop) -> m.Card:
     piece, worked = kept.piece, plan(kept.piece, shop)
-    stage = next((s.label for s in worked.stages if s.state != "settled"), worked.stages[-1].label)
+    states = {s.state: s.label for s in reversed(worked.stages)}
+    stage = states.get("stopped") or states.get("waiting") or worked.stages[-1].label
     shown = [worked.figures[f"frame.outside.{axis}"].shown for axis in ("width", "height")]
     size: Say = tuple(bit for bit in (shown[0], " × ", shown[1]) if bit is not None)
     return m.Card(

@@ -22,6 +22,7 @@ from shadbo.core.lengths import MM_PER_INCH, as_decimal
 from shadbo.core.piece import Part, Piece, UnitName, document_of, length_field, load_piece
 from shadbo.core.plan import plan
 from shadbo.core.shop import Shop
+from shadbo.core.starting import reading as reading_of
 
 WORDS = {"/name": "Name", "/owner": "Owner", "/due": "Due", "/note": "Note", "/practice": "Practice", "/units": "Units"}
 Pointer = Annotated[str, Field(max_length=200, pattern=r"^(/[A-Za-z0-9_~-]+)+$")]

@@ -228,4 +228,4 @@ def _rounding(dim: Dim, show: Showing) -> Literal["", "mm", "in", "both"]:
 
 
 def figure_of_count(count: Count) -> Figure:
-    return Figure(count.name, count.label, "count", None, count.count, None, count.parts, "")
+    return Figure(count.name, count.label, "count", None, count.count, None, None, count.parts, "")

@@ -15,8 +15,8 @@ from quicktions import Fraction
 from shadbo.core.sums import Dim
 
 ViewKey = Literal["face", "section", "back"]
-Material = Literal["wood", "canvas", "bar", "shadow", "metal", "strip", "line", "hidden", "wall"]
-Point = tuple[float, float]
+Material = Literal["wood", "canvas", "bar", "shadow", "metal", "strip", "line", "hidden", "clash"]
+Point = tuple[float, ...]  # x, y
 Size = Fraction | int | Dim
 
 
@@ -43,7 +43,8 @@ class Shape:
 class DimensionLine:
     """A figure on the drawing: from ``start`` to ``end`` along ``axis``, measured at ``base`` on the other axis.
 
-    ``lane`` 0 draws it at ``base`` itself; lanes 1, 2, 3 stand off outward on ``side``. ``stages`` says when it shows.
+    ``lane`` 0 draws it at ``base`` itself; lanes 1, 2, 3 stand off outward on ``side``. ``stages`` says when it
+    shows, ``name`` is the short word beside the number.
     """
 
     figure: str
@@ -54,6 +55,7 @@ class DimensionLine:
     side: Literal["top", "bottom", "left", "right"]
     lane: int
     stages: tuple[str, ...]
+    name: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,9 +115,11 @@ class Drawing:
 
     def measure(
         self, figure: str, axis: Literal["x", "y"], start: Size, end: Size, base: Size,
-        side: Literal["top", "bottom", "left", "right"], lane: int, stages: Iterable[str],
+        side: Literal["top", "bottom", "left", "right"], lane: int, stages: Iterable[str], name: str = "",
     ) -> None:  # fmt: skip
-        self.dimensions.append(DimensionLine(figure, axis, at(start), at(end), at(base), side, lane, tuple(stages)))
+        self.dimensions.append(
+            DimensionLine(figure, axis, at(start), at(end), at(base), side, lane, tuple(stages), name)
+        )
 
     def handle(
         self, part: str, axis: Literal["x", "y"], pointer: str, figure: str, per: float, stages: Iterable[str]

@@ -18,12 +18,13 @@ TEXT_MM = 2.9
 LANE_MM = 6.5
 FIRST_LANE_MM = 5.0
 SLASH_MM = 0.9
+ALONG = 0.31  # where the label of a reading stands on its line, clear of the lines that cross it
 GLYPH = 0.52  # average width of a digit, as a share of the text's height
 
 INK = "#2b2a27"
 FILLS: dict[Material, str] = {
     "wood": "#e2d3b5", "canvas": "#fbfaf6", "bar": "#eee3cb", "shadow": "#55524c", "metal": "#6f7a80",
-    "strip": "#8a857a", "line": "none", "hidden": "none", "wall": "#ddd8cc",
+    "strip": "#8a857a", "line": "none", "hidden": "none", "clash": "#c0765e",
 }  # fmt: skip
 
 
@@ -96,7 +97,7 @@ def margins(view: View, stages: Iterable[str]) -> dict[str, float]:
     room = {"top": 2.0, "bottom": 2.0, "left": 2.0, "right": 2.0}
     for d in view.dimensions:
         if d.lane and wanted & set(d.stages):
-            beside = 11.0 if d.axis == "y" else 4.0
+            beside = 22.0 if d.axis == "y" else 4.0
             room[d.side] = max(room[d.side], FIRST_LANE_MM + (d.lane - 1) * _lane(d) + beside)
     return room
 
@@ -147,6 +148,8 @@ def _dimension(
     figure = plan.figures[d.figure]
     assert figure.shown is not None and callable(place)
     runs = runs_of(figure.shown, unit)
+    if d.name:
+        runs = (*runs, (f" {d.name}", 0.72, 0.0))
     off = 0.0 if not d.lane else FIRST_LANE_MM + (d.lane - 1) * _lane(d)
     away = -off if d.side in ("top", "left") else off
     out: list[Primitive] = []
@@ -163,7 +166,8 @@ def _dimension(
         line((x0, y), (x1, y))
         for x in (x0, x1):
             line((x - SLASH_MM, y + SLASH_MM), (x + SLASH_MM, y - SLASH_MM), width=0.3)
-        text = Text((x0 + x1) / 2, y - 0.9, runs, TEXT_MM, "middle")
+        share = 0.5 if d.lane else ALONG
+        text = Text(x0 + (x1 - x0) * share, y - 0.9, runs, TEXT_MM, "middle")
         labels.setdefault((d.side, d.lane * 1000 + round(y)), []).append((text.x, text, text.width + 1.5))
     else:
         (x0, y0), (_, y1) = place(d.base, d.start), place(d.base, d.end)
@@ -174,7 +178,8 @@ def _dimension(
         line((x, y0), (x, y1))
         for y in (y0, y1):
             line((x - SLASH_MM, y + SLASH_MM), (x + SLASH_MM, y - SLASH_MM), width=0.3)
-        text = Text(x + 1.2, (y0 + y1) / 2 + TEXT_MM * 0.35, runs, TEXT_MM, "start")
+        share = 0.5 if d.lane else ALONG
+        text = Text(x + 1.2, y0 + (y1 - y0) * share + TEXT_MM * 0.35, runs, TEXT_MM, "start")
         labels.setdefault((d.side, d.lane * 1000 + round(x)), []).append((text.y, text, TEXT_MM + 0.4))
     return out
 

@@ -668,7 +668,8 @@ export interface components {
          * DimensionLine
          * @description A figure on the drawing: from ``start`` to ``end`` along ``axis``, measured at ``base`` on the other axis.
          *
-         *     ``lane`` 0 draws it at ``base`` itself; lanes 1, 2, 3 stand off outward on ``side``. ``stages`` says when it shows.
+         *     ``lane`` 0 draws it at ``base`` itself; lanes 1, 2, 3 stand off outward on ``side``. ``stages`` says when it
+         *     shows, ``name`` is the short word beside the number.
          */
         DimensionLine: {
             /** Figure */
@@ -693,6 +694,8 @@ export interface components {
             lane: number;
             /** Stages */
             stages: string[];
+            /** Name */
+            name: string;
         };
         /**
          * FieldProblem
@@ -1133,17 +1136,14 @@ export interface components {
              * Material
              * @enum {string}
              */
-            material: "wood" | "canvas" | "bar" | "shadow" | "metal" | "strip" | "line" | "hidden" | "wall";
+            material: "wood" | "canvas" | "bar" | "shadow" | "metal" | "strip" | "line" | "hidden" | "clash";
             /**
              * Kind
              * @enum {string}
              */
             kind: "polygon" | "line" | "circle";
             /** Points */
-            points: [
-                number,
-                number
-            ][];
+            points: number[][];
             /**
              * Radius
              * @default 0

@@ -67,15 +67,15 @@ def _face(context: Context, sizes: Sizes) -> View:
         if sizes.canvas["height"].at(station):
             drawing.measure(f"canvas.height.{station}", "y", y0, y1, x0 + (x1 - x0) * share, "left", 0, (MEASURE,))
     stages = (DISPLAY, DEPTH, CUT)
-    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, stages)
-    drawing.measure("frame.inside.width", "x", f, w - f, h, "bottom", 1, stages)
-    drawing.measure("frame.outside.height", "y", 0, h, w, "right", 2, stages)
-    drawing.measure("frame.inside.height", "y", f, h - f, w, "right", 1, stages)
+    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, stages, "outside")
+    drawing.measure("frame.inside.width", "x", f, w - f, h, "bottom", 1, stages, "inside")
+    drawing.measure("frame.outside.height", "y", 0, h, w, "right", 2, stages, "outside")
+    drawing.measure("frame.inside.height", "y", f, h - f, w, "right", 1, stages, "inside")
     planned = "gap.planned" if isinstance(context.piece.display.frame, NewFrame) else "gap.width"
-    drawing.measure(planned, "x", f, x0, 0, "top", 1, (DISPLAY, DEPTH))
+    drawing.measure(planned, "x", f, x0, 0, "top", 1, (DISPLAY, DEPTH), "gap")
     if planned == "gap.width":
-        drawing.measure("gap.height", "y", f, y0, 0, "left", 1, (DISPLAY, DEPTH))
-    drawing.measure("rail.face", "x", w - f, w, 0, "top", 1, (DISPLAY, DEPTH, CUT))
+        drawing.measure("gap.height", "y", f, y0, 0, "left", 1, (DISPLAY, DEPTH), "gap")
+    drawing.measure("rail.face", "x", w - f, w, 0, "top", 1, (DISPLAY, DEPTH, CUT), "face")
     if isinstance(context.piece.display.frame, NewFrame):
         # The inside grows by twice the gap, so the edge taken hold of moves by the gap itself.
         drawing.handle("rail.right", "x", "/display/frame/gap", "gap.planned", 1.0, (DISPLAY, DEPTH))
@@ -110,6 +110,16 @@ def _section(context: Context, sizes: Sizes) -> View:
     drawing.box("bar", "Stretcher bar", "bar", edge, front, bar_w, bar, turn=90)
     if lift > 0:
         drawing.box("lift", "Lift strip", "strip", edge, base - seat - lift, max(seat_w - gap, Fraction(1)), lift)
+    if lift < 0:
+        drawing.box(
+            "lift",
+            "Where the bar would stand in the seat",
+            "clash",
+            edge,
+            base - seat,
+            max(seat_w - gap, Fraction(1)),
+            -lift,
+        )
     # The canvas goes over the front edge and round to the back.
     drawing.line(
         "canvas",
@@ -125,18 +135,29 @@ def _section(context: Context, sizes: Sizes) -> View:
     drawing.line("screw", "Screw", "metal", (x, base), (x, base - length))
     drawing.line("screw", "Screw head", "metal", (x - 3, base), (x + 3, base))
     side_stages = (DISPLAY, DEPTH, CUT, MEASURE)
-    drawing.measure("rail.face", "x", 0, f, 0, "top", 1, side_stages)
+    drawing.measure("rail.face", "x", 0, f, 0, "top", 1, side_stages, "face")
     gap_figure = "gap.planned" if isinstance(display.frame, NewFrame) else "gap.width"
-    drawing.measure(gap_figure, "x", f, edge, 0, "top", 1, side_stages)
-    drawing.measure("seat.width", "x", f, f + seat_w, base, "bottom", 1, side_stages)
-    drawing.measure("rail.height", "y", top, base, 0, "left", 1, side_stages)
+    drawing.measure(gap_figure, "x", f, edge, 0, "top", 1, side_stages, "gap")
+    drawing.measure("seat.width", "x", f, f + seat_w, base, "bottom", 1, side_stages, "seat width")
+    drawing.measure("rail.height", "y", top, base, 0, "left", 1, side_stages, "rail")
     if reveal:
-        drawing.measure("depth.reveal", "y", min(top, front), max(top, front), width, "right", 1, side_stages)
-    drawing.measure("canvas.depth.mean", "y", front, front + bar, width, "right", 1, side_stages)
-    if lift > 0:
-        drawing.measure("depth.lift", "y", base - seat - lift, base - seat, width, "right", 1, side_stages)
-    drawing.measure("seat.thickness", "y", base - seat, base, width, "right", 1, side_stages)
-    drawing.measure("screw.clear", "y", front, base - length, x, "right", 0, (DEPTH, CUT))
+        drawing.measure("depth.reveal", "y", min(top, front), max(top, front), width, "right", 1, side_stages, "reveal")
+    bar_figure = "canvas.depth.mean" if len(sizes.depth.stations["bar"].slopes) > 1 else "canvas.depth.bar"
+    drawing.measure(bar_figure, "y", front, front + bar, width, "right", 1, side_stages, "bar")
+    if lift:
+        drawing.measure(
+            "depth.lift",
+            "y",
+            min(base - seat, base - seat - lift),
+            max(base - seat, base - seat - lift),
+            width,
+            "right",
+            1,
+            side_stages,
+            "lift",
+        )
+    drawing.measure("seat.thickness", "y", base - seat, base, width, "right", 1, side_stages, "seat")
+    drawing.measure("screw.clear", "y", front, base - length, x, "right", 0, (DEPTH, CUT), "to canvas")
     if isinstance(display.frame, NewFrame):
         drawing.handle("bar", "x", "/display/frame/gap", "gap.planned", 1.0, side_stages)
     if display.solve == "reveal":
@@ -183,8 +204,8 @@ def _back(context: Context, sizes: Sizes) -> View:
         drawing.measure(f"screw.across.{i + 1}", "x", 0, place, 0, "top", i + 1, stages)
     for i, place in enumerate(sizes.screws.places["height"][: (len(sizes.screws.places["height"]) + 1) // 2]):
         drawing.measure(f"screw.down.{i + 1}", "y", 0, place, 0, "left", i + 1, stages)
-    drawing.measure("screw.inset", "y", h - inset, h, w, "right", 1, stages)
-    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 1, stages)
+    drawing.measure("screw.inset", "y", h - inset, h, w, "right", 1, stages, "in from the edge")
+    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 1, stages, "outside")
     return drawing.view()
 
 

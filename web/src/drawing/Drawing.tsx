@@ -1,0 +1,215 @@
+import { useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
+import type { DimensionLine, Figure, Handle, Plan, StageKey, Unit, View } from "../api/types";
+import { Length, lengthText } from "../fields/Length";
+import { layOut, namesInline, place, type Placed } from "./layout";
+import { Hatches, isLit, Shapes } from "./Shapes";
+
+export interface Drag {
+  handle: Handle;
+  /** How far the part was taken along its axis, in whole nudges of 1 mm or 1/16 in. */
+  steps: number;
+  done: boolean;
+}
+
+interface Props {
+  plan: Plan;
+  view: View;
+  stage: StageKey;
+  unit: Unit;
+  lit: ReadonlySet<string>;
+  small?: boolean;
+  onPoint: (part: string | null) => void;
+  onOpen: (figure: string) => void;
+  onDrag: (drag: Drag) => void;
+  onNudge: (handle: Handle, steps: number, coarse: boolean) => void;
+  /** Draws the field that is typed over a dimension line. */
+  editor: (figure: Figure, close: () => void) => React.ReactNode;
+}
+
+const NUDGE_MM = { mm: 1, in: 25.4 / 16 } as const;
+
+/** One view to scale with its numbers on it: inputs are typed over where they stand, parts can be taken hold of. */
+export function Drawing(props: Props) {
+  const { plan, view, stage, unit, lit, small = false } = props;
+  const box = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  const [editing, setEditing] = useState<string | null>(null);
+
+  useEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    const watch = new ResizeObserver(([entry]) => {
+      if (entry) setSize({ width: entry.contentRect.width, height: entry.contentRect.height });
+    });
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, []);
+
+  const laid = useMemo(() => layOut(view, small ? null : stage, size.width, size.height, small ? 8 : 14), [view, stage, size, small]);
+  const textOf = (d: DimensionLine) => {
+    const shown = plan.figures[d.figure]?.shown;
+    return shown ? lengthText(shown, unit) : "";
+  };
+  const placed = size.width ? place(laid, textOf) : [];
+  const handles = small ? [] : view.handles.filter((h) => h.stages.includes(stage));
+
+  return (
+    <div ref={box} className="relative h-full w-full overflow-hidden" data-view={view.key}>
+      {size.width > 0 && (
+        <svg width={size.width} height={size.height} className="absolute inset-0" role="img" aria-label={`${view.title} to scale`}>
+          <Hatches />
+          <g transform={`translate(${laid.left} ${laid.top})`}>
+            <Shapes shapes={view.shapes} scale={laid.scale} lit={lit} onPoint={props.onPoint} />
+            {handles.length > 0 && <Grips {...props} handles={handles} scale={laid.scale} />}
+          </g>
+          <g fill="none" stroke="#2b2a27" strokeWidth={0.75} pointerEvents="none">
+            {placed.map((p) => (
+              <DimensionMarks key={p.d.figure + p.d.side} p={p} on={litFigure(plan, p.d.figure, lit)} />
+            ))}
+          </g>
+        </svg>
+      )}
+      {placed.map((p) => {
+        const figure = plan.figures[p.d.figure];
+        if (!figure?.shown) return null;
+        const input = figure.edit !== null;
+        const open = editing === p.d.figure;
+        return (
+          <div key={p.d.figure + p.d.side} className={`absolute -translate-x-1/2 -translate-y-1/2 ${open ? "z-30" : "z-10"}`} style={{ left: p.lx, top: p.ly }}>
+            {open ? (
+              <div className="w-36 bg-sheet shadow-sm">{props.editor(figure, () => setEditing(null))}</div>
+            ) : (
+              <button
+                type="button"
+                data-figure={p.d.figure}
+                title={input ? `${figure.label}: click to type over` : `${figure.label}: click to see the sum`}
+                aria-label={`${figure.label} ${lengthText(figure.shown, unit)} ${unit}${input ? ", type over" : ""}`}
+                className={`bg-sheet/90 px-1 text-[15.5px] leading-[1.3] whitespace-nowrap ${
+                  input ? "border-b border-act font-semibold text-act hover:bg-act-wash" : "hover:text-act"
+                }`}
+                onClick={() => (input ? setEditing(p.d.figure) : props.onOpen(p.d.figure))}
+                onPointerEnter={() => props.onPoint(figure.parts[0] ?? null)}
+                onPointerLeave={() => props.onPoint(null)}
+              >
+                <Length shown={figure.shown} unit={unit} bare />
+                {p.d.name && <span className={`text-[12px] font-normal text-soft ${p.d.axis === "y" && !namesInline(view) ? "block leading-none" : "ml-1"}`}>{p.d.name}</span>}
+              </button>
+            )}
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+function litFigure(plan: Plan, name: string, lit: ReadonlySet<string>): boolean {
+  return plan.figures[name]?.parts.some((part) => isLit(part, lit)) ?? false;
+}
+
+function DimensionMarks({ p, on }: { p: Placed; on: boolean }) {
+  const slash = 4;
+  const ends: [number, number][] = [
+    [p.x0, p.y0],
+    [p.x1, p.y1],
+  ];
+  const gone = p.d.lane > 0;
+  return (
+    <g stroke={on ? "#1d5f9c" : undefined} strokeWidth={on ? 1.4 : undefined}>
+      <line x1={p.x0} y1={p.y0} x2={p.x1} y2={p.y1} />
+      {ends.map(([x, y], i) => (
+        <line key={i} x1={x - slash} y1={y + slash} x2={x + slash} y2={y - slash} strokeWidth={1.5} />
+      ))}
+      {gone &&
+        ends.map(([x, y], i) =>
+          p.d.axis === "x" ? (
+            <line key={`e${i}`} x1={x} x2={x} y1={p.base + Math.sign(y - p.base) * 3} y2={y + Math.sign(y - p.base) * 5} strokeWidth={0.5} />
+          ) : (
+            <line key={`e${i}`} y1={y} y2={y} x1={p.base + Math.sign(x - p.base) * 3} x2={x + Math.sign(x - p.base) * 5} strokeWidth={0.5} />
+          ),
+        )}
+    </g>
+  );
+}
+
+function Grips(props: Props & { handles: Handle[]; scale: number }) {
+  const { view, plan, unit, handles, scale } = props;
+  const from = useRef<{ x: number; y: number; axis: "x" | "y" | null } | null>(null);
+
+  return (
+    <>
+      {[...Map.groupBy(handles, (h) => h.part)].map(([part, mine]) => {
+        const shape = view.shapes.find((s) => s.part === part);
+        const first = mine[0];
+        if (!shape || !first) return null;
+        const points = shape.points.map(([x, y]) => `${(x as number) * scale},${(y as number) * scale}`).join(" ");
+        const cursor = mine.length > 1 ? "move" : first.axis === "x" ? "ew-resize" : "ns-resize";
+        const names = mine.map((h) => plan.figures[h.figure]?.label ?? h.figure).join(" and ");
+
+        function stepsOf(event: PointerEvent, handle: Handle): number {
+          const start = from.current;
+          if (!start) return 0;
+          const px = handle.axis === "x" ? event.clientX - start.x : event.clientY - start.y;
+          return Math.round(((px / scale) * handle.per) / NUDGE_MM[unit]);
+        }
+        function handleFor(event: PointerEvent): Handle {
+          const start = from.current;
+          if (!start || !first) return mine[0] as Handle;
+          const dx = Math.abs(event.clientX - start.x);
+          const dy = Math.abs(event.clientY - start.y);
+          if (start.axis === null && Math.max(dx, dy) > 4) start.axis = dx >= dy ? "x" : "y";
+          return mine.find((h) => h.axis === start.axis) ?? first;
+        }
+        return (
+          <polygon
+            key={part}
+            points={points}
+            fill="transparent"
+            stroke="none"
+            style={{ cursor, touchAction: "none" }}
+            tabIndex={0}
+            role="slider"
+            data-grip={part}
+            aria-label={`${shape.label}: drag or arrow keys for ${names}`}
+            aria-valuenow={Number(plan.figures[first.figure]?.mm ?? 0)}
+            aria-valuetext={mine
+              .map((h) => {
+                const shown = plan.figures[h.figure]?.shown;
+                return shown ? `${plan.figures[h.figure]?.label} ${lengthText(shown, unit)} ${unit}` : "";
+              })
+              .join(", ")}
+            onPointerEnter={() => props.onPoint(part)}
+            onPointerLeave={() => props.onPoint(null)}
+            onPointerDown={(event) => {
+              event.currentTarget.setPointerCapture(event.pointerId);
+              from.current = { x: event.clientX, y: event.clientY, axis: mine.length > 1 ? null : first.axis };
+            }}
+            onPointerMove={(event) => {
+              if (!from.current) return;
+              const handle = handleFor(event);
+              if (from.current.axis) props.onDrag({ handle, steps: stepsOf(event, handle), done: false });
+            }}
+            onPointerUp={(event) => {
+              if (!from.current) return;
+              const handle = handleFor(event);
+              const steps = stepsOf(event, handle);
+              from.current = null;
+              props.onDrag({ handle, steps, done: true });
+            }}
+            onPointerCancel={() => {
+              from.current = null;
+              props.onDrag({ handle: first, steps: 0, done: true });
+            }}
+            onKeyDown={(event) => {
+              const axis = event.key === "ArrowLeft" || event.key === "ArrowRight" ? "x" : event.key === "ArrowUp" || event.key === "ArrowDown" ? "y" : null;
+              const handle = axis && mine.find((h) => h.axis === axis);
+              if (!handle) return;
+              event.preventDefault();
+              const away = event.key === "ArrowRight" || event.key === "ArrowDown" ? 1 : -1;
+              props.onNudge(handle, away * Math.sign(handle.per), event.shiftKey);
+            }}
+          />
+        );
+      })}
+    </>
+  );
+}

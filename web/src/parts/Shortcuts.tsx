@@ -1,0 +1,32 @@
+import { Dialog } from "./Dialog";
+
+const KEYS: [string, string][] = [
+  ["1 – 4", "Measure, Display, Depth, Cut"],
+  ["F  S  B", "Face, section, back drawn large"],
+  ["U", "Millimetres or inches"],
+  ["Tab, Enter", "On to the next field"],
+  ["Arrows", "Nudge a part or a field by 1 mm or 1/16 in; with Shift 10 mm or 1/2 in"],
+  ["Ctrl+Z", "Undo"],
+  ["Ctrl+Shift+Z", "Redo"],
+  ["/", "Search the rack"],
+  ["Esc", "Close; give up what is being typed"],
+  ["?", "This list"],
+];
+
+export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Dialog open={open} onClose={onClose} title="Keys">
+      <dl className="grid grid-cols-[9rem_1fr] gap-y-1.5">
+        {KEYS.map(([key, what]) => (
+          <div key={key} className="contents">
+            <dt className="fig">{key}</dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="mt-4 text-soft">
+        Lengths can be typed as 640, 64 cm, 25 3/16, 25½, 2' 1 3/16", or as a sum: 640 - 2*12. A + or - behind a reading means a little over or under the mark.
+      </p>
+    </Dialog>
+  );
+}

@@ -1,0 +1,264 @@
+import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { EllipsisVertical, Keyboard, Plus, Search, Settings2, Upload } from "lucide-react";
+import { useEffect, useRef, useState } from "react";
+import { Link, useNavigate, useSearchParams } from "react-router";
+import { api, Problem, unwrap } from "../api/client";
+import type { Card } from "../api/types";
+import { Hatches, Shapes } from "../drawing/Shapes";
+import { Sentence } from "../fields/Length";
+import { useKeys } from "../parts/keys";
+import { Severity } from "../parts/Severity";
+import { Shortcuts } from "../parts/Shortcuts";
+import { useUnits } from "../parts/units";
+import { NewPiece } from "./NewPiece";
+import { Rename } from "./Rename";
+import { ShopSettings } from "./ShopSettings";
+
+const SORTS = {
+  touched: ["Last touched", (a: Card, b: Card) => b.updated_at.localeCompare(a.updated_at)],
+  due: ["Due first", (a: Card, b: Card) => (a.due ?? "9999").localeCompare(b.due ?? "9999")],
+  name: ["By name", (a: Card, b: Card) => a.name.localeCompare(b.name)],
+} as const;
+type SortKey = keyof typeof SORTS;
+
+const FILTERS = {
+  all: ["All", () => true],
+  stopped: ["Stopped", (c: Card) => c.blocked !== null],
+  free: ["Nothing in the way", (c: Card) => c.blocked === null],
+} as const;
+type FilterKey = keyof typeof FILTERS;
+
+const BOX = { width: 330, height: 216 };
+
+/** The pieces in hand as they'd stand in a rack, all drawn at one scale. */
+export function Rack() {
+  const [params, setParams] = useSearchParams();
+  const q = params.get("q") ?? "";
+  const archived = params.get("away") === "1";
+  const sort: SortKey = (params.get("sort") as SortKey | null) ?? "due";
+  const filter: FilterKey = (params.get("show") as FilterKey | null) ?? "all";
+  const [making, setMaking] = useState(false);
+  const [settings, setSettings] = useState(false);
+  const [help, setHelp] = useState(false);
+  const [trouble, setTrouble] = useState<Problem | null>(null);
+  const search = useRef<HTMLInputElement>(null);
+  const file = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const { chosen, switchFrom } = useUnits();
+
+  const shop = useQuery({ queryKey: ["shop"], queryFn: () => unwrap(api.GET("/api/shop")) });
+  const rack = useQuery({
+    queryKey: ["rack", q, archived],
+    queryFn: () => unwrap(api.GET("/api/pieces", { params: { query: { q, archived } } })),
+    placeholderData: keepPreviousData,
+  });
+  useEffect(() => {
+    document.title = shop.data ? `Rack · ${shop.data.name}` : "Shadbo";
+  }, [shop.data]);
+
+  function set(key: string, value: string | null) {
+    setParams(
+      (now) => {
+        const next = new URLSearchParams(now);
+        if (value) next.set(key, value);
+        else next.delete(key);
+        return next;
+      },
+      { replace: key === "q" },
+    );
+  }
+  useKeys({
+    "/": () => search.current?.focus(),
+    "?": () => setHelp(true),
+    u: () => switchFrom(chosen ?? "mm"),
+    n: () => setMaking(true),
+  });
+
+  async function readIn(files: FileList | null) {
+    const chosenFile = files?.[0];
+    if (!chosenFile) return;
+    try {
+      const piece = await unwrap(api.POST("/api/pieces/import", { body: (await chosenFile.text()) as never, bodySerializer: (b) => b as unknown as string, headers: { "content-type": "application/json" } }));
+      await navigate(`/pieces/${piece.id}`);
+    } catch (error) {
+      setTrouble(error as Problem);
+    }
+    if (file.current) file.current.value = "";
+  }
+
+  const cards = (rack.data ?? []).filter(FILTERS[filter][1]).sort(SORTS[sort][1]);
+  // One scale for all, so that a small picture stands small beside a large one.
+  const scale = Math.min(...(rack.data ?? []).map((c) => Math.min(BOX.width / c.face.width, BOX.height / c.face.height)), 1);
+
+  return (
+    <div className="grid h-full grid-rows-[auto_auto_minmax(0,1fr)]">
+      <header className="flex items-center gap-3 px-6 pt-4 pb-2">
+        <h1 className="text-[22px] font-semibold">{shop.data?.name ?? "…"}</h1>
+        <span className="text-soft">Rack</span>
+        <div className="relative ml-auto w-64">
+          <Search size={16} className="absolute left-2 top-1/2 -translate-y-1/2 text-soft" aria-hidden />
+          <input ref={search} type="search" className="field pl-8" placeholder="Search name, owner, note" aria-label="Search the rack" value={q} onChange={(event) => set("q", event.target.value)} />
+        </div>
+        <button type="button" className="btn btn-act" onClick={() => setMaking(true)}>
+          <Plus size={16} /> New piece
+        </button>
+        <button type="button" className="btn" onClick={() => file.current?.click()}>
+          <Upload size={16} /> Read in a file
+        </button>
+        <input ref={file} type="file" accept=".json,application/json" className="hidden" aria-label="Piece file" onChange={(event) => void readIn(event.target.files)} />
+        <button type="button" className="btn btn-bare px-1" onClick={() => setSettings(true)} aria-label="Shop settings">
+          <Settings2 size={18} />
+        </button>
+        <button type="button" className="btn btn-bare px-1" onClick={() => setHelp(true)} aria-label="Keys">
+          <Keyboard size={18} />
+        </button>
+      </header>
+      <div className="flex items-center gap-1 border-b border-rule px-6 pb-2 text-[13px]">
+        {(Object.keys(FILTERS) as FilterKey[]).map((key) => (
+          <button key={key} type="button" aria-pressed={filter === key} className={`btn ${filter === key ? "border-act text-act" : "btn-bare"}`} onClick={() => set("show", key === "all" ? null : key)}>
+            {FILTERS[key][0]}
+          </button>
+        ))}
+        <button type="button" aria-pressed={archived} className={`btn ml-3 ${archived ? "border-act text-act" : "btn-bare"}`} onClick={() => set("away", archived ? null : "1")}>
+          Put away
+        </button>
+        <label className="ml-auto flex items-center gap-1.5 text-soft">
+          Order
+          <select className="field w-auto" value={sort} onChange={(event) => set("sort", event.target.value)}>
+            {(Object.keys(SORTS) as SortKey[]).map((key) => (
+              <option key={key} value={key}>
+                {SORTS[key][0]}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <main className="scroll px-6 py-5">
+        {trouble && (
+          <div role="alert" className="mb-4 border-l-4 border-l-stop bg-stop-wash p-3">
+            <p className="font-semibold">The file was not read in; nothing was changed.</p>
+            {trouble.faults.map((f) => (
+              <p key={f.pointer + f.message}>
+                {f.pointer && <span className="fig">{f.pointer} </span>}
+                {f.field} {f.message}. <span className="text-soft">Accepted: {f.accepted}</span>
+              </p>
+            ))}
+            {trouble.faults.length === 0 && <p>{trouble.message}. {trouble.detail}</p>}
+            <button type="button" className="mt-1 text-act underline" onClick={() => setTrouble(null)}>
+              Seen
+            </button>
+          </div>
+        )}
+        {rack.isError && (
+          <p role="alert" className="text-stop">
+            The rack can’t be fetched: {rack.error.message}. It is tried again by itself.
+          </p>
+        )}
+        {rack.data && cards.length === 0 && <Empty searching={Boolean(q) || filter !== "all"} away={archived} onNew={() => setMaking(true)} />}
+        <ul className="grid grid-cols-[repeat(auto-fill,minmax(23rem,1fr))] gap-x-5 gap-y-6">
+          {cards.map((card) => (
+            <RackCard key={card.id} card={card} scale={scale} />
+          ))}
+        </ul>
+      </main>
+      {making && <NewPiece onClose={() => setMaking(false)} />}
+      {settings && shop.data && <ShopSettings shop={shop.data} onClose={() => setSettings(false)} />}
+      <Shortcuts open={help} onClose={() => setHelp(false)} />
+    </div>
+  );
+}
+
+function Empty({ searching, away, onNew }: { searching: boolean; away: boolean; onNew: () => void }) {
+  return (
+    <div className="mx-auto mt-16 max-w-md text-center">
+      <p className="text-lg font-semibold">{searching ? "No piece in the rack matches." : away ? "Nothing is put away." : "The rack is empty."}</p>
+      {!searching && !away && (
+        <button type="button" className="btn btn-act mt-3" onClick={onNew}>
+          <Plus size={16} /> Take in the first piece
+        </button>
+      )}
+    </div>
+  );
+}
+
+function RackCard({ card, scale }: { card: Card; scale: number }) {
+  const { unitFor } = useUnits();
+  const unit = unitFor(card.units);
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const [renaming, setRenaming] = useState(false);
+  const again = () => client.invalidateQueries({ queryKey: ["rack"] });
+  const archive = useMutation({
+    mutationFn: () => unwrap(api.POST("/api/pieces/{piece_id}/archive", { params: { path: { piece_id: card.id } }, body: { archived: !card.archived } })),
+    onSuccess: again,
+  });
+  const copy = useMutation({
+    mutationFn: () => unwrap(api.POST("/api/pieces/{piece_id}/copy", { params: { path: { piece_id: card.id } } })),
+    onSuccess: again,
+  });
+  const item = "block w-full px-3 py-1 text-left data-focus:bg-act-wash";
+  return (
+    <li className="group relative flex flex-col border border-rule bg-sheet hover:border-act" data-piece={card.name}>
+      <Link to={`/pieces/${card.id}`} className="flex flex-1 flex-col" aria-label={`Open ${card.name}`}>
+        <div className="flex h-64 items-end justify-center border-b border-rule bg-board/60 pb-4">
+          <svg width={card.face.width * scale + 2} height={card.face.height * scale + 2} viewBox={`-1 -1 ${card.face.width * scale + 2} ${card.face.height * scale + 2}`} role="img" aria-label="Face to scale">
+            <Hatches />
+            <Shapes shapes={card.face.shapes} scale={scale} />
+          </svg>
+        </div>
+        <div className="flex-1 p-3">
+          <h2 className="pr-6 text-[16px] font-semibold leading-snug">{card.name}</h2>
+          <p className="text-soft">
+            {card.owner || "no owner"}
+            {card.due && <> · due {card.due}</>}
+          </p>
+          <p className="mt-1">
+            {card.display}, <Sentence say={card.size} unit={unit} />
+          </p>
+          <div className="mt-1.5 leading-snug">
+            {card.blocked ? (
+              <>
+                <Severity of="stop" /> at {card.stage}. <Sentence say={card.blocked} unit={unit} />
+              </>
+            ) : card.cautions > 0 ? (
+              <>
+                <Severity of="caution" /> at {card.stage}: {card.cautions} to look at
+              </>
+            ) : (
+              <span className="font-semibold text-moss">Ready to cut</span>
+            )}
+          </div>
+        </div>
+      </Link>
+      <Menu>
+        <MenuButton className="btn btn-bare absolute right-1.5 top-[16.6rem] px-1" aria-label={`More for ${card.name}`}>
+          <EllipsisVertical size={18} />
+        </MenuButton>
+        <MenuItems anchor="bottom end" className="z-40 w-44 border border-ink/40 bg-sheet py-1 shadow-sm">
+          <MenuItem>
+            <button type="button" className={item} onClick={() => void navigate(`/pieces/${card.id}`)}>
+              Open
+            </button>
+          </MenuItem>
+          <MenuItem>
+            <button type="button" className={item} onClick={() => copy.mutate()}>
+              Copy
+            </button>
+          </MenuItem>
+          <MenuItem>
+            <button type="button" className={item} onClick={() => setRenaming(true)}>
+              Rename
+            </button>
+          </MenuItem>
+          <MenuItem>
+            <button type="button" className={item} onClick={() => archive.mutate()}>
+              {card.archived ? "Back into the rack" : "Put away"}
+            </button>
+          </MenuItem>
+        </MenuItems>
+      </Menu>
+      {renaming && <Rename card={card} onClose={() => setRenaming(false)} onDone={again} />}
+    </li>
+  );
+}

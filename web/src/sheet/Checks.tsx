@@ -1,0 +1,129 @@
+import { ArrowRight, Check as Tick } from "lucide-react";
+import { useState } from "react";
+import { Problem } from "../api/client";
+import type { Check, Edit, Preview, Unit } from "../api/types";
+import { Length, Sentence } from "../fields/Length";
+import { Severity } from "../parts/Severity";
+
+interface Props {
+  checks: Check[];
+  unit: Unit;
+  onTry: (edits: Edit[]) => Promise<Preview | Problem | null>;
+  onLeave: () => void;
+  onEdit: (edits: Edit[]) => void;
+  onPoint: (part: string | null) => void;
+  onOpen: (figure: string) => void;
+}
+
+const EDGE = { stop: "border-l-stop bg-stop-wash", caution: "border-l-caution bg-caution-wash", note: "border-l-rule bg-sheet" } as const;
+
+/** What a colleague would say, worst first, with the ways out; looking at one shows what it would do. */
+export function Checks(props: Props) {
+  const [looking, setLooking] = useState<{ check: string; index: number; preview: Preview } | null>(null);
+
+  async function look(check: string, index: number) {
+    const preview = await props.onTry([{ op: "way_out", check, index }]);
+    if (preview && !(preview instanceof Problem)) setLooking({ check, index, preview });
+  }
+  function leave() {
+    setLooking(null);
+    props.onLeave();
+  }
+  if (props.checks.length === 0) {
+    return (
+      <p className="flex items-center gap-1.5 p-3 font-semibold text-moss">
+        <Tick size={16} aria-hidden /> Nothing stands in the way.
+      </p>
+    );
+  }
+  return (
+    <ul className="space-y-2 p-3" aria-label="Checks">
+      {props.checks.map((check) => (
+        <li
+          key={check.key}
+          data-check={check.key}
+          className={`border-l-4 px-2.5 py-2 ${EDGE[check.severity]}`}
+          onPointerEnter={() => props.onPoint(check.parts[0] ?? null)}
+          onPointerLeave={() => props.onPoint(null)}
+        >
+          <Severity of={check.severity} />
+          <p className="mt-0.5 leading-snug">
+            <Sentence say={check.say} unit={props.unit} />
+          </p>
+          <details className="mt-1 text-[12.5px] leading-snug text-soft">
+            <summary className="cursor-pointer">Why</summary>
+            <p className="mt-0.5">
+              <Sentence say={check.why} unit={props.unit} />
+            </p>
+            <p className="mt-0.5">
+              {check.source.text} ({check.source.standing})
+            </p>
+            {check.figure && (
+              <button type="button" className="mt-0.5 text-act underline" onClick={() => check.figure && props.onOpen(check.figure)}>
+                Open the sum
+              </button>
+            )}
+          </details>
+          {check.ways.map((way, i) => {
+            const open = looking?.check === check.key && looking.index === i;
+            return (
+              <div key={i} className="mt-1.5">
+                <button type="button" className={`btn w-full items-start text-left whitespace-normal leading-snug text-act ${open ? "border-act" : ""}`} aria-expanded={open} onClick={() => (open ? leave() : void look(check.key, i))}>
+                  <ArrowRight size={15} className="mt-0.5 shrink-0" aria-hidden />
+                  <span>
+                    <Sentence say={way.say} unit={props.unit} />
+                  </span>
+                </button>
+                {open && (
+                  <WayPreview
+                    preview={looking.preview}
+                    unit={props.unit}
+                    onLeave={leave}
+                    onTake={() => {
+                      setLooking(null);
+                      props.onEdit([{ op: "way_out", check: check.key, index: i }]);
+                    }}
+                  />
+                )}
+              </div>
+            );
+          })}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function WayPreview({ preview, unit, onTake, onLeave }: { preview: Preview; unit: Unit; onTake: () => void; onLeave: () => void }) {
+  return (
+    <div className="border border-t-0 border-act bg-sheet p-2 text-[12.5px]" role="region" aria-label="What it would do">
+      <table className="w-full">
+        <tbody>
+          {preview.changes.slice(0, 7).map((c) => (
+            <tr key={c.figure}>
+              <td className="pr-2 leading-snug text-soft">{c.label}</td>
+              <td className="text-right">{c.before && <Length shown={c.before} unit={unit} bare />}</td>
+              <td className="px-1 text-soft">→</td>
+              <td className="text-right">{c.after && <Length shown={c.after} unit={unit} bare />}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {preview.changes.length > 7 && <p className="text-soft">and {preview.changes.length - 7} more</p>}
+      {preview.mended.length > 0 && <p className="mt-1 font-semibold text-moss">Mends {preview.mended.length === 1 ? "this" : `${preview.mended.length} checks`}.</p>}
+      {preview.brought.map((say, i) => (
+        <p key={i} className="mt-1 text-caution">
+          But: <Sentence say={say} unit={unit} />
+        </p>
+      ))}
+      <div className="mt-2 flex gap-2">
+        <button type="button" className="btn btn-act" onClick={onTake}>
+          Do it
+        </button>
+        <button type="button" className="btn" onClick={onLeave}>
+          Leave it
+        </button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,35 @@
+import { Eye, Hourglass } from "lucide-react";
+import type { Plan, Unit } from "../api/types";
+import { Sentence } from "../fields/Length";
+
+/** The order of work: what to do, what to look at before going on, what to wait for, what to mind. */
+export function WorkOrder({ plan, unit, onPoint }: { plan: Plan; unit: Unit; onPoint: (part: string | null) => void }) {
+  return (
+    <section className="p-3 pt-1" aria-label="Order of work">
+      <h3 className="mb-1.5 border-b border-rule pb-0.5 font-semibold">Order of work</h3>
+      <ol className="space-y-2">
+        {plan.steps.map((step, i) => (
+          <li key={step.key} className="grid grid-cols-[1.6rem_1fr] leading-snug" onPointerEnter={() => onPoint(step.parts[0] ?? null)} onPointerLeave={() => onPoint(null)}>
+            <span className="fig text-soft">{i + 1}</span>
+            <div>
+              <span className="font-semibold">{step.title}. </span>
+              <Sentence say={step.say} unit={unit} />
+              {step.gate && (
+                <span className="mt-0.5 flex items-center gap-1 text-[12.5px] font-semibold text-act">
+                  <Eye size={14} aria-hidden /> Look before going on
+                </span>
+              )}
+              {step.wait_minutes > 0 && (
+                <span className="mt-0.5 flex items-center gap-1 text-[12.5px] text-soft">
+                  <Hourglass size={13} aria-hidden /> then wait {step.wait_minutes % 60 === 0 ? `${step.wait_minutes / 60} h` : `${step.wait_minutes} min`}
+                </span>
+              )}
+              {step.care && <span className="mt-0.5 block text-[12.5px] text-caution">Take care: {step.care}</span>}
+            </div>
+          </li>
+        ))}
+      </ol>
+      <p className="mt-3 text-[12.5px] text-soft">Follow the makers’ instructions, local codes and licensed trades.</p>
+    </section>
+  );
+}
