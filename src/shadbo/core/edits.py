@@ -121,7 +121,7 @@ def _patch(piece: Piece, edit: TypeIn | Nudge | Choose | TakeWayOut | Write, sho
                 if given.kind == "choice" and given.key == edit.choice:
                     for option in given.options:
                         if option.key == edit.option:
-                            return option.patch
+                            return () if option.chosen else option.patch
                     keys = ", ".join(o.key for o in given.options)
                     raise Refused(Fault("", given.label, edit.option, "is not one of the options", keys))
         raise Refused(Fault("", "choice", edit.choice, "is not a choice this piece has", "a choice of its plan"))

@@ -76,7 +76,8 @@ def check_readings(
         limit = max(Fraction(shop.rules.untrue_floor), Fraction(shop.rules.untrue_share) * side.mean.value)
         if side.spread.value <= limit:
             continue
-        stray = max(side.stations.values(), key=lambda d: abs(d.value - _others(side, d)))
+        centre = _middle(side)
+        stray = max(side.stations.values(), key=lambda d: abs(d.value - centre))
         if len(side.stations) > 1 and _close(stray.value, _middle(other)):
             checks.add(
                 "caution", f"{key}.swapped.{axis}", "measure",
@@ -107,8 +108,8 @@ def check_readings(
 
 
 def _others(side: Side, but: Dim) -> Fraction:
-    rest = [d.value for d in side.stations.values() if d is not but]
-    return sorted(rest)[len(rest) // 2] if rest else but.value
+    rest = [d for d in side.stations.values() if d is not but]
+    return median(rest).value if rest else but.value
 
 
 def _middle(side: Side) -> Fraction:
@@ -146,9 +147,9 @@ def _wrong_unit(checks: Checklist, speak: Speaker, what: str, width: Side, heigh
     found = False
     everything = [(d, side) for side in (width, height) for d in side.stations.values()]
     for dim, side in everything:
-        fellows = [d.value for d in side.stations.values() if d is not dim]
+        fellows = len(side.stations) > 1
         if fellows:
-            aim = sorted(fellows)[len(fellows) // 2]
+            aim = _others(side, dim)
             share = Fraction(5, 100)
         else:
             # One reading only: the other axis, of which a picture is seldom more than three times the length.

@@ -38,7 +38,7 @@ class Verdict:
 
 # How common each slip is at the bench, commonest first (common practice, no source).
 RANK = {
-    "once for twice": 1, "not halved": 2, "halved twice": 3, "left out": 4, "inside for outside": 5,
+    "once for twice": 1, "not halved": 2, "halved twice": 3, "inside for outside": 4, "left out": 5,
     "other reading": 6, "swapped axes": 7, "wrong way round": 8, "neighbour mark": 9, "wrong end": 10,
     "decimal as fraction": 11, "mixed units": 12, "not subtracted": 13, "twice for once": 14,
 }  # fmt: skip

@@ -45,10 +45,6 @@ SOURCES: dict[str, Source] = _book(
     Source("choice", "house figure", "Chosen for this piece."),
     Source("untrue", "house figure",
            "A stretched canvas out by more than 2 % of its side (and over 10 mm) is likelier a misread tape; a shop setting."),
-    Source("order-rule", "common practice", "Order the perimeter of the inside + 8 × the face + 10 %, never less than the exact sum."),
-    Source("offcut", "common practice", "Offcuts over 300 mm go back to stock with a tag."),
-    Source("waits", "common practice", "Wood glue: an hour in clamps, a day to full strength."),
-    Source("glue-only", "common practice", "Glue alone holds a light frame, under about 2 kg with rails over 12 mm wide."),
 )  # fmt: skip
 
 

@@ -179,7 +179,10 @@ def _dimension(
         for y in (y0, y1):
             line((x - SLASH_MM, y + SLASH_MM), (x + SLASH_MM, y - SLASH_MM), width=0.3)
         share = 0.5 if d.lane else ALONG
-        text = Text(x + 1.2, y0 + (y1 - y0) * share + TEXT_MM * 0.35, runs, TEXT_MM, "start")
+        left = d.side == "left" and d.lane > 0
+        text = Text(
+            x + (-1.2 if left else 1.2), y0 + (y1 - y0) * share + TEXT_MM * 0.35, runs, TEXT_MM, "end" if left else "start"
+        )  # fmt: skip
         labels.setdefault((d.side, d.lane * 1000 + round(x)), []).append((text.y, text, TEXT_MM + 0.4))
     return out
 

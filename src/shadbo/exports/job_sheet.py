@@ -41,9 +41,21 @@ from shadbo.exports.drafting import INK, Disc, Draft, Outline, Text, draft, marg
 
 Paper = Literal["A4", "Letter"]
 PAPERS: dict[Paper, tuple[float, float]] = {"A4": A4, "Letter": LETTER}
-SCALES = (5.0, 2.0, 1.0, 0.5, 0.25, 0.2, 0.1, 0.05, 0.025, 0.02)
+SCALES = (5.0, 2.0, 1.0, 0.5, 0.25, 0.2, 0.125, 0.1, 0.05, 0.025, 0.02)
 MARGIN = 14 * mm
-BAR_MM = {5.0: 10, 2.0: 20, 1.0: 50, 0.5: 100, 0.25: 100, 0.2: 200, 0.1: 500, 0.05: 500, 0.025: 1000, 0.02: 1000}
+BAR_MM = {
+    5.0: 10,
+    2.0: 20,
+    1.0: 50,
+    0.5: 100,
+    0.25: 100,
+    0.2: 200,
+    0.125: 400,
+    0.1: 500,
+    0.05: 500,
+    0.025: 1000,
+    0.02: 1000,
+}
 RULE = HexColor("#8d877a")
 SEVERITY = {"stop": "STOP", "caution": "Caution", "note": "Note"}
 
@@ -62,9 +74,10 @@ def _style(name: str, size: float, font: str = "Regular", **more: Any) -> Paragr
 
 
 BODY = _style("body", 9)
-SMALL = _style("small", 7.6, textTransform=None)
+SMALL = _style("small", 7.6)
 HEAD = _style("head", 11, "SemiBold", spaceBefore=8, spaceAfter=3)
 TITLE = _style("title", 17, "SemiBold")
+RIGHT = _style("right", 7.6, alignment=TA_RIGHT)
 FIGURE = _style("figure", 10.5, "SemiBold", alignment=TA_RIGHT)
 
 
@@ -77,6 +90,7 @@ class _Drawn(Flowable):
 
     def __init__(self, drawing: Draft, title: str, unit: Unit) -> None:
         super().__init__()
+        self.hAlign = "LEFT"
         self.drawing, self.title, self.unit = drawing, title, unit
         self.width, self.height = drawing.width * mm, (drawing.height + 12) * mm
 
@@ -199,7 +213,7 @@ def job_sheet(
         *_cuts(plan, unit),
         *_figures(plan, unit),
     ]
-    story += [*_checks(plan, unit), *_steps(plan, unit), *_proofs(plan, unit)]
+    story += [*_proofs(plan, unit), *_checks(plan, unit), *_steps(plan, unit)]
     document.build(story)
     return out.getvalue()
 
@@ -244,9 +258,15 @@ def _section(title: str, body: Flowable) -> list[Flowable]:
 
 
 def _cuts(plan: Plan, unit: Unit) -> list[Flowable]:
-    rows: list[list[Any]] = [
-        [Paragraph(t, SMALL) for t in ("No.", "Part", "Material", "Long point", "Short point", "Note")]
-    ]
+    heads = (
+        ("No.", RIGHT),
+        ("Part", SMALL),
+        ("Material", SMALL),
+        ("Long point", RIGHT),
+        ("Short point", RIGHT),
+        ("Note", SMALL),
+    )
+    rows: list[list[Any]] = [[Paragraph(text, style) for text, style in heads]]
     for line in plan.cuts:
         section = _say(line.section, unit)
         rows.append([
@@ -319,4 +339,4 @@ def _proofs(plan: Plan, unit: Unit) -> list[Flowable]:
         + "; ".join(escape(p.line) for p in plan.proofs)
         + "): all hold."
     )
-    return [Spacer(1, 3 * mm), Paragraph(text, SMALL)]
+    return [Spacer(1, 1.5 * mm), Paragraph(text, SMALL)]

@@ -102,7 +102,7 @@ export function Shapes({ shapes, scale, lit, onPoint }: Props) {
             <polygon {...common} points={points} fill={fillOf(shape)} strokeDasharray={shape.material === "hidden" ? "5 3" : undefined}>
               {title}
             </polygon>
-            {on && <polygon points={points} fill="#1d5f9c" opacity={0.16} pointerEvents="none" />}
+            {on && <polygon points={points} fill="#1d5f9c" opacity={0.09} pointerEvents="none" />}
           </g>
         );
       })}

@@ -1,10 +1,12 @@
 import { useEffect, useId, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { api, Problem, unwrap } from "../api/client";
 import type { Fault, Preview, Read, Shown, Unit } from "../api/types";
 import { Length, lengthText } from "./Length";
 import { Tape } from "./Tape";
 
 const PAUSE_MS = 700;
+const COMPLAIN_MS = 350;
 
 interface Props {
   label: string;
@@ -36,12 +38,20 @@ export function TapeField(props: Props) {
   const [fault, setFault] = useState<Fault | null>(null);
   const [focused, setFocused] = useState(false);
   const timer = useRef<number | undefined>(undefined);
+  const complaint = useRef<number | undefined>(undefined);
   const committed = useRef<string | null>(null);
   const dirty = useRef(false);
+  const fresh = useRef(false);
 
   const standing = shown ? lengthText(shown, unit) : "";
 
-  useEffect(() => () => window.clearTimeout(timer.current), []);
+  useEffect(
+    () => () => {
+      window.clearTimeout(timer.current);
+      window.clearTimeout(complaint.current);
+    },
+    [],
+  );
   useEffect(() => {
     if (props.autoFocus) input.current?.focus();
   }, [props.autoFocus]);
@@ -53,10 +63,12 @@ export function TapeField(props: Props) {
     committed.current = null;
     if (text === null) {
       const own = typed && /^\s*\d/.test(typed) && unitFits(typed, unit) ? typed : standing;
-      setText(own);
+      // At once, so that the first key typed falls on the text that is shown and replaces it.
+      flushSync(() => setText(own));
       if (own) void understand(own);
     }
-    window.requestAnimationFrame(() => input.current?.select());
+    input.current?.select();
+    fresh.current = true;
   }
 
   async function understand(value: string) {
@@ -75,9 +87,15 @@ export function TapeField(props: Props) {
     void onTry(value).then((result) => {
       if (result === null) return;
       if (result instanceof Problem) {
-        setRead(null);
-        setFault(result.faults[0] ?? { pointer: "", field: label, value, message: result.message, accepted: "" });
+        // Half a fraction is no fault while the other half is being typed.
+        window.clearTimeout(complaint.current);
+        const said = result.faults[0] ?? { pointer: "", field: label, value, message: result.message, accepted: "" };
+        complaint.current = window.setTimeout(() => {
+          setRead(null);
+          setFault(said);
+        }, COMPLAIN_MS);
       } else {
+        window.clearTimeout(complaint.current);
         setFault(null);
         setRead(result.read ?? null);
       }
@@ -113,6 +131,7 @@ export function TapeField(props: Props) {
 
   function giveUp() {
     window.clearTimeout(timer.current);
+    window.clearTimeout(complaint.current);
     dirty.current = false;
     setText(standing);
     setFault(null);
@@ -141,6 +160,11 @@ export function TapeField(props: Props) {
             aria-describedby={fault ? `${id}-fault` : undefined}
             onFocus={enter}
             onBlur={leave}
+            onMouseUp={(event) => {
+              // The click that brought the focus would otherwise undo the selection.
+              if (fresh.current) event.preventDefault();
+              fresh.current = false;
+            }}
             onChange={(event) => change(event.target.value)}
             onKeyDown={(event) => {
               if (event.key === "Enter") {
@@ -170,15 +194,15 @@ export function TapeField(props: Props) {
           <div className="mb-1 flex items-baseline justify-between text-[12px] text-soft">
             <span>
               read as <Length shown={read.shown} unit={read.unit} approx />
-            </span>
-            <span>
-              <Length shown={read.shown} unit={read.unit === "mm" ? "in" : "mm"} approx />
               {read.give && (
                 <>
                   {" "}
-                  ± <Length shown={read.give} unit={read.unit} bare />
+                  ± <Length shown={read.give} unit={read.unit} />
                 </>
               )}
+            </span>
+            <span>
+              <Length shown={read.shown} unit={read.unit === "mm" ? "in" : "mm"} approx />
             </span>
           </div>
           <Tape read={read} />

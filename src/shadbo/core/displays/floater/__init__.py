@@ -7,10 +7,11 @@ from typing import Any
 from shadbo.core.checks import Patch, put
 from shadbo.core.displays.base import Context, Display, Layer, Proof, Reckoned
 from shadbo.core.displays.floater.drawing import draw
+from shadbo.core.displays.floater.fixing import AXES
 from shadbo.core.displays.floater.making import cut_list, steps, stock_sum
 from shadbo.core.displays.floater.panels import panels
 from shadbo.core.displays.floater.rules import check
-from shadbo.core.displays.floater.sizes import AXES, Sizes, size_up
+from shadbo.core.displays.floater.sizes import Sizes, size_up
 from shadbo.core.figures import Say
 
 
@@ -38,7 +39,7 @@ def _verdict(context: Context, sizes: Sizes) -> Say:
     say, fine = context.speak.say, context.speak.fine
     if fit.value < 0:
         return say("It does not go in: {} too large.", -fit.value)
-    if fit.value < fit.worst:
+    if fit.value <= fit.worst:
         return say(
             "It may not go in: {} of room, {} of doubt at worst, {} likely.", fit, fine(fit.worst), fine(fit.likely)
         )

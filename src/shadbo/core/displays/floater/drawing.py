@@ -5,7 +5,8 @@ from __future__ import annotations
 from quicktions import Fraction
 
 from shadbo.core.displays.base import Context
-from shadbo.core.displays.floater.sizes import AXES, SIDES, Sizes
+from shadbo.core.displays.floater.fixing import AXES
+from shadbo.core.displays.floater.sizes import SIDES, Sizes
 from shadbo.core.piece import NewFrame
 from shadbo.core.views import Drawing, View
 

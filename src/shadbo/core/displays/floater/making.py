@@ -6,7 +6,8 @@ from quicktions import Fraction
 
 from shadbo.core.cutting import CutLine, StockLength, lay_out
 from shadbo.core.displays.base import Context
-from shadbo.core.displays.floater.sizes import Sizes, made_of
+from shadbo.core.displays.floater.fixing import made_of
+from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.figures import Say
 from shadbo.core.lengths import Grain, as_decimal
 from shadbo.core.piece import NewFrame
@@ -206,7 +207,7 @@ def steps(context: Context, sizes: Sizes) -> tuple[Step, ...]:
                 book["rail.horizontal.long_point"], book["rail.vertical.long_point"]), 20,
                 care="Saw: guard down, hands clear, eye and hearing protection; dust extraction on.", parts=("rail",)),
             Step("dry", "Dry-fit", say("Both outside diagonals {}; they may differ by {}.", book["frame.diagonal"],
-                                       _square_tolerance(context, sizes)), 10, gate=True, parts=("rail",)),
+                                       book["frame.square"]), 10, gate=True, parts=("rail",)),
             Step("glue", "Glue the frame", ("Clamp to a flat board with paper under the corners; measure the diagonals again "
                                             "before the glue takes. An hour in clamps, full strength in a day.",),
                  20, wait_minutes=24 * 60, parts=("rail",)),
@@ -242,9 +243,3 @@ def steps(context: Context, sizes: Sizes) -> tuple[Step, ...]:
         Step("shims", "Take the shims out", ("Look once more from the front, then bumpers on the two lower corners.",), 5, gate=True, parts=("gap",)),
     ]  # fmt: skip
     return tuple(out)
-
-
-def _square_tolerance(context: Context, sizes: Sizes) -> Fraction:
-    """Diagonals of a square frame agree to so much a metre, and to the same for anything under a metre."""
-    per_metre = Fraction(context.shop.rules.square_per_metre)
-    return per_metre * max(Fraction(1), context.book["frame.diagonal"].value / 1000)

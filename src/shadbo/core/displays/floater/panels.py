@@ -8,7 +8,8 @@ from quicktions import Fraction
 
 from shadbo.core.checks import put
 from shadbo.core.displays.base import Context, Panel
-from shadbo.core.displays.floater.sizes import AXES, SIDES, Sizes
+from shadbo.core.displays.floater.fixing import AXES
+from shadbo.core.displays.floater.sizes import SIDES, Sizes
 from shadbo.core.figures import Say
 from shadbo.core.inputs import ChoiceInput, LengthInput, Option
 from shadbo.core.lengths import MM_PER_INCH
@@ -223,7 +224,7 @@ def _depth(context: Context, sizes: Sizes) -> Panel:
 
 def _cut(context: Context, sizes: Sizes) -> Panel:
     frame = context.piece.display.frame
-    figures: tuple[str, ...] = ("frame.diagonal", "screw.inset")
+    figures: tuple[str, ...] = ("frame.diagonal", "frame.square", "screw.inset")
     inputs: list[Input] = []
     if isinstance(frame, NewFrame):
         figures = (
@@ -232,6 +233,7 @@ def _cut(context: Context, sizes: Sizes) -> Panel:
             "cut.needed",
             "cut.order",
             "frame.diagonal",
+            "frame.square",
             "screw.inset",
         )
         inputs.append(ChoiceInput("spare_rail", "Spare rail", "Rails", (

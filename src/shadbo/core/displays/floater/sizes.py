@@ -8,35 +8,18 @@ A frame that is already made goes the other way round: gap = (inside − canvas)
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from dataclasses import dataclass
-from itertools import combinations_with_replacement
-from math import ceil, lcm
 
 from quicktions import Fraction
 
 from shadbo.core.displays.base import Context
+from shadbo.core.displays.floater.fixing import AXES, Screws, lift_strips, screws
 from shadbo.core.measuring import Side, read_side
 from shadbo.core.piece import BoughtFrame, Floater, HeightStations, NewFrame, WidthStations
 from shadbo.core.shop import HOUSE_SHOP, Moulding, Shop
 from shadbo.core.sums import Dim, allowance, diagonal, largest, leaf, rule, smallest
 
-AXES = ("width", "height")
 SIDES = {"width": ("top", "middle", "bottom"), "height": ("left", "centre", "right")}
-
-
-@dataclass(frozen=True, slots=True)
-class Screws:
-    """The screws from behind, through seat and lift into the bars."""
-
-    length: Dim
-    bite: Dim
-    clear: Dim
-    shortest: Dim
-    longest: Dim
-    count: dict[str, int]
-    places: dict[str, tuple[Dim, ...]]
-    inset: Dim
 
 
 @dataclass(frozen=True, slots=True)
@@ -167,7 +150,14 @@ def size_up(context: Context) -> Sizes:
     gap_to_hide = book.add(
         4 * most, "gap.to_hide", "Gap at which it varies by a quarter", parts=("gap",), grain="depth",
     )  # fmt: skip
-    book.add(diagonal(outside["width"], outside["height"]), "frame.diagonal", "Both outside diagonals", parts=("rail",))
+    across = book.add(
+        diagonal(outside["width"], outside["height"]), "frame.diagonal", "Both outside diagonals", parts=("rail",)
+    )
+    per_metre = rule(shop.rules.square_per_metre, "Diagonals may differ by, a metre", "square", "depth")
+    book.add(
+        per_metre * max(Fraction(1), across.value / 1000), "frame.square", "Diagonals may differ by", parts=("rail",),
+        grain="depth",
+    )  # fmt: skip
 
     lift, reveal, rail_height = _depth_sum(context, display, profile_height, seat, depth.mean)
     widest = book.add(largest(gap_at.values()), "gap.widest", "Gap at the widest", parts=("gap",), grain="depth")
@@ -176,11 +166,11 @@ def size_up(context: Context) -> Sizes:
     seat_under = book.add(seat_width - widest, "seat.under", "Seat under the bar", parts=("seat",), grain="depth")
     for axis in AXES:
         book.add(gap[axis], f"shim.{axis}", f"Shim, {_axis_label(axis)}", parts=("gap",), grain="depth")
-    _lift_strips(context, canvas, seat_width, widest, beyond)
-    screws = _screws(context, face, gap, canvas, seat, lift, depth, seat_width, outside)
+    lift_strips(context, canvas, seat_width, widest, beyond)
+    held = screws(context, face, gap, canvas, seat, lift, depth, seat_width, outside)
     sizes = Sizes(
         canvas, depth, inner, moulding, missing, face, rail_height, profile_height, seat, seat_width, own_seat, lift, reveal,
-        liner, inside, outside, gap, gap_at, inside_at, variation, gap_to_hide, fit, seat_needed, seat_under, screws,
+        liner, inside, outside, gap, gap_at, inside_at, variation, gap_to_hide, fit, seat_needed, seat_under, held,
     )  # fmt: skip
     if inner:
         _even_out(context, sizes)
@@ -293,89 +283,6 @@ def _depth_sum(context: Context, display: Floater, height: Dim, seat: Dim, bar: 
     return lift, reveal, rail
 
 
-def _lift_strips(context: Context, canvas: dict[str, Side], seat_width: Dim, widest: Dim, beyond: Dim) -> None:
-    """Strips as wide as the seat reaches under the bar; a third of each side, or all round with the stiles between."""
-    book = context.book
-    under = seat_width - widest if seat_width.value > widest.value else beyond * 1
-    wide = book.add(under, "lift.strip.width", "Lift strip, width", parts=("lift",))
-    if context.piece.display.lift_kind == "strips":
-        across, down = canvas["width"].mean / 3, canvas["height"].mean / 3
-    else:
-        across, down = canvas["width"].smallest * 1, canvas["height"].smallest - 2 * wide
-    book.add(across, "lift.strip.across", "Lift strip, across", parts=("lift",))
-    book.add(down, "lift.strip.down", "Lift strip, down", parts=("lift",))
-
-
-def _screws(
-    context: Context, face: Dim, gap: dict[str, Dim], canvas: dict[str, Side], seat: Dim, lift: Dim, depth: Side,
-    seat_width: Dim, outside: dict[str, Dim],
-) -> Screws:  # fmt: skip
-    book, shop, display = context.book, context.shop, context.piece.display
-    rules = shop.rules
-    bite = rule(rules.bite, "Least bite in the bar", "screw-bite", "depth")
-    clear = rule(rules.canvas_clear, "Kept clear of the canvas", "screw-bite", "depth")
-    shortest = book.add(
-        seat + lift + bite, "screw.shortest", "Shortest screw that bites", parts=("screw",), grain="depth"
-    )
-    longest = book.add(
-        seat + lift + depth.smallest - clear,
-        "screw.longest",
-        "Longest screw clear of the canvas",
-        parts=("screw",),
-        grain="depth",
-    )
-    pointer = "/display/screw"
-    if display.screw is not None:
-        form = leaf(display.screw, pointer, "Screw length", "choice", pointer=pointer, grain="depth", parts=("screw",))
-    else:
-        biting = sorted(Fraction(n) for n in shop.screws if n >= shortest.value)
-        chosen = biting[0] if biting else max((Fraction(n) for n in shop.screws), default=shortest.value)
-        form = leaf(
-            chosen, pointer, "Screw length", "stock", pointer=pointer, source="stock", grain="depth", parts=("screw",)
-        )
-    length = book.add(form, "screw.length", "Screw length", parts=("screw",))
-    bitten = book.add(length - seat - lift, "screw.bite", "Bite in the bar", parts=("screw",), grain="depth")
-    left = book.add(
-        depth.smallest - bitten, "screw.clear", "Screw point to canvas", parts=("screw", "bar"), grain="depth"
-    )
-    inset = book.add(
-        face + (gap["width"] + seat_width) / 2, "screw.inset", "Screw line from the outside edge", parts=("screw",)
-    )
-    count: dict[str, int] = {}
-    places: dict[str, tuple[Dim, ...]] = {}
-    spacing, corner = Fraction(rules.screw_spacing), Fraction(rules.screw_corner)
-    for axis, along in zip(AXES, ("across", "down"), strict=True):
-        side = canvas[axis].largest
-        quarter = side.value / 4
-        # On a short side the corners' margin would leave no room between: then the quarter points.
-        end = rule(corner, "Clear of the corner", "screw-spacing") if corner <= quarter else side / 4
-        free = side.value - 2 * end.value
-        n = max(2, ceil(free / spacing) + 1)
-        count[axis] = n
-        places[axis] = tuple(
-            book.add(
-                face + gap[axis] + end + (side - end * 2) * Fraction(i, n - 1), f"screw.{along}.{i + 1}",
-                f"Screw {i + 1} from the edge, {along}", parts=(f"screw.{along}.{i + 1}",), along=outside[axis],
-            )
-            for i in range(n)
-        )  # fmt: skip
-        book.add_count(
-            f"screw.count.{axis}", f"Screws in each {'rail' if axis == 'width' else 'stile'}", n,
-            context.speak.say("side {}, less its ends twice {}: {} between the outer screws", side, end, free),
-            context.speak.say("no more than {} apart, two at the least: " + f"{n}", spacing),
-            parts=("screw",),
-        )  # fmt: skip
-    total = 2 * (count["width"] + count["height"])
-    book.add_count(
-        "screw.count",
-        "Screws in all",
-        total,
-        (f"2 × {count['width']} + 2 × {count['height']} = {total}",),
-        parts=("screw",),
-    )
-    return Screws(length, bitten, left, shortest, longest, count, places, inset)
-
-
 def _even_out(context: Context, sizes: Sizes) -> None:
     """For a made frame: how the two gaps differ, what they'd be turned, and what would even them out."""
     book = context.book
@@ -404,16 +311,3 @@ def _even_out(context: Context, sizes: Sizes) -> None:
         f"Canvas {big} that would even the gaps",
         parts=("canvas",),
     )
-
-
-def made_of(strips: Iterable[Fraction], wanted: Fraction, most: int = 3) -> tuple[Fraction, ...] | None:
-    """Up to ``most`` strips of the stock that come nearest to a wanted lift, fewest first; None without stock."""
-    stock = sorted(set(strips), reverse=True)
-    if not stock:
-        return None
-    # Compared in whole parts of one common denominator: exact, and quick enough for every key press.
-    common = lcm(wanted.denominator, *(s.denominator for s in stock))
-    aim, sizes = int(wanted * common), [int(s * common) for s in stock]
-    combos = (c for n in range(1, most + 1) for c in combinations_with_replacement(range(len(stock)), n))
-    best = min(combos, key=lambda combo: abs(sum(sizes[i] for i in combo) - aim))
-    return tuple(stock[i] for i in best)
