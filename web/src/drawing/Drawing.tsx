@@ -56,7 +56,7 @@ export function Drawing(props: Props) {
   return (
     <div ref={box} className="relative h-full w-full overflow-hidden" data-view={view.key}>
       {size.width > 0 && (
-        <svg width={size.width} height={size.height} className="absolute inset-0" role="img" aria-label={`${view.title} to scale`}>
+        <svg width={size.width} height={size.height} className="absolute inset-0" role={handles.length ? "group" : "img"} aria-label={`${view.title} to scale`}>
           <Hatches />
           <g transform={`translate(${laid.left} ${laid.top})`}>
             <Shapes shapes={view.shapes} scale={laid.scale} lit={lit} onPoint={props.onPoint} />
@@ -83,7 +83,6 @@ export function Drawing(props: Props) {
                 type="button"
                 data-figure={p.d.figure}
                 title={input ? `${figure.label}: click to type over` : `${figure.label}: click to see the sum`}
-                aria-label={`${figure.label} ${lengthText(figure.shown, unit)} ${unit}${input ? ", type over" : ""}`}
                 className={`bg-sheet/90 px-1 text-[15.5px] leading-[1.3] whitespace-nowrap ${
                   input ? "border-b border-act font-semibold text-act hover:bg-act-wash" : "hover:text-act"
                 }`}
@@ -91,8 +90,9 @@ export function Drawing(props: Props) {
                 onPointerEnter={() => props.onPoint(figure.parts[0] ?? null)}
                 onPointerLeave={() => props.onPoint(null)}
               >
+                <span className="sr-only">{figure.label} </span>
                 <Length shown={figure.shown} unit={unit} bare />
-                {p.d.name && <span className={`text-[12px] font-normal text-soft ${p.d.axis === "y" && !namesInline(view) ? "block leading-none" : "ml-1"}`}>{p.d.name}</span>}
+                {p.d.name && <span aria-hidden className={`text-[12px] font-normal text-soft ${p.d.axis === "y" && !namesInline(view) ? "block leading-none" : "ml-1"}`}>{p.d.name}</span>}
               </button>
             )}
           </div>

@@ -1,14 +1,14 @@
 import type { Say, Shown, Unit } from "../api/types";
 
-/** A length for the eye: tabular figures, real stacked fractions. */
+/** A length for the eye: tabular figures, real stacked fractions. Read aloud or copied it is "25 3/16 in". */
 export function Length({ shown, unit, bare = false, approx = false }: { shown: Shown; unit: Unit; bare?: boolean; approx?: boolean }) {
   const exact = unit === "mm" ? shown.mm_exact : shown.inch_exact;
   return (
-    <span className="fig" aria-label={plainLength(shown, unit)} role="text">
+    <span className="fig">
       {approx && !exact && "≈ "}
       {shown.minus && "−"}
       {unit === "mm" ? shown.mm : <Inches shown={shown} />}
-      {!bare && <span className="unit">{unit}</span>}
+      {!bare && <span className="unit"> {unit}</span>}
     </span>
   );
 }
@@ -18,9 +18,11 @@ function Inches({ shown }: { shown: Shown }) {
   return (
     <>
       {(whole !== 0 || num === 0) && whole}
+      {whole !== 0 && num !== 0 && " "}
       {num !== 0 && (
-        <span className="frac" aria-hidden>
+        <span className="frac">
           <span>{num}</span>
+          <span className="sr-only">/</span>
           <span>{den}</span>
         </span>
       )}

@@ -1,5 +1,4 @@
-import { useEffect, useId, useRef, useState } from "react";
-import { flushSync } from "react-dom";
+import { useEffect, useId, useLayoutEffect, useRef, useState } from "react";
 import { api, Problem, unwrap } from "../api/client";
 import type { Fault, Preview, Read, Shown, Unit } from "../api/types";
 import { Length, lengthText } from "./Length";
@@ -22,7 +21,9 @@ interface Props {
   autoFocus?: boolean;
   /** Tries a text out and says how it was read, or what is wrong with it; null if a newer one overtook it. */
   onTry: (text: string) => Promise<Preview | Problem | null>;
-  onCommit: (text: string, goesOn: boolean) => void;
+  onCommit: (text: string, goesOn: boolean, settle: (problem: Problem | null) => void) => void;
+  /** What was tried out is given up. */
+  onDrop: () => void;
   onNudge?: (steps: number, coarse: boolean) => void;
   onLeave?: () => void;
   onFocusPart?: (on: boolean) => void;
@@ -42,8 +43,12 @@ export function TapeField(props: Props) {
   const committed = useRef<string | null>(null);
   const dirty = useRef(false);
   const fresh = useRef(false);
+  const latest = useRef<string | null>(null);
+  const refused = useRef<string | null>(null);
 
   const standing = shown ? lengthText(shown, unit) : "";
+  // While nothing new is typed the field follows the value that stands; in the hand, as it was written.
+  const own = focused && typed ? typed : standing;
 
   useEffect(
     () => () => {
@@ -52,6 +57,10 @@ export function TapeField(props: Props) {
     },
     [],
   );
+  useLayoutEffect(() => {
+    // Once the text as it was written stands there: the first key typed replaces it.
+    if (focused) input.current?.select();
+  }, [focused]);
   useEffect(() => {
     if (props.autoFocus) input.current?.focus();
   }, [props.autoFocus]);
@@ -59,15 +68,9 @@ export function TapeField(props: Props) {
   function enter() {
     setFocused(true);
     props.onFocusPart?.(true);
-    dirty.current = false;
+    if (!fault) dirty.current = false;
     committed.current = null;
-    if (text === null) {
-      const own = typed && /^\s*\d/.test(typed) && unitFits(typed, unit) ? typed : standing;
-      // At once, so that the first key typed falls on the text that is shown and replaces it.
-      flushSync(() => setText(own));
-      if (own) void understand(own);
-    }
-    input.current?.select();
+    if (text === null && own) void understand(own);
     fresh.current = true;
   }
 
@@ -81,6 +84,7 @@ export function TapeField(props: Props) {
 
   function change(value: string) {
     setText(value);
+    latest.current = value;
     dirty.current = true;
     window.clearTimeout(timer.current);
     timer.current = window.setTimeout(() => commit(value), PAUSE_MS);
@@ -102,30 +106,33 @@ export function TapeField(props: Props) {
     });
   }
 
-  function commit(value: string | null) {
+  /** Hands the text on to be saved; true if there was something to hand on. */
+  function commit(value: string | null): boolean {
     window.clearTimeout(timer.current);
-    if (value === null || !dirty.current || value === committed.current) return;
+    if (value === null || !dirty.current || value === committed.current || value === refused.current) return false;
     const goesOn = committed.current !== null;
-    const before = committed.current;
     committed.current = value;
-    void onTry(value).then((result) => {
-      if (result instanceof Problem && !result.passing) {
-        committed.current = before;
-        setFault(result.faults[0] ?? null);
-        return;
-      }
-      setFault(null);
-      onCommit(value, goesOn);
+    onCommit(value, goesOn, (problem) => {
+      // Somebody types faster than an answer comes: what is said of an older text is no longer asked.
+      if (latest.current !== value) return;
+      if (!problem) return setFault(null);
+      committed.current = null;
+      refused.current = value;
+      setText(value);
+      setFault(problem.faults[0] ?? { pointer: "", field: label, value, message: problem.message, accepted: "" });
     });
+    return true;
   }
 
   function leave() {
     setFocused(false);
     props.onFocusPart?.(false);
-    commit(text);
+    window.clearTimeout(complaint.current);
+    const handedOn = commit(text);
     // A text with a fault stays where it is, to be mended; anything else gives way to the value that stands.
     if (!fault) setText(null);
     setRead(null);
+    if (!handedOn) props.onDrop();
     props.onLeave?.();
   }
 
@@ -133,9 +140,9 @@ export function TapeField(props: Props) {
     window.clearTimeout(timer.current);
     window.clearTimeout(complaint.current);
     dirty.current = false;
-    setText(standing);
+    setText(null);
     setFault(null);
-    void onTry(standing);
+    props.onDrop();
     input.current?.blur();
   }
 
@@ -151,7 +158,7 @@ export function TapeField(props: Props) {
             id={id}
             ref={input}
             className={`field fig pr-8 ${overlay ? "text-transparent" : ""} ${props.follows ? "border-dashed" : ""}`}
-            value={text ?? standing}
+            value={text ?? own}
             placeholder={props.optional ? "not read" : ""}
             autoComplete="off"
             spellCheck={false}
@@ -215,11 +222,6 @@ export function TapeField(props: Props) {
       )}
     </div>
   );
-}
-
-/** A typed text may be shown again as it was written if a bare number in it means the unit on screen. */
-function unitFits(typed: string, unit: Unit): boolean {
-  return unit === "in" ? /[/¼½¾"′']|in|[0-9]$/i.test(typed) && !/mm|cm/i.test(typed) : !/[/"″'′]|in|ft|[¼½¾⅛]/i.test(typed);
 }
 
 function nextField(from: HTMLInputElement) {

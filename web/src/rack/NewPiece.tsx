@@ -1,6 +1,6 @@
 import { Radio, RadioGroup } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useId, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, unwrap, type Problem } from "../api/client";
 import type { Fault, Read, Unit } from "../api/types";
@@ -87,21 +87,32 @@ export function NewPiece({ onClose }: { onClose: () => void }) {
   );
 }
 
-function Line({ label, value, onChange, fault, autoFocus }: { label: string; value: string; onChange: (text: string) => void; fault?: Fault | undefined; autoFocus?: boolean }) {
+interface LineProps {
+  label: string;
+  value: string;
+  onChange: (text: string) => void;
+  fault?: Fault | undefined;
+}
+
+function Line({ label, value, onChange, fault, autoFocus }: LineProps & { autoFocus?: boolean }) {
+  const id = useId();
   return (
-    <label className="block">
-      <span className="text-soft">{label}</span>
-      <input className="field" value={value} maxLength={200} autoFocus={autoFocus} onChange={(event) => onChange(event.target.value)} aria-invalid={fault ? true : undefined} />
+    <div>
+      <label htmlFor={id} className="text-soft">
+        {label}
+      </label>
+      <input id={id} className="field" value={value} maxLength={200} autoFocus={autoFocus} onChange={(event) => onChange(event.target.value)} aria-invalid={fault ? true : undefined} />
       {fault && (
-        <span role="alert" className="block text-[12.5px] leading-snug text-stop">
+        <p role="alert" className="text-[12.5px] leading-snug text-stop">
           {fault.message}
-        </span>
+        </p>
       )}
-    </label>
+    </div>
   );
 }
 
-function SizeLine({ label, unit, value, onChange, fault }: { label: string; unit: Unit; value: string; onChange: (text: string) => void; fault?: Fault | undefined }) {
+function SizeLine({ label, unit, value, onChange, fault }: LineProps & { unit: Unit }) {
+  const id = useId();
   const [read, setRead] = useState<Read | null>(null);
   async function understand(text: string) {
     onChange(text);
@@ -112,24 +123,26 @@ function SizeLine({ label, unit, value, onChange, fault }: { label: string; unit
     }
   }
   return (
-    <label className="block">
-      <span className="text-soft">{label}</span>
-      <span className="relative block">
-        <input className="field fig pr-8" value={value} autoComplete="off" onChange={(event) => void understand(event.target.value)} aria-invalid={fault ? true : undefined} />
+    <div>
+      <label htmlFor={id} className="text-soft">
+        {label}
+      </label>
+      <div className="relative">
+        <input id={id} className="field fig pr-8" value={value} autoComplete="off" onChange={(event) => void understand(event.target.value)} aria-invalid={fault ? true : undefined} />
         <span className="unit absolute inset-y-0 right-2 flex items-center">{unit}</span>
-      </span>
-      <span className="block h-5 text-[12.5px] text-soft">
+      </div>
+      <p className="h-5 text-[12.5px] text-soft">
         {read && (
           <>
             <Length shown={read.shown} unit={read.unit} /> · <Length shown={read.shown} unit={read.unit === "mm" ? "in" : "mm"} approx />
           </>
         )}
-      </span>
+      </p>
       {fault && (
-        <span role="alert" className="block text-[12.5px] leading-snug text-stop">
+        <p role="alert" className="text-[12.5px] leading-snug text-stop">
           {fault.message}. Accepted: {fault.accepted}
-        </span>
+        </p>
       )}
-    </label>
+    </div>
   );
 }

@@ -34,7 +34,7 @@ const BOX = { width: 330, height: 216 };
 /** The pieces in hand as they'd stand in a rack, all drawn at one scale. */
 export function Rack() {
   const [params, setParams] = useSearchParams();
-  const q = params.get("q") ?? "";
+  const [q, setQ] = useState(params.get("q") ?? "");
   const archived = params.get("away") === "1";
   const sort: SortKey = (params.get("sort") as SortKey | null) ?? "due";
   const filter: FilterKey = (params.get("show") as FilterKey | null) ?? "all";
@@ -58,16 +58,27 @@ export function Rack() {
   }, [shop.data]);
 
   function set(key: string, value: string | null) {
-    setParams(
-      (now) => {
-        const next = new URLSearchParams(now);
-        if (value) next.set(key, value);
-        else next.delete(key);
-        return next;
-      },
-      { replace: key === "q" },
-    );
+    const next = new URLSearchParams(params);
+    if (value) next.set(key, value);
+    else next.delete(key);
+    setParams(next);
   }
+  // The address follows the search, so that a link or a reload finds the same pieces.
+  useEffect(() => {
+    const wait = window.setTimeout(() => {
+      setParams(
+        (now) => {
+          const next = new URLSearchParams(now);
+          if (q) next.set("q", q);
+          else next.delete("q");
+          return next;
+        },
+        { replace: true },
+      );
+    }, 250);
+    return () => window.clearTimeout(wait);
+  }, [q, setParams]);
+
   useKeys({
     "/": () => search.current?.focus(),
     "?": () => setHelp(true),
@@ -98,7 +109,7 @@ export function Rack() {
         <span className="text-soft">Rack</span>
         <div className="relative ml-auto w-64">
           <Search size={16} className="absolute left-2 top-1/2 -translate-y-1/2 text-soft" aria-hidden />
-          <input ref={search} type="search" className="field pl-8" placeholder="Search name, owner, note" aria-label="Search the rack" value={q} onChange={(event) => set("q", event.target.value)} />
+          <input ref={search} type="search" className="field pl-8" placeholder="Search name, owner, note" aria-label="Search the rack" value={q} onChange={(event) => setQ(event.target.value)} />
         </div>
         <button type="button" className="btn btn-act" onClick={() => setMaking(true)}>
           <Plus size={16} /> New piece
@@ -200,7 +211,7 @@ function RackCard({ card, scale }: { card: Card; scale: number }) {
   const item = "block w-full px-3 py-1 text-left data-focus:bg-act-wash";
   return (
     <li className="group relative flex flex-col border border-rule bg-sheet hover:border-act" data-piece={card.name}>
-      <Link to={`/pieces/${card.id}`} className="flex flex-1 flex-col" aria-label={`Open ${card.name}`}>
+      <div className="flex flex-1 flex-col">
         <div className="flex h-64 items-end justify-center border-b border-rule bg-board/60 pb-4">
           <svg width={card.face.width * scale + 2} height={card.face.height * scale + 2} viewBox={`-1 -1 ${card.face.width * scale + 2} ${card.face.height * scale + 2}`} role="img" aria-label="Face to scale">
             <Hatches />
@@ -208,7 +219,12 @@ function RackCard({ card, scale }: { card: Card; scale: number }) {
           </svg>
         </div>
         <div className="flex-1 p-3">
-          <h2 className="pr-6 text-[16px] font-semibold leading-snug">{card.name}</h2>
+          <h2 className="pr-6 text-[16px] font-semibold leading-snug">
+            {/* The whole card opens it. */}
+            <Link to={`/pieces/${card.id}`} className="after:absolute after:inset-0">
+              {card.name}
+            </Link>
+          </h2>
           <p className="text-soft">
             {card.owner || "no owner"}
             {card.due && <> · due {card.due}</>}
@@ -230,9 +246,9 @@ function RackCard({ card, scale }: { card: Card; scale: number }) {
             )}
           </div>
         </div>
-      </Link>
+      </div>
       <Menu>
-        <MenuButton className="btn btn-bare absolute right-1.5 top-[16.6rem] px-1" aria-label={`More for ${card.name}`}>
+        <MenuButton className="btn btn-bare absolute z-10 right-1.5 top-[16.6rem] px-1" aria-label={`More for ${card.name}`}>
           <EllipsisVertical size={18} />
         </MenuButton>
         <MenuItems anchor="bottom end" className="z-40 w-44 border border-ink/40 bg-sheet py-1 shadow-sm">

@@ -57,9 +57,9 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
     u: () => switchFrom(unit),
     escape: () => setOpened(null),
     "?": () => setHelp(true),
-    "mod+z": () => void work.undo(),
-    "mod+shift+z": () => void work.redo(),
-    "mod+y": () => void work.redo(),
+    "mod+z": () => work.undo(),
+    "mod+shift+z": () => work.redo(),
+    "mod+y": () => work.redo(),
   });
 
   useEffect(() => {
@@ -116,7 +116,8 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
         typed={input?.kind === "length" && input.tape === unit ? input.typed : null}
         unit={unit}
         onTry={(text) => onTry([{ op: "type", pointer, text, unit }])}
-        onCommit={(text, goesOn) => edit([{ op: "type", pointer, text, unit }], goesOn)}
+        onCommit={(text, goesOn, settle) => edit([{ op: "type", pointer, text, unit }], goesOn, settle)}
+        onDrop={dropTrial}
         onNudge={(steps, coarse) => edit([{ op: "nudge", pointer, steps, coarse, unit }], true)}
         onLeave={() => {
           close();
@@ -132,7 +133,7 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
       <Ribbon stages={plan.stages} current={stage.key} onGo={go} verdict={plan.verdict} unit={unit} />
       <main className="grid min-h-0 grid-cols-[17.5rem_minmax(0,1fr)_19rem]">
         <div className="scroll min-h-0 border-r border-rule" tabIndex={-1}>
-          <StageInputs stage={stage} unit={unit} onTry={onTry} onEdit={edit} onLeave={() => undefined} onPoint={setPart} />
+          <StageInputs stage={stage} unit={unit} onTry={onTry} onEdit={edit} onDrop={dropTrial} onPoint={setPart} />
           {stage.key === "cut" && <WorkOrder plan={plan} unit={unit} onPoint={setPart} />}
         </div>
         <div className={`grid min-h-0 gap-px bg-rule ${stage.key === "cut" ? "grid-rows-[minmax(0,1fr)_minmax(0,19rem)]" : "grid-rows-[minmax(0,1fr)_minmax(0,11.5rem)]"}`}>

@@ -36,14 +36,15 @@ export function SheetHead({ work, piece, unit, onHelp, onUnits }: { work: PieceW
         <span className={work.saving === "waiting" ? "font-semibold text-stop" : ""}>{SAVING[work.saving]}</span>
       </span>
       <div className="flex">
-        <button type="button" className="btn btn-bare px-1.5" disabled={!piece.undo} onClick={() => void work.undo()} aria-label="Undo" title={piece.undo ? `Undo: ${piece.undo}` : "Nothing to undo"}>
+        <button type="button" className="btn btn-bare px-1.5" disabled={!piece.undo} onClick={() => work.undo()} aria-label="Undo" title={piece.undo ? `Undo: ${piece.undo}` : "Nothing to undo"}>
           <Undo2 size={18} />
         </button>
-        <button type="button" className="btn btn-bare px-1.5" disabled={!piece.redo} onClick={() => void work.redo()} aria-label="Redo" title={piece.redo ? `Redo: ${piece.redo}` : "Nothing to redo"}>
+        <button type="button" className="btn btn-bare px-1.5" disabled={!piece.redo} onClick={() => work.redo()} aria-label="Redo" title={piece.redo ? `Redo: ${piece.redo}` : "Nothing to redo"}>
           <Redo2 size={18} />
         </button>
       </div>
-      <button type="button" className="btn" onClick={onUnits} aria-label={`Units: ${unit}. Switch to ${unit === "mm" ? "inches" : "millimetres"}`} title="U">
+      <button type="button" className="btn" onClick={onUnits} title="Switch units (U)">
+        <span className="sr-only">Units: </span>
         <span className={unit === "mm" ? "font-semibold" : "text-soft"}>mm</span>
         <span className="text-rule">|</span>
         <span className={unit === "in" ? "font-semibold" : "text-soft"}>in</span>

@@ -3,13 +3,14 @@ import { Problem } from "../api/client";
 import type { ChoiceInput, Edit, LengthInput, Preview, StagePanel, Unit } from "../api/types";
 import { Sentence } from "../fields/Length";
 import { TapeField } from "../fields/TapeField";
+import type { PieceWork } from "./usePiece";
 
 interface Props {
   stage: StagePanel;
   unit: Unit;
   onTry: (edits: Edit[]) => Promise<Preview | Problem | null>;
-  onEdit: (edits: Edit[], goesOn?: boolean) => void;
-  onLeave: () => void;
+  onEdit: PieceWork["edit"];
+  onDrop: () => void;
   onPoint: (part: string | null) => void;
 }
 
@@ -38,7 +39,7 @@ export function StageInputs(props: Props) {
   );
 }
 
-function OneLength({ input, unit, onTry, onEdit, onLeave, onPoint }: Props & { input: LengthInput }) {
+function OneLength({ input, unit, onTry, onEdit, onDrop, onPoint }: Props & { input: LengthInput }) {
   return (
     <div onPointerEnter={() => onPoint(input.parts.at(-1) ?? null)} onPointerLeave={() => onPoint(null)}>
       <TapeField
@@ -50,9 +51,9 @@ function OneLength({ input, unit, onTry, onEdit, onLeave, onPoint }: Props & { i
         follows={input.follows}
         optional={input.optional}
         onTry={(text) => onTry([{ op: "type", pointer: input.pointer, text, unit }])}
-        onCommit={(text, goesOn) => onEdit([{ op: "type", pointer: input.pointer, text, unit }], goesOn)}
+        onCommit={(text, goesOn, settle) => onEdit([{ op: "type", pointer: input.pointer, text, unit }], goesOn, settle)}
+        onDrop={onDrop}
         onNudge={input.shown ? (steps, coarse) => onEdit([{ op: "nudge", pointer: input.pointer, steps, coarse, unit }], true) : undefined}
-        onLeave={onLeave}
         onFocusPart={(on) => onPoint(on ? (input.parts[0] ?? null) : null)}
       />
       {input.hint.length > 0 && (

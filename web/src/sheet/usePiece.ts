@@ -2,10 +2,9 @@ import { useCallback, useEffect, useMemo, useReducer, useRef } from "react";
 import { api, Problem, unwrap, type Difference } from "../api/client";
 import type { Edit, Fault, Piece, Plan, Preview } from "../api/types";
 
-interface Waiting {
-  edits: Edit[];
-  goesOn: boolean;
-}
+/** One thing to be sent, in its turn. Undo waits its turn too, so that it undoes what was meant. */
+type Waiting = { what: "edit"; edits: Edit[]; goesOn: boolean } | { what: "undo" | "redo" };
+type Settle = (problem: Problem | null) => void;
 
 interface State {
   piece: Piece | null;
@@ -63,6 +62,8 @@ export function usePiece(id: string) {
   const busy = useRef(false);
   const version = useRef(0);
   const stopped = useRef(false);
+  const trials = useRef(0);
+  const settles = useRef(new WeakMap<Waiting, Settle>());
   const keepKey = `shadbo.unsent.${id}`;
 
   const keep = useCallback(() => {
@@ -75,6 +76,20 @@ export function usePiece(id: string) {
     dispatch({ type: "came", piece, left: queue.current.length });
   }, []);
 
+  const send = useCallback(
+    (next: Waiting): Promise<Piece> => {
+      const params = { path: { piece_id: id } };
+      if (next.what === "edit") {
+        return unwrap(
+          api.POST("/api/pieces/{piece_id}/edits", { params, body: { version: version.current, edits: next.edits, goes_on: next.goesOn } }),
+        );
+      }
+      const path = next.what === "undo" ? "/api/pieces/{piece_id}/undo" : "/api/pieces/{piece_id}/redo";
+      return unwrap(api.POST(path, { params, body: { version: version.current } }));
+    },
+    [id],
+  );
+
   const work = useCallback(async () => {
     if (busy.current) return;
     busy.current = true;
@@ -83,41 +98,45 @@ export function usePiece(id: string) {
       if (!next) break;
       dispatch({ type: "sending" });
       try {
-        const piece = await unwrap(
-          api.POST("/api/pieces/{piece_id}/edits", {
-            params: { path: { piece_id: id } },
-            body: { version: version.current, edits: next.edits, goes_on: next.goesOn },
-          }),
-        );
+        const piece = await send(next);
         queue.current.shift();
         keep();
         came(piece);
+        settles.current.get(next)?.(null);
       } catch (error) {
         const problem = error as Problem;
         if (problem.passing) {
           dispatch({ type: "away" });
           await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
-        } else if (problem.status === 409) {
-          dispatch({ type: "conflict", version: problem.version ?? 0, differences: problem.differences });
+        } else if (problem.status === 409 && problem.version !== undefined) {
+          dispatch({ type: "conflict", version: problem.version, differences: problem.differences });
           break;
         } else {
           queue.current.shift();
           keep();
-          dispatch({ type: "refused", faults: problem.faults, left: queue.current.length });
+          const settle = settles.current.get(next);
+          // A field that typed it shows what is wrong itself; nothing to undo is no fault at all.
+          dispatch({ type: "refused", faults: settle ? [] : problem.faults, left: queue.current.length });
+          settle?.(problem);
         }
       }
     }
     busy.current = false;
-  }, [came, id, keep]);
+  }, [came, keep, send]);
 
-  const edit = useCallback(
-    (edits: Edit[], goesOn = false) => {
-      queue.current.push({ edits, goesOn });
+  const push = useCallback(
+    (next: Waiting, settle?: Settle) => {
+      if (settle) settles.current.set(next, settle);
+      queue.current.push(next);
+      // What is still being tried out belongs to the time before.
+      trials.current += 1;
       keep();
       void work();
     },
     [keep, work],
   );
+
+  const edit = useCallback((edits: Edit[], goesOn = false, settle?: Settle) => push({ what: "edit", edits, goesOn }, settle), [push]);
 
   const load = useCallback(async () => {
     try {
@@ -140,7 +159,6 @@ export function usePiece(id: string) {
   // Trials: one request under way, the newest edit next; answers to older ones are dropped.
   const asking = useRef(false);
   const wanted = useRef<{ edits: Edit[]; done: (result: Preview | Problem | null) => void } | null>(null);
-  const trials = useRef(0);
 
   const ask = useCallback(async () => {
     if (asking.current) return;
@@ -180,20 +198,6 @@ export function usePiece(id: string) {
     dispatch({ type: "trial", plan: null });
   }, []);
 
-  const step = useCallback(
-    async (which: "undo" | "redo") => {
-      if (queue.current.length || busy.current) return;
-      try {
-        const path = which === "undo" ? "/api/pieces/{piece_id}/undo" : "/api/pieces/{piece_id}/redo";
-        came(await unwrap(api.POST(path, { params: { path: { piece_id: id } }, body: { version: version.current } })));
-      } catch (error) {
-        const problem = error as Problem;
-        if (problem.status === 409 && problem.version) dispatch({ type: "conflict", version: problem.version, differences: problem.differences });
-      }
-    },
-    [came, id],
-  );
-
   const takeTheirs = useCallback(async () => {
     queue.current = [];
     keep();
@@ -210,8 +214,8 @@ export function usePiece(id: string) {
   const heard = useCallback(() => dispatch({ type: "heard" }), []);
 
   return useMemo(
-    () => ({ ...state, edit, tryOut, dropTrial, undo: () => step("undo"), redo: () => step("redo"), takeTheirs, putMineOver, heard, came }),
-    [state, edit, tryOut, dropTrial, step, takeTheirs, putMineOver, heard, came],
+    () => ({ ...state, edit, tryOut, dropTrial, undo: () => push({ what: "undo" }), redo: () => push({ what: "redo" }), takeTheirs, putMineOver, heard, came }),
+    [state, edit, tryOut, dropTrial, push, takeTheirs, putMineOver, heard, came],
   );
 }
 

@@ -1,0 +1,211 @@
+"""How fast it is, printed: the core, the server on loopback, the screen in Chromium. Never asserted by a test.
+
+Ratios tell more than milliseconds across machines: each time stands beside the figure to reach and a plain loop's time.
+"""
+
+from __future__ import annotations
+
+import gzip
+import json
+import os
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+from urllib.request import Request, urlopen
+
+from shadbo.core.plan import PLAN_JSON, plan
+from shadbo.core.shop import HOUSE_SHOP
+from shadbo.demo import demo_pieces, load_once
+from shadbo.service.postgres import Cluster
+from shadbo.service.settings import ROOT
+from shadbo.store.database import Database, migrate, open_engine
+
+PORT = 8479
+CHROMIUM = "/usr/bin/chromium"
+
+
+def _times(work: Callable[[], object], rounds: int) -> list[float]:
+    """Milliseconds of each round, after a tenth as many to warm up."""
+    for _ in range(max(1, rounds // 10)):
+        work()
+    out = []
+    for _ in range(rounds):
+        start = time.perf_counter()
+        work()
+        out.append((time.perf_counter() - start) * 1000)
+    return out
+
+
+def _p95(times: list[float]) -> float:
+    return sorted(times)[int(len(times) * 0.95)]
+
+
+def _line(what: str, got: float, unit: str, reach: float, more: str = "", *, at_least: bool = False) -> None:
+    good = got >= reach if at_least else got <= reach
+    word = "≥" if at_least else "≤"
+    print(f"{what:<46} {got:9.2f} {unit:<4} {word} {reach:g} {unit:<4} {'' if good else 'FALLS SHORT'} {more}")
+
+
+def bench() -> int:
+    unit_of_work = statistics.median(_times(lambda: sum(i * i for i in range(20_000)), 50))
+    print(f"plain loop of 20 000 squares: {unit_of_work:.2f} ms (for ratios)\n")
+    for piece in demo_pieces():
+        median = statistics.median(_times(lambda piece=piece: plan(piece, HOUSE_SHOP), 200))  # type: ignore[misc]
+        _line(f"core plan, {piece.name}", median, "ms", 3, f"{median / unit_of_work:.1f} loops")
+    worked = plan(demo_pieces()[0], HOUSE_SHOP)
+    print(f"{'plan as JSON':<46} {len(PLAN_JSON.dump_json(worked)) / 1024:9.1f} kB")
+    _script_size()
+    with tempfile.TemporaryDirectory(prefix="shadbo-bench-", dir="/tmp") as folder:
+        Path(folder).chmod(0o755)
+        cluster = Cluster(Path(folder) / "cluster", throwaway=True)
+        cluster.start()
+        try:
+            _served(cluster)
+        finally:
+            cluster.remove()
+    return 0
+
+
+def _script_size() -> None:
+    scripts = list((ROOT / "web" / "dist" / "assets").glob("*.js"))
+    size = sum(len(gzip.compress(p.read_bytes(), 9)) for p in scripts) / 1000
+    _line("first load, compressed script", size, "kB", 300)
+
+
+def _served(cluster: Cluster) -> None:
+    url = cluster.url("bench")
+    engine = open_engine(url)
+    migrate(engine)
+    with Database(engine).work() as session:
+        load_once(session)
+    engine.dispose()
+    command = [
+        sys.executable,
+        "-m",
+        "uvicorn",
+        "shadbo.api.app:create_app",
+        "--factory",
+        "--port",
+        str(PORT),
+        "--log-level",
+        "error",
+    ]
+    server = subprocess.Popen(command, env=os.environ | {"SHADBO_DATABASE_URL": url})
+    base = f"http://127.0.0.1:{PORT}"
+    try:
+        _wait(base)
+        _requests(base)
+        _browser(base)
+        _line("memory of the server", _memory(server.pid), "MB", 250)
+    finally:
+        server.terminate()
+        server.wait()
+
+
+def _wait(base: str) -> None:
+    for _ in range(200):
+        try:
+            urlopen(f"{base}/api/health", timeout=2)
+            return
+        except OSError:
+            time.sleep(0.05)
+    raise RuntimeError("the server did not come up")
+
+
+def _memory(pid: int) -> float:
+    status = Path(f"/proc/{pid}/status").read_text()
+    return next(int(row.split()[1]) for row in status.splitlines() if row.startswith("VmRSS")) / 1024
+
+
+def _requests(base: str) -> None:
+    piece = json.load(urlopen(f"{base}/api/pieces"))[0]["id"]
+    body = json.dumps(
+        {"edits": [{"op": "type", "pointer": "/object/width/top/0", "text": "603", "unit": "mm"}]}
+    ).encode()
+    request = Request(f"{base}/api/pieces/{piece}/preview", body, {"Content-Type": "application/json"})
+    times = _times(lambda: urlopen(request).read(), 300)
+    _line("plan request on loopback, p95", _p95(times), "ms", 15, f"median {statistics.median(times):.1f}")
+
+
+KEY_TO_DRAWING = """
+async () => {
+  const times = [];
+  const input = [...document.querySelectorAll('input')].find((i) => i.labels?.[0]?.textContent === 'Middle');
+  const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
+  input.focus();
+  for (let i = 0; i < 60; i++) {
+    const figure = document.querySelector('[data-open="canvas.width.largest"]');
+    const before = figure.textContent;
+    const start = performance.now();
+    set.call(input, String(610 + (i % 9)));
+    input.dispatchEvent(new Event('input', { bubbles: true }));
+    while (document.querySelector('[data-open="canvas.width.largest"]').textContent === before) {
+      await new Promise((done) => requestAnimationFrame(done));
+      if (performance.now() - start > 3000) throw new Error('the drawing did not follow');
+    }
+    await new Promise((done) => requestAnimationFrame(done));
+    times.push(performance.now() - start);
+  }
+  return times;
+}
+"""
+
+FRAMES = """
+async () => {
+  window.__frames = []; window.__on = true; let last = performance.now();
+  const polygon = () => document.querySelector('[data-view="section"] [data-part="bar"]').getAttribute('points');
+  let seen = polygon(); window.__redraws = 0;
+  const tick = () => {
+    const now = performance.now(); window.__frames.push(now - last); last = now;
+    const is = polygon(); if (is !== seen) { seen = is; window.__redraws++; }
+    if (window.__on) requestAnimationFrame(tick);
+  };
+  requestAnimationFrame(tick);
+}
+"""
+
+
+def _browser(base: str) -> None:
+    from playwright.sync_api import sync_playwright
+
+    pieces = {p["name"]: p["id"] for p in json.load(urlopen(f"{base}/api/pieces"))}
+    with sync_playwright() as play:
+        browser = play.chromium.launch(
+            executable_path=CHROMIUM, args=["--no-sandbox", "--disable-gpu", "--disable-background-networking"]
+        )
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        address = f"{base}/pieces/{pieces['Start line, dawn']}"
+        page.goto(f"{address}/measure")
+        page.locator("[data-figure]").first.wait_for()
+        times = page.evaluate(KEY_TO_DRAWING)
+        _line("key press to redrawn sheet, p95", _p95(times), "ms", 100, f"median {statistics.median(times):.0f}")
+        page.goto(f"{address}/depth")
+        grip = page.locator('[data-grip="bar"]')
+        grip.wait_for()
+        box = grip.bounding_box()
+        assert box is not None
+        x, y = box["x"] + 60, box["y"] + 60
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.evaluate(FRAMES)
+        start = time.perf_counter()
+        for i in range(120):
+            # Twelve millimetres there and back: every move is a new plan.
+            page.mouse.move(x + (i % 24 if i % 48 < 24 else 24 - i % 24) * box["height"] / 76, y)
+            time.sleep(1 / 120)
+        seconds = time.perf_counter() - start
+        frames, redraws = page.evaluate("() => { window.__on = false; return [window.__frames, window.__redraws] }")
+        page.mouse.up()
+        _line(
+            "drag, frames a second",
+            1000 / statistics.mean(frames),
+            "",
+            30,
+            f"{redraws / seconds:.0f} new plans drawn a second",
+            at_least=True,
+        )
+        browser.close()

@@ -1,0 +1,228 @@
+"""What is taken away, opened again and measured."""
+
+from __future__ import annotations
+
+import csv
+import io
+import json
+import re
+import subprocess
+import sys
+import xml.etree.ElementTree as ElementTree
+from collections.abc import Callable
+from datetime import date
+from fractions import Fraction as Exact
+from pathlib import Path
+from typing import Any
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from pypdf import PdfReader
+
+from shadbo.core.piece import Piece, load_piece
+from shadbo.core.plan import plan
+from shadbo.core.shop import HOUSE_SHOP
+from shadbo.demo import demo_pieces
+from shadbo.exports.cuts import cuts_to_csv
+from shadbo.exports.job_sheet import BAR_MM, SCALES, job_sheet, scale_text
+from shadbo.exports.pieces import piece_from_json, piece_to_json
+from shadbo.exports.svg import view_to_svg
+from tests.conftest import ROOT, bought, document
+
+MakePiece = Callable[..., Piece]
+SVG = "{http://www.w3.org/2000/svg}"
+POINT = 25.4 / 72  # mm; a PDF point is 1/72 in (ISO 32000-1, 8.3.2.3)
+# ISO 216: A4 is 210 × 297 mm. US Letter (ANSI/ASME Y14.1 size A): 8 1/2 × 11 in.
+PAPER_MM = {"A4": (210.0, 297.0), "Letter": (215.9, 279.4)}
+
+
+def sheet(piece: Piece, **more: Any) -> PdfReader:
+    return PdfReader(io.BytesIO(job_sheet(piece, plan(piece, HOUSE_SHOP), today=date(2027, 1, 4), **more)))
+
+
+def horizontal_lines(page: Any, width: float) -> list[float]:
+    """Lengths in mm of the horizontal strokes of one line width (points) on a page."""
+    found: list[float] = []
+    stroke = [0.0]
+    start: list[float] = [0.0, 0.0]
+
+    def visit(operator: bytes, operands: list[Any], *_: Any) -> None:
+        if operator == b"w":
+            stroke[0] = float(operands[0])
+        elif operator == b"m":
+            start[:] = [float(operands[0]), float(operands[1])]
+        elif operator == b"l" and abs(stroke[0] - width) < 1e-6 and abs(float(operands[1]) - start[1]) < 1e-3:
+            found.append(abs(float(operands[0]) - start[0]) * POINT)
+
+    page.extract_text(visitor_operand_before=visit)
+    return found
+
+
+@pytest.mark.parametrize("paper", ["A4", "Letter"])
+def test_the_job_sheet_has_the_paper_s_size(make_piece: MakePiece, paper: Any) -> None:
+    for page in sheet(make_piece(), paper=paper).pages:
+        size = (float(page.mediabox.width) * POINT, float(page.mediabox.height) * POINT)
+        assert size == pytest.approx(PAPER_MM[paper], abs=0.1)
+
+
+@pytest.mark.parametrize("paper", ["A4", "Letter"])
+@pytest.mark.parametrize("piece", demo_pieces(), ids=lambda p: p.name)
+def test_the_bar_on_every_drawing_has_the_length_it_states(piece: Piece, paper: Any) -> None:
+    drawings = 0
+    for page in sheet(piece, paper=paper).pages:
+        text = page.extract_text()
+        stated = re.findall(r"Scale ([\d.]+) : ([\d.]+).*?(\d+) mm: measure it", text, re.DOTALL)
+        bars = horizontal_lines(page, 1.2)
+        assert len(bars) == len(stated)
+        for (up, down, length), bar in zip(stated, bars, strict=True):
+            assert bar == pytest.approx(float(length) * float(up) / float(down), abs=0.05)
+            drawings += 1
+    assert drawings == 3, "face, section and back"
+
+
+def test_every_scale_has_its_bar_and_its_words() -> None:
+    assert set(BAR_MM) == set(SCALES)
+    assert [scale_text(s) for s in (5.0, 1.0, 0.1)] == ["5 : 1", "1 : 1", "1 : 10"]
+
+
+def test_the_job_sheet_says_what_it_must(make_piece: MakePiece) -> None:
+    text = "\n".join(page.extract_text() for page in sheet(make_piece()).pages)
+    for wanted in (
+        "Test piece",
+        "Rails, top and bottom",
+        "652 mm",
+        "612 mm",
+        "Order of work",
+        "Look before going on",
+        "Saw: guard down",
+        "2027-01-04",
+    ):
+        assert wanted in text, wanted
+    stopped = sheet(make_piece(frame={"make": "new", "moulding": "ash-18x45"}))
+    assert "STOP, do not cut" in stopped.pages[0].extract_text()
+
+
+def test_the_job_sheet_in_inches_has_its_fractions(make_piece: MakePiece) -> None:
+    text = "\n".join(page.extract_text() for page in sheet(make_piece(), unit="in").pages)
+    assert re.search(r"25\s*11\s*⁄\s*16", text), "652 mm to the nearest sixteenth"
+
+
+def test_the_same_day_the_same_sheet(make_piece: MakePiece) -> None:
+    piece = make_piece()
+    made = [job_sheet(piece, plan(piece, HOUSE_SHOP), today=date(2027, 1, 4)) for _ in range(2)]
+    assert made[0] == made[1]
+
+
+@pytest.mark.parametrize("key", ["face", "section", "back"])
+def test_svg_is_full_size_in_millimetres(make_piece: MakePiece, key: str) -> None:
+    worked = plan(make_piece(), HOUSE_SHOP)
+    root = ElementTree.fromstring(view_to_svg(worked, key, "mm"))
+    width, height = float(root.attrib["width"].removesuffix("mm")), float(root.attrib["height"].removesuffix("mm"))
+    assert root.attrib["viewBox"] == f"0 0 {width:.3f} {height:.3f}", "one unit of the drawing is one millimetre"
+    rails = [e for e in root.iter(f"{SVG}polygon") if e.attrib.get("data-part", "").startswith("rail.")]
+    xs = [float(p.split(",")[0]) for e in rails for p in e.attrib["points"].split()]
+    view = worked.view(key)
+    drawn = [x for s in view.shapes if s.part.startswith("rail.") for x, _ in s.points]
+    assert max(xs) - min(xs) == pytest.approx(max(drawn) - min(drawn), abs=0.002)
+    if key != "section":
+        assert max(xs) - min(xs) == pytest.approx(652)
+
+
+def test_a_name_is_text_in_svg_not_markup() -> None:
+    made = document()
+    made["name"] = '<script>"&'
+    root = ElementTree.fromstring(view_to_svg(plan(load_piece(made), HOUSE_SHOP), "face", "in"))
+    assert root.findtext(f"{SVG}title") == '<script>"&: Face'
+    with pytest.raises(KeyError):
+        view_to_svg(plan(load_piece(made), HOUSE_SHOP), "inside-out", "mm")
+
+
+def test_the_cut_list_adds_up_to_the_moulding_used(make_piece: MakePiece) -> None:
+    worked = plan(
+        make_piece((601, 600.5, 600), frame={"make": "new", "moulding": "oak-20x50", "spare_rail": True}), HOUSE_SHOP
+    )
+    rows = list(csv.DictReader(io.StringIO(cuts_to_csv(worked))))
+    rails = [r for r in rows if r["material"] == "Oak 20 × 50"]
+    kerf = 3
+    used = sum(int(r["count"]) * (Exact(r["length mm"]) + kerf) for r in rails)
+    assert used == Exact(worked.figures["cut.needed"].mm or "0")
+    for rail in rails:
+        if rail["short point mm"]:
+            assert Exact(rail["length mm"]) - Exact(rail["short point mm"]) == 40, "two faces"
+    assert {r["part"] for r in rows} >= {
+        "Rails, top and bottom",
+        "Stiles, left and right",
+        "Lift strips, sides",
+        "Shims, left and right",
+        "Screws from behind",
+    }
+
+
+def test_a_plain_rail_gets_seat_strips_and_a_made_frame_its_liner(make_piece: MakePiece) -> None:
+    plain_rail = plan(
+        make_piece(frame={"make": "new", "moulding": "pine-20x44"}, depth=18, lift_kind="all_round"), HOUSE_SHOP
+    )
+    lengths = {line.key: line.mm for line in plain_rail.cuts}
+    assert (lengths["seat.across"], lengths["seat.down"]) == ("612", "402"), "462 less two strips of 30"
+    lined = plan(make_piece(frame=bought(624, 460, liner_width=7)), HOUSE_SHOP)
+    assert {line.key: line.mm for line in lined.cuts}["liner.width"] == "460"
+    assert not any(line.key.startswith("rail.") for line in lined.cuts), "nothing to cut for a frame that is made"
+
+
+def test_a_cell_of_the_csv_is_never_a_formula(make_piece: MakePiece) -> None:
+    evil = HOUSE_SHOP.mouldings[0].model_copy(
+        update={"name": "=HYPERLINK(1)", "height": HOUSE_SHOP.mouldings[5].height}
+    )
+    shop = HOUSE_SHOP.model_copy(update={"mouldings": (evil,)})
+    piece = make_piece(frame={"make": "new", "moulding": evil.key})
+    assert ",=" not in cuts_to_csv(plan(piece, shop))
+
+
+lengths = st.integers(20 * 64, 5000 * 64).map(lambda n: str(n / 64))
+
+
+@given(w=lengths, gap=st.decimals("0.5", "100", places=6), give=st.decimals("0", "50", places=6))
+def test_a_piece_reads_back_identically(w: str, gap: Any, give: Any) -> None:
+    made = document((w,), (450,))
+    made["display"]["frame"]["gap"] = gap
+    made["object"]["width"]["top"][0] |= {"typed": "12 1/2+", "tape": "in", "give": give}
+    piece = load_piece(made)
+    text = piece_to_json(piece)
+    assert piece_from_json(text) == piece
+    assert piece_to_json(piece_from_json(text)) == text
+
+
+def run_shadbo(*arguments: str) -> subprocess.CompletedProcess[str]:
+    # No database in its reach: a plan of a file needs none.
+    environment = {"PATH": "/usr/bin:/bin", "SHADBO_DATABASE_URL": "postgresql+psycopg://nobody@127.0.0.1:1/none"}
+    command = [sys.executable, "-m", "shadbo.service.cli", *arguments]
+    return subprocess.run(command, capture_output=True, text=True, check=False, env=environment, cwd=ROOT)
+
+
+def test_plan_prints_a_file_s_plan_without_database_or_server(tmp_path: Path, make_piece: MakePiece) -> None:
+    file = tmp_path / "piece.json"
+    file.write_text(piece_to_json(make_piece()))
+    done = run_shadbo("plan", str(file))
+    assert done.returncode == 0, done.stderr
+    printed = json.loads(done.stdout)
+    assert printed["format"] == "shadbo.plan/1"
+    assert printed["figures"]["frame.outside.width"]["mm"] == "652"
+
+
+def test_plan_says_what_is_wrong_with_a_file(tmp_path: Path) -> None:
+    file = tmp_path / "bad.json"
+    made = document()
+    made["display"]["frame"]["gap"] = -1
+    file.write_text(json.dumps(made))
+    done = run_shadbo("plan", str(file))
+    assert done.returncode == 2 and "/display/frame/gap" in done.stderr and done.stdout == ""
+    assert run_shadbo("plan", str(tmp_path / "none.json")).returncode == 2
+
+
+def test_check_ends_with_1_while_a_stop_stands(tmp_path: Path, make_piece: MakePiece) -> None:
+    file = tmp_path / "piece.json"
+    file.write_text(piece_to_json(make_piece(frame={"make": "new", "moulding": "ash-18x45"})))
+    done = run_shadbo("check", str(file))
+    assert done.returncode == 1
+    assert "stop: A reveal of 3 mm can't be had" in done.stdout and "way out: Use Oak 20 × 50" in done.stdout
