@@ -133,7 +133,7 @@ def test_a_small_side_takes_its_screws_at_the_quarters(make_piece: MakePiece) ->
 
 
 def test_lift_made_of_strips_at_hand() -> None:
-    strips = [Fraction(s) for s in ("1.5", "2", "3", "4", "5", "6", "9", "12")]
+    strips = tuple(Fraction(s) for s in ("1.5", "2", "3", "4", "5", "6", "9", "12"))
     for wanted, made in (
         ("3", (3,)),
         ("7", (5, 2)),
@@ -143,7 +143,7 @@ def test_lift_made_of_strips_at_hand() -> None:
     ):
         found = made_of(strips, Fraction(wanted))
         assert found is not None and abs(sum(found) - Fraction(wanted)) == abs(sum(made) - Fraction(wanted))
-    assert made_of([], Fraction(3)) is None
+    assert made_of((), Fraction(3)) is None
 
 
 def test_rails_come_out_of_the_stock_lengths(make_piece: MakePiece) -> None:

@@ -279,9 +279,9 @@ def test_by_keyboard_alone(page: Page, piece: Take) -> None:
     expect(page.get_by_role("textbox", name="Top")).to_have_value("600")
     page.keyboard.press("Escape")
     page.keyboard.press("?")
-    expect(page.get_by_role("dialog", name="Keys")).to_be_visible()
+    expect(page.get_by_role("heading", name="Keys")).to_be_visible()
     page.keyboard.press("Escape")
-    expect(page.get_by_role("dialog", name="Keys")).to_be_hidden()
+    expect(page.get_by_role("heading", name="Keys")).to_be_hidden()
 
 
 def test_a_bought_frame_whose_gaps_differ_is_evened(page: Page, piece: Take) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 from pathlib import Path
 from typing import Any
 
@@ -11,7 +12,6 @@ from fastapi.staticfiles import StaticFiles
 from sqlalchemy import text
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
-from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from shadbo import __version__
 from shadbo.api import messages as m
@@ -28,37 +28,6 @@ from shadbo.store.database import Database, open_engine
 
 MOST_BODY = 1024 * 1024
 general = APIRouter(prefix="/api", responses=PROBLEMS)
-
-
-class TooLarge(Exception):
-    pass
-
-
-class BodyLimit:
-    """Refuses a body over a megabyte while it comes in, before anything reads it whole."""
-
-    def __init__(self, app: ASGIApp) -> None:
-        self.app = app
-
-    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
-        if scope["type"] != "http":
-            await self.app(scope, receive, send)
-            return
-        seen = 0
-
-        async def limited() -> Message:
-            nonlocal seen
-            message = await receive()
-            seen += len(message.get("body", b""))
-            if seen > MOST_BODY:
-                raise TooLarge
-            return message
-
-        try:
-            await self.app(scope, limited, send)
-        except TooLarge:
-            answer = problems.problem(413, "That is too large", f"Up to {MOST_BODY // 1024} kB can be sent at once.")
-            await answer(scope, receive, send)
 
 
 @general.get("/health")
@@ -132,15 +101,24 @@ def piece_schema() -> dict[str, Any]:
 def create_app(settings: Settings | None = None) -> FastAPI:
     """The application on a database; migrations have run by then."""
     settings = settings or Settings()
-    app = FastAPI(title="Shadbo", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json")
+    app = FastAPI(
+        title="Shadbo",
+        version=__version__,
+        docs_url=None,
+        redoc_url=None,
+        openapi_url="/api/openapi.json",
+        max_body_size=MOST_BODY,
+    )
     app.state.database = Database(open_engine(settings.database_url))
     problems.register(app)
     app.include_router(general)
     app.include_router(pieces.router)
-    app.add_middleware(BodyLimit)
-    app.add_middleware(GZipMiddleware, minimum_size=2048, compresslevel=3)
+    app.add_middleware(GZipMiddleware, minimum_size=2048, compresslevel=1)
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=["127.0.0.1", "localhost", "[::1]", *settings.hosts])
     _front_end(app, settings.web)
+    # What is loaded now stays for good: the collector need not walk it while somebody waits for a drawing.
+    gc.collect()
+    gc.freeze()
     return app
 
 

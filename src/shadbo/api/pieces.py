@@ -12,7 +12,7 @@ from pydantic import BaseModel
 
 from shadbo.api import messages as m
 from shadbo.api.problems import Problem, problem
-from shadbo.core.edits import TypeIn, apply_edits, in_words
+from shadbo.core.edits import Nudge, TypeIn, apply_edits, in_words
 from shadbo.core.fields import Fault, LengthField, Refused
 from shadbo.core.figures import Opened, Say, open_count, open_figure
 from shadbo.core.lengths import Unit
@@ -173,8 +173,8 @@ def preview(db: Db, piece_id: uuid.UUID, body: m.Preview) -> Response:
         field = length_field(last.pointer)
         assert isinstance(field, LengthField)
         read = m.read_of(field.read(last.text, last.unit, shop.tape, last.pointer), shop)
-    if isinstance(last, TypeIn):
-        # While a number is being typed nobody reads a list of what it moves: the drawing shows it.
+    if isinstance(last, (TypeIn, Nudge)):
+        # While a number is typed or a part dragged nobody reads a list of what it moves: the drawing shows it.
         return _json(m.PREVIEW_JSON, m.PreviewOut(after, read, (), (), ()))
     before = plan(piece, shop)
     old, new_ = {c.key: c.say for c in before.checks}, {c.key: c.say for c in after.checks}

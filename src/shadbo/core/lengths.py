@@ -284,6 +284,7 @@ def _steps(size: Fraction, step: Fraction) -> int:
     return (2 * over + under) // (2 * under)
 
 
+@lru_cache(maxsize=20_000)
 def as_decimal(mm: Fraction) -> Decimal:
     """Exact for finite decimals, else to a millionth of a millimetre; no exponent, no trailing zeros."""
     held = finite(mm)

@@ -108,12 +108,17 @@ def check_readings(
 
 
 def _others(side: Side, but: Dim) -> Fraction:
-    rest = [d for d in side.stations.values() if d is not but]
-    return median(rest).value if rest else but.value
+    rest = [d.value for d in side.stations.values() if d is not but]
+    return _median_of(rest) if rest else but.value
 
 
 def _middle(side: Side) -> Fraction:
-    return median(side.stations.values()).value
+    return _median_of([d.value for d in side.stations.values()])
+
+
+def _median_of(values: list[Fraction]) -> Fraction:
+    ordered, half = sorted(values), len(values) // 2
+    return ordered[half] if len(values) % 2 else (ordered[half - 1] + ordered[half]) / 2
 
 
 def _opposite(axis: str) -> str:

@@ -4,18 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
-from decimal import Decimal
 from typing import Any
 
 from quicktions import Fraction
 
+from shadbo.core.displays.floater.schools import USUAL_REVEAL, new_frame
 from shadbo.core.fields import Fault, Refused
 from shadbo.core.lengths import Understood, Unit, as_decimal
 from shadbo.core.piece import FORMAT, Piece, length_field, load_piece
 from shadbo.core.shop import HOUSE_SHOP, Shop
-
-REVEAL: Mapping[Unit, str] = {"mm": "3", "in": "3.175"}
-GAP: Mapping[Unit, str] = {"mm": "6", "in": "6.35"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,13 +55,14 @@ def _new_floater(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, 
     """A floater of the shallowest moulding that takes the bar with the usual reveal, else of the deepest there is."""
     mouldings = sorted(shop.mouldings or HOUSE_SHOP.mouldings, key=lambda m: (m.height, m.face))
     strip = shop.rules.seat_strip_thickness
-    need = sizes["depth"]["mm"] + Decimal(REVEAL[unit])
+    reveal = as_decimal(USUAL_REVEAL[unit])
+    need = sizes["depth"]["mm"] + reveal
     chosen = next((m for m in mouldings if m.height - (m.seat_thickness or strip) >= need), mouldings[-1])
     side = max(Fraction(sizes["width"]["mm"]), Fraction(sizes["height"]["mm"]))
     kind = "all_round" if side > Fraction(shop.rules.strips_up_to) else "strips"
     return {
-        "type": "floater", "frame": {"make": "new", "gap": Decimal(GAP[unit]), "moulding": chosen.key},
-        "reveal": Decimal(REVEAL[unit]), "lift_kind": kind,
+        "type": "floater", "frame": new_frame(chosen.key, unit),
+        "reveal": reveal, "lift_kind": kind,
     }  # fmt: skip
 
 

@@ -9,7 +9,7 @@ term in the next. Everything is immutable.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 from decimal import Decimal, localcontext
 from functools import cached_property
 from typing import Literal
@@ -20,6 +20,8 @@ from shadbo.core.lengths import Grain, Unit
 
 Number = int | Fraction | Decimal
 Origin = Literal["reading", "choice", "stock", "setting", "rule"]
+ZERO = Fraction(0)
+ONE = Fraction(1)
 How = Literal["largest", "smallest", "middle", "mean"]
 
 
@@ -64,18 +66,27 @@ class Curve:
     args: tuple[tuple[Fraction, Dim], ...]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False, init=False)
 class Dim:
     """A length in mm with its terms. Equal-valued dims from different sums are different dims."""
 
     value: Fraction
     form: Leaf | Sum | Pick | Curve
-    label: str = ""
-    name: str | None = None
-    parts: tuple[str, ...] = ()
-    grain: Grain = "wood"
-    fits: bool = False
-    along: Dim | None = field(default=None, compare=False)
+    label: str
+    name: str | None
+    parts: tuple[str, ...]
+    grain: Grain
+    fits: bool
+    along: Dim | None
+
+    def __init__(
+        self, value: Fraction, form: Leaf | Sum | Pick | Curve, label: str = "", name: str | None = None,
+        parts: tuple[str, ...] = (), grain: Grain = "wood", fits: bool = False, along: Dim | None = None,
+    ) -> None:  # fmt: skip
+        # Written at one go: a plan makes hundreds of these for every key press.
+        self.__dict__.update(
+            value=value, form=form, label=label, name=name, parts=parts, grain=grain, fits=fits, along=along
+        )
 
     # -- arithmetic -----------------------------------------------------------------------------------------------
 
@@ -83,7 +94,7 @@ class Dim:
         """An open sum is taken apart, a closed (named) one or a leaf stands as one term."""
         if self.name is None and isinstance(self.form, Sum):
             return tuple((self.form.factor * c, t) for c, t in self.form.terms)
-        return ((Fraction(1), self),)
+        return ((ONE, self),)
 
     def __add__(self, other: Dim) -> Dim:
         return _sum(self._terms() + other._terms())
@@ -169,15 +180,19 @@ def _tolerance(leaf: Dim) -> Fraction:
     return leaf.form.tolerance
 
 
-def _sum(terms: tuple[tuple[Fraction, Dim], ...], factor: Fraction = Fraction(1)) -> Dim:
+def _sum(terms: tuple[tuple[Fraction, Dim], ...], factor: Fraction = ONE) -> Dim:
     """Like terms gathered (by identity of name or leaf), vanished ones dropped."""
     gathered: dict[object, tuple[Fraction, Dim]] = {}
     for c, term in terms:
         key = term.name or (term.form.key if isinstance(term.form, Leaf) else id(term))
-        before = gathered[key][0] if key in gathered else Fraction(0)
-        gathered[key] = (before + c, term)
-    kept = tuple((c, t) for c, t in gathered.values() if c)
-    value = factor * sum((c * t.value for c, t in kept), Fraction(0))
+        before = gathered.get(key)
+        gathered[key] = (c if before is None else before[0] + c, term)
+    kept = tuple(pair for pair in gathered.values() if pair[0])
+    value = ZERO
+    for c, term in kept:
+        value += term.value if c == 1 else c * term.value
+    if factor != 1:
+        value *= factor
     grain = kept[0][1].grain if kept else "wood"
     return Dim(value, Sum(kept, factor), grain=grain)
 

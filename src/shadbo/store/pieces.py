@@ -8,12 +8,14 @@ from __future__ import annotations
 import uuid
 from dataclasses import dataclass
 from datetime import datetime
+from functools import lru_cache
 from typing import Any
 
-from sqlalchemy import func, select
-from sqlalchemy.orm import Session
+from sqlalchemy import Text, bindparam, cast, func, select
+from sqlalchemy.orm import Session, aliased
 
 from shadbo.core.piece import Piece, document_of, load_piece
+from shadbo.exports.pieces import from_json
 from shadbo.store.tables import PieceRow, SavedRow, StateRow
 
 
@@ -70,30 +72,50 @@ def create(session: Session, piece: Piece, change: str) -> Kept:
     return get(session, row.id)
 
 
+@lru_cache(maxsize=256)
+def _parsed(document: str) -> Piece:
+    """A stored document as a piece. States never change, so neither does what is read from one."""
+    return load_piece(from_json(document))
+
+
+_DOCUMENT = cast(StateRow.document, Text)
+_LATER = aliased(StateRow)
+_REDO = (
+    select(_LATER.change).where(_LATER.parent_id == StateRow.id).order_by(_LATER.id.desc()).limit(1).scalar_subquery()
+)
+# Built once: every key press asks for a piece, and building the statement took longer than running it.
+_STANDING = (
+    select(
+        PieceRow.version, PieceRow.archived, PieceRow.updated_at, StateRow.change, StateRow.parent_id, _DOCUMENT, _REDO
+    )
+    .join(StateRow, StateRow.id == PieceRow.state_id)
+    .where(PieceRow.id == bindparam("piece"))
+)
+
+
 def get(session: Session, piece_id: uuid.UUID) -> Kept:
     """A piece as it stands. Raises :class:`NotThere`."""
-    row = session.get(PieceRow, piece_id)
+    row = session.execute(_STANDING, {"piece": piece_id}).one_or_none()
     if row is None:
         raise NotThere(str(piece_id))
-    state = session.get_one(StateRow, row.state_id)
-    child = _child(session, state)
-    return Kept(
-        row.id, row.version, row.archived, row.updated_at, load_piece(state.document), state.change,
-        state.change if state.parent_id is not None else None, child.change if child else None,
-    )  # fmt: skip
+    version, archived, updated_at, change, parent, document, redone = row
+    undone = change if parent is not None else None
+    return Kept(piece_id, version, archived, updated_at, _parsed(document), change, undone, redone)
 
 
 def listed(session: Session, *, search: str = "", archived: bool = False) -> list[Kept]:
     """The pieces of the rack, newest touched first; ``search`` looks in name, owner and note."""
     query = (
-        select(PieceRow, StateRow).join(StateRow, StateRow.id == PieceRow.state_id).where(PieceRow.archived == archived)
+        select(PieceRow, StateRow.change, _DOCUMENT)
+        .join(StateRow, StateRow.id == PieceRow.state_id)
+        .where(PieceRow.archived == archived)
     )
     for word in search.split():
         query = query.where(PieceRow.words.icontains(word, autoescape=True))
     rows = session.execute(query.order_by(PieceRow.updated_at.desc(), PieceRow.id))
     return [
-        Kept(row.id, row.version, row.archived, row.updated_at, load_piece(state.document), state.change, None, None)
-        for row, state in rows
+        Kept(row.id, row.version, row.archived, row.updated_at, _parsed(document), change, None, None)
+        for row, change, document in rows
     ]
 
 

@@ -2,18 +2,27 @@
 
 from __future__ import annotations
 
-from sqlalchemy import select
+from functools import lru_cache
+
+from sqlalchemy import Text, cast, select
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
 from shadbo.core.shop import HOUSE_SHOP, Shop
+from shadbo.exports.pieces import from_json
 from shadbo.store.tables import ShopRow
 
 
 def get(session: Session) -> Shop:
     """The shop of this database; the house's own until one was kept."""
-    row = session.execute(select(ShopRow).where(ShopRow.id == 1)).scalar_one_or_none()
-    return Shop.model_validate(row.document) if row else HOUSE_SHOP
+    document = session.execute(select(cast(ShopRow.document, Text)).where(ShopRow.id == 1)).scalar_one_or_none()
+    return _parsed(document) if document else HOUSE_SHOP
+
+
+@lru_cache(maxsize=8)
+def _parsed(document: str) -> Shop:
+    """The same text is the same shop: it is read at every request and changes once a month."""
+    return Shop.model_validate(from_json(document))
 
 
 def save(session: Session, shop: Shop) -> Shop:

@@ -45,6 +45,7 @@ export async function unwrap<T>(call: Promise<{ data?: T; error?: unknown; respo
   } catch {
     throw new Problem(0, "The server does not answer", "What you typed is kept here and sent when it does.", []);
   }
+  if (answer.response.status === 413) throw new Problem(413, "That is too large", "A piece is a small file: up to 512 kB.", []);
   if (answer.error !== undefined || !answer.response.ok) {
     const body = (answer.error ?? {}) as ProblemBody;
     throw new Problem(

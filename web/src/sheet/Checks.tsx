@@ -1,5 +1,5 @@
 import { ArrowRight, Check as Tick } from "lucide-react";
-import { useState } from "react";
+import { memo, useState } from "react";
 import { Problem } from "../api/client";
 import type { Check, Edit, Preview, Unit } from "../api/types";
 import { Length, Sentence } from "../fields/Length";
@@ -18,7 +18,7 @@ interface Props {
 const EDGE = { stop: "border-l-stop bg-stop-wash", caution: "border-l-caution bg-caution-wash", note: "border-l-rule bg-sheet" } as const;
 
 /** What a colleague would say, worst first, with the ways out; looking at one shows what it would do. */
-export function Checks(props: Props) {
+export const Checks = memo(function Checks(props: Props) {
   const [looking, setLooking] = useState<{ check: string; index: number; preview: Preview } | null>(null);
 
   async function look(check: string, index: number) {
@@ -92,7 +92,7 @@ export function Checks(props: Props) {
       ))}
     </ul>
   );
-}
+});
 
 function WayPreview({ preview, unit, onTake, onLeave }: { preview: Preview; unit: Unit; onTake: () => void; onLeave: () => void }) {
   return (

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { Plan, Unit } from "../api/types";
 import { Length, Sentence } from "../fields/Length";
 
@@ -10,7 +11,7 @@ interface Props {
 }
 
 /** The cut list, and how the rails lie in the stock lengths. */
-export function CutList({ plan, unit, lit, onPoint, onOpen }: Props) {
+export const CutList = memo(function CutList({ plan, unit, lit, onPoint, onOpen }: Props) {
   return (
     <div className="scroll h-full bg-sheet px-3 pb-2" tabIndex={0} aria-label="Cut list" role="region">
       <table className="w-full text-[13.5px]">
@@ -73,4 +74,4 @@ export function CutList({ plan, unit, lit, onPoint, onOpen }: Props) {
       ))}
     </div>
   );
-}
+});

@@ -1,9 +1,8 @@
 import { ArrowLeft } from "lucide-react";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { Edit, Figure, StageKey, ViewKey } from "../api/types";
 import { Drawing, type Drag } from "../drawing/Drawing";
-import { Length } from "../fields/Length";
 import { TapeField } from "../fields/TapeField";
 import { useKeys } from "../parts/keys";
 import { Shortcuts } from "../parts/Shortcuts";
@@ -11,7 +10,9 @@ import { useUnits } from "../parts/units";
 import { Checks } from "./Checks";
 import { Conflict } from "./Conflict";
 import { CutList } from "./CutList";
+import { Figures } from "./Figures";
 import { FigurePanel } from "./FigurePanel";
+import { SmallView } from "./SmallView";
 import { SheetHead } from "./SheetHead";
 import { Ribbon } from "./Ribbon";
 import { StageInputs } from "./StageInputs";
@@ -19,7 +20,6 @@ import { WorkOrder } from "./WorkOrder";
 import { usePiece } from "./usePiece";
 
 const LARGE: Record<StageKey, ViewKey> = { measure: "face", display: "face", depth: "section", cut: "back" };
-const VIEW_NAMES: Record<ViewKey, string> = { face: "Face", section: "Section", back: "Back" };
 
 export function Sheet() {
   const { id = "", stage: wanted } = useParams();
@@ -36,6 +36,8 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
   const [help, setHelp] = useState(false);
   const { piece, edit, tryOut, dropTrial } = work;
   const plan = work.trial ?? piece?.plan ?? null;
+  // The large drawing follows the hand at once; what stands around it may come a moment later.
+  const calm = useDeferredValue(plan);
   const stage = plan?.stages.find((s) => s.key === wanted) ?? plan?.stages[0];
   const unit = unitFor(piece?.units ?? "mm");
   const lit = useMemo(() => new Set(part ? [part] : []), [part]);
@@ -94,16 +96,14 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
       </main>
     );
   }
-  if (!piece || !plan || !stage) return <p className="p-10 text-soft">Fetching the piece…</p>;
+  const calmStage = calm?.stages.find((s) => s.key === stage?.key);
+  if (!piece || !plan || !stage || !calm || !calmStage) return <p className="p-10 text-soft">Fetching the piece…</p>;
 
   const main = large ?? LARGE[stage.key];
-  const others = plan.views.filter((v) => v.key !== main);
+  const others = plan.views.map((v) => v.key).filter((key) => key !== main);
   const mainView = plan.views.find((v) => v.key === main);
   if (!mainView) return null;
 
-  function onTry(edits: Edit[]) {
-    return tryOut(edits);
-  }
   function editor(figure: Figure, close: () => void) {
     const input = plan?.stages.flatMap((s) => s.inputs).find((i) => i.kind === "length" && i.pointer === figure.edit);
     const pointer = figure.edit ?? "";
@@ -115,7 +115,7 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
         shown={figure.shown ?? null}
         typed={input?.kind === "length" && input.tape === unit ? input.typed : null}
         unit={unit}
-        onTry={(text) => onTry([{ op: "type", pointer, text, unit }])}
+        onTry={(text) => tryOut([{ op: "type", pointer, text, unit }])}
         onCommit={(text, goesOn, settle) => edit([{ op: "type", pointer, text, unit }], goesOn, settle)}
         onDrop={dropTrial}
         onNudge={(steps, coarse) => edit([{ op: "nudge", pointer, steps, coarse, unit }], true)}
@@ -133,8 +133,8 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
       <Ribbon stages={plan.stages} current={stage.key} onGo={go} verdict={plan.verdict} unit={unit} />
       <main className="grid min-h-0 grid-cols-[17.5rem_minmax(0,1fr)_19rem]">
         <div className="scroll min-h-0 border-r border-rule" tabIndex={-1}>
-          <StageInputs stage={stage} unit={unit} onTry={onTry} onEdit={edit} onDrop={dropTrial} onPoint={setPart} />
-          {stage.key === "cut" && <WorkOrder plan={plan} unit={unit} onPoint={setPart} />}
+          <StageInputs stage={calmStage} unit={unit} onTry={tryOut} onEdit={edit} onDrop={dropTrial} onPoint={setPart} />
+          {stage.key === "cut" && <WorkOrder plan={calm} unit={unit} onPoint={setPart} />}
         </div>
         <div className={`grid min-h-0 gap-px bg-rule ${stage.key === "cut" ? "grid-rows-[minmax(0,1fr)_minmax(0,19rem)]" : "grid-rows-[minmax(0,1fr)_minmax(0,11.5rem)]"}`}>
           <figure className="relative min-h-0 bg-sheet">
@@ -143,11 +143,15 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
           </figure>
           {stage.key === "cut" ? (
             <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_8.5rem] gap-px">
-              <CutList plan={plan} unit={unit} lit={lit} onPoint={setPart} onOpen={setOpened} />
-              <div className="grid min-h-0 grid-rows-2 gap-px">{others.map((view) => small(view.key))}</div>
+              <CutList plan={calm} unit={unit} lit={lit} onPoint={setPart} onOpen={setOpened} />
+              <div className="grid min-h-0 grid-rows-2 gap-px">{others.map((key) => (
+            <SmallView key={key} plan={calm} view={key} stage={stage.key} unit={unit} lit={lit} onLarge={setLarge} />
+          ))}</div>
             </div>
           ) : (
-            <div className="grid min-h-0 grid-cols-2 gap-px">{others.map((view) => small(view.key))}</div>
+            <div className="grid min-h-0 grid-cols-2 gap-px">{others.map((key) => (
+            <SmallView key={key} plan={calm} view={key} stage={stage.key} unit={unit} lit={lit} onLarge={setLarge} />
+          ))}</div>
           )}
         </div>
         <aside className="scroll min-h-0 border-l border-rule bg-sheet/60" aria-label="Figures and checks">
@@ -163,8 +167,8 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
                   </button>
                 </p>
               ))}
-              <Checks checks={piece.plan.checks} unit={unit} onTry={onTry} onLeave={dropTrial} onEdit={edit} onPoint={setPart} onOpen={setOpened} />
-              <Figures names={stage.figures} />
+              <Checks checks={piece.plan.checks} unit={unit} onTry={tryOut} onLeave={dropTrial} onEdit={edit} onPoint={setPart} onOpen={setOpened} />
+              <Figures plan={calm} names={calmStage.figures} unit={unit} onOpen={setOpened} onPoint={setPart} />
               <p className="px-3 pb-4 text-[12.5px] leading-snug text-soft">
                 Added up again on {plan.proofs.length} lines; all hold. {plan.proofs.length > 0 && `First: ${plan.proofs[0]?.line}.`}
               </p>
@@ -176,47 +180,4 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
       <Shortcuts open={help} onClose={() => setHelp(false)} />
     </div>
   );
-
-  function small(key: ViewKey) {
-    const view = plan?.views.find((v) => v.key === key);
-    if (!view) return null;
-    return (
-      <figure key={key} className="relative min-h-0 bg-sheet">
-        <Drawing {...drawing} view={view} small onNudge={() => undefined} />
-        <button type="button" className="absolute inset-0 z-20 text-left" onClick={() => setLarge(key)} aria-label={`Draw the ${VIEW_NAMES[key].toLowerCase()} large`}>
-          <span className="absolute left-2 top-1 text-[12.5px] font-semibold">{VIEW_NAMES[key]}</span>
-        </button>
-      </figure>
-    );
-  }
-
-  function Figures({ names }: { names: string[] }) {
-    return (
-      <section className="px-3 pb-3" aria-label="Figures">
-        <h2 className="border-b border-ink pb-0.5 font-semibold">Figures</h2>
-        <ul>
-          {names.map((name) => {
-            const figure = plan?.figures[name];
-            if (!figure) return null;
-            return (
-              <li key={name}>
-                <button
-                  type="button"
-                  data-open={name}
-                  className="flex w-full items-baseline justify-between gap-2 border-b border-dotted border-rule py-[3px] text-left hover:bg-act-wash"
-                  onClick={() => setOpened(name)}
-                  onPointerEnter={() => setPart(figure.parts.at(-1) ?? null)}
-                  onPointerLeave={() => setPart(null)}
-                >
-                  <span className="leading-snug text-soft">{figure.label}</span>
-                  <span className="text-[15px]">{figure.shown ? <Length shown={figure.shown} unit={unit} bare /> : <span className="fig">{figure.count}</span>}</span>
-                </button>
-              </li>
-            );
-          })}
-        </ul>
-      </section>
-    );
-  }
 }
-

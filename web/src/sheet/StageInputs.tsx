@@ -1,4 +1,4 @@
-import { Fragment } from "react";
+import { Fragment, memo } from "react";
 import { Problem } from "../api/client";
 import type { ChoiceInput, Edit, LengthInput, Preview, StagePanel, Unit } from "../api/types";
 import { Sentence } from "../fields/Length";
@@ -15,7 +15,7 @@ interface Props {
 }
 
 /** What a stage asks, drawn from the plan: fields and choices, no rule of the trade. */
-export function StageInputs(props: Props) {
+export const StageInputs = memo(function StageInputs(props: Props) {
   const { stage, unit } = props;
   const groups = [...Map.groupBy(stage.inputs, (i) => i.group)];
   return (
@@ -37,7 +37,7 @@ export function StageInputs(props: Props) {
       ))}
     </div>
   );
-}
+});
 
 function OneLength({ input, unit, onTry, onEdit, onDrop, onPoint }: Props & { input: LengthInput }) {
   return (

@@ -1,9 +1,10 @@
+import { memo } from "react";
 import { Eye, Hourglass } from "lucide-react";
 import type { Plan, Unit } from "../api/types";
 import { Sentence } from "../fields/Length";
 
 /** The order of work: what to do, what to look at before going on, what to wait for, what to mind. */
-export function WorkOrder({ plan, unit, onPoint }: { plan: Plan; unit: Unit; onPoint: (part: string | null) => void }) {
+export const WorkOrder = memo(function WorkOrder({ plan, unit, onPoint }: { plan: Plan; unit: Unit; onPoint: (part: string | null) => void }) {
   return (
     <section className="p-3 pt-1" aria-label="Order of work">
       <h3 className="mb-1.5 border-b border-rule pb-0.5 font-semibold">Order of work</h3>
@@ -32,4 +33,4 @@ export function WorkOrder({ plan, unit, onPoint }: { plan: Plan; unit: Unit; onP
       <p className="mt-3 text-[12.5px] text-soft">Follow the makers’ instructions, local codes and licensed trades.</p>
     </section>
   );
-}
+});

@@ -103,7 +103,7 @@ def _lift_of_stock(context: Context, sizes: Sizes) -> None:
     say, lift = context.speak.say, sizes.lift.value
     if lift == 0 or not context.shop.strips:
         return
-    combo = made_of((Fraction(s) for s in context.shop.strips), lift)
+    combo = made_of(tuple(Fraction(s) for s in context.shop.strips), lift)
     assert combo is not None
     made, reveal = sum(combo, Fraction(0)), sizes.reveal.value + lift - sum(combo, Fraction(0))
     if abs(made - lift) <= LIFT_STEP:

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import combinations_with_replacement
 from math import ceil, lcm
 
@@ -113,7 +113,8 @@ def screws(
     return Screws(length, bitten, left, shortest, longest, count, places, inset)
 
 
-def made_of(strips: Iterable[Fraction], wanted: Fraction, most: int = 3) -> tuple[Fraction, ...] | None:
+@lru_cache(maxsize=512)
+def made_of(strips: tuple[Fraction, ...], wanted: Fraction, most: int = 3) -> tuple[Fraction, ...] | None:
     """Up to ``most`` strips of the stock that come nearest to a wanted lift, fewest first; None without stock."""
     stock = sorted(set(strips), reverse=True)
     if not stock:

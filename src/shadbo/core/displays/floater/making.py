@@ -96,7 +96,7 @@ def cut_list(context: Context, sizes: Sizes) -> tuple[CutLine, ...]:
             )
     if sizes.lift.value > 0:
         lift_profile = say("{} wide, {} thick", book["lift.strip.width"], sizes.lift)
-        combo = made_of((Fraction(s) for s in context.shop.strips), sizes.lift.value)
+        combo = made_of(tuple(Fraction(s) for s in context.shop.strips), sizes.lift.value)
         built = say("of strips " + " + ".join("{}" for _ in combo), *combo) if combo else ()
         line(
             "lift.across",

@@ -8,22 +8,16 @@ from quicktions import Fraction
 
 from shadbo.core.checks import put
 from shadbo.core.displays.base import Context, Panel
+from shadbo.core.displays.floater.depth_rules import deep_enough
 from shadbo.core.displays.floater.fixing import AXES
+from shadbo.core.displays.floater.schools import SCHOOLS, new_frame, read_frame
 from shadbo.core.displays.floater.sizes import SIDES, Sizes
 from shadbo.core.figures import Say
 from shadbo.core.inputs import ChoiceInput, LengthInput, Option
-from shadbo.core.lengths import MM_PER_INCH
 from shadbo.core.piece import HEIGHT_STATIONS, WIDTH_STATIONS, BoughtFrame, NewFrame
 from shadbo.core.sums import Dim, Leaf
 
 Input = LengthInput | ChoiceInput
-
-# The gap schools (common practice): metric, inch, what for.
-SCHOOLS: tuple[tuple[str, Fraction, Fraction, str], ...] = (
-    ("small", Fraction(4), MM_PER_INCH * 3 / 16, "Small work: a fine line round a little picture."),
-    ("usual", Fraction(6), MM_PER_INCH / 4, "Usual: half an inch on both sizes; hides an ordinary untrue canvas."),
-    ("large", Fraction(12), MM_PER_INCH / 2, "Large work: keeps its proportion and forgives more."),
-)
 
 
 def panels(context: Context, sizes: Sizes) -> tuple[Panel, ...]:
@@ -127,23 +121,19 @@ def _display(context: Context, sizes: Sizes) -> Panel:
 def _new_or_bought(context: Context, sizes: Sizes) -> ChoiceInput:
     frame = context.piece.display.frame
     say, made = context.speak.say, isinstance(frame, BoughtFrame)
-    new = NewFrame(moulding=context.shop.mouldings[0].key if context.shop.mouldings else "rail").model_dump()
-    bought = BoughtFrame.model_validate({
-        "width": {"middle": [{"mm": _held(sizes.inside["width"])}]},
-        "height": {"centre": [{"mm": _held(sizes.inside["height"])}]},
-        "face": _held(sizes.face), "rail_height": _held(sizes.rail_height),
-        "seat_thickness": _held(sizes.seat), "seat_width": _held(sizes.seat_width),
-    }).model_dump() if not made else {}  # fmt: skip
+    deep = deep_enough(context, sizes, context.piece.display.reveal) or context.shop.mouldings
+    new = new_frame(deep[0].key if deep else "rail", context.piece.units)
+    bought = read_frame(
+        {axis: sizes.inside[axis].value for axis in AXES},
+        {"face": sizes.face.value, "rail_height": sizes.rail_height.value, "seat_thickness": sizes.seat.value,
+         "seat_width": sizes.seat_width.value},
+    )  # fmt: skip
     follows = (put("/display/solve", "lift"),) if context.piece.display.solve == "rail_height" else ()
     return ChoiceInput("frame", "The frame is", "Frame", (
         Option("new", ("To be made",), ("The gap is chosen, the rails follow.",), not made, (put("/display/frame", new),)),
         Option("bought", ("Already made or bought",), say("The inside is read, the gaps follow."), made,
                (*follows, put("/display/frame", bought))),
     ), ("rail",), "buttons")  # fmt: skip
-
-
-def _held(dim: Dim) -> str:
-    return str(put("", max(dim.value, Fraction(5)))["value"])
 
 
 def _schools(context: Context, frame: NewFrame) -> ChoiceInput:

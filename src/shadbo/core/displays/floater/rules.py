@@ -10,6 +10,7 @@ from shadbo.core.checks import WayOut, put
 from shadbo.core.displays.base import Context
 from shadbo.core.displays.floater.depth_rules import check_depth, deep_enough, up
 from shadbo.core.displays.floater.fixing import AXES
+from shadbo.core.displays.floater.schools import new_frame
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.measuring import check_readings
 from shadbo.core.piece import BoughtFrame, NewFrame
@@ -40,7 +41,7 @@ def check(context: Context, sizes: Sizes) -> None:
 def _new_frame_instead(context: Context, sizes: Sizes) -> Iterator[WayOut]:
     """A made frame that won't do: make one, of the first moulding deep enough."""
     for moulding in deep_enough(context, sizes, context.piece.display.reveal):
-        frame = NewFrame(moulding=moulding.key).model_dump()
+        frame = new_frame(moulding.key, context.piece.units)
         yield WayOut(
             context.speak.say(f"Make a new frame of {moulding.name}, gap {{}} a side", Fraction(frame["gap"])),
             (put("/display/frame", frame),),
