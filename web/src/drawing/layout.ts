@@ -1,8 +1,8 @@
 import type { DimensionLine, StageKey, View } from "../api/types";
 
 /** Room for dimension lines and their labels, in px. Layout only: where the numbers stand, never what they are. */
-const FIRST = 20;
-const LANE = 26;
+const FIRST = 26;
+const LANE = 28;
 const LABEL = 20;
 /** Beside an upright line: a number with its name under it, or next to it where lines follow closely (a section). */
 const UPRIGHT = { stacked: { lane: 62, label: 58, beside: 30 }, inline: { lane: 92, label: 92, beside: 46 } } as const;

@@ -205,7 +205,7 @@ def _back(context: Context, sizes: Sizes) -> View:
         drawing.measure(f"screw.across.{i + 1}", "x", 0, place, 0, "top", i + 1, stages)
     for i, place in enumerate(sizes.screws.places["height"][: (len(sizes.screws.places["height"]) + 1) // 2]):
         drawing.measure(f"screw.down.{i + 1}", "y", 0, place, 0, "left", i + 1, stages)
-    drawing.measure("screw.inset", "y", h - inset, h, w, "right", 1, stages, "in from the edge")
+    drawing.measure("screw.inset", "y", h - inset, h, w, "right", 1, stages, "inset")
     drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 1, stages, "outside")
     return drawing.view()
 
