@@ -116,7 +116,8 @@ def _slips(figure: Dim, book: Mapping[str, Dim]) -> Iterator[Slip]:
                 yield slip("other reading", f"{_lower(other)} used, not the {form.how}", value + change)
         elif isinstance(form, Leaf):
             for sentence, kind, wrong in _misread(node, form):
-                yield slip(kind, sentence, value + slope * (wrong - node.value))
+                if wrong > 0:
+                    yield slip(kind, sentence, value + slope * (wrong - node.value))
 
 
 def _nodes(dim: Dim, slope: Fraction, seen: set[int]) -> Iterator[tuple[Fraction, Dim]]:
@@ -135,6 +136,9 @@ def _misread(dim: Dim, form: Leaf) -> Iterator[tuple[str, str, Fraction]]:
         return
     yield f"{what}: inches taken as millimetres", "mixed units", dim.value / MM_PER_INCH
     yield f"{what}: millimetres taken as inches", "mixed units", dim.value * MM_PER_INCH
+    if form.origin != "reading":
+        # Chosen or out of the stock list: nobody read it off a tape.
+        return
     inches = dim.value / MM_PER_INCH
     if form.tape == "in":
         for parts, word in ((8, "an eighth"), (4, "a quarter"), (16, "a sixteenth"), (1, "an inch")):

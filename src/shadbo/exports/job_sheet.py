@@ -220,14 +220,7 @@ def job_sheet(
 
 def _heading(piece: Piece, plan: Plan, unit: Unit) -> list[Flowable]:
     about = " · ".join(
-        bit
-        for bit in (
-            escape(piece.owner),
-            f"due {piece.due.isoformat()}" if piece.due else "",
-            plan.display,
-            piece.practice,
-        )
-        if bit
+        bit for bit in (escape(piece.owner), f"due {piece.due.isoformat()}" if piece.due else "", plan.display) if bit
     )
     out: list[Flowable] = [Paragraph(escape(piece.name), TITLE), Paragraph(about, BODY)]
     if plan.stops:

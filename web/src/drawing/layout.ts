@@ -8,7 +8,7 @@ const LABEL = 20;
 const UPRIGHT = { stacked: { lane: 62, label: 58, beside: 30 }, inline: { lane: 92, label: 92, beside: 46 } } as const;
 
 /** The title stands above the drawing. */
-const TITLE = 16;
+const TITLE = 24;
 /** Readings cross one another: their labels stand a third along, where no other line runs. */
 const ALONG = 0.31;
 

@@ -70,7 +70,8 @@ export function TapeField(props: Props) {
     props.onFocusPart?.(true);
     if (!fault) dirty.current = false;
     committed.current = null;
-    if (text === null && own) void understand(own);
+    const held = typed ?? standing;
+    if (text === null && held) void understand(held);
     fresh.current = true;
   }
 

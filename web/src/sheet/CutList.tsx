@@ -1,6 +1,7 @@
 import { memo } from "react";
 import type { Plan, Unit } from "../api/types";
 import { Length, Sentence } from "../fields/Length";
+import { Rounded } from "./Figures";
 
 interface Props {
   plan: Plan;
@@ -58,6 +59,7 @@ export const CutList = memo(function CutList({ plan, unit, lit, onPoint, onOpen 
                   {shown && (
                     <button type="button" className="hover:text-act" onClick={() => figure && onOpen(figure)}>
                       <Length shown={shown} unit={unit} />
+                      <Rounded figure={figure ? plan.figures[figure] : undefined} unit={unit} />
                     </button>
                   )}
                 </td>

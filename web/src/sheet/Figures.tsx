@@ -1,5 +1,5 @@
 import { memo } from "react";
-import type { Plan, Unit } from "../api/types";
+import type { Figure, Plan, Unit } from "../api/types";
 import { Length } from "../fields/Length";
 
 interface Props {
@@ -29,7 +29,10 @@ export const Figures = memo(function Figures({ plan, names, unit, onOpen, onPoin
                 onPointerEnter={() => onPoint(figure.parts.at(-1) ?? null)}
                 onPointerLeave={() => onPoint(null)}
               >
-                <span className="leading-snug text-soft">{figure.label}</span>
+                <span className="leading-snug text-soft">
+                  {figure.label}
+                  <Rounded figure={figure} unit={unit} />
+                </span>
                 <span className="text-[15px]">{figure.shown ? <Length shown={figure.shown} unit={unit} bare /> : <span className="fig">{figure.count}</span>}</span>
               </button>
             </li>
@@ -39,3 +42,9 @@ export const Figures = memo(function Figures({ plan, names, unit, onOpen, onPoin
     </section>
   );
 });
+
+/** Said beside a figure that has to fit, where rounding for the eye moves it by more than its tolerance. */
+export function Rounded({ figure, unit }: { figure: Figure | undefined; unit: Unit }) {
+  if (!figure || (figure.rounding !== "both" && figure.rounding !== unit)) return null;
+  return <span className="block text-[12px] text-caution">rounded by more than its tolerance: open it for the exact figure</span>;
+}

@@ -14,6 +14,7 @@ import { Figures } from "./Figures";
 import { FigurePanel } from "./FigurePanel";
 import { SmallView } from "./SmallView";
 import { SheetHead } from "./SheetHead";
+import { Note } from "./Note";
 import { Ribbon } from "./Ribbon";
 import { StageInputs } from "./StageInputs";
 import { WorkOrder } from "./WorkOrder";
@@ -134,6 +135,7 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
       <main className="grid min-h-0 grid-cols-[17.5rem_minmax(0,1fr)_19rem]">
         <div className="scroll min-h-0 border-r border-rule" tabIndex={-1}>
           <StageInputs stage={calmStage} unit={unit} onTry={tryOut} onEdit={edit} onDrop={dropTrial} onPoint={setPart} />
+          {stage.key === "measure" && <Note value={piece.note} onWrite={(text) => edit([{ op: "write", pointer: "/note", text }])} />}
           {stage.key === "cut" && <WorkOrder plan={calm} unit={unit} onPoint={setPart} />}
         </div>
         <div className={`grid min-h-0 gap-px bg-rule ${stage.key === "cut" ? "grid-rows-[minmax(0,1fr)_minmax(0,19rem)]" : "grid-rows-[minmax(0,1fr)_minmax(0,11.5rem)]"}`}>

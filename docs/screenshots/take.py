@@ -1,0 +1,109 @@
+"""Takes the pictures of this folder anew, with the demo shop on a throw-away database.
+
+Run as ``.venv/bin/python docs/screenshots/take.py`` after ``./shadbo test`` has set everything up, then look at each.
+"""
+
+from __future__ import annotations
+
+import json
+import os
+import subprocess
+import sys
+import tempfile
+import time
+from pathlib import Path
+from urllib.request import urlopen
+
+from playwright.sync_api import Page, sync_playwright
+
+from shadbo.demo import load_once
+from shadbo.service.postgres import Cluster
+from shadbo.store.database import Database, migrate, open_engine
+
+HERE = Path(__file__).parent
+PORT = 8478
+BASE = f"http://127.0.0.1:{PORT}"
+
+
+def take(page: Page, ids: dict[str, str]) -> None:
+    def go(path: str) -> None:
+        page.goto(BASE + path)
+        page.wait_for_load_state("networkidle")
+        page.locator("[data-figure], [data-piece]").first.wait_for()
+        page.evaluate("document.fonts.ready")
+
+    def keep(name: str) -> None:
+        # Two frames: what follows a click is drawn in the next one.
+        page.evaluate("new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
+        page.screenshot(path=HERE / f"{name}.png")
+
+    true_, bought, untrue = (f"/pieces/{ids[n]}" for n in ("Start line, dawn", "The long climb", "Peloton in rain"))
+    go("/")
+    keep("rack")
+    page.get_by_role("button", name="New piece").click()
+    page.get_by_label("Name", exact=True).fill("Hill climb, evening")
+    page.get_by_label("Width").fill("2' 1 3/16\"")
+    page.get_by_label("Height").fill("450 + 2*6")
+    page.get_by_label("Bar depth").fill("9 m")
+    page.get_by_role("button", name="Take it in").click()
+    page.get_by_role("alert").first.wait_for()
+    keep("new-piece")
+    go(f"{bought}/measure")
+    page.get_by_role("textbox", name="Middle").click()
+    page.get_by_role("img", name="tape at the reading, inches").wait_for()
+    keep("measure")
+    go(f"{bought}/display")
+    keep("display")
+    go(f"{untrue}/depth")
+    page.get_by_role("button", name="Use Oak 20 × 50").click()
+    page.get_by_role("region", name="What it would do").wait_for()
+    page.get_by_role("button", name="Leave it").click()
+    page.get_by_role("region", name="What it would do").wait_for(state="hidden")
+    keep("depth")
+    go(f"{true_}/display")
+    page.locator('[data-open="frame.outside.width"]').click()
+    page.get_by_label("I get…").fill("632")
+    page.get_by_role("button", name="Compare").click()
+    page.get_by_text("It does not agree").wait_for()
+    keep("sum")
+    go(f"{true_}/cut")
+    keep("cut")
+    pdf = HERE / "sheet.pdf"
+    pdf.write_bytes(urlopen(f"{BASE}/api{true_}/sheet.pdf").read())
+    subprocess.run(["pdftoppm", "-r", "90", "-png", "-singlefile", str(pdf), str(HERE / "job-sheet")], check=True)
+    pdf.unlink()
+
+
+def main() -> None:
+    with tempfile.TemporaryDirectory(prefix="shadbo-shots-", dir="/tmp") as folder:
+        Path(folder).chmod(0o755)
+        cluster = Cluster(Path(folder) / "cluster", throwaway=True)
+        cluster.start()
+        server = None
+        try:
+            url = cluster.url("shots")
+            engine = open_engine(url)
+            migrate(engine)
+            with Database(engine).work() as session:
+                load_once(session)
+            command = [sys.executable, "-m", "uvicorn", "shadbo.api.app:create_app", "--factory", "--port", str(PORT), "--log-level", "error"]
+            server = subprocess.Popen(command, env=os.environ | {"SHADBO_DATABASE_URL": url})
+            for _ in range(200):
+                try:
+                    pieces = json.load(urlopen(f"{BASE}/api/pieces"))
+                    break
+                except OSError:
+                    time.sleep(0.05)
+            with sync_playwright() as play:
+                browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"])
+                take(browser.new_page(viewport={"width": 1280, "height": 800}), {p["name"]: p["id"] for p in pieces})
+                browser.close()
+        finally:
+            if server:
+                server.terminate()
+                server.wait()
+            cluster.remove()
+
+
+if __name__ == "__main__":
+    main()
