@@ -95,7 +95,7 @@ class Server:
         command = [sys.executable, "-m", "uvicorn", "shadbo.api.app:create_app", "--factory", "--port", str(self.port),
                    "--log-level", "warning"]  # fmt: skip
         self.process = subprocess.Popen(command, env=environment, cwd=ROOT)
-        deadline = time.monotonic() + 30
+        deadline = time.monotonic() + 90
         while time.monotonic() < deadline:
             try:
                 if httpx.get(f"{self.base}/api/health", timeout=2).status_code == 200:
@@ -139,5 +139,5 @@ def server(cluster: Cluster) -> Iterator[Server]:
 
 @pytest.fixture
 def api(server: Server) -> Iterator[httpx.Client]:
-    with httpx.Client(base_url=server.base, timeout=20) as client:
+    with httpx.Client(base_url=server.base, timeout=60) as client:
         yield client

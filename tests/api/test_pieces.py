@@ -290,22 +290,22 @@ def test_shop_settings_change_every_plan_and_bad_ones_nothing(api: httpx.Client)
 
 
 def test_work_is_there_after_the_server_was_killed(server: Server) -> None:
-    with httpx.Client(base_url=server.base, timeout=20) as api:
+    with httpx.Client(base_url=server.base, timeout=60) as api:
         piece = type_in(api, take_in(api), GAP, "7.5").json()
     server.kill()
     server.start()
-    with httpx.Client(base_url=server.base, timeout=20) as api:
+    with httpx.Client(base_url=server.base, timeout=60) as api:
         assert gap_of(api.get(f"/api/pieces/{piece['id']}").json()) == "7.5"
 
 
 def test_two_saves_at_once_one_wins(server: Server) -> None:
     from concurrent.futures import ThreadPoolExecutor
 
-    with httpx.Client(base_url=server.base, timeout=20) as api:
+    with httpx.Client(base_url=server.base, timeout=60) as api:
         piece = take_in(api)
 
         def save(gap: int) -> int:
-            with httpx.Client(base_url=server.base, timeout=20) as mine:
+            with httpx.Client(base_url=server.base, timeout=60) as mine:
                 return type_in(mine, piece, GAP, str(gap)).status_code
 
         with ThreadPoolExecutor(6) as pool:

@@ -38,7 +38,7 @@ def start(data: Path) -> Iterator[Callable[..., subprocess.Popen[str]]]:
             command, env=environment, cwd=ROOT, text=True, stdout=subprocess.PIPE, stderr=subprocess.STDOUT
         )
         started.append(process)
-        deadline = time.monotonic() + 60
+        deadline = time.monotonic() + 120
         while time.monotonic() < deadline and process.poll() is None:
             try:
                 if httpx.get(f"http://127.0.0.1:{port}/api/health", timeout=2).status_code == 200:
@@ -79,7 +79,7 @@ def test_start_kill_start_again_stop(data: Path, start: Callable[..., subprocess
 
     # Ctrl+C: the server goes. The cluster was not started by this one, so it stays for who has it.
     second.send_signal(signal.SIGINT)
-    assert second.wait(20) is not None
+    assert second.wait(60) is not None
     with pytest.raises(httpx.TransportError):
         httpx.get(f"{base}/api/health", timeout=1)
     cluster = Cluster(data)
@@ -90,7 +90,7 @@ def test_start_kill_start_again_stop(data: Path, start: Callable[..., subprocess
     third = start(port, "--workers", "2")
     assert cluster.running()
     third.send_signal(signal.SIGINT)
-    third.wait(20)
+    third.wait(60)
     assert not cluster.running()
 
 

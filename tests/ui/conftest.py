@@ -7,9 +7,12 @@ from typing import Any
 
 import httpx
 import pytest
-from playwright.sync_api import Page
+from playwright.sync_api import Page, expect
 
 from tests.conftest import Server, document
+
+# A busy machine may be slow; nothing here waits longer than it must.
+expect.set_options(timeout=25_000)
 
 CHROMIUM = "/usr/bin/chromium"
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking"]
