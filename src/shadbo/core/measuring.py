@@ -78,7 +78,8 @@ def check_readings(
             continue
         centre = _middle(side)
         stray = max(side.stations.values(), key=lambda d: abs(d.value - centre))
-        if len(side.stations) > 1 and _close(stray.value, _middle(other)):
+        oblong = not _close(_middle(side), _middle(other), Fraction(1, 10))
+        if len(side.stations) > 1 and oblong and _close(stray.value, _middle(other)):
             checks.add(
                 "caution", f"{key}.swapped.{axis}", "measure",
                 speak.say(f"{stray.label} is {{}}, which is the {_opposite(axis)} of the {what}: was it written in the "
