@@ -15,12 +15,17 @@ from typing import Any
 
 import httpx
 import pytest
+from hypothesis import HealthCheck, settings
 from quicktions import Fraction
 
 from shadbo.core.lengths import as_decimal
 from shadbo.core.piece import FORMAT, Piece, load_piece
 from shadbo.core.shop import HOUSE_SHOP, Shop
 from shadbo.service.postgres import Cluster
+
+# What is right is right on a busy machine too: no example fails for being slow.
+settings.register_profile("patient", deadline=None, suppress_health_check=[HealthCheck.too_slow])
+settings.load_profile("patient")
 
 ROOT = Path(__file__).resolve().parents[1]
 

@@ -7,7 +7,7 @@ from fractions import Fraction as Exact
 from itertools import pairwise
 
 import pytest
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from quicktions import Fraction
 
@@ -161,7 +161,7 @@ sizes = st.integers(2 * 500, 2 * 1400).map(lambda n: Exact(n, 2))
 wobble = st.integers(-8, 8).map(lambda n: Exact(n, 4))
 
 
-@settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=60)
 @given(
     w=sizes,
     h=sizes,
