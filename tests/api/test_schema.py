@@ -7,7 +7,7 @@ from hypothesis import HealthCheck, settings
 from schemathesis.checks import not_a_server_error
 
 from shadbo.api.app import create_app
-from shadbo.service.settings import Settings
+from shadbo.settings import Settings
 from tests.conftest import Server
 
 described = schemathesis.openapi.from_dict(

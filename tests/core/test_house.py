@@ -17,7 +17,7 @@ MAY = {
     "exports": {"core"},
     "store": {"core", "exports"},
     "demo": {"core", "exports", "store"},
-    "api": {"core", "exports", "store", "service"},
+    "api": {"core", "exports", "store"},
     "service": {"core", "exports", "store", "demo", "api"},
 }
 

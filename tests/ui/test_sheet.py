@@ -76,14 +76,20 @@ def test_solving_for_reveal_lift_or_rail(page: Page, piece: Take) -> None:
 
 
 def test_escape_gives_up_what_is_being_typed(page: Page, piece: Take) -> None:
+    """Before a pause has saved it and after."""
     page.goto(piece() + "/display")
-    field(page, "Gap a side").click()
-    page.keyboard.type("11")
-    expect(figure(page, "frame.inside.width")).to_contain_text("622")
-    page.keyboard.press("Escape")
-    expect(field(page, "Gap a side")).to_have_value("6")
-    expect(figure(page, "frame.inside.width")).to_contain_text("612")
-    expect(page.get_by_role("button", name="Undo")).to_be_disabled()
+    for wait_until_saved in (False, True):
+        field(page, "Gap a side").click()
+        page.keyboard.type("11")
+        expect(figure(page, "frame.inside.width")).to_contain_text("622")
+        if wait_until_saved:
+            expect(page.get_by_role("button", name="Undo")).to_be_enabled()
+            saved(page)
+        page.keyboard.press("Escape")
+        expect(field(page, "Gap a side")).to_have_value("6")
+        expect(figure(page, "frame.inside.width")).to_contain_text("612")
+        saved(page)
+        expect(page.get_by_role("button", name="Undo")).to_be_disabled()
 
 
 def test_a_station_is_emptied_and_the_last_one_is_kept(page: Page, piece: Take) -> None:

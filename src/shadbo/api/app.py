@@ -22,7 +22,7 @@ from shadbo.core.lengths import LengthError, Tape, as_decimal, read_length
 from shadbo.core.piece import Piece
 from shadbo.core.shop import Shop
 from shadbo.core.starting import STARTS
-from shadbo.service.settings import Settings
+from shadbo.settings import Settings
 from shadbo.store import shops
 from shadbo.store.database import Database, open_engine
 

@@ -21,7 +21,7 @@ from shadbo.core.plan import PLAN_JSON, plan
 from shadbo.core.shop import HOUSE_SHOP
 from shadbo.demo import demo_pieces, load_once
 from shadbo.service.postgres import Cluster
-from shadbo.service.settings import ROOT
+from shadbo.settings import ROOT
 from shadbo.store.database import Database, migrate, open_engine
 
 PORT = 8479

@@ -15,7 +15,7 @@ from shadbo.core.figures import plain
 from shadbo.core.plan import PLAN_JSON, plan
 from shadbo.core.shop import HOUSE_SHOP
 from shadbo.exports.pieces import piece_from_json, shop_from_json, to_json
-from shadbo.service.settings import ROOT, Settings
+from shadbo.settings import ROOT, Settings
 
 
 def main(argv: list[str] | None = None) -> int:

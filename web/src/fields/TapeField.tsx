@@ -24,6 +24,8 @@ interface Props {
   onCommit: (text: string, goesOn: boolean, settle: (problem: Problem | null) => void) => void;
   /** What was tried out is given up. */
   onDrop: () => void;
+  /** What was saved while typing paused is taken back. */
+  onUndo: () => void;
   onNudge?: (steps: number, coarse: boolean) => void;
   onLeave?: () => void;
   onFocusPart?: (on: boolean) => void;
@@ -144,6 +146,9 @@ export function TapeField(props: Props) {
     setText(null);
     setFault(null);
     props.onDrop();
+    // A pause in the typing has saved it already: given up is given up all the same.
+    if (committed.current !== null) props.onUndo();
+    committed.current = null;
     input.current?.blur();
   }
 

@@ -119,6 +119,7 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
         onTry={(text) => tryOut([{ op: "type", pointer, text, unit }])}
         onCommit={(text, goesOn, settle) => edit([{ op: "type", pointer, text, unit }], goesOn, settle)}
         onDrop={dropTrial}
+        onUndo={work.undo}
         onNudge={(steps, coarse) => edit([{ op: "nudge", pointer, steps, coarse, unit }], true)}
         onLeave={() => {
           close();
@@ -134,7 +135,7 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
       <Ribbon stages={plan.stages} current={stage.key} onGo={go} verdict={plan.verdict} unit={unit} />
       <main className="grid min-h-0 grid-cols-[17.5rem_minmax(0,1fr)_19rem]">
         <div className="scroll min-h-0 border-r border-rule" tabIndex={-1}>
-          <StageInputs stage={calmStage} unit={unit} onTry={tryOut} onEdit={edit} onDrop={dropTrial} onPoint={setPart} />
+          <StageInputs stage={calmStage} unit={unit} onTry={tryOut} onEdit={edit} onDrop={dropTrial} onUndo={work.undo} onPoint={setPart} />
           {stage.key === "measure" && <Note value={piece.note} onWrite={(text) => edit([{ op: "write", pointer: "/note", text }])} />}
           {stage.key === "cut" && <WorkOrder plan={calm} unit={unit} onPoint={setPart} />}
         </div>

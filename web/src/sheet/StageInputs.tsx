@@ -11,6 +11,7 @@ interface Props {
   onTry: (edits: Edit[]) => Promise<Preview | Problem | null>;
   onEdit: PieceWork["edit"];
   onDrop: () => void;
+  onUndo: () => void;
   onPoint: (part: string | null) => void;
 }
 
@@ -39,7 +40,7 @@ export const StageInputs = memo(function StageInputs(props: Props) {
   );
 });
 
-function OneLength({ input, unit, onTry, onEdit, onDrop, onPoint }: Props & { input: LengthInput }) {
+function OneLength({ input, unit, onTry, onEdit, onDrop, onUndo, onPoint }: Props & { input: LengthInput }) {
   return (
     <div onPointerEnter={() => onPoint(input.parts.at(-1) ?? null)} onPointerLeave={() => onPoint(null)}>
       <TapeField
@@ -53,6 +54,7 @@ function OneLength({ input, unit, onTry, onEdit, onDrop, onPoint }: Props & { in
         onTry={(text) => onTry([{ op: "type", pointer: input.pointer, text, unit }])}
         onCommit={(text, goesOn, settle) => onEdit([{ op: "type", pointer: input.pointer, text, unit }], goesOn, settle)}
         onDrop={onDrop}
+        onUndo={onUndo}
         onNudge={input.shown ? (steps, coarse) => onEdit([{ op: "nudge", pointer: input.pointer, steps, coarse, unit }], true) : undefined}
         onFocusPart={(on) => onPoint(on ? (input.parts[0] ?? null) : null)}
       />

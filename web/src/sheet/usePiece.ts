@@ -198,6 +198,9 @@ export function usePiece(id: string) {
     dispatch({ type: "trial", plan: null });
   }, []);
 
+  const undo = useCallback(() => push({ what: "undo" }), [push]);
+  const redo = useCallback(() => push({ what: "redo" }), [push]);
+
   const takeTheirs = useCallback(async () => {
     queue.current = [];
     keep();
@@ -214,8 +217,8 @@ export function usePiece(id: string) {
   const heard = useCallback(() => dispatch({ type: "heard" }), []);
 
   return useMemo(
-    () => ({ ...state, edit, tryOut, dropTrial, undo: () => push({ what: "undo" }), redo: () => push({ what: "redo" }), takeTheirs, putMineOver, heard, came }),
-    [state, edit, tryOut, dropTrial, push, takeTheirs, putMineOver, heard, came],
+    () => ({ ...state, edit, tryOut, dropTrial, undo, redo, takeTheirs, putMineOver, heard, came }),
+    [state, edit, tryOut, dropTrial, undo, redo, takeTheirs, putMineOver, heard, came],
   );
 }
 
