@@ -118,7 +118,12 @@ export function TapeField(props: Props) {
     onCommit(value, goesOn, (problem) => {
       // Somebody types faster than an answer comes: what is said of an older text is no longer asked.
       if (latest.current !== value) return;
-      if (!problem) return setFault(null);
+      if (!problem) {
+        setFault(null);
+        // A slow trial is overtaken by the save; how the text was read is shown all the same.
+        if (document.activeElement === input.current) void understand(value);
+        return;
+      }
       committed.current = null;
       refused.current = value;
       setText(value);
