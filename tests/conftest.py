@@ -18,9 +18,10 @@ import pytest
 from hypothesis import HealthCheck, settings
 from quicktions import Fraction
 
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import as_decimal
 from shadbo.core.piece import FORMAT, Piece, load_piece
-from shadbo.core.shop import HOUSE_SHOP, Shop
+from shadbo.core.shop import Shop
 from shadbo.service.postgres import Cluster
 
 # What is right is right on a busy machine too: no example fails for being slow.

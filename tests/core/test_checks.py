@@ -9,9 +9,9 @@ import pytest
 
 from shadbo.core.edits import TakeWayOut, apply_edits
 from shadbo.core.figures import plain
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.piece import Piece, load_piece
 from shadbo.core.plan import plan
-from shadbo.core.shop import HOUSE_SHOP
 from tests.conftest import bought, document, readings
 
 MakePiece = Callable[..., Piece]

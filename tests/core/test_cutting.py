@@ -10,8 +10,8 @@ from hypothesis import strategies as st
 from quicktions import Fraction
 
 from shadbo.core.cutting import lay_out
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.plan import plan
-from shadbo.core.shop import HOUSE_SHOP
 from tests.conftest import document
 
 KERF = Fraction(3)

@@ -11,9 +11,9 @@ from quicktions import Fraction
 
 from shadbo.core.edits import Choose, Edit, Nudge, TakeWayOut, TypeIn, Write, apply_edits, in_words
 from shadbo.core.fields import Refused
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.piece import Piece, document_of, load_piece
 from shadbo.core.plan import plan
-from shadbo.core.shop import HOUSE_SHOP
 from tests.conftest import bought, document
 
 MakePiece = Callable[..., Piece]

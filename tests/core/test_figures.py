@@ -8,10 +8,10 @@ import pytest
 from quicktions import Fraction
 
 from shadbo.core.figures import Book, Speaker, number_text, open_count, open_figure, plain
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import MM_PER_INCH, Showing
 from shadbo.core.piece import Piece
 from shadbo.core.plan import book_of, plan
-from shadbo.core.shop import HOUSE_SHOP
 from shadbo.core.sums import leaf, mean
 from tests.conftest import bought
 

@@ -11,11 +11,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from quicktions import Fraction
 
-from shadbo.core.displays.floater.fixing import made_of
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import MM_PER_INCH
 from shadbo.core.piece import Piece, load_piece
 from shadbo.core.plan import book_of, plan
-from shadbo.core.shop import HOUSE_SHOP
+from shadbo.core.stock import made_of
 from tests.conftest import bought, document, readings
 
 MakePiece = Callable[..., Piece]

@@ -10,10 +10,10 @@ from hypothesis import strategies as st
 from quicktions import Fraction
 
 from shadbo.core.figures import plain
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import MM_PER_INCH, as_decimal
 from shadbo.core.piece import load_piece
 from shadbo.core.plan import book_of, plan
-from shadbo.core.shop import HOUSE_SHOP
 from tests.conftest import bought, document, readings
 
 SHOP = HOUSE_SHOP

@@ -9,13 +9,13 @@ from dataclasses import replace
 import pytest
 from quicktions import Fraction
 
+from shadbo.core.display import Context, Proof, Reckoned
 from shadbo.core.displays import DISPLAYS
-from shadbo.core.displays.base import Context, Proof, Reckoned
 from shadbo.core.figures import plain
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import MM_PER_INCH
 from shadbo.core.piece import Piece
 from shadbo.core.plan import PLAN_JSON, PlanFault, plan
-from shadbo.core.shop import HOUSE_SHOP
 from shadbo.demo import demo_pieces
 from tests.conftest import bought
 
@@ -25,14 +25,15 @@ MakePiece = Callable[..., Piece]
 @pytest.mark.parametrize("piece", demo_pieces(), ids=lambda p: p.name)
 def test_a_demo_piece_s_plan_is_whole(piece: Piece) -> None:
     worked = plan(piece, HOUSE_SHOP)
-    assert [s.key for s in worked.stages] == ["measure", "display", "depth", "cut"]
-    assert [v.key for v in worked.views] == ["face", "section", "back"]
+    assert worked.stages[0].key == "measure" and worked.stages[-1].key == "cut"
+    assert {"face", "section", "back"} <= {v.key for v in worked.views}
+    assert all(stage.views for stage in worked.stages)
     assert worked.steps and worked.cuts and worked.proofs and worked.layers
     assert {line.figure for line in worked.cuts} <= set(worked.figures)
 
 
 def test_the_three_demo_pieces_are_what_they_are_for() -> None:
-    true_, uneven, stopped = (plan(p, HOUSE_SHOP) for p in demo_pieces())
+    true_, uneven, stopped = (plan(p, HOUSE_SHOP) for p in demo_pieces()[:3])
     assert true_.checks == ()
     assert {c.key for c in uneven.checks} == {"gap.uneven"}
     assert [c.key for c in stopped.stops] == ["reveal.impossible"] and stopped.stops[0].ways

@@ -7,10 +7,10 @@ from collections.abc import Callable
 import pytest
 from quicktions import Fraction
 
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import MM_PER_INCH
 from shadbo.core.piece import Piece
 from shadbo.core.plan import book_of
-from shadbo.core.shop import HOUSE_SHOP
 from shadbo.core.slips import diagnose
 from tests.conftest import bought, readings
 

@@ -6,10 +6,10 @@ from collections.abc import Callable
 
 import pytest
 
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import MM_PER_INCH, Showing
 from shadbo.core.piece import Piece
 from shadbo.core.plan import plan
-from shadbo.core.shop import HOUSE_SHOP
 from shadbo.demo import demo_pieces
 from shadbo.exports.drafting import Disc, Draft, Outline, Text, draft, runs_of
 from tests.conftest import bought
@@ -63,7 +63,7 @@ def test_dimension_lines_are_as_long_as_their_figures(make_piece: MakePiece) -> 
 
 def test_only_the_lines_of_the_stage_are_drawn(make_piece: MakePiece) -> None:
     worked = plan(make_piece(), HOUSE_SHOP)
-    measured = texts(draft(worked, worked.view("face"), 0.2, "mm", ("measure",)))
+    measured = texts(draft(worked, worked.view("measured"), 0.2, "mm", ("measure",)))
     assert sorted(measured) == ["450"] * 3 + ["600"] * 3
     displayed = texts(draft(worked, worked.view("face"), 0.2, "mm", ("display",)))
     assert "652 outside" in displayed and "600" not in displayed

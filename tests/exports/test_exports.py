@@ -20,9 +20,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 from pypdf import PdfReader
 
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.piece import Piece, load_piece
 from shadbo.core.plan import plan
-from shadbo.core.shop import HOUSE_SHOP
 from shadbo.demo import demo_pieces
 from shadbo.exports.cuts import cuts_to_csv
 from shadbo.exports.job_sheet import BAR_MM, SCALES, job_sheet, scale_text
@@ -78,7 +78,8 @@ def test_the_bar_on_every_drawing_has_the_length_it_states(piece: Piece, paper: 
         for (up, down, length), bar in zip(stated, bars, strict=True):
             assert bar == pytest.approx(float(length) * float(up) / float(down), abs=0.05)
             drawings += 1
-    assert drawings == 3, "face, section and back"
+    also = sum(view.key in ("measured", "wrap", "corner") for view in plan(piece, HOUSE_SHOP).views)
+    assert drawings == 3 + also, "face, section and back, and what else this piece has"
 
 
 def test_every_scale_has_its_bar_and_its_words() -> None:

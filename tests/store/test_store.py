@@ -12,8 +12,8 @@ from alembic.migration import MigrationContext
 from sqlalchemy import text
 
 from shadbo import demo
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.piece import Piece, load_piece
-from shadbo.core.shop import HOUSE_SHOP
 from shadbo.service.postgres import Cluster
 from shadbo.store import pieces, shops
 from shadbo.store.database import Database, migrate, open_engine

@@ -12,8 +12,8 @@ from pydantic import BaseModel, Field, TypeAdapter
 from shadbo.core.edits import Edit
 from shadbo.core.figures import Opened, Say
 from shadbo.core.lengths import Shown, Understood
-from shadbo.core.piece import UnitName
 from shadbo.core.plan import Plan
+from shadbo.core.readings import UnitName
 from shadbo.core.shop import InchParts, Shop
 from shadbo.core.views import View
 

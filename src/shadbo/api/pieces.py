@@ -12,15 +12,16 @@ from pydantic import BaseModel
 
 from shadbo.api import messages as m
 from shadbo.api.problems import Problem, problem
-from shadbo.core.edits import Nudge, TypeIn, apply_edits, in_words
+from shadbo.core.edits import AddStation, Nudge, TypeIn, apply_edits, in_words
 from shadbo.core.fields import Fault, LengthField, Refused
-from shadbo.core.figures import Opened, Say, open_count, open_figure
+from shadbo.core.figures import Opened, open_count, open_figure
 from shadbo.core.lengths import Unit
-from shadbo.core.piece import MOST_BYTES, Piece, length_field
+from shadbo.core.piece import MOST_BYTES, Piece, field_at
 from shadbo.core.plan import Plan, book_of, plan
 from shadbo.core.shop import Shop
 from shadbo.core.slips import diagnose
 from shadbo.core.starting import start_piece
+from shadbo.core.views import ViewKey
 from shadbo.exports.cuts import cuts_to_csv
 from shadbo.exports.job_sheet import job_sheet
 from shadbo.exports.pieces import piece_from_json, piece_to_json
@@ -57,12 +58,10 @@ def _card(kept: Kept, shop: Shop) -> m.Card:
     piece, worked = kept.piece, plan(kept.piece, shop)
     states = {s.state: s.label for s in reversed(worked.stages)}
     stage = states.get("stopped") or states.get("waiting") or worked.stages[-1].label
-    shown = [worked.figures[f"frame.outside.{axis}"].shown for axis in ("width", "height")]
-    size: Say = tuple(bit for bit in (shown[0], " × ", shown[1]) if bit is not None)
     return m.Card(
         kept.id, kept.version, piece.name, piece.owner, piece.due, piece.note, piece.units, kept.archived, kept.updated_at,
         worked.display, stage, worked.stops[0].say if worked.stops else None,
-        sum(c.severity == "caution" for c in worked.checks), size, worked.view("face"),
+        sum(c.severity == "caution" for c in worked.checks), worked.size, worked.view("face"),
     )  # fmt: skip
 
 
@@ -169,11 +168,12 @@ def preview(db: Db, piece_id: uuid.UUID, body: m.Preview) -> Response:
     after = plan(changed, shop)
     last = body.edits[-1]
     read = None
-    if isinstance(last, TypeIn) and last.text.strip():
-        field = length_field(last.pointer)
-        assert isinstance(field, LengthField)
-        read = m.read_of(field.read(last.text, last.unit, shop.tape, last.pointer), shop)
-    if isinstance(last, (TypeIn, Nudge)):
+    if isinstance(last, (TypeIn, AddStation)) and last.text.strip():
+        pointer = last.pointer if isinstance(last, TypeIn) else f"{last.side}/more/0/readings/0"
+        field = field_at(pointer, changed)
+        if isinstance(field, LengthField):
+            read = m.read_of(field.read(last.text, last.unit, shop.tape, pointer), shop)
+    if isinstance(last, (TypeIn, AddStation, Nudge)):
         # While a number is typed or a part dragged nobody reads a list of what it moves: the drawing shows it.
         return _json(m.PREVIEW_JSON, m.PreviewOut(after, read, (), (), ()))
     before = plan(piece, shop)
@@ -317,11 +317,11 @@ def sheet_file(
 
 
 @router.get("/{piece_id}/{view}.svg", response_class=Response)
-def view_file(
-    db: Db, piece_id: uuid.UUID, view: Literal["face", "section", "back"], unit: Unit | None = None
-) -> Response:
+def view_file(db: Db, piece_id: uuid.UUID, view: ViewKey, unit: Unit | None = None) -> Response:
     """A drawing at full size as SVG, in millimetres."""
     with db.work() as session:
         shop, piece = shops.get(session), pieces.get(session, piece_id).piece
     worked = plan(piece, shop)
+    if view not in {v.key for v in worked.views}:
+        raise NotThere(f"drawing {view}")
     return _file(view_to_svg(worked, view, unit or worked.units), "image/svg+xml", f"{piece.name} {view}", "svg")

@@ -7,6 +7,7 @@ whole. A change that is refused leaves the piece as it was (:class:`~shadbo.core
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from typing import Annotated, Any, Literal
 
 import jsonpatch
@@ -15,16 +16,28 @@ from pydantic import Field
 from quicktions import Fraction
 
 from shadbo.core.checks import Patch, put
+from shadbo.core.decisions import PictureFile
 from shadbo.core.displays import DISPLAYS
-from shadbo.core.fields import Fault, LengthField, Refused
+from shadbo.core.fields import Fault, LengthField, MassField, Refused
 from shadbo.core.figures import plain
 from shadbo.core.lengths import MM_PER_INCH, as_decimal
-from shadbo.core.piece import Part, Piece, UnitName, document_of, length_field, load_piece
-from shadbo.core.plan import plan
+from shadbo.core.piece import Piece, document_of, field_at, load_piece
+from shadbo.core.plan import book_of, plan
+from shadbo.core.readings import Part, UnitName, per_cent
 from shadbo.core.shop import Shop
 from shadbo.core.starting import reading as reading_of
 
-WORDS = {"/name": "Name", "/owner": "Owner", "/due": "Due", "/note": "Note", "/practice": "Practice", "/units": "Units"}
+WORDS = {
+    "/name": "Name",
+    "/owner": "Owner",
+    "/due": "Due",
+    "/note": "Note",
+    "/practice": "Practice",
+    "/units": "Units",
+    "/object/consent/who": "Who agreed to trimming",
+    "/object/consent/on": "Agreed on",
+    "/display/colour": "Colour of the edge",
+}
 Pointer = Annotated[str, Field(max_length=200, pattern=r"^(/[A-Za-z0-9_~-]+)+$")]
 
 # Nudges: 1 mm or 1/16 in; coarse 10 mm or 1/2 in.
@@ -36,6 +49,16 @@ class TypeIn(Part):
 
     op: Literal["type"] = "type"
     pointer: Pointer
+    text: str = Field(max_length=500)
+    unit: UnitName
+
+
+class AddStation(Part):
+    """A reading at a place of one's own: ``at`` thousandths along the ``side`` (JSON Pointer) from its top or left."""
+
+    op: Literal["station"] = "station"
+    side: Pointer
+    at: int = Field(ge=0, le=1000)
     text: str = Field(max_length=500)
     unit: UnitName
 
@@ -67,30 +90,42 @@ class TakeWayOut(Part):
 
 
 class Write(Part):
-    """Words about the piece: name, owner, due date (ISO), note, practice, units."""
+    """Words about the piece: name, owner, due date (ISO), note, practice, units, who agreed to trimming."""
 
     op: Literal["write"] = "write"
     pointer: Pointer
     text: str = Field(max_length=5000)
 
 
-Edit = Annotated[TypeIn | Nudge | Choose | TakeWayOut | Write, Field(discriminator="op")]
+class TakePicture(Part):
+    """A picture file that was handed in, by its fingerprint, name and size in pixels; None puts it away."""
+
+    op: Literal["picture"] = "picture"
+    file: PictureFile | None
 
 
-def apply_edits(piece: Piece, edits: Sequence[TypeIn | Nudge | Choose | TakeWayOut | Write], shop: Shop) -> Piece:
+AnyEdit = TypeIn | AddStation | Nudge | Choose | TakeWayOut | Write | TakePicture
+Edit = Annotated[AnyEdit, Field(discriminator="op")]
+
+
+def apply_edits(piece: Piece, edits: Sequence[AnyEdit], shop: Shop) -> Piece:
     """The piece after the edits, one after another. Raises :class:`Refused`; then nothing has changed."""
     for edit in edits:
         piece = load_piece(patched(document_of(piece), _patch(piece, edit, shop)))
     return piece
 
 
-def in_words(piece: Piece, edits: Sequence[TypeIn | Nudge | Choose | TakeWayOut | Write], shop: Shop) -> str:
+def in_words(piece: Piece, edits: Sequence[AnyEdit], shop: Shop) -> str:
     """What was changed, for the undo button and the history."""
     edit = edits[-1]
     if isinstance(edit, (TypeIn, Nudge)):
         return _field(piece, edit.pointer)[0].label
     if isinstance(edit, Write):
         return WORDS.get(edit.pointer, "Words")
+    if isinstance(edit, AddStation):
+        return f"{edit.side.rsplit('/', 1)[1].title()}, another station"
+    if isinstance(edit, TakePicture):
+        return "Picture file"
     worked = plan(piece, shop)
     if isinstance(edit, Choose):
         choices = (i for stage in worked.stages for i in stage.inputs if i.kind == "choice")
@@ -107,11 +142,15 @@ def patched(document: Any, patch: Patch) -> Any:
         raise Refused(Fault("", "change", "", f"does not fit this piece: {error}", "a place the piece has")) from None
 
 
-def _patch(piece: Piece, edit: TypeIn | Nudge | Choose | TakeWayOut | Write, shop: Shop) -> Patch:
+def _patch(piece: Piece, edit: AnyEdit, shop: Shop) -> Patch:
     if isinstance(edit, TypeIn):
         return _typed(piece, edit, shop)
+    if isinstance(edit, AddStation):
+        return _station(piece, edit, shop)
     if isinstance(edit, Nudge):
         return _nudged(piece, edit, shop)
+    if isinstance(edit, TakePicture):
+        return _pictured(piece, edit)
     if isinstance(edit, Write):
         return _written(edit)
     worked = plan(piece, shop)
@@ -133,9 +172,9 @@ def _patch(piece: Piece, edit: TypeIn | Nudge | Choose | TakeWayOut | Write, sho
     return check.ways[edit.index].patch
 
 
-def _field(piece: Piece, pointer: str) -> tuple[LengthField, Any]:
-    """The length declared at a pointer and the document; its label made out of the place for a reading."""
-    field = length_field(pointer)
+def _field(piece: Piece, pointer: str) -> tuple[LengthField | MassField, Any]:
+    """The length or weight declared at a pointer and the document; its label made out of the place for a reading."""
+    field = field_at(pointer, piece)
     document = document_of(piece)
     where = pointer.rsplit("/", 1)[0] if _is_reading(pointer) else pointer
     parent = jsonpointer.resolve_pointer(document, where.rsplit("/", 1)[0], None)
@@ -145,13 +184,28 @@ def _field(piece: Piece, pointer: str) -> tuple[LengthField, Any]:
                 pointer, "place", pointer, "is not a length of this piece", "a place of the piece that takes a length"
             )
         )
-    if _is_reading(pointer):
-        steps = pointer.strip("/").split("/")
-        label = (
-            f"Bar depth, reading {int(steps[-1]) + 1}" if steps[-2] == "bar" else f"{steps[-3].title()}, {steps[-2]}"
-        )
-        field = LengthField(label, field.low, field.high, field.empty)
+    if isinstance(field, LengthField) and _is_reading(pointer):
+        field = replace(field, label=_reading_label(document, pointer))
     return field, document
+
+
+def _reading_label(document: Any, pointer: str) -> str:
+    """“Width, middle”, “Width, 30 % down”, “Left edge, top”, “Rising diagonal”, “Bar depth, reading 2”."""
+    steps = pointer.strip("/").split("/")
+    number = int(steps[-1]) + 1
+    again = f", reading {number}" if number > 1 else ""
+    if "more" in steps:
+        at = steps.index("more")
+        where = f"{per_cent(jsonpointer.resolve_pointer(document, '/' + '/'.join(steps[: at + 2]))['at'])} % along"
+        steps = [*steps[:at], where, steps[-1]]
+    side, station = steps[-3], steps[-2].replace("_", " ")
+    if side == "diagonals" or side == "built":
+        return f"{station.title()} diagonal{again}"
+    if station == "bar":
+        return f"Bar depth, reading {number}"
+    if "edges" in steps:
+        return f"{side.title()} edge, {station}{again}"
+    return f"{side.title()}, {station}{again}"
 
 
 def _is_reading(pointer: str) -> bool:
@@ -160,9 +214,11 @@ def _is_reading(pointer: str) -> bool:
 
 def _typed(piece: Piece, edit: TypeIn, shop: Shop) -> Patch:
     field, document = _field(piece, edit.pointer)
-    more = DISPLAYS[piece.display.type].settle(document, edit.pointer)
     if not edit.text.strip():
         return _emptied(field, document, edit)
+    if isinstance(field, MassField):
+        return (put(edit.pointer, field.read(edit.text, edit.unit, edit.pointer)),)
+    more = DISPLAYS[piece.display.type].settle(document, edit.pointer, lambda: book_of(piece, shop))
     read = field.read(edit.text, edit.unit, shop.tape, edit.pointer)
     if not _is_reading(edit.pointer):
         return (*more, put(edit.pointer, read.mm))
@@ -174,33 +230,90 @@ def _typed(piece: Piece, edit: TypeIn, shop: Shop) -> Patch:
     return ({"op": "add", "path": f"{station}/-", "value": value},)
 
 
-def _emptied(field: LengthField, document: Any, edit: TypeIn) -> Patch:
+# A click this near to a named station means that station (thousandths of the side).
+NEAR = 30
+
+
+def _station(piece: Piece, edit: AddStation, shop: Shop) -> Patch:
+    """A reading at a place of one's own becomes one of the named station it is near to, of one that is there, or a new one."""
+    document = document_of(piece)
+    held = jsonpointer.resolve_pointer(document, edit.side, None)
+    if not isinstance(held, dict) or "more" not in held:
+        raise Refused(Fault(edit.side, "place", edit.side, "has no stations", "a side that is read at stations"))
+    named = [name for name in held if name != "more"]
+    for name, at in zip(named, (0, 500, 1000), strict=True):
+        if abs(edit.at - at) <= NEAR:
+            return _typed(
+                piece, TypeIn(pointer=f"{edit.side}/{name}/{len(held[name])}", text=edit.text, unit=edit.unit), shop
+            )
+    for i, station in enumerate(held["more"]):
+        if abs(edit.at - station["at"]) <= NEAR // 3:
+            again = f"{edit.side}/more/{i}/readings/{len(station['readings'])}"
+            return _typed(piece, TypeIn(pointer=again, text=edit.text, unit=edit.unit), shop)
+    field = field_at(f"{edit.side}/more/0/readings/0", piece)
+    assert isinstance(field, LengthField)
+    read = field.read(edit.text, edit.unit, shop.tape, edit.side)
+    return (
+        {
+            "op": "add",
+            "path": f"{edit.side}/more/-",
+            "value": {"at": edit.at, "readings": [reading_of(edit.text, read)]},
+        },
+    )
+
+
+def _emptied(field: LengthField | MassField, document: Any, edit: TypeIn) -> Patch:
+    accepted = field.accepted(edit.unit)
     if not _is_reading(edit.pointer):
-        if field.empty:
+        if isinstance(field, MassField) or field.empty:
             return (put(edit.pointer, None),)
-        raise Refused(Fault(edit.pointer, field.label, edit.text, "is needed", field.accepted(edit.unit)))
+        raise Refused(Fault(edit.pointer, field.label, edit.text, "is needed", accepted))
     station, index = edit.pointer.rsplit("/", 1)
-    axis = jsonpointer.resolve_pointer(document, station.rsplit("/", 1)[0])
-    if sum(len(readings) for readings in axis.values()) <= 1:
-        raise Refused(Fault(edit.pointer, field.label, edit.text, "is the only reading of this size: one is needed",
-                            field.accepted(edit.unit)))  # fmt: skip
     held = jsonpointer.resolve_pointer(document, station)
-    return ({"op": "remove", "path": edit.pointer},) if int(index) < len(held) else ()
+    if int(index) >= len(held):
+        return ()
+    side = station.rsplit("/", 1)[0]
+    if station.endswith("/readings"):
+        side = side.rsplit("/", 2)[0]
+        if len(held) == 1:
+            # The last reading of a station of one's own takes the station with it.
+            return ({"op": "remove", "path": station.rsplit("/", 1)[0]},)
+    needed = side.endswith(("/width", "/height")) or "bar" in jsonpointer.resolve_pointer(document, side)
+    if needed and _readings_of(jsonpointer.resolve_pointer(document, side)) <= 1:
+        raise Refused(
+            Fault(edit.pointer, field.label, edit.text, "is the only reading of this size: one is needed", accepted)
+        )
+    return ({"op": "remove", "path": edit.pointer},)
+
+
+def _readings_of(axis: dict[str, Any]) -> int:
+    return sum(
+        sum(len(s["readings"]) for s in held) if name == "more" else len(held) for name, held in axis.items()
+    )  # fmt: skip
 
 
 def _nudged(piece: Piece, edit: Nudge, shop: Shop) -> Patch:
     field, document = _field(piece, edit.pointer)
-    held = jsonpointer.resolve_pointer(document, edit.pointer, None)
+    more = DISPLAYS[piece.display.type].settle(document, edit.pointer, lambda: book_of(piece, shop))
+    held = jsonpointer.resolve_pointer(patched(document, more), edit.pointer, None)
     if isinstance(held, dict):
         held = held["mm"]
-    if held is None:
-        raise Refused(Fault(edit.pointer, field.label, "", "has no length yet to be moved", field.accepted(edit.unit)))
+    if held is None or isinstance(field, MassField):
+        raise Refused(Fault(edit.pointer, field.label, "", "has no length yet to be moved", "a length typed first"))
     mm = Fraction(held) + edit.steps * NUDGE[edit.unit][1 if edit.coarse else 0]
     mm = min(max(mm, field.low), field.high)
     if _is_reading(edit.pointer):
         value = {"mm": as_decimal(mm), "typed": None, "tape": edit.unit, "give": 0}
         return ({"op": "replace", "path": edit.pointer, "value": value},)
-    return (put(edit.pointer, mm),)
+    return (*more, put(edit.pointer, mm))
+
+
+def _pictured(piece: Piece, edit: TakePicture) -> Patch:
+    if piece.display.type != "stretcher":
+        raise Refused(
+            Fault("/display/file", "Picture file", "", "has no place on this piece", "a canvas to be stretched")
+        )
+    return ({"op": "add", "path": "/display/file", "value": edit.file.model_dump() if edit.file else None},)
 
 
 def _written(edit: Write) -> Patch:
@@ -218,4 +331,4 @@ def _written(edit: Write) -> Patch:
                 "a name of up to 120 letters",
             )
         )
-    return (put(edit.pointer, None if edit.pointer == "/due" and not text else text),)
+    return (put(edit.pointer, None if edit.pointer in ("/due", "/object/consent/on") and not text else text),)

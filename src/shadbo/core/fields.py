@@ -16,6 +16,7 @@ from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 from quicktions import Fraction
 
 from shadbo.core.lengths import LengthError, Showing, Tape, Understood, Unit, as_decimal, read_length
+from shadbo.core.masses import MassError, read_mass, show_mass
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,6 +97,52 @@ class LengthField:
             message = f"{shown} {why}{_unit_doubt(self, understood, unit)}"
             raise Refused(Fault(pointer, self.label, text, message, self.accepted(unit)))
         return understood
+
+
+@dataclass(frozen=True, slots=True)
+class MassField:
+    """A weight in a document: label for people, bounds in kg. Always one that may be left empty (then it is estimated)."""
+
+    label: str
+    low: Fraction
+    high: Fraction
+
+    @classmethod
+    def between(cls, label: str, low: str, high: str) -> MassField:
+        return cls(label, Fraction(low), Fraction(high))
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        return core_schema.no_info_before_validator_function(
+            exact, core_schema.no_info_after_validator_function(self._bounded, handler(source))
+        )
+
+    def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> JsonSchemaValue:
+        return {
+            "type": "number", "description": f"{self.label}, kg", "minimum": float(self.low), "maximum": float(self.high)
+        }  # fmt: skip
+
+    def _bounded(self, value: Decimal) -> Decimal:
+        if not self.low <= Fraction(value) <= self.high:
+            raise PydanticCustomError(
+                "mass", "{value} kg is out of bounds; {accepted} is accepted",
+                {"value": str(value), "accepted": self.accepted("mm")},
+            )  # fmt: skip
+        return as_decimal(Fraction(value))
+
+    def accepted(self, unit: Unit) -> str:
+        return f"{show_mass(self.low).text(unit)} to {show_mass(self.high).text(unit)}, such as 2.4 kg, 850 g, 5 lb 3 oz"
+
+    def read(self, text: str, unit: Unit, pointer: str) -> Fraction:
+        """Read a typed weight in kg; a bare number is in kg or lb. Raises :class:`Refused` with what is accepted."""
+        try:
+            kg = read_mass(text, unit)
+        except MassError as error:
+            raise Refused(Fault(pointer, self.label, text, str(error), self.accepted(unit))) from None
+        if not self.low <= kg <= self.high:
+            why = "is too light" if kg < self.low else "is too heavy"
+            more = " (was it meant in grams?)" if kg > self.high and self.low <= kg / 1000 <= self.high else ""
+            raise Refused(Fault(pointer, self.label, text, f"{show_mass(kg).text(unit)} {why}{more}", self.accepted(unit)))
+        return kg
 
 
 def _unit_doubt(field: LengthField, understood: Understood, unit: Unit) -> str:

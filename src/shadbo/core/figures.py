@@ -13,6 +13,7 @@ from typing import Literal
 from quicktions import Fraction
 
 from shadbo.core.lengths import Grain, Showing, Shown, as_decimal
+from shadbo.core.masses import Quantity
 from shadbo.core.sources import source
 from shadbo.core.sums import Curve, Dim, Leaf, Pick, Sum
 
@@ -87,9 +88,10 @@ class Figure:
 
     name: str
     label: str
-    kind: Literal["length", "count"]
+    kind: Literal["length", "count", "quantity"]
     mm: str | None
     count: int | None
+    quantity: Quantity | None
     shown: Shown | None
     edit: str | None
     parts: tuple[str, ...]
@@ -112,14 +114,16 @@ class Opened:
 
 
 @dataclass(frozen=True, slots=True)
-class Count:
-    """A number of things, with how it was come to."""
+class Worked:
+    """What is no length: a number of things, or a quantity (a weight, a ratio), with how it was come to."""
 
     name: str
     label: str
-    count: int
+    count: int | None
+    quantity: Quantity | None
     working: tuple[Say, ...]
     parts: tuple[str, ...] = ()
+    edit: str | None = None
 
 
 class Book:
@@ -127,7 +131,7 @@ class Book:
 
     def __init__(self) -> None:
         self.dims: dict[str, Dim] = {}
-        self.counts: dict[str, Count] = {}
+        self.counts: dict[str, Worked] = {}
 
     def add(
         self, dim: Dim, name: str, label: str, *, parts: Iterable[str] = (), grain: Grain | None = None,
@@ -139,8 +143,14 @@ class Book:
         return self.dims[name]
 
     def add_count(self, name: str, label: str, count: int, *working: Say, parts: Iterable[str] = ()) -> int:
-        self.counts[name] = Count(name, label, count, working, tuple(parts))
+        self.counts[name] = Worked(name, label, count, None, working, tuple(parts))
         return count
+
+    def add_quantity(
+        self, name: str, label: str, quantity: Quantity, *working: Say, parts: Iterable[str] = (), edit: str | None = None
+    ) -> Quantity:  # fmt: skip
+        self.counts[name] = Worked(name, label, None, quantity, working, tuple(parts), edit)
+        return quantity
 
     def __getitem__(self, name: str) -> Dim:
         return self.dims[name]
@@ -191,7 +201,7 @@ def figure_of(dim: Dim, show: Showing) -> Figure:
     assert dim.name is not None
     inner = dim.form if isinstance(dim.form, Leaf) else None
     return Figure(
-        dim.name, dim.label, "length", f"{as_decimal(dim.value):f}", None, show.show(dim.value, "fine" if inner else dim.grain),
+        dim.name, dim.label, "length", f"{as_decimal(dim.value):f}", None, None, show.show(dim.value, "fine" if inner else dim.grain),
         inner.pointer if inner else None, dim.parts, _rounding(dim, show),
     )  # fmt: skip
 
@@ -215,7 +225,7 @@ def open_figure(dim: Dim, show: Showing) -> Opened:
     )  # fmt: skip
 
 
-def open_count(count: Count) -> Opened:
+def open_count(count: Worked) -> Opened:
     return Opened(figure_of_count(count), "count", (), None, None, None, None, (), count.working)
 
 
@@ -227,5 +237,8 @@ def _rounding(dim: Dim, show: Showing) -> Literal["", "mm", "in", "both"]:
     return "both" if metric and inch else "mm" if metric else "in" if inch else ""
 
 
-def figure_of_count(count: Count) -> Figure:
-    return Figure(count.name, count.label, "count", None, count.count, None, None, count.parts, "")
+def figure_of_count(worked: Worked) -> Figure:
+    kind: Literal["count", "quantity"] = "count" if worked.quantity is None else "quantity"
+    return Figure(
+        worked.name, worked.label, kind, None, worked.count, worked.quantity, None, worked.edit, worked.parts, ""
+    )  # fmt: skip

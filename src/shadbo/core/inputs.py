@@ -8,12 +8,15 @@ from typing import Literal
 from shadbo.core.checks import PatchShown, Stage
 from shadbo.core.figures import Say
 from shadbo.core.lengths import Shown, Unit
+from shadbo.core.masses import Quantity
+from shadbo.core.views import ViewKey
 
 
 @dataclass(frozen=True, slots=True)
 class LengthInput:
     """A length to be typed. ``follows`` is set while it is worked out from the others instead;
-    ``typed`` is what was written, which may be shown again where the field's unit is that of its ``tape``.
+    ``typed`` is what was written, which may be shown again where the field's unit is that of its ``tape``; ``again`` is
+    where another reading of the same station would stand.
     """
 
     pointer: str
@@ -27,7 +30,36 @@ class LengthInput:
     optional: bool
     follows: bool
     hint: Say
+    again: str | None = None
     kind: Literal["length"] = "length"
+
+
+@dataclass(frozen=True, slots=True)
+class MassInput:
+    """A weight to be typed; ``follows`` while it is estimated."""
+
+    pointer: str
+    label: str
+    group: str
+    figure: str
+    quantity: Quantity
+    follows: bool
+    parts: tuple[str, ...]
+    hint: Say
+    kind: Literal["mass"] = "mass"
+
+
+@dataclass(frozen=True, slots=True)
+class FileInput:
+    """A picture file to be handed in; ``name`` of the one that is there."""
+
+    key: str
+    label: str
+    group: str
+    name: str | None
+    say: Say
+    parts: tuple[str, ...]
+    kind: Literal["file"] = "file"
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,12 +87,32 @@ class ChoiceInput:
 
 
 @dataclass(frozen=True, slots=True)
+class WordsInput:
+    """Words or a date to be written down."""
+
+    pointer: str
+    label: str
+    group: str
+    value: str
+    look: Literal["words", "date", "colour"]
+    hint: Say
+    kind: Literal["words"] = "words"
+
+
+Input = LengthInput | ChoiceInput | MassInput | FileInput | WordsInput
+
+
+@dataclass(frozen=True, slots=True)
 class StagePanel:
-    """One stage of the ribbon: what it asks, which figures matter there, and how it stands."""
+    """One stage of the ribbon: what it asks, which figures and drawings matter there, and how it stands.
+
+    The first of ``views`` is drawn large, the others small beside it.
+    """
 
     key: Stage
     label: str
     state: Literal["settled", "waiting", "stopped"]
     asks: Say
-    inputs: tuple[LengthInput | ChoiceInput, ...]
+    inputs: tuple[Input, ...]
     figures: tuple[str, ...]
+    views: tuple[ViewKey, ...]

@@ -2,35 +2,67 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, field
 
 from quicktions import Fraction
 
-from shadbo.core.checks import Checklist, WayOut, put
-from shadbo.core.figures import Book, Speaker
-from shadbo.core.lengths import MM_PER_INCH, Grain
-from shadbo.core.piece import DepthReading, DepthStations, HeightStations, SideReading, WidthStations
+from shadbo.core.figures import Book
+from shadbo.core.lengths import Grain
+from shadbo.core.readings import AnyReading, Stations, Uses
 from shadbo.core.shop import Shop
 from shadbo.core.sums import Dim, largest, leaf, mean, median, smallest
-
-Stations = WidthStations | HeightStations | DepthStations
 
 
 @dataclass(frozen=True, slots=True)
 class Side:
-    """One size of a thing as read: a dim for each station, and the size for each use."""
+    """One size of a thing as read: a dim for each station, how far along each lies, and the size for each use."""
 
     stations: dict[str, Dim]
     largest: Dim
     smallest: Dim
     mean: Dim
     spread: Dim
+    along: dict[str, Fraction] = field(default_factory=dict)
+    repeated: dict[str, tuple[Dim, ...]] = field(default_factory=dict)
+    use: Uses = Uses()
 
     def at(self, station: str) -> Dim | None:
         return self.stations.get(station)
 
+    @property
+    def into(self) -> Dim:
+        """The size for anything it must go into."""
+        return self._of(self.use.into)
 
-def _reading(reading: SideReading | DepthReading, pointer: str, label: str, shop: Shop, grain: Grain, part: str) -> Dim:
+    @property
+    def cover(self) -> Dim:
+        """The size for anything that must cover it."""
+        return self._of(self.use.cover)
+
+    @property
+    def look(self) -> Dim:
+        """The size for how it looks."""
+        return self._of(self.use.look)
+
+    def _of(self, use: str) -> Dim:
+        return {"largest": self.largest, "mean": self.mean, "smallest": self.smallest}[use]
+
+    def near(self, along: Fraction) -> Dim:
+        """The size at a place along the side: read there, or on the straight line between its neighbours."""
+        ordered = sorted(self.along.items(), key=lambda item: item[1])
+        if not ordered:
+            return self.mean
+        before = [item for item in ordered if item[1] <= along] or ordered[:1]
+        after = [item for item in ordered if item[1] >= along] or ordered[-1:]
+        (low, a), (high, b) = before[-1], after[0]
+        if low == high:
+            return self.stations[low]
+        share = (along - a) / (b - a)
+        return self.stations[low] * (1 - share) + self.stations[high] * share
+
+
+def _reading(reading: AnyReading, pointer: str, label: str, shop: Shop, grain: Grain, part: str) -> Dim:
     tolerance = max(shop.reading_tolerance(reading.tape), Fraction(reading.give))
     return leaf(
         reading.mm, pointer, label, "reading", tolerance=tolerance, pointer=pointer, typed=reading.typed,
@@ -38,173 +70,72 @@ def _reading(reading: SideReading | DepthReading, pointer: str, label: str, shop
     )  # fmt: skip
 
 
-def read_side(
+def read_stations(
     book: Book, stations: Stations, name: str, label: str, pointer: str, shop: Shop, *, part: str, grain: Grain = "wood"
-) -> Side:
+) -> tuple[dict[str, Dim], dict[str, Fraction], dict[str, tuple[Dim, ...]]]:
+    """Every station that was read into the book: its dim (the median of several), how far along it lies, its readings."""
+    found: dict[str, Dim] = {}
+    along: dict[str, Fraction] = {}
+    repeated: dict[str, tuple[Dim, ...]] = {}
+    for place in stations.places(pointer):
+        title = label if place.key == "bar" else f"{label}, {place.label}"
+        again = len(place.readings) > 1
+        dims = [
+            _reading(r, f"{place.pointer}/{i}", f"{title}, reading {i + 1}" if again else title, shop, grain, part)
+            for i, r in enumerate(place.readings)
+        ]
+        parts = (part, f"{part}.{place.key}")
+        if again:
+            dims = [book.add(d, f"{name}.{place.key}.{i + 1}", d.label, parts=parts) for i, d in enumerate(dims)]
+            repeated[place.key] = tuple(dims)
+        found[place.key] = book.add(median(dims) if again else dims[0], f"{name}.{place.key}", title, parts=parts)
+        if place.along is not None:
+            along[place.key] = place.along
+    return found, along, repeated
+
+
+def read_side(
+    book: Book, stations: Stations, name: str, label: str, pointer: str, shop: Shop, *, part: str,
+    grain: Grain = "wood", use: Uses = Uses(),
+) -> Side:  # fmt: skip
     """Put the stations of one size into the book: each reading, the largest, smallest, mean and spread.
 
     Several readings of a station: the median stands, all are kept.
     """
-    found: dict[str, Dim] = {}
-    for station, readings in stations.readings():
-        where = f"{pointer}/{station}"
-        place = label if station == "bar" else f"{label}, {station}"
-        again = len(readings) > 1
-        dims = [
-            _reading(r, f"{where}/{i}", f"{place}, reading {i + 1}" if again else place, shop, grain, part)
-            for i, r in enumerate(readings)
-        ]
-        parts = (part, f"{part}.{station}")
-        if again:
-            dims = [book.add(d, f"{name}.{station}.{i + 1}", d.label, parts=parts) for i, d in enumerate(dims)]
-        found[station] = book.add(median(dims) if again else dims[0], f"{name}.{station}", place, parts=parts)
+    found, along, repeated = read_stations(book, stations, name, label, pointer, shop, part=part, grain=grain)
     all_ = list(found.values())
     big = book.add(largest(all_), f"{name}.largest", f"{label}, largest", parts=(part,))
     small = book.add(smallest(all_), f"{name}.smallest", f"{label}, smallest", parts=(part,))
     middle = book.add(mean(all_), f"{name}.mean", f"{label}, mean", parts=(part,))
     spread = book.add(big - small, f"{name}.spread", f"{label}, spread", parts=(part,), grain="depth")
-    return Side(found, big, small, middle, spread)
+    return Side(found, big, small, middle, spread, along, repeated, use)
 
 
-def check_readings(
-    checks: Checklist, speak: Speaker, shop: Shop, what: str, width: Side, height: Side, part: str, key: str = "measure"
-) -> None:
-    """Readings that can't be what they seem: wrong unit, swapped axis, stations too far apart, one reading only."""
-    if _wrong_unit(checks, speak, what, width, height, key) or _crossed(checks, speak, width, height, part, key):
-        return
-    for axis, side, other in (("width", width, height), ("height", height, width)):
-        limit = max(Fraction(shop.rules.untrue_floor), Fraction(shop.rules.untrue_share) * side.mean.value)
-        if side.spread.value <= limit:
-            continue
-        centre = _middle(side)
-        stray = max(side.stations.values(), key=lambda d: abs(d.value - centre))
-        oblong = not _close(_middle(side), _middle(other), Fraction(1, 10))
-        if len(side.stations) > 1 and oblong and _close(stray.value, _middle(other)):
-            checks.add(
-                "caution", f"{key}.swapped.{axis}", "measure",
-                speak.say(f"{stray.label} is {{}}, which is the {_opposite(axis)} of the {what}: was it written in the "
-                          "wrong place?", stray),
-                why=speak.say(f"The other readings of the {axis} are about {{}}.", _others(side, stray)),
-                source_key="untrue", figure=stray.name, parts=(part,),
-                ways=(_leave_out(speak, stray),),
-            )  # fmt: skip
-            continue
-        checks.add(
-            "stop", f"{key}.again.{axis}", "measure",
-            speak.say(f"Measure the {axis} of the {what} again: its readings are {{}} apart, more than one that is out "
-                      f"of true plausibly is.", side.spread),
-            why=speak.say("{} is the one that stands furthest from the others; up to {} would be taken as untrue.",
-                          stray, limit),
-            source_key="untrue", figure=side.spread.name, parts=(part,),
-            ways=(_leave_out(speak, stray),) if len(side.stations) > 1 else (),
-        )  # fmt: skip
-    for axis, side in (("width", width), ("height", height)):
-        if len(side.stations) == 1:
-            checks.add(
-                "note", f"{key}.one.{axis}", "measure",
-                speak.say(f"The {axis} of the {what} rests on one reading, {{}}.", side.largest),
-                why="Three readings a side show whether it is true; one can't.",
-                source_key="which-reading", figure=side.largest.name, parts=(part,),
-            )  # fmt: skip
+def taper(side: Side) -> Dim | None:
+    """How much the size grows from the first end of its side to the last: the slope of the readings (least squares)."""
+    if len(side.along) < 2:
+        return None
+    places = list(side.along.values())
+    centre = sum(places, Fraction(0)) / len(places)
+    square = sum(((p - centre) ** 2 for p in places), Fraction(0))
+    return weighed([(side.stations[k], (p - centre) / square) for k, p in side.along.items()])
 
 
-def _others(side: Side, but: Dim) -> Fraction:
-    rest = [d.value for d in side.stations.values() if d is not but]
-    return _median_of(rest) if rest else but.value
+def waist(side: Side) -> Dim | None:
+    """Middle less the mean of the ends (on the straight line between them): negative is narrower in the middle."""
+    if len(side.along) < 3:
+        return None
+    ordered = sorted(side.along.items(), key=lambda item: item[1])
+    (first, a), (last, b) = ordered[0], ordered[-1]
+    middle, at = min(ordered[1:-1], key=lambda item: abs(item[1] - (a + b) / 2))
+    share = (at - a) / (b - a)
+    return side.stations[middle] - (side.stations[first] * (1 - share) + side.stations[last] * share)
 
 
-def _middle(side: Side) -> Fraction:
-    return _median_of([d.value for d in side.stations.values()])
-
-
-def _median_of(values: list[Fraction]) -> Fraction:
-    ordered, half = sorted(values), len(values) // 2
-    return ordered[half] if len(values) % 2 else (ordered[half - 1] + ordered[half]) / 2
-
-
-def _opposite(axis: str) -> str:
-    return "height" if axis == "width" else "width"
-
-
-def _close(a: Fraction, b: Fraction, share: Fraction = Fraction(3, 100)) -> bool:
-    return abs(a - b) <= share * max(a, b)
-
-
-def _leave_out(speak: Speaker, stray: Dim) -> WayOut:
-    pointer = _pointer(stray)
-    station = pointer.rsplit("/", 1)[0]
-    return WayOut(
-        speak.say(f"Leave out {stray.label[0].lower()}{stray.label[1:]} until it is read again"), (put_list(station),)
-    )
-
-
-def put_list(station_pointer: str) -> dict[str, object]:
-    """Patch step that empties a station."""
-    return {"op": "add", "path": station_pointer, "value": []}
-
-
-def _pointer(dim: Dim) -> str:
-    """Where a station's (first) reading stands in the piece."""
-    return next(str(d.form.pointer) for _, d in dim.slopes.values())  # type: ignore[union-attr]
-
-
-def _wrong_unit(checks: Checklist, speak: Speaker, what: str, width: Side, height: Side, key: str) -> bool:
-    """A reading that is 25.4 times, or a 25.4th of, its fellows was written in the other unit."""
-    found = False
-    everything = [(d, side) for side in (width, height) for d in side.stations.values()]
-    for dim, side in everything:
-        fellows = len(side.stations) > 1
-        if fellows:
-            aim = _others(side, dim)
-            share = Fraction(5, 100)
-        else:
-            # One reading only: the other axis, of which a picture is seldom more than three times the length.
-            other = height if side is width else width
-            aim, share = other.mean.value, Fraction(2, 3)
-            if Fraction(1, 10) < dim.value / aim < 10:
-                continue
-        for factor, was, meant in ((MM_PER_INCH, "millimetres", "inches"), (1 / MM_PER_INCH, "inches", "millimetres")):
-            mended = dim.value * factor
-            # With one reading against one, either could be the wrong one: doubt the one that becomes like its fellow.
-            if not _close(mended, aim, share) or (not fellows and factor < 1):
-                continue
-            pointer = _pointer(dim)
-            tape = "in" if factor > 1 else "mm"
-            value = {"mm": put("", mended)["value"], "tape": tape}
-            checks.add(
-                "stop", f"{key}.unit.{dim.name}", "measure",
-                speak.say(f"{dim.label} is {{}}: it looks as if {meant} were typed where {was} were meant to stand.", dim),
-                why=speak.say("25.4 times over is what the wrong unit does; read the other way it is {} beside {}.",
-                              mended, aim),
-                source_key="inch", figure=dim.name, parts=dim.parts,
-                ways=(WayOut(speak.say(f"Take it as {meant}: {{}}", mended), ({"op": "replace", "path": pointer, "value": value},)),),
-            )  # fmt: skip
-            found = True
-    return found
-
-
-def _crossed(checks: Checklist, speak: Speaker, width: Side, height: Side, part: str, key: str) -> bool:
-    """One reading of each axis has the size of the other: the two were written crosswise."""
-    if len(width.stations) < 2 or len(height.stations) < 2 or _close(_middle(width), _middle(height), Fraction(1, 10)):
-        return False
-    for w in width.stations.values():
-        for h in height.stations.values():
-            if _close(w.value, _others(height, h)) and _close(h.value, _others(width, w)):
-                a, b = _pointer(w), _pointer(h)
-                top = a.rsplit("/", 1)[0]
-                # JSON Patch has no exchange: a copy of the first waits behind while the second takes its place.
-                swap = (
-                    {"op": "copy", "from": a, "path": f"{top}/1"},
-                    {"op": "move", "from": b, "path": a},
-                    {"op": "move", "from": f"{top}/1", "path": b},
-                    {"op": "remove", "path": f"{top}/1"},
-                )
-                checks.add(
-                    "stop", f"{key}.crossed", "measure",
-                    speak.say(f"{w.label} ({{}}) and {h.label[0].lower()}{h.label[1:]} ({{}}) look swapped.", w, h),
-                    why="Each agrees with the other readings of the other axis.",
-                    source_key="untrue", figure=w.name, parts=(part,),
-                    ways=(WayOut(speak.say("Change the two places about"), swap),),
-                )  # fmt: skip
-                return True
-    return False
+def weighed(terms: Sequence[tuple[Dim, Fraction]]) -> Dim:
+    """A sum of dims by their weights; those without weight are left out."""
+    kept = [d * k for d, k in terms if k]
+    total = kept[0] if kept else terms[0][0] * 0
+    for dim in kept[1:]:
+        total = total + dim
+    return total

@@ -5,151 +5,34 @@ Lengths are decimal millimetres, JSON numbers in the file. A plan is worked out 
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from datetime import date
-from decimal import Decimal
+from types import MappingProxyType
 from typing import Annotated, Any, Literal, get_args, get_origin
 
-from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, ValidationError, model_validator
+from pydantic import BaseModel, Field, ValidationError, model_validator
 
-from shadbo.core.fields import Fault, LengthField, Refused, exact
+from shadbo.core.decisions import DeepReadyMade, Floater, Lipped, OnBoard, Stretcher
+from shadbo.core.fields import Fault, LengthField, MassField, Refused
+from shadbo.core.objects import CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
+from shadbo.core.readings import Part, UnitName
 
 FORMAT: Literal["shadbo.piece/1"] = "shadbo.piece/1"
 MOST_BYTES = 512 * 1024
 
-WIDTH_STATIONS = ("top", "middle", "bottom")
-HEIGHT_STATIONS = ("left", "centre", "right")
-DEPTH_STATIONS = ("bar",)
-
 Practice = Literal["conservation", "decorative", "thrifty"]
-UnitName = Literal["mm", "in"]
 
-SIDE_MM = Annotated[Decimal, LengthField.between("Reading", "20", "5000")]
-DEPTH_MM = Annotated[Decimal, LengthField.between("Bar depth", "5", "150")]
-FACE_MM = Annotated[Decimal, LengthField.between("Face", "3", "200")]
-RAIL_MM = Annotated[Decimal, LengthField.between("Rail height", "8", "250")]
-SEAT_MM = Annotated[Decimal, LengthField.between("Seat thickness", "2", "60")]
-SEAT_WIDTH_MM = Annotated[Decimal, LengthField.between("Seat width", "5", "200")]
-BAR_WIDTH_MM = Annotated[Decimal, LengthField.between("Bar width", "12", "120")]
-GAP_MM = Annotated[Decimal, LengthField.between("Gap", "0.5", "100")]
-LIFT_MM = Annotated[Decimal, LengthField.between("Lift", "0", "150")]
-REVEAL_MM = Annotated[Decimal, LengthField.between("Reveal", "-100", "150")]
-SCREW_MM = Annotated[Decimal, LengthField.between("Screw length", "6", "200")]
+Object = StretchedCanvas | RolledCanvas | CanvasToMake | FlatWork
+Decision = Floater | Lipped | DeepReadyMade | Stretcher | OnBoard
 
-
-class Part(BaseModel):
-    model_config = ConfigDict(extra="forbid", frozen=True, allow_inf_nan=False)
-
-
-class _Reading(Part):
-    """One reading of the tape: mm as understood, the text as typed, the tape it was read on, and its give (±mm)."""
-
-    typed: str | None = Field(default=None, max_length=120)
-    tape: UnitName = "mm"
-    give: Annotated[Decimal, BeforeValidator(exact), Field(ge=0, le=50)] = Decimal(0)
-
-
-class SideReading(_Reading):
-    mm: SIDE_MM
-
-
-class DepthReading(_Reading):
-    mm: DEPTH_MM
-
-
-SideReadings = Annotated[list[SideReading], Field(max_length=9)]
-DepthReadings = Annotated[list[DepthReading], Field(max_length=9)]
-
-
-class _Stations(Part):
-    @model_validator(mode="after")
-    def one_at_least(self) -> _Stations:
-        if not any(getattr(self, name) for name in type(self).model_fields):
-            raise ValueError("at least one reading is needed")
-        return self
-
-    def readings(self) -> Iterator[tuple[str, Sequence[SideReading | DepthReading]]]:
-        """Stations that have readings, in order."""
-        for name in type(self).model_fields:
-            if listed := getattr(self, name):
-                yield name, listed
-
-
-class WidthStations(_Stations):
-    """Width read across the piece at its top, middle and bottom."""
-
-    top: SideReadings = []
-    middle: SideReadings = []
-    bottom: SideReadings = []
-
-
-class HeightStations(_Stations):
-    """Height read at the left, centre and right, seen from the front."""
-
-    left: SideReadings = []
-    centre: SideReadings = []
-    right: SideReadings = []
-
-
-class DepthStations(_Stations):
-    """How deep the stretcher bar is, front to back."""
-
-    bar: DepthReadings = []
-
-
-class StretchedCanvas(Part):
-    """A canvas on stretcher bars. ``bar_width`` is the bar's width on the back (mm)."""
-
-    type: Literal["stretched_canvas"] = "stretched_canvas"
-    width: WidthStations
-    height: HeightStations
-    depth: DepthStations
-    bar_width: BAR_WIDTH_MM = Decimal(40)
-
-
-class NewFrame(Part):
-    """A floater frame to be made: gap a side, and the moulding it is cut from; seat sizes over those of the moulding."""
-
-    make: Literal["new"] = "new"
-    gap: GAP_MM = Decimal(6)
-    moulding: str = Field(min_length=1, max_length=60)
-    seat_thickness: SEAT_MM | None = None
-    seat_width: SEAT_WIDTH_MM | None = None
-    spare_rail: bool = False
-
-
-class BoughtFrame(Part):
-    """A floater frame made or bought already, read inside at stations; ``turned`` a quarter turn against the canvas."""
-
-    make: Literal["bought"] = "bought"
-    width: WidthStations
-    height: HeightStations
-    face: FACE_MM
-    rail_height: RAIL_MM
-    seat_thickness: SEAT_MM
-    seat_width: SEAT_WIDTH_MM
-    turned: bool = False
-    liner_width: LIFT_MM = Decimal(0)
-    liner_height: LIFT_MM = Decimal(0)
-
-
-class Floater(Part):
-    """Canvas in a floater frame. ``solve`` says which of reveal, lift and rail height follows from the other two."""
-
-    type: Literal["floater"] = "floater"
-    frame: Annotated[NewFrame | BoughtFrame, Field(discriminator="make")]
-    solve: Literal["reveal", "lift", "rail_height"] = "lift"
-    reveal: REVEAL_MM = Decimal(3)
-    lift: LIFT_MM = Decimal(0)
-    lift_kind: Literal["strips", "all_round"] = "strips"
-    screw: SCREW_MM | None = None
-
-    @model_validator(mode="after")
-    def a_made_frame_has_its_height(self) -> Floater:
-        if self.solve == "rail_height" and self.frame.make == "bought":
-            raise ValueError("the rail height of a frame that is already made can't be worked out; lift or reveal can")
-        return self
+# Which things a display can show.
+SHOWS: MappingProxyType[str, tuple[str, ...]] = MappingProxyType({
+    "floater": ("stretched_canvas",),
+    "lipped": ("stretched_canvas",),
+    "deep_ready_made": ("stretched_canvas",),
+    "stretcher": ("rolled_canvas", "canvas_to_make"),
+    "on_board": ("flat_work",),
+})  # fmt: skip
 
 
 class Piece(Part):
@@ -162,8 +45,15 @@ class Piece(Part):
     note: str = Field(default="", max_length=4000)
     units: UnitName = "mm"
     practice: Practice = "decorative"
-    object: StretchedCanvas
-    display: Floater
+    object: Annotated[Object, Field(discriminator="type")]
+    display: Annotated[Decision, Field(discriminator="type")]
+
+    @model_validator(mode="after")
+    def the_display_can_show_it(self) -> Piece:
+        if self.object.type not in SHOWS[self.display.type]:
+            what, way = self.object.type.replace("_", " "), self.display.type.replace("_", " ")
+            raise ValueError(f"a {what} can't be shown this way ({way})")
+        return self
 
 
 def load_piece(document: Any) -> Piece:
@@ -191,42 +81,68 @@ def document_of(piece: Piece) -> dict[str, Any]:
     """The piece as its document: plain dicts and lists, decimal lengths, the due date as ISO text."""
     document = piece.model_dump()
     document["due"] = piece.due.isoformat() if piece.due else None
+    if isinstance(piece.object, FlatWork):
+        agreed = piece.object.consent.on
+        document["object"]["consent"]["on"] = agreed.isoformat() if agreed else None
     return document
+
+
+TAGS = {"new", "bought", "str", "int", *SHOWS, *(kind for kinds in SHOWS.values() for kind in kinds)}
 
 
 def faults_of(error: ValidationError) -> list[Fault]:
     """Pydantic's errors as faults at places in the document."""
     faults: dict[tuple[str, str], Fault] = {}
-    tags = {"new", "bought", "floater", "stretched_canvas", "str", "int"}
     for item in error.errors(include_url=False):
-        where = [str(step) for step in item["loc"] if not (isinstance(step, str) and step in tags)]
+        where = [str(step) for step in item["loc"] if not (isinstance(step, str) and step in TAGS)]
+        if item["type"] in ("union_tag_invalid", "union_tag_not_found"):
+            where.append(item["ctx"]["discriminator"].strip("'"))
         pointer = "".join("/" + step.replace("~", "~0").replace("/", "~1") for step in where)
-        declared = length_field(pointer)
+        declared = field_at(pointer)
         label = declared.label if declared else (where[-1].replace("_", " ") if where else "piece")
         message = item["msg"].removeprefix("Value error, ")
-        accepted = declared.accepted("mm") if declared else str(item.get("ctx", {}).get("expected", "see the message"))
+        accepted = declared.accepted("mm") if declared else _expected(item.get("ctx", {}))
         value = str(item["input"])[:80] if not isinstance(item["input"], (dict, list)) else ""
         faults.setdefault((pointer, message), Fault(pointer, label, value, message, accepted))
     return list(faults.values())
 
 
-def length_field(pointer: str) -> LengthField | None:
-    """The length declared at a JSON Pointer of a piece, or None; a reading counts as its mm."""
-    return _declared(Piece, [step for step in pointer.split("/") if step])
+def _expected(context: dict[str, Any]) -> str:
+    return str(context.get("expected") or context.get("expected_tags") or "see the message")
 
 
-def _declared(annotation: Any, steps: list[str]) -> LengthField | None:
+def field_at(pointer: str, piece: Piece | None = None) -> LengthField | MassField | None:
+    """The length or weight declared at a JSON Pointer of a piece, or None; a reading counts as its mm.
+
+    Given a piece, the models it really holds are asked; without, the first that has such a place.
+    """
+    return _declared(Piece, [step for step in pointer.split("/") if step], piece)
+
+
+def length_field(pointer: str, piece: Piece | None = None) -> LengthField | None:
+    """The length declared at a JSON Pointer, or None."""
+    found = field_at(pointer, piece)
+    return found if isinstance(found, LengthField) else None
+
+
+def _declared(annotation: Any, steps: list[str], here: Any) -> LengthField | MassField | None:
     """Walk a type along ``steps``: through annotations and unions freely, into lists and models by one step."""
-    if isinstance(annotation, LengthField):
+    if isinstance(annotation, (LengthField, MassField)):
         return annotation if not steps else None
+    inside = None
     if isinstance(annotation, type) and issubclass(annotation, BaseModel):
+        if isinstance(here, BaseModel) and not isinstance(here, annotation):
+            return None
         step, rest = (steps[0], steps[1:]) if steps else ("mm", [])
         field = annotation.model_fields.get(step)
         inner = (field.annotation, *field.metadata) if field else ()
+        inside = getattr(here, step, None)
     elif get_origin(annotation) is list:
         inner, rest = (get_args(annotation), steps[1:]) if steps else ((), [])
+        if steps and isinstance(here, list) and steps[0].isdigit() and int(steps[0]) < len(here):
+            inside = here[int(steps[0])]
     else:
-        inner, rest = get_args(annotation) if get_origin(annotation) is not Literal else (), steps
-    found = next((found for item in inner if (found := _declared(item, rest))), None)
+        inner, rest, inside = get_args(annotation) if get_origin(annotation) is not Literal else (), steps, here
+    found = next((found for item in inner if (found := _declared(item, rest, inside))), None)
     # What may also be None may be left empty.
-    return replace(found, empty=True) if found and type(None) in inner else found
+    return replace(found, empty=True) if isinstance(found, LengthField) and type(None) in inner else found

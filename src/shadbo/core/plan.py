@@ -13,8 +13,8 @@ from pydantic import TypeAdapter
 
 from shadbo.core.checks import Check, Checklist, Stage
 from shadbo.core.cutting import CutLine, StockLength
+from shadbo.core.display import Context
 from shadbo.core.displays import DISPLAYS
-from shadbo.core.displays.base import Context
 from shadbo.core.figures import Book, Figure, Say, Speaker, figure_of, figure_of_count
 from shadbo.core.inputs import StagePanel
 from shadbo.core.lengths import Shown
@@ -54,6 +54,7 @@ class Plan:
     format: Literal["shadbo.plan/1"]
     name: str
     display: str
+    size: Say
     units: Literal["mm", "in"]
     verdict: Say
     settled: bool
@@ -90,7 +91,7 @@ def book_of(piece: Piece, shop: Shop) -> Book:
 
 def _plan(piece: Piece, shop: Shop) -> tuple[Plan, Book]:
     book, checks = Book(), Checklist()
-    context = Context(piece, shop, book, checks, Speaker(shop.showing))
+    context = Context(piece, piece.object, piece.display, shop, book, checks, Speaker(shop.showing))
     display = DISPLAYS[piece.display.type]
     reckoned = display.reckon(context)
     show = shop.showing
@@ -106,13 +107,14 @@ def _plan(piece: Piece, shop: Shop) -> tuple[Plan, Book]:
         format="shadbo.plan/1",
         name=piece.name,
         display=display.label,
+        size=context.speak.say("{} × {}", *(show.show(d.value) for d in reckoned.outside)),
         units=piece.units,
         verdict=reckoned.verdict,
         settled=not stopped,
         stages=tuple(
             StagePanel(
                 p.key, p.label, "stopped" if p.key in stopped else "waiting" if p.key in waiting else "settled", p.asks,
-                p.inputs, p.figures,
+                p.inputs, p.figures, p.views,
             )
             for p in reckoned.panels
         ),
@@ -138,9 +140,13 @@ def _plan(piece: Piece, shop: Shop) -> tuple[Plan, Book]:
 def _sound(done: Plan) -> None:
     """Everything that speaks of a figure names one that is there."""
     named = {d.figure for v in done.views for d in v.dimensions} | {h.figure for v in done.views for h in v.handles}
+    named |= {m.figure for v in done.views for m in v.marks}
     named |= {name for stage in done.stages for name in stage.figures}
     named |= {c.figure for c in done.checks if c.figure}
-    named |= {i.figure for stage in done.stages for i in stage.inputs if i.kind == "length" and i.figure}
+    named |= {i.figure for stage in done.stages for i in stage.inputs if i.kind in ("length", "mass") and i.figure}
     missing = named - done.figures.keys()
     if missing:
         raise PlanFault(f"no figure called {', '.join(sorted(missing))}")
+    undrawn = {key for stage in done.stages for key in stage.views} - {v.key for v in done.views}
+    if undrawn:
+        raise PlanFault(f"no drawing called {', '.join(sorted(undrawn))}")

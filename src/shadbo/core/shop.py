@@ -11,9 +11,21 @@ from typing import Annotated, Literal
 from pydantic import Field
 from quicktions import Fraction
 
+from shadbo.core.decisions import (
+    FACE_MM,
+    LIP_MM,
+    OFFSET_MM,
+    RABBET_DEPTH_MM,
+    RAIL_MM,
+    SCREW_MM,
+    SEAT_MM,
+    SEAT_WIDTH_MM,
+    SHEET_MM,
+)
 from shadbo.core.fields import LengthField
 from shadbo.core.lengths import Showing, Tape, Unit
-from shadbo.core.piece import FACE_MM, RAIL_MM, SCREW_MM, SEAT_MM, SEAT_WIDTH_MM, Part
+from shadbo.core.objects import BAR_WIDTH_MM
+from shadbo.core.readings import BAR_DEPTH_MM, SIDE_MM, Part
 
 SMALL_MM = Annotated[Decimal, LengthField.between("Tolerance", "0", "10")]
 RULE_MM = Annotated[Decimal, LengthField.between("Rule", "0", "2000")]
@@ -36,12 +48,52 @@ class Moulding(Part):
     length: STOCK_LENGTH_MM = Decimal(3000)
 
 
+class RabbetMoulding(Part):
+    """A profile with a lip, sold by length: ``lip`` reaches over the rabbet, ``rabbet_depth`` lies behind it."""
+
+    key: str = Field(min_length=1, max_length=60)
+    name: str = Field(min_length=1, max_length=80)
+    wood: str = Field(max_length=60)
+    face: FACE_MM
+    height: RAIL_MM
+    lip: LIP_MM
+    rabbet_depth: RABBET_DEPTH_MM
+    length: STOCK_LENGTH_MM = Decimal(3000)
+
+
+class StretcherBar(Part):
+    """A stretcher bar sold by length or in sizes: depth front to back, width on the back."""
+
+    key: str = Field(min_length=1, max_length=60)
+    name: str = Field(min_length=1, max_length=80)
+    wood: str = Field(max_length=60)
+    depth: BAR_DEPTH_MM
+    width: BAR_WIDTH_MM
+    length: STOCK_LENGTH_MM = Decimal(3000)
+
+
+class ReadyFrame(Part):
+    """A ready-made frame with a lip, by what its maker says: rabbet width and height as it is sold, and what comes in it."""
+
+    key: str = Field(min_length=1, max_length=60)
+    name: str = Field(min_length=1, max_length=80)
+    width: SIDE_MM
+    height: SIDE_MM
+    lip: LIP_MM
+    rabbet_depth: RABBET_DEPTH_MM
+    face: FACE_MM
+    rail_height: RAIL_MM
+    glass: SHEET_MM = Decimal(0)
+    board: SHEET_MM = Decimal(0)
+
+
 class Tolerances(Part):
     """How far a reading or a cut may be from the truth (± mm)."""
 
     tape_mm: SMALL_MM = Decimal("0.5")
     tape_in: SMALL_MM = Decimal("0.396875")
     saw: SMALL_MM = Decimal("0.5")
+    glass: SMALL_MM = Decimal("1")
 
 
 class Rules(Part):
@@ -60,6 +112,18 @@ class Rules(Part):
     untrue_share: Annotated[Decimal, Field(gt=0, le=1, allow_inf_nan=False)] = Decimal("0.02")
     seat_strip_thickness: RULE_MM = Decimal(6)
     seat_strip_width: RULE_MM = Decimal(30)
+    clip_spacing: RULE_MM = Decimal(150)
+    face_clear: RULE_MM = Decimal(4)
+    glass_allowance: RULE_MM = Decimal(2)
+    board_allowance: RULE_MM = Decimal(2)
+    least_lap: RULE_MM = Decimal(3)
+    tabs: RULE_MM = Decimal(3)
+    cross_bar_over: RULE_MM = Decimal(1000)
+    cross_bar_every: RULE_MM = Decimal(900)
+    least_wrap: RULE_MM = Decimal(3)
+    fold_keep: RULE_MM = Decimal(10)
+    canvas_tension: Annotated[Decimal, Field(gt=0, le=2000, allow_inf_nan=False)] = Decimal(150)
+    bow_share: Annotated[int, Field(ge=100, le=5000)] = 500
 
 
 class Shop(Part):
@@ -72,8 +136,14 @@ class Shop(Part):
     tolerances: Tolerances = Tolerances()
     rules: Rules = Rules()
     mouldings: tuple[Moulding, ...] = ()
+    rabbet_mouldings: tuple[RabbetMoulding, ...] = ()
+    bars: tuple[StretcherBar, ...] = ()
+    frames: tuple[ReadyFrame, ...] = ()
     strips: tuple[STRIP_MM, ...] = ()
     screws: tuple[SCREW_MM, ...] = ()
+    clips: tuple[OFFSET_MM, ...] = ()
+    cards: tuple[SHEET_MM, ...] = ()
+    rolls: tuple[SIDE_MM, ...] = ()
 
     @property
     def showing(self) -> Showing:
@@ -89,30 +159,8 @@ class Shop(Part):
     def moulding(self, key: str) -> Moulding | None:
         return next((m for m in self.mouldings if m.key == key), None)
 
+    def rabbet_moulding(self, key: str) -> RabbetMoulding | None:
+        return next((m for m in self.rabbet_mouldings if m.key == key), None)
 
-def _moulding(
-    key: str, name: str, wood: str, face: str, height: str, seat: str | None, reach: str | None, length: int
-) -> Moulding:
-    return Moulding(
-        key=key, name=name, wood=wood, face=Decimal(face), height=Decimal(height),
-        seat_thickness=Decimal(seat) if seat else None, seat_width=Decimal(reach) if reach else None,
-        length=Decimal(length),
-    )  # fmt: skip
-
-
-HOUSE_SHOP = Shop(
-    mouldings=(
-        _moulding("basswood-8x28", "Basswood 8 × 28", "basswood", "8", "28", "5", "22", 2400),
-        _moulding("ash-10x32", "Ash 10 × 32", "white ash", "10", "32", "6", "25", 2700),
-        _moulding("walnut-15x36", "Walnut 15 × 36", "black walnut", "15", "36", "6", "28", 2400),
-        _moulding("ash-18x45", "Ash 18 × 45", "white ash", "18", "45", "6", "30", 3000),
-        _moulding("poplar-3/4x1-3/4", "Poplar ¾ × 1¾ in", "yellow-poplar", "19.05", "44.45", "6.35", "31.75", 3048),
-        _moulding("oak-20x50", "Oak 20 × 50", "northern red oak", "20", "50", "6", "32", 3000),
-        _moulding("cherry-22x55", "Cherry 22 × 55", "black cherry", "22", "55", "8", "34", 2700),
-        _moulding("oak-25x60", "Oak 25 × 60", "northern red oak", "25", "60", "8", "36", 3000),
-        _moulding("pine-20x44", "Pine 20 × 44, plain rail", "eastern white pine", "20", "44", None, None, 2400),
-        _moulding("maple-30x70", "Maple 30 × 70", "sugar maple", "30", "70", "8", "40", 3000),
-    ),
-    strips=tuple(Decimal(t) for t in ("1.5", "2", "3", "4", "5", "6", "9", "12")),
-    screws=tuple(Decimal(n) for n in ("16", "20", "25", "30", "35", "40", "45", "50", "60")),
-)
+    def bar(self, key: str) -> StretcherBar | None:
+        return next((b for b in self.bars if b.key == key), None)

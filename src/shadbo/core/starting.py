@@ -8,11 +8,12 @@ from typing import Any
 
 from quicktions import Fraction
 
-from shadbo.core.displays.floater.schools import USUAL_REVEAL, new_frame
 from shadbo.core.fields import Fault, Refused
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import Understood, Unit, as_decimal
 from shadbo.core.piece import FORMAT, Piece, length_field, load_piece
-from shadbo.core.shop import HOUSE_SHOP, Shop
+from shadbo.core.schools import USUAL_BORDER, USUAL_REVEAL, new_frame
+from shadbo.core.shop import Shop
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +33,7 @@ class Start:
     label: str
     detail: str
     asks: tuple[SizeAsked, ...]
+    thing: Callable[[Mapping[str, Any]], dict[str, Any]]
     build: Callable[[Mapping[str, Any], Unit, Shop], dict[str, Any]]
 
 
@@ -49,6 +51,21 @@ def _canvas(sizes: Mapping[str, Any]) -> dict[str, Any]:
         "height": {"left": [sizes["height"]]},
         "depth": {"bar": [sizes["depth"]]},
     }
+
+
+def _rolled(sizes: Mapping[str, Any]) -> dict[str, Any]:
+    return {
+        "type": "rolled_canvas", "width": {"top": [sizes["width"]]}, "height": {"left": [sizes["height"]]},
+        "wrap_printed": sizes["wrap_printed"]["mm"], "spare": sizes["spare"]["mm"],
+    }  # fmt: skip
+
+
+def _to_make(sizes: Mapping[str, Any]) -> dict[str, Any]:
+    return {"type": "canvas_to_make", "width": sizes["width"]["mm"], "height": sizes["height"]["mm"]}
+
+
+def _flat(sizes: Mapping[str, Any]) -> dict[str, Any]:
+    return {"type": "flat_work", "width": {"top": [sizes["width"]]}, "height": {"left": [sizes["height"]]}}
 
 
 def _new_floater(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
@@ -77,15 +94,73 @@ def _bought_floater(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[st
     return made | {"frame": frame}
 
 
-CANVAS_ASKS = (
+def _stretcher(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
+    """The deepest bar the printed wrap goes round; for a canvas to be made, the usual deep one."""
+    bars = sorted(shop.bars or HOUSE_SHOP.bars, key=lambda b: b.depth)
+    printed = sizes["wrap_printed"]["mm"] if "wrap_printed" in sizes else None
+    least = shop.rules.least_wrap
+    fitting = [b for b in bars if printed is not None and b.depth + least <= printed]
+    if printed is None:
+        return {"type": "stretcher", "bar": bars[len(bars) // 2].key, "wrap": "mirrored"}
+    return {
+        "type": "stretcher",
+        "bar": (fitting or bars)[-1 if fitting else 0].key,
+        "wrap": "mirrored" if fitting else "none",
+    }
+
+
+def _new_lipped(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
+    """A lipped frame of the profile whose rabbet comes nearest to the bar's depth."""
+    profiles = shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
+    chosen = min(profiles, key=lambda m: (abs(m.rabbet_depth - sizes["depth"]["mm"]), m.face))
+    return {"type": "lipped", "frame": {"make": "new", "moulding": chosen.key}}
+
+
+def _read(sizes: Mapping[str, Any]) -> dict[str, Any]:
+    """A frame with a lip, as far as it was read; what was not asked starts at the usual (glass 2, board 3)."""
+    depth = sizes["rabbet_depth"]["mm"]
+    return {
+        "make": "bought", "width": {"middle": [sizes["rabbet_width"]]}, "height": {"centre": [sizes["rabbet_height"]]},
+        "lip": sizes["lip"]["mm"], "rabbet_depth": depth, "face": sizes["face"]["mm"], "rail_height": depth + 6,
+        "glass": 2, "board": 3,
+    }  # fmt: skip
+
+
+def _box(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
+    return {"type": "deep_ready_made", "frame": _read(sizes)}
+
+
+def _new_on_board(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
+    """The shallowest profile that takes glass, air, work, board and points."""
+    profiles = sorted(shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
+    chosen = next((m for m in profiles if m.rabbet_depth >= 15), profiles[-1])
+    return {
+        "type": "on_board",
+        "frame": {"make": "new", "moulding": chosen.key},
+        "border": as_decimal(USUAL_BORDER[unit]),
+    }
+
+
+def _read_on_board(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
+    return {"type": "on_board", "frame": _read(sizes)}
+
+
+FLAT_ASKS = (
     SizeAsked("width", "Width", "/object/width/top/0"),
     SizeAsked("height", "Height", "/object/height/left/0"),
-    SizeAsked("depth", "Bar depth", "/object/depth/bar/0"),
+)
+CANVAS_ASKS = (*FLAT_ASKS, SizeAsked("depth", "Bar depth", "/object/depth/bar/0"))
+RABBET_ASKS = (
+    SizeAsked("rabbet_width", "Frame’s rabbet width", "/object/width/top/0"),
+    SizeAsked("rabbet_height", "Frame’s rabbet height", "/object/height/left/0"),
+    SizeAsked("rabbet_depth", "Rabbet depth", "/display/frame/rabbet_depth"),
+    SizeAsked("lip", "Lip", "/display/frame/lip"),
+    SizeAsked("face", "Face of its rail", "/display/frame/face"),
 )
 STARTS: tuple[Start, ...] = (
-    Start("canvas", "A stretched canvas", "It gets a floater frame of its own.", CANVAS_ASKS, _new_floater),
+    Start("canvas", "A stretched canvas", "It gets a floater frame of its own.", CANVAS_ASKS, _canvas, _new_floater),
     Start(
-        "canvas_and_frame", "A stretched canvas and its frame", "The floater is made or bought already: does it go in?",
+        "canvas_and_frame", "A canvas and its floater", "The floater is made or bought already: does it go in?",
         (
             *CANVAS_ASKS,
             SizeAsked("inside_width", "Frame’s inside width", "/object/width/top/0"),
@@ -95,8 +170,18 @@ STARTS: tuple[Start, ...] = (
             SizeAsked("seat_thickness", "Seat thickness", "/display/frame/seat_thickness"),
             SizeAsked("seat_width", "Seat width", "/display/frame/seat_width"),
         ),
-        _bought_floater,
+        _canvas, _bought_floater,
     ),
+    Start("canvas_lipped", "A canvas for a frame with a lip", "The lip covers its edge, offset clips hold it.", CANVAS_ASKS, _canvas, _new_lipped),
+    Start("canvas_box", "A small canvas and a deep box frame", "The bought frame is filled: glass out, canvas on its inner board.",
+          (*CANVAS_ASKS, *RABBET_ASKS), _canvas, _box),
+    Start("rolled", "A canvas off the roll", "Painted or printed, it is to be stretched.",
+          (*FLAT_ASKS, SizeAsked("wrap_printed", "Wrap printed round it", "/object/wrap_printed"),
+           SizeAsked("spare", "Bare canvas beyond", "/object/spare")), _rolled, _stretcher),
+    Start("to_make", "A canvas still to be made", "Bars, canvas to cut, and the print from a picture file.", FLAT_ASKS, _to_make, _stretcher),
+    Start("flat", "Flat work", "A poster, print or sheet, with borders in a frame of its own.", FLAT_ASKS, _flat, _new_on_board),
+    Start("flat_and_frame", "Flat work and its frame", "The frame is there already: where does it lie best?",
+          (*FLAT_ASKS, *RABBET_ASKS), _flat, _read_on_board),
 )  # fmt: skip
 
 
@@ -124,7 +209,7 @@ def start_piece(key: str, name: str, owner: str, unit: Unit, typed: Mapping[str,
         raise Refused(*faults)
     return load_piece(
         {
-            "format": FORMAT, "name": name.strip(), "owner": owner.strip(), "units": unit, "object": _canvas(sizes),
+            "format": FORMAT, "name": name.strip(), "owner": owner.strip(), "units": unit, "object": start.thing(sizes),
             "display": start.build(sizes, unit, shop),
         }
     )  # fmt: skip

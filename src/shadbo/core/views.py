@@ -14,8 +14,10 @@ from quicktions import Fraction
 
 from shadbo.core.sums import Dim
 
-ViewKey = Literal["face", "section", "back"]
-Material = Literal["wood", "canvas", "bar", "shadow", "metal", "strip", "line", "hidden", "clash"]
+ViewKey = Literal["measured", "tenfold", "face", "section", "back", "wrap", "corner"]
+Material = Literal[
+    "wood", "canvas", "bar", "shadow", "metal", "strip", "line", "hidden", "clash", "paper", "board", "glass", "picture", "keep"
+]  # fmt: skip
 Point = tuple[float, ...]  # x, y
 Size = Fraction | int | Dim
 
@@ -29,15 +31,20 @@ def at(value: Size) -> float:
 
 @dataclass(frozen=True, slots=True)
 class Shape:
-    """A polygon, line or circle of one material, belonging to a part. ``grain_deg`` turns a hatch."""
+    """A polygon, line, circle, short text or picture of one material, belonging to a part. ``grain_deg`` turns a hatch.
+
+    A text stands centred on its point, ``text`` in words; a picture fills its box, ``text`` is its fingerprint and which
+    of its faces is shown (``<sha256>/face``).
+    """
 
     part: str
     label: str
     material: Material
-    kind: Literal["polygon", "line", "circle"]
+    kind: Literal["polygon", "line", "circle", "text", "picture"]
     points: tuple[Point, ...]
     radius: float = 0.0
     grain_deg: int = 0
+    text: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,6 +79,44 @@ class Handle:
 
 
 @dataclass(frozen=True, slots=True)
+class Mark:
+    """A figure that stands at a point of the drawing, without a line: a diagonal, the height of a corner."""
+
+    figure: str
+    x: float
+    y: float
+    stages: tuple[str, ...]
+    name: str
+
+
+@dataclass(frozen=True, slots=True)
+class Spot:
+    """A place that could be read and is not: a click there types the reading at ``pointer``."""
+
+    pointer: str
+    label: str
+    x: float
+    y: float
+    stages: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Ruler:
+    """A strip beside the drawing where a station can be put anywhere: a click at a share of it reads ``pointer`` there.
+
+    It runs from ``start`` to ``end`` along ``axis``, at ``base`` on the other axis.
+    """
+
+    pointer: str
+    label: str
+    axis: Literal["x", "y"]
+    start: float
+    end: float
+    base: float
+    stages: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class View:
     """One drawing to scale: size in mm, shapes from back to front."""
 
@@ -82,6 +127,9 @@ class View:
     shapes: tuple[Shape, ...]
     dimensions: tuple[DimensionLine, ...]
     handles: tuple[Handle, ...]
+    marks: tuple[Mark, ...] = ()
+    spots: tuple[Spot, ...] = ()
+    rulers: tuple[Ruler, ...] = ()
 
 
 @dataclass(slots=True)
@@ -95,6 +143,9 @@ class Drawing:
     shapes: list[Shape] = field(default_factory=list)
     dimensions: list[DimensionLine] = field(default_factory=list)
     handles: list[Handle] = field(default_factory=list)
+    marks: list[Mark] = field(default_factory=list)
+    spots: list[Spot] = field(default_factory=list)
+    rulers: list[Ruler] = field(default_factory=list)
 
     def polygon(
         self, part: str, label: str, material: Material, points: Iterable[tuple[Size, Size]], turn: int = 0
@@ -114,6 +165,32 @@ class Drawing:
     def circle(self, part: str, label: str, material: Material, x: Size, y: Size, radius: Size) -> None:
         self.shapes.append(Shape(part, label, material, "circle", ((at(x), at(y)),), at(radius)))
 
+    def text(self, part: str, label: str, x: Size, y: Size, words: str) -> None:
+        self.shapes.append(Shape(part, label, "line", "text", ((at(x), at(y)),), text=words))
+
+    def picture(self, part: str, label: str, x: Size, y: Size, w: Size, h: Size, which: str) -> None:
+        self.box(part, label, "picture", x, y, w, h)
+        box = self.shapes.pop()
+        self.shapes.append(Shape(part, label, "picture", "picture", box.points, text=which))
+
+    def mark(self, figure: str, x: Size, y: Size, stages: Iterable[str], name: str = "") -> None:
+        self.marks.append(Mark(figure, at(x), at(y), tuple(stages), name))
+
+    def spot(self, pointer: str, label: str, x: Size, y: Size, stages: Iterable[str]) -> None:
+        self.spots.append(Spot(pointer, label, at(x), at(y), tuple(stages)))
+
+    def ruler(
+        self,
+        pointer: str,
+        label: str,
+        axis: Literal["x", "y"],
+        start: Size,
+        end: Size,
+        base: Size,
+        stages: Iterable[str],
+    ) -> None:
+        self.rulers.append(Ruler(pointer, label, axis, at(start), at(end), at(base), tuple(stages)))
+
     def measure(
         self, figure: str, axis: Literal["x", "y"], start: Size, end: Size, base: Size,
         side: Literal["top", "bottom", "left", "right"], lane: int, stages: Iterable[str], name: str = "",
@@ -130,5 +207,6 @@ class Drawing:
     def view(self) -> View:
         return View(
             self.key, self.title, at(self.width), at(self.height),
-            tuple(self.shapes), tuple(self.dimensions), tuple(self.handles),
+            tuple(self.shapes), tuple(self.dimensions), tuple(self.handles), tuple(self.marks), tuple(self.spots),
+            tuple(self.rulers),
         )  # fmt: skip

@@ -7,8 +7,9 @@ from importlib.resources import files
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.piece import Piece
-from shadbo.core.shop import HOUSE_SHOP, Shop
+from shadbo.core.shop import Shop
 from shadbo.exports.pieces import piece_from_json
 from shadbo.store import pieces, shops
 from shadbo.store.tables import ShopRow

@@ -25,6 +25,7 @@ INK = "#2b2a27"
 FILLS: dict[Material, str] = {
     "wood": "#e2d3b5", "canvas": "#fbfaf6", "bar": "#eee3cb", "shadow": "#55524c", "metal": "#6f7a80",
     "strip": "#8a857a", "line": "none", "hidden": "none", "clash": "#c0765e",
+    "paper": "#f6efdd", "board": "#efe9dc", "glass": "#dfe9ea", "picture": "none", "keep": "none",
 }  # fmt: skip
 
 
@@ -122,6 +123,13 @@ def draft(plan: Plan, view: View, scale: float, unit: Unit, stages: Iterable[str
             out.append(Disc(x, y, max(shape.radius * scale, 0.5), FILLS[shape.material], INK, shape.part))
             continue
         points = tuple(place(*p) for p in shape.points)
+        if shape.kind == "text":
+            (x, y), size = points[0], TEXT_MM * 0.8
+            out.append(Text(x, round(y + size * 0.35, 3), ((shape.text, 1.0, 0.0),), size, "middle"))
+            continue
+        if shape.kind == "picture":
+            # Paper drawings are line drawings: a picture is only its outline.
+            continue
         if shape.kind == "line":
             heavy = 0.5 if shape.material == "canvas" else 0.35
             out.append(Outline(points, "none", INK, heavy, closed=False, part=shape.part))
@@ -132,6 +140,11 @@ def draft(plan: Plan, view: View, scale: float, unit: Unit, stages: Iterable[str
     for d in view.dimensions:
         if wanted & set(d.stages):
             out += _dimension(plan, d, place, unit, labels)
+    for mark in view.marks:
+        shown = plan.figures[mark.figure].shown
+        if wanted & set(mark.stages) and shown is not None:
+            x, y = place(mark.x, mark.y)
+            out.append(Text(x, y, (*runs_of(shown, unit), (f" {mark.name}", 0.72, 0.0)), TEXT_MM, "middle"))
     for (side, _), items in labels.items():
         out += _apart(items, along_x=side in ("top", "bottom"))
     width = room["left"] + view.width * scale + room["right"]

@@ -166,6 +166,10 @@ def _say(said: Say, unit: Unit) -> str:
     return "".join(escape(bit) if isinstance(bit, str) else _length(bit, unit) for bit in said)
 
 
+# Drawings not every piece has, and the lines they are printed with.
+ALSO = {"measured": ("measure",), "wrap": ("display",), "corner": ("cut",)}
+
+
 def _fit(plan: Plan, key: str, width: float, height: float, unit: Unit, stages: tuple[str, ...]) -> Draft:
     """The view at the largest usual scale that goes into a box (paper mm)."""
     view = plan.view(key)
@@ -200,13 +204,20 @@ def job_sheet(
     tall = (size[1] - 26 * mm) / mm
     story: list[Flowable] = [*_heading(piece, plan, unit)]
     face = _fit(plan, "face", wide, (tall - 50) * 0.52, unit, ("measure", "display"))
-    section = _fit(plan, "section", wide, (tall - 50) * 0.40, unit, ("depth",))
+    cut_through = "depth" if any(stage.key == "depth" for stage in plan.stages) else "display"
+    section = _fit(plan, "section", wide, (tall - 50) * 0.40, unit, (cut_through,))
     back = _fit(plan, "back", wide, tall * 0.42, unit, ("cut",))
     story += [
         _Drawn(face, "Face", unit),
         Spacer(1, 3 * mm),
-        _Drawn(section, "Section through the left stile, front at the top", unit),
+        _Drawn(section, "Section, front at the top", unit),
     ]
+    for view in plan.views:
+        if view.key in ALSO:
+            story += [
+                Spacer(1, 4 * mm),
+                _Drawn(_fit(plan, view.key, wide, tall * 0.36, unit, ALSO[view.key]), view.title, unit),
+            ]
     story += [
         Spacer(1, 4 * mm),
         _Drawn(back, "Back, seen from behind", unit),

@@ -14,7 +14,7 @@ def view_to_svg(plan: Plan, key: str, unit: Unit, stages: tuple[str, ...] | None
     view = next((v for v in plan.views if v.key == key), None)
     if view is None:
         raise KeyError(key)
-    shown = stages or ("display", "depth", "cut")
+    shown = stages or ("measure",) if key == "measured" else ("display", "depth", "cut")
     return render(draft(plan, view, scale, unit, shown), f"{plan.name}: {view.title}")
 
 

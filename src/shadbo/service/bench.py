@@ -17,8 +17,8 @@ from collections.abc import Callable
 from pathlib import Path
 from urllib.request import Request, urlopen
 
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.plan import PLAN_JSON, plan
-from shadbo.core.shop import HOUSE_SHOP
 from shadbo.demo import demo_pieces, load_once
 from shadbo.service.postgres import Cluster
 from shadbo.settings import ROOT

@@ -12,8 +12,8 @@ from pathlib import Path
 
 from shadbo.core.fields import Refused
 from shadbo.core.figures import plain
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.plan import PLAN_JSON, plan
-from shadbo.core.shop import HOUSE_SHOP
 from shadbo.exports.pieces import piece_from_json, shop_from_json, to_json
 from shadbo.settings import ROOT, Settings
 

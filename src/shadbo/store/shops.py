@@ -8,7 +8,8 @@ from sqlalchemy import Text, cast, select
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
-from shadbo.core.shop import HOUSE_SHOP, Shop
+from shadbo.core.house_stock import HOUSE_SHOP
+from shadbo.core.shop import Shop
 from shadbo.exports.pieces import from_json
 from shadbo.store.tables import ShopRow
 

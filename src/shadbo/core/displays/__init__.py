@@ -4,7 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from shadbo.core.displays.base import Display
+from shadbo.core.display import Display
+from shadbo.core.displays.deep_ready_made import DEEP_READY_MADE
 from shadbo.core.displays.floater import FLOATER
+from shadbo.core.displays.lipped import LIPPED
+from shadbo.core.displays.on_board import ON_BOARD
+from shadbo.core.displays.stretcher import STRETCHER
 
-DISPLAYS: Mapping[str, Display] = {FLOATER.key: FLOATER}
+DISPLAYS: Mapping[str, Display] = {
+    display.key: display for display in (FLOATER, LIPPED, DEEP_READY_MADE, STRETCHER, ON_BOARD)
+}

@@ -2,20 +2,21 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
 from shadbo.core.checks import Patch, put
-from shadbo.core.displays.base import Context, Display, Layer, Proof, Reckoned
+from shadbo.core.display import Display, Layer, Proof, Reckoned
 from shadbo.core.displays.floater.drawing import draw
-from shadbo.core.displays.floater.fixing import AXES
 from shadbo.core.displays.floater.making import cut_list, steps, stock_sum
 from shadbo.core.displays.floater.panels import panels
 from shadbo.core.displays.floater.rules import check
 from shadbo.core.displays.floater.sizes import Sizes, size_up
-from shadbo.core.figures import Say
+from shadbo.core.displays.floater.terms import AXES, FloaterContext
+from shadbo.core.figures import Book, Say
 
 
-def reckon(context: Context) -> Reckoned:
+def reckon(context: FloaterContext) -> Reckoned:
     """The floater of a piece: every sum, check, drawing, cut and step."""
     sizes = size_up(context)
     check(context, sizes)
@@ -28,12 +29,19 @@ def reckon(context: Context) -> Reckoned:
         Layer("seat", "Seat", sizes.seat),
     )
     return Reckoned(
-        verdict=_verdict(context, sizes), layers=layers, panels=panels(context, sizes), views=draw(context, sizes),
-        cuts=cuts, stock=stock, steps=steps(context, sizes), proofs=_proofs(sizes),
-    )  # fmt: skip
+        verdict=_verdict(context, sizes),
+        outside=(sizes.outside["width"], sizes.outside["height"]),
+        layers=layers,
+        panels=panels(context, sizes),
+        views=draw(context, sizes),
+        cuts=cuts,
+        stock=stock,
+        steps=steps(context, sizes),
+        proofs=_proofs(sizes),
+    )
 
 
-def _verdict(context: Context, sizes: Sizes) -> Say:
+def _verdict(context: FloaterContext, sizes: Sizes) -> Say:
     """Will it go in? Answered with the room, the worst case and the likely spread of the tighter axis."""
     fit = min(sizes.fit.values(), key=lambda d: d.value - d.worst)
     say, fine = context.speak.say, context.speak.fine
@@ -66,7 +74,7 @@ def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
     return tuple(proofs)
 
 
-def settle(document: Any, pointer: str) -> Patch:
+def settle(document: Any, pointer: str, book: Callable[[], Book]) -> Patch:
     """Typing the one of reveal and lift that follows makes it the one that is given, and the other follows."""
     solve = document["display"]["solve"]
     if pointer == "/display/reveal" and solve == "reveal":

@@ -5,18 +5,18 @@ from __future__ import annotations
 from quicktions import Fraction
 
 from shadbo.core.checks import WayOut, put
-from shadbo.core.displays.base import Context
-from shadbo.core.displays.floater.fixing import AXES, made_of
+from shadbo.core.decisions import NewFrame
 from shadbo.core.displays.floater.sizes import Sizes
+from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.figures import Say
-from shadbo.core.piece import NewFrame
 from shadbo.core.shop import Moulding
+from shadbo.core.stock import made_of
 from shadbo.core.sums import Dim
 
 LIFT_STEP = Fraction(1, 2)
 
 
-def check_depth(context: Context, sizes: Sizes) -> None:
+def check_depth(context: FloaterContext, sizes: Sizes) -> None:
     """Put the checks of the depth into the list."""
     _depth(context, sizes)
     _seat(context, sizes)
@@ -32,7 +32,7 @@ def _lift_with(sizes: Sizes, height: Fraction, reveal: Fraction, seat: Fraction)
     return height - seat - sizes.depth.mean.value - reveal
 
 
-def deep_enough(context: Context, sizes: Sizes, reveal: object) -> list[Moulding]:
+def deep_enough(context: FloaterContext, sizes: Sizes, reveal: object) -> list[Moulding]:
     """Mouldings that let the canvas sit at this reveal with a lift of nothing or more, shallowest first."""
     wanted = Fraction(str(reveal))
     strip = context.shop.rules.seat_strip_thickness
@@ -44,8 +44,8 @@ def deep_enough(context: Context, sizes: Sizes, reveal: object) -> list[Moulding
     return sorted(fits, key=lambda m: (m.height, m.face))
 
 
-def _depth(context: Context, sizes: Sizes) -> None:
-    say, display = context.speak.say, context.piece.display
+def _depth(context: FloaterContext, sizes: Sizes) -> None:
+    say, display = context.speak.say, context.display
     new = isinstance(display.frame, NewFrame)
     if display.solve == "lift" and sizes.lift.value < 0:
         short = -sizes.lift.value
@@ -98,7 +98,7 @@ def _depth(context: Context, sizes: Sizes) -> None:
     _lift_kind(context, sizes)
 
 
-def _lift_of_stock(context: Context, sizes: Sizes) -> None:
+def _lift_of_stock(context: FloaterContext, sizes: Sizes) -> None:
     """The lift wanted, made up of strips at hand; what is over moves the reveal."""
     say, lift = context.speak.say, sizes.lift.value
     if lift == 0 or not context.shop.strips:
@@ -117,11 +117,11 @@ def _lift_of_stock(context: Context, sizes: Sizes) -> None:
     )  # fmt: skip
 
 
-def _strip_sum(context: Context, combo: tuple[Fraction, ...]) -> Say:
+def _strip_sum(context: FloaterContext, combo: tuple[Fraction, ...]) -> Say:
     return context.speak.say("Strips of " + " and ".join("{}" for _ in combo) + ".", *combo)
 
 
-def _rail_to_make(context: Context, sizes: Sizes) -> None:
+def _rail_to_make(context: FloaterContext, sizes: Sizes) -> None:
     """The rail height follows: rip the moulding down to it, or it is too low."""
     say, over = context.speak.say, sizes.profile_height.value - sizes.rail_height.value
     moulding = sizes.moulding
@@ -151,8 +151,8 @@ def _rail_to_make(context: Context, sizes: Sizes) -> None:
         )  # fmt: skip
 
 
-def _lift_kind(context: Context, sizes: Sizes) -> None:
-    display, limit = context.piece.display, Fraction(context.shop.rules.strips_up_to)
+def _lift_kind(context: FloaterContext, sizes: Sizes) -> None:
+    display, limit = context.display, Fraction(context.shop.rules.strips_up_to)
     longest = max(sizes.canvas[a].largest.value for a in AXES)
     if display.lift_kind == "strips" and sizes.lift.value > 0 and longest > limit:
         context.checks.add(
@@ -164,8 +164,8 @@ def _lift_kind(context: Context, sizes: Sizes) -> None:
         )  # fmt: skip
 
 
-def _seat(context: Context, sizes: Sizes) -> None:
-    say, frame = context.speak.say, context.piece.display.frame
+def _seat(context: FloaterContext, sizes: Sizes) -> None:
+    say, frame = context.speak.say, context.display.frame
     if sizes.seat_width.value >= sizes.seat_needed.value:
         return
     short = sizes.seat_needed.value - sizes.seat_width.value
@@ -205,7 +205,7 @@ def _seat(context: Context, sizes: Sizes) -> None:
     )  # fmt: skip
 
 
-def _screws(context: Context, sizes: Sizes) -> None:
+def _screws(context: FloaterContext, sizes: Sizes) -> None:
     say, screws, shop = context.speak.say, sizes.screws, context.shop
     if "reveal.impossible" in context.checks.checks:
         return
@@ -237,7 +237,7 @@ def _screws(context: Context, sizes: Sizes) -> None:
         )  # fmt: skip
 
 
-def _no_screw(context: Context, sizes: Sizes) -> list[WayOut]:
+def _no_screw(context: FloaterContext, sizes: Sizes) -> list[WayOut]:
     """No length in stock fits: a length to buy, if there is room for any between bite and canvas."""
     low, high = sizes.screws.shortest.value, sizes.screws.longest.value
     if low > high:

@@ -4,51 +4,32 @@ from __future__ import annotations
 
 from quicktions import Fraction
 
-from shadbo.core.displays.base import Context
-from shadbo.core.displays.floater.fixing import AXES
-from shadbo.core.displays.floater.sizes import SIDES, Sizes
-from shadbo.core.piece import NewFrame
+from shadbo.core.decisions import NewFrame
+from shadbo.core.desk import desk_views
+from shadbo.core.displays.floater.sizes import Sizes
+from shadbo.core.displays.floater.terms import AXES, FloaterContext
+from shadbo.core.rails import draw_rails
 from shadbo.core.views import Drawing, View
 
 HALF = Fraction(1, 2)
 MEASURE, DISPLAY, DEPTH, CUT = "measure", "display", "depth", "cut"
 
 
-def draw(context: Context, sizes: Sizes) -> tuple[View, ...]:
-    return (_face(context, sizes), _section(context, sizes), _back(context, sizes))
-
-
-def _rails(drawing: Drawing, sizes: Sizes) -> None:
-    """Four mitred rails around the inside, outer corner at the origin."""
-    w, h, f = sizes.outside["width"].value, sizes.outside["height"].value, sizes.face.value
-    drawing.polygon("rail.top", "Top rail", "wood", ((0, 0), (w, 0), (w - f, f), (f, f)))
-    drawing.polygon("rail.bottom", "Bottom rail", "wood", ((0, h), (f, h - f), (w - f, h - f), (w, h)))
-    drawing.polygon("rail.left", "Left stile", "wood", ((0, 0), (f, f), (f, h - f), (0, h)), turn=90)
-    drawing.polygon("rail.right", "Right stile", "wood", ((w, 0), (w, h), (w - f, h - f), (w - f, f)), turn=90)
+def draw(context: FloaterContext, sizes: Sizes) -> tuple[View, ...]:
+    return (*desk_views(context, sizes.thing), _face(context, sizes), _section(context, sizes), _back(context, sizes))
 
 
 def canvas_outline(sizes: Sizes) -> list[tuple[Fraction, Fraction]]:
-    """The canvas as measured, centred in the frame: eight points, each side through its station readings."""
+    """The canvas as measured, centred in the frame."""
     cx, cy = sizes.outside["width"].value * HALF, sizes.outside["height"].value * HALF
-
-    def half(axis: str, station: str) -> Fraction:
-        side = sizes.canvas[axis]
-        read = side.at(station)
-        return (read.value if read else side.mean.value) * HALF
-
-    top, middle, bottom = (half("width", s) for s in SIDES["width"])
-    left, centre, right = (half("height", s) for s in SIDES["height"])
-    return [
-        (cx - top, cy - left), (cx, cy - centre), (cx + top, cy - right), (cx + middle, cy),
-        (cx + bottom, cy + right), (cx, cy + centre), (cx - bottom, cy + left), (cx - middle, cy),
-    ]  # fmt: skip
+    return [(cx + x, cy + y) for x, y in sizes.thing.outline()]
 
 
-def _face(context: Context, sizes: Sizes) -> View:
+def _face(context: FloaterContext, sizes: Sizes) -> View:
     w, h, f = sizes.outside["width"].value, sizes.outside["height"].value, sizes.face.value
     drawing = Drawing("face", "Face", w, h)
     drawing.box("gap", "Gap, painted dark", "shadow", f, f, w - 2 * f, h - 2 * f)
-    _rails(drawing, sizes)
+    draw_rails(drawing, w, h, f)
     for axis in AXES:
         if axis in sizes.liner and sizes.liner[axis].value:
             t = sizes.liner[axis].value
@@ -58,26 +39,18 @@ def _face(context: Context, sizes: Sizes) -> View:
                 drawing.box("liner", "Liner strip", "strip", *start, *size)
     outline = canvas_outline(sizes)
     drawing.polygon("canvas", "Canvas", "canvas", outline)
-    # Readings stand where the tape lay: across the canvas at a tenth, the middle and nine tenths.
-    xs, ys = [p[0] for p in outline], [p[1] for p in outline]
-    x0, x1, y0, y1 = min(xs), max(xs), min(ys), max(ys)
-    for station, share in zip(SIDES["width"], (Fraction(12, 100), HALF, Fraction(88, 100)), strict=True):
-        if sizes.canvas["width"].at(station):
-            drawing.measure(f"canvas.width.{station}", "x", x0, x1, y0 + (y1 - y0) * share, "top", 0, (MEASURE,))
-    for station, share in zip(SIDES["height"], (Fraction(12, 100), HALF, Fraction(88, 100)), strict=True):
-        if sizes.canvas["height"].at(station):
-            drawing.measure(f"canvas.height.{station}", "y", y0, y1, x0 + (x1 - x0) * share, "left", 0, (MEASURE,))
+    x0, y0 = min(p[0] for p in outline), min(p[1] for p in outline)
     stages = (DISPLAY, DEPTH, CUT)
     drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, stages, "outside")
     drawing.measure("frame.inside.width", "x", f, w - f, h, "bottom", 1, stages, "inside")
     drawing.measure("frame.outside.height", "y", 0, h, w, "right", 2, stages, "outside")
     drawing.measure("frame.inside.height", "y", f, h - f, w, "right", 1, stages, "inside")
-    planned = "gap.planned" if isinstance(context.piece.display.frame, NewFrame) else "gap.width"
+    planned = "gap.planned" if isinstance(context.display.frame, NewFrame) else "gap.width"
     drawing.measure(planned, "x", f, x0, 0, "top", 1, (DISPLAY, DEPTH), "gap")
     if planned == "gap.width":
         drawing.measure("gap.height", "y", f, y0, 0, "left", 1, (DISPLAY, DEPTH), "gap")
     drawing.measure("rail.face", "x", w - f, w, 0, "top", 1, (DISPLAY, DEPTH, CUT), "face")
-    if isinstance(context.piece.display.frame, NewFrame):
+    if isinstance(context.display.frame, NewFrame):
         # The inside grows by twice the gap, so the edge taken hold of moves by the gap itself.
         drawing.handle("rail.right", "x", "/display/frame/gap", "gap.planned", 1.0, (DISPLAY, DEPTH))
         drawing.handle("rail.left", "x", "/display/frame/gap", "gap.planned", -1.0, (DISPLAY, DEPTH))
@@ -86,14 +59,14 @@ def _face(context: Context, sizes: Sizes) -> View:
     return drawing.view()
 
 
-def _section(context: Context, sizes: Sizes) -> View:
+def _section(context: FloaterContext, sizes: Sizes) -> View:
     """A cut through the left stile seen from below: outside at the left, the viewer above, the wall beneath."""
-    display = context.piece.display
+    display = context.display
     f, height = sizes.face.value, sizes.rail_height.value
     gap, seat, seat_w = sizes.gap["width"].value, sizes.seat.value, sizes.seat_width.value
     lift, bar, reveal = sizes.lift.value, sizes.depth.mean.value, sizes.reveal.value
     proud = max(Fraction(0), -reveal)
-    bar_w = Fraction(str(context.piece.object.bar_width))
+    bar_w = Fraction(str(context.object.bar_width))
     beyond = Fraction(18)
     width = f + max(seat_w, gap + bar_w) + beyond
     drawing = Drawing("section", "Section", width, proud + height)
@@ -168,11 +141,11 @@ def _section(context: Context, sizes: Sizes) -> View:
     return drawing.view()
 
 
-def _back(context: Context, sizes: Sizes) -> View:
+def _back(context: FloaterContext, sizes: Sizes) -> View:
     w, h, f = sizes.outside["width"].value, sizes.outside["height"].value, sizes.face.value
-    seat_w, bar_w = sizes.seat_width.value, Fraction(str(context.piece.object.bar_width))
+    seat_w, bar_w = sizes.seat_width.value, Fraction(str(context.object.bar_width))
     drawing = Drawing("back", "Back, seen from behind", w, h)
-    _rails(drawing, sizes)
+    draw_rails(drawing, w, h, f)
     # From behind left and right change places: the canvas is mirrored about the frame's middle.
     outline = [(w - x, y) for x, y in canvas_outline(sizes)]
     xs, ys = [p[0] for p in outline], [p[1] for p in outline]
@@ -210,7 +183,7 @@ def _back(context: Context, sizes: Sizes) -> View:
     return drawing.view()
 
 
-def lift_strips(context: Context, sizes: Sizes) -> list[tuple[Fraction, Fraction, Fraction, Fraction]]:
+def lift_strips(context: FloaterContext, sizes: Sizes) -> list[tuple[Fraction, Fraction, Fraction, Fraction]]:
     """Each lift strip on the back: x, y, width, height in mm. A strip is as wide as the seat reaches under the bar."""
     w, h = sizes.outside["width"].value, sizes.outside["height"].value
     book = context.book

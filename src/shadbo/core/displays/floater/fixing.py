@@ -3,17 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
-from itertools import combinations_with_replacement
-from math import ceil, lcm
+from math import ceil
 
 from quicktions import Fraction
 
-from shadbo.core.displays.base import Context
+from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.measuring import Side
-from shadbo.core.sums import Dim, leaf, rule
-
-AXES = ("width", "height")
+from shadbo.core.stock import choose_screw
+from shadbo.core.sums import Dim, rule
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,14 +25,15 @@ class Screws:
     count: dict[str, int]
     places: dict[str, tuple[Dim, ...]]
     inset: Dim
+    total: int
 
 
-def lift_strips(context: Context, canvas: dict[str, Side], seat_width: Dim, widest: Dim, beyond: Dim) -> None:
+def lift_strips(context: FloaterContext, canvas: dict[str, Side], seat_width: Dim, widest: Dim, beyond: Dim) -> None:
     """Strips as wide as the seat reaches under the bar; a third of each side, or all round with the stiles between."""
     book = context.book
     under = seat_width - widest if seat_width.value > widest.value else beyond * 1
     wide = book.add(under, "lift.strip.width", "Lift strip, width", parts=("lift",))
-    if context.piece.display.lift_kind == "strips":
+    if context.display.lift_kind == "strips":
         across, down = canvas["width"].mean / 3, canvas["height"].mean / 3
     else:
         across, down = canvas["width"].smallest * 1, canvas["height"].smallest - 2 * wide
@@ -44,10 +42,10 @@ def lift_strips(context: Context, canvas: dict[str, Side], seat_width: Dim, wide
 
 
 def screws(
-    context: Context, face: Dim, gap: dict[str, Dim], canvas: dict[str, Side], seat: Dim, lift: Dim, depth: Side,
+    context: FloaterContext, face: Dim, gap: dict[str, Dim], canvas: dict[str, Side], seat: Dim, lift: Dim, depth: Side,
     seat_width: Dim, outside: dict[str, Dim],
 ) -> Screws:  # fmt: skip
-    book, shop, display = context.book, context.shop, context.piece.display
+    book, shop, display = context.book, context.shop, context.display
     rules = shop.rules
     bite = rule(rules.bite, "Least bite in the bar", "screw-bite", "depth")
     clear = rule(rules.canvas_clear, "Kept clear of the canvas", "screw-bite", "depth")
@@ -61,16 +59,7 @@ def screws(
         parts=("screw",),
         grain="depth",
     )
-    pointer = "/display/screw"
-    if display.screw is not None:
-        form = leaf(display.screw, pointer, "Screw length", "choice", pointer=pointer, grain="depth", parts=("screw",))
-    else:
-        biting = sorted(Fraction(n) for n in shop.screws if n >= shortest.value)
-        chosen = biting[0] if biting else max((Fraction(n) for n in shop.screws), default=shortest.value)
-        form = leaf(
-            chosen, pointer, "Screw length", "stock", pointer=pointer, source="stock", grain="depth", parts=("screw",)
-        )
-    length = book.add(form, "screw.length", "Screw length", parts=("screw",))
+    length = choose_screw(context, display.screw, shortest)
     bitten = book.add(length - seat - lift, "screw.bite", "Bite in the bar", parts=("screw",), grain="depth")
     left = book.add(
         depth.smallest - bitten, "screw.clear", "Screw point to canvas", parts=("screw", "bar"), grain="depth"
@@ -110,18 +99,4 @@ def screws(
         (f"2 × {count['width']} + 2 × {count['height']} = {total}",),
         parts=("screw",),
     )
-    return Screws(length, bitten, left, shortest, longest, count, places, inset)
-
-
-@lru_cache(maxsize=512)
-def made_of(strips: tuple[Fraction, ...], wanted: Fraction, most: int = 3) -> tuple[Fraction, ...] | None:
-    """Up to ``most`` strips of the stock that come nearest to a wanted lift, fewest first; None without stock."""
-    stock = sorted(set(strips), reverse=True)
-    if not stock:
-        return None
-    # Compared in whole parts of one common denominator: exact, and quick enough for every key press.
-    common = lcm(wanted.denominator, *(s.denominator for s in stock))
-    aim, sizes = int(wanted * common), [int(s * common) for s in stock]
-    combos = (c for n in range(1, most + 1) for c in combinations_with_replacement(range(len(stock)), n))
-    best = min(combos, key=lambda combo: abs(sum(sizes[i] for i in combo) - aim))
-    return tuple(stock[i] for i in best)
+    return Screws(length, bitten, left, shortest, longest, count, places, inset, total)

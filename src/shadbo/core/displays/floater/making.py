@@ -2,72 +2,32 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from quicktions import Fraction
 
-from shadbo.core.cutting import CutLine, StockLength, lay_out
-from shadbo.core.displays.base import Context
-from shadbo.core.displays.floater.fixing import made_of
+from shadbo.core.cutting import CutLine, StockLength
+from shadbo.core.decisions import NewFrame
 from shadbo.core.displays.floater.sizes import Sizes
+from shadbo.core.displays.floater.terms import FloaterContext
 from shadbo.core.figures import Say
-from shadbo.core.lengths import Grain, as_decimal
-from shadbo.core.piece import NewFrame
-from shadbo.core.sums import Dim, largest, rule
+from shadbo.core.rails import Rails, cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.shop import Moulding
+from shadbo.core.stock import made_of
 from shadbo.core.work import Step
 
-FACES = 8
-ORDER_MORE = Fraction(11, 10)
 
-
-def cut_list(context: Context, sizes: Sizes) -> tuple[CutLine, ...]:
+def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
     """Everything to be cut or counted out: rails, seat, lift strips, liners, shims, screws."""
     say, book = context.speak.say, context.book
-    frame, moulding = context.piece.display.frame, sizes.moulding
+    moulding = sizes.moulding
     lines: list[CutLine] = []
 
-    def line(
-        key: str, part: str, parts: tuple[str, ...], count: int, material: str, length: Dim, section: Say = (),
-        note: Say = (), short: Dim | None = None, grain: Grain = "wood",
-    ) -> None:  # fmt: skip
-        show = context.shop.showing.show
-        lines.append(CutLine(
-            key, part, parts, count, material, show(length.value, grain), f"{as_decimal(length.value):f}", length.name,
-            show(short.value, grain) if short else None, f"{as_decimal(short.value):f}" if short else None,
-            short.name if short else None, section, note,
-        ))  # fmt: skip
+    def line(*args: Any, **more: Any) -> None:
+        lines.append(cut_line(context, *args, **more))
 
     if moulding is not None:
-        profile = say("{} × {}", sizes.face, sizes.rail_height)
-        for axis, word, parts in (("width", "Rails, top and bottom", ("rail.top", "rail.bottom")),
-                                  ("height", "Stiles, left and right", ("rail.left", "rail.right"))):  # fmt: skip
-            run = "horizontal" if axis == "width" else "vertical"
-            long = book.add(sizes.outside[axis], f"rail.{run}.long_point", f"{word}, long point", parts=parts)
-            short = book.add(
-                sizes.inside[axis], f"rail.{run}.short_point", f"{word}, short point", parts=parts, fits=True
-            )
-            line(
-                f"rail.{run}",
-                word,
-                parts,
-                2,
-                moulding.name,
-                long,
-                profile,
-                ("45° both ends, leaning opposite ways",),
-                short,
-            )
-        assert isinstance(frame, NewFrame)
-        if frame.spare_rail:
-            longest = max((book["rail.horizontal.long_point"], book["rail.vertical.long_point"]), key=lambda d: d.value)
-            line(
-                "rail.spare",
-                "Spare rail",
-                ("rail",),
-                1,
-                moulding.name,
-                longest,
-                profile,
-                ("one too many, from the same length",),
-            )
+        lines += rail_lines(context, rails_of(context, sizes, moulding))
         if not sizes.own_seat:
             seat_profile = say("{} × {}", sizes.seat_width, sizes.seat)
             across = book.add(sizes.inside["width"] * 1, "seat.strip.across", "Seat strip, across", parts=("seat",))
@@ -134,61 +94,31 @@ def cut_list(context: Context, sizes: Sizes) -> tuple[CutLine, ...]:
             grain="depth",
         )
     line(
-        "screw", "Screws from behind", ("screw",), book.counts["screw.count"].count, "wood screw", sizes.screws.length,
+        "screw", "Screws from behind", ("screw",), sizes.screws.total, "wood screw", sizes.screws.length,
         ("through seat and lift",), ("in oversize holes, so that the stretcher can move",), grain="depth",
     )  # fmt: skip
     return tuple(lines)
 
 
-def stock_sum(context: Context, sizes: Sizes) -> tuple[StockLength, ...]:
+def stock_sum(context: FloaterContext, sizes: Sizes) -> tuple[StockLength, ...]:
     """How much moulding the frame takes, and how its rails lie in the stock lengths (none if one is too long)."""
-    moulding, frame, book, shop = sizes.moulding, context.piece.display.frame, context.book, context.shop
-    if moulding is None or not isinstance(frame, NewFrame):
-        return ()
-    kerf = rule(shop.rules.kerf, "Saw kerf", "saw", "depth")
-    across, down = book["rail.horizontal.long_point"], book["rail.vertical.long_point"]
-    spare = (across if across.value >= down.value else down) + kerf
-    needed = 2 * across + 2 * down + 4 * kerf
-    needed = book.add(
-        needed + spare if frame.spare_rail else needed, "cut.needed", "Moulding used, with kerfs", parts=("rail",)
-    )
-    perimeter = 2 * sizes.inside["width"] + 2 * sizes.inside["height"] + FACES * sizes.face
-    thumb = book.add(
-        perimeter * ORDER_MORE, "cut.thumb", "Rule of thumb: inside round + 8 faces, + 10 %", parts=("rail",)
-    )
-    book.add(largest((needed, thumb)), "cut.order", "Moulding to order, at least", parts=("rail",))
-    rails = [
-        ("top rail", across.value),
-        ("bottom rail", across.value),
-        ("left stile", down.value),
-        ("right stile", down.value),
-    ]
-    if frame.spare_rail:
-        rails.append(("spare rail", max(across.value, down.value)))
-    length, show = Fraction(moulding.length), shop.showing.show
-    try:
-        bars = lay_out(rails, length, kerf.value)
-    except ValueError:
-        # The stop "rail.stock" says so and gives the ways out.
-        return ()
-    lengths = []
-    for i, pieces in enumerate(bars):
-        used = sum((mm + kerf.value for _, mm in pieces), Fraction(0))
-        left = length - used
-        lengths.append(StockLength(
-            i + 1, tuple(name for name, _ in pieces), show(used), show(left), left >= Fraction(shop.rules.keep_offcut)
-        ))  # fmt: skip
-    book.add_count(
-        "cut.lengths", "Lengths of moulding", len(bars), context.speak.say("each {} long", length),
-        *(("; ".join(pieces for pieces in item.pieces), ) for item in lengths), parts=("rail",),
+    return rail_stock(context, rails_of(context, sizes, sizes.moulding)) if sizes.moulding is not None else ()
+
+
+def rails_of(context: FloaterContext, sizes: Sizes, moulding: Moulding) -> Rails:
+    """The rails of a floater that is to be made."""
+    frame = context.display.frame
+    assert isinstance(frame, NewFrame)
+    return Rails(
+        moulding.name, Fraction(moulding.length), sizes.face, context.speak.say("{} × {}", sizes.face, sizes.rail_height),
+        sizes.outside, sizes.inside, frame.spare_rail,
     )  # fmt: skip
-    return tuple(lengths)
 
 
-def steps(context: Context, sizes: Sizes) -> tuple[Step, ...]:
+def steps(context: FloaterContext, sizes: Sizes) -> tuple[Step, ...]:
     """The order of work, with its gates, waits and cautions."""
     say, book = context.speak.say, context.book
-    display = context.piece.display
+    display = context.display
     new = isinstance(display.frame, NewFrame)
     out: list[Step] = [
         Step("measure", "Measure again", say(
@@ -202,15 +132,7 @@ def steps(context: Context, sizes: Sizes) -> tuple[Step, ...]:
             out.append(Step("rip", "Rip the moulding", say("Rip to {} high.", sizes.rail_height), 15,
                             care="Guards on, push stick, eye and hearing protection; test cut first.", parts=("rail",)))  # fmt: skip
         out += [
-            Step("cut", "Cut the rails", say(
-                f"{moulding.name}: two at {{}} and two at {{}}, long point; each pair to the same stop.",
-                book["rail.horizontal.long_point"], book["rail.vertical.long_point"]), 20,
-                care="Saw: guard down, hands clear, eye and hearing protection; dust extraction on.", parts=("rail",)),
-            Step("dry", "Dry-fit", say("Both outside diagonals {}; they may differ by {}.", book["frame.diagonal"],
-                                       book["frame.square"]), 10, gate=True, parts=("rail",)),
-            Step("glue", "Glue the frame", ("Clamp to a flat board with paper under the corners; measure the diagonals again "
-                                            "before the glue takes. An hour in clamps, full strength in a day.",),
-                 20, wait_minutes=24 * 60, parts=("rail",)),
+            *frame_steps(context, rails_of(context, sizes, moulding)),
             Step("inside", "Read the inside", say("It should be {} by {}; type what it is before going on.",
                                                   sizes.inside["width"], sizes.inside["height"]), 5, gate=True, parts=("rail", "gap")),
         ]  # fmt: skip

@@ -2,92 +2,34 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-
 from quicktions import Fraction
 
+from shadbo.core.asking import given, station_inputs
+from shadbo.core.canvas_choices import canvas_displays
 from shadbo.core.checks import put
-from shadbo.core.displays.base import Context, Panel
+from shadbo.core.decisions import BoughtFrame, NewFrame
+from shadbo.core.desk import desk_panel
+from shadbo.core.display import Panel
 from shadbo.core.displays.floater.depth_rules import deep_enough
-from shadbo.core.displays.floater.fixing import AXES
-from shadbo.core.displays.floater.schools import SCHOOLS, new_frame, read_frame
-from shadbo.core.displays.floater.sizes import SIDES, Sizes
-from shadbo.core.figures import Say
-from shadbo.core.inputs import ChoiceInput, LengthInput, Option
-from shadbo.core.piece import HEIGHT_STATIONS, WIDTH_STATIONS, BoughtFrame, NewFrame
-from shadbo.core.sums import Dim, Leaf
-
-Input = LengthInput | ChoiceInput
+from shadbo.core.displays.floater.sizes import Sizes
+from shadbo.core.displays.floater.terms import AXES, FloaterContext
+from shadbo.core.inputs import ChoiceInput, Input, Option
+from shadbo.core.schools import SCHOOLS, new_frame, read_frame
 
 
-def panels(context: Context, sizes: Sizes) -> tuple[Panel, ...]:
-    return (_measure(context, sizes), _display(context, sizes), _depth(context, sizes), _cut(context, sizes))
+def panels(context: FloaterContext, sizes: Sizes) -> tuple[Panel, ...]:
+    return (desk_panel(context, sizes.thing), _display(context, sizes), _depth(context, sizes), _cut(context, sizes))
 
 
-def _given(
-    context: Context, dim: Dim, group: str, *, pointer: str | None = None, optional: bool = False, hint: Say = ()
-) -> LengthInput:
-    """An input for a dim that is a leaf, or follows from others while its place can still be typed into."""
-    form = dim.form if isinstance(dim.form, Leaf) else None
-    place = pointer or (form.pointer if form else None)
-    assert place is not None
-    return LengthInput(
-        place, dim.label, group, context.shop.showing.show(dim.value, "fine"), form.typed if form else None,
-        form.tape if form else None, dim.name,
-        dim.parts, optional, form is None or form.origin == "stock", hint,
-    )  # fmt: skip
-
-
-def _station_inputs(
-    context: Context, dims: Mapping[str, Dim], stations: tuple[str, ...], group: str, pointer: str, part: str
-) -> list[Input]:
-    """A field a station; an empty one is offered, for three readings make the piece trustworthy."""
-    out: list[Input] = []
-    for station in stations:
-        dim = dims.get(station)
-        label = station[0].upper() + station[1:]
-        place = f"{pointer}/{station}/0"
-        parts = (part, f"{part}.{station}")
-        if dim is None:
-            out.append(LengthInput(place, label, group, None, None, None, None, parts, True, False, ()))
-        else:
-            form = dim.form if isinstance(dim.form, Leaf) else None
-            out.append(LengthInput(
-                place, label, group, context.shop.showing.show(dim.value, "fine"), form.typed if form else None,
-        form.tape if form else None, dim.name,
-                parts, len(dims) > 1, False, (),
-            ))  # fmt: skip
-    return out
-
-
-def _measure(context: Context, sizes: Sizes) -> Panel:
-    inputs: list[Input] = []
-    for axis, title in zip(AXES, ("Width of the canvas", "Height of the canvas"), strict=True):
-        inputs += _station_inputs(context, sizes.canvas[axis].stations, SIDES[axis], title, f"/object/{axis}", "canvas")
-    bar = sizes.depth.stations["bar"]
-    inputs.append(_given(context, bar, "Stretcher bar", pointer="/object/depth/bar/0"))
-    width = Fraction(str(context.piece.object.bar_width))
-    inputs.append(LengthInput("/object/bar_width", "Bar width", "Stretcher bar", context.shop.showing.show(width, "fine"), None, None, None,
-                              ("bar",), False, False, ()))  # fmt: skip
-    figures = tuple(f"canvas.{axis}.{use}" for axis in AXES for use in ("largest", "smallest", "mean", "spread"))
-    return Panel(
-        "measure",
-        "Measure",
-        ("Read the canvas at three places a side, and how deep its bar is.",),
-        tuple(inputs),
-        figures,
-    )
-
-
-def _display(context: Context, sizes: Sizes) -> Panel:
-    frame = context.piece.display.frame
-    inputs: list[Input] = [_new_or_bought(context, sizes)]
+def _display(context: FloaterContext, sizes: Sizes) -> Panel:
+    frame = context.display.frame
+    inputs: list[Input] = [canvas_displays(context), _new_or_bought(context, sizes)]
     figures = ["frame.inside.width", "frame.inside.height", "frame.outside.width", "frame.outside.height"]
-    figures += [f"gap.at.{s}" for axis in AXES for s in SIDES[axis] if s in sizes.gap_at]
+    figures += [f"gap.at.{s}" for s in sizes.gap_at]
     if isinstance(frame, NewFrame):
         inputs += [
             _schools(context, frame),
-            _given(context, context.book["gap.planned"], "Gap"),
+            given(context.shop.showing, context.book["gap.planned"], "Gap"),
             _mouldings(context, sizes, frame),
         ]
         figures += ["gap.variation.width", "gap.variation.height", "gap.to_hide", "fit.width", "fit.height"]
@@ -99,36 +41,41 @@ def _display(context: Context, sizes: Sizes) -> Panel:
             tuple(figures),
         )
     assert sizes.inner is not None
-    for own, stations in (("width", WIDTH_STATIONS), ("height", HEIGHT_STATIONS)):
+    for own in AXES:
         axis = own if not frame.turned else ("height" if own == "width" else "width")
-        inputs += _station_inputs(
-            context, sizes.inner[axis].stations, stations, f"Frame's inside {own}", f"/display/frame/{own}", "rail"
+        inputs += station_inputs(
+            context.shop.showing,
+            getattr(frame, own),
+            sizes.inner[axis].stations,
+            f"/display/frame/{own}",
+            f"Frame's inside {own}",
+            "rail",
         )
-    inputs.append(_given(context, sizes.face, "Its rail"))
+    inputs.append(given(context.shop.showing, sizes.face, "Its rail"))
     inputs.append(ChoiceInput("turned", "Which way the frame stands", "Frame", (
         Option("as_read", ("As it was read",), (), not frame.turned, (put("/display/frame/turned", False),)),
         Option("turned", ("A quarter turn",), context.speak.say(
             "gaps {} and {}" , *(context.book[f"gap.turned.{a}" if not frame.turned else f"gap.{a}"] for a in AXES)),
             frame.turned, (put("/display/frame/turned", True),)),
     ), ("rail",), "buttons"))  # fmt: skip
-    inputs += [_given(context, sizes.liner[axis], "Liner") for axis in AXES]
+    inputs += [given(context.shop.showing, sizes.liner[axis], "Liner") for axis in AXES]
     figures = [*figures[:4], "gap.width", "gap.height", "gap.difference", *figures[4:],
                "gap.turned.width", "gap.turned.height", "even.liner", "fit.width", "fit.height"]  # fmt: skip
     return Panel("display", "Display", ("A frame that is already made: read its inside, and see what gap it leaves.",),
                  tuple(inputs), tuple(figures))  # fmt: skip
 
 
-def _new_or_bought(context: Context, sizes: Sizes) -> ChoiceInput:
-    frame = context.piece.display.frame
+def _new_or_bought(context: FloaterContext, sizes: Sizes) -> ChoiceInput:
+    frame = context.display.frame
     say, made = context.speak.say, isinstance(frame, BoughtFrame)
-    deep = deep_enough(context, sizes, context.piece.display.reveal) or context.shop.mouldings
+    deep = deep_enough(context, sizes, context.display.reveal) or context.shop.mouldings
     new = new_frame(deep[0].key if deep else "rail", context.piece.units)
     bought = read_frame(
         {axis: sizes.inside[axis].value for axis in AXES},
         {"face": sizes.face.value, "rail_height": sizes.rail_height.value, "seat_thickness": sizes.seat.value,
          "seat_width": sizes.seat_width.value},
     )  # fmt: skip
-    follows = (put("/display/solve", "lift"),) if context.piece.display.solve == "rail_height" else ()
+    follows = (put("/display/solve", "lift"),) if context.display.solve == "rail_height" else ()
     return ChoiceInput("frame", "The frame is", "Frame", (
         Option("new", ("To be made",), ("The gap is chosen, the rails follow.",), not made, (put("/display/frame", new),)),
         Option("bought", ("Already made or bought",), say("The inside is read, the gaps follow."), made,
@@ -136,7 +83,7 @@ def _new_or_bought(context: Context, sizes: Sizes) -> ChoiceInput:
     ), ("rail",), "buttons")  # fmt: skip
 
 
-def _schools(context: Context, frame: NewFrame) -> ChoiceInput:
+def _schools(context: FloaterContext, frame: NewFrame) -> ChoiceInput:
     options = []
     for key, metric, inch, why in SCHOOLS:
         gap = metric if context.piece.units == "mm" else inch
@@ -148,9 +95,9 @@ def _schools(context: Context, frame: NewFrame) -> ChoiceInput:
     return ChoiceInput("gap", "Gap a side", "Gap", tuple(options), ("gap",), "buttons")
 
 
-def _mouldings(context: Context, sizes: Sizes, frame: NewFrame) -> ChoiceInput:
+def _mouldings(context: FloaterContext, sizes: Sizes, frame: NewFrame) -> ChoiceInput:
     """Each moulding with what it would make of the reveal or lift."""
-    say, display = context.speak.say, context.piece.display
+    say, display = context.speak.say, context.display
     options = []
     for m in context.shop.mouldings:
         strip = context.shop.rules.seat_strip_thickness
@@ -170,8 +117,8 @@ def _mouldings(context: Context, sizes: Sizes, frame: NewFrame) -> ChoiceInput:
     return ChoiceInput("moulding", "Rail", "Rail", tuple(options), ("rail",), "list")
 
 
-def _depth(context: Context, sizes: Sizes) -> Panel:
-    display, say = context.piece.display, context.speak.say
+def _depth(context: FloaterContext, sizes: Sizes) -> Panel:
+    display, say = context.display, context.speak.say
     new = isinstance(display.frame, NewFrame)
     follows = [
         Option("reveal", ("Reveal follows",), ("Rail and lift are given.",), display.solve == "reveal",
@@ -188,11 +135,11 @@ def _depth(context: Context, sizes: Sizes) -> Panel:
         ))  # fmt: skip
     inputs: list[Input] = [
         ChoiceInput("solve", "What follows from the rest", "Sum", tuple(follows), ("lift", "reveal"), "list"),
-        _given(context, sizes.reveal, "Sum", pointer="/display/reveal"),
-        _given(context, sizes.lift, "Sum", pointer="/display/lift"),
+        given(context.shop.showing, sizes.reveal, "Sum", pointer="/display/reveal"),
+        given(context.shop.showing, sizes.lift, "Sum", pointer="/display/lift"),
     ]
     if not new:
-        inputs.append(_given(context, sizes.profile_height, "Sum"))
+        inputs.append(given(context.shop.showing, sizes.profile_height, "Sum"))
     inputs += [
         ChoiceInput("lift_kind", "Lift strips", "Seat and lift", (
             Option("strips", ("Middle of each side",), say("small work, up to {} a side", Fraction(context.shop.rules.strips_up_to)),
@@ -200,9 +147,9 @@ def _depth(context: Context, sizes: Sizes) -> Panel:
             Option("all_round", ("All round",), ("carries the bar along its whole length",), display.lift_kind == "all_round",
                    (put("/display/lift_kind", "all_round"),)),
         ), ("lift",), "buttons"),
-        _given(context, sizes.seat, "Seat and lift", optional=new),
-        _given(context, sizes.seat_width, "Seat and lift", optional=new),
-        _given(context, sizes.screws.length, "Screws", optional=True,
+        given(context.shop.showing, sizes.seat, "Seat and lift", optional=new),
+        given(context.shop.showing, sizes.seat_width, "Seat and lift", optional=new),
+        given(context.shop.showing, sizes.screws.length, "Screws", optional=True,
                hint=say("Between {} and {}. Left empty: the shortest in stock that bites.", sizes.screws.shortest, sizes.screws.longest)),
     ]  # fmt: skip
     figures = ("rail.height", "depth.reveal", "depth.lift", "depth.used", "seat.needed", "seat.under", "screw.bite",
@@ -212,8 +159,8 @@ def _depth(context: Context, sizes: Sizes) -> Panel:
     )
 
 
-def _cut(context: Context, sizes: Sizes) -> Panel:
-    frame = context.piece.display.frame
+def _cut(context: FloaterContext, sizes: Sizes) -> Panel:
+    frame = context.display.frame
     figures: tuple[str, ...] = ("frame.diagonal", "frame.square", "screw.inset")
     inputs: list[Input] = []
     if isinstance(frame, NewFrame):

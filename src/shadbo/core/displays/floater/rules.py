@@ -7,22 +7,19 @@ from collections.abc import Iterator
 from quicktions import Fraction
 
 from shadbo.core.checks import WayOut, put
-from shadbo.core.displays.base import Context
+from shadbo.core.decisions import BoughtFrame, NewFrame
 from shadbo.core.displays.floater.depth_rules import check_depth, deep_enough, up
-from shadbo.core.displays.floater.fixing import AXES
-from shadbo.core.displays.floater.schools import new_frame
 from shadbo.core.displays.floater.sizes import Sizes
-from shadbo.core.measuring import check_readings
-from shadbo.core.piece import BoughtFrame, NewFrame
+from shadbo.core.displays.floater.terms import AXES, FloaterContext
+from shadbo.core.doubts import check_readings
+from shadbo.core.schools import new_frame
 
 EYE_PASSES = Fraction(16, 10)
 GAP_STEP = Fraction(1, 2)
 
 
-def check(context: Context, sizes: Sizes) -> None:
+def check(context: FloaterContext, sizes: Sizes) -> None:
     """Put every check of the floater into the list, each with its ways out."""
-    canvas = sizes.canvas
-    check_readings(context.checks, context.speak, context.shop, "canvas", canvas["width"], canvas["height"], "canvas")
     if sizes.inner:
         check_readings(
             context.checks, context.speak, context.shop, "frame", sizes.inner["width"], sizes.inner["height"], "rail",
@@ -38,9 +35,9 @@ def check(context: Context, sizes: Sizes) -> None:
     check_depth(context, sizes)
 
 
-def _new_frame_instead(context: Context, sizes: Sizes) -> Iterator[WayOut]:
+def _new_frame_instead(context: FloaterContext, sizes: Sizes) -> Iterator[WayOut]:
     """A made frame that won't do: make one, of the first moulding deep enough."""
-    for moulding in deep_enough(context, sizes, context.piece.display.reveal):
+    for moulding in deep_enough(context, sizes, context.display.reveal):
         frame = new_frame(moulding.key, context.piece.units)
         yield WayOut(
             context.speak.say(f"Make a new frame of {moulding.name}, gap {{}} a side", Fraction(frame["gap"])),
@@ -49,8 +46,8 @@ def _new_frame_instead(context: Context, sizes: Sizes) -> Iterator[WayOut]:
         return
 
 
-def _goes_in(context: Context, sizes: Sizes) -> None:
-    say, frame = context.speak.say, context.piece.display.frame
+def _goes_in(context: FloaterContext, sizes: Sizes) -> None:
+    say, frame = context.speak.say, context.display.frame
     assert isinstance(frame, BoughtFrame) and sizes.inner is not None
     turned = {axis: context.book[f"gap.turned.{axis}"].value for axis in AXES}
     for axis in AXES:
@@ -82,8 +79,8 @@ def _goes_in(context: Context, sizes: Sizes) -> None:
         )  # fmt: skip
 
 
-def _even(context: Context, sizes: Sizes) -> None:
-    book, say, frame = context.book, context.speak.say, context.piece.display.frame
+def _even(context: FloaterContext, sizes: Sizes) -> None:
+    book, say, frame = context.book, context.speak.say, context.display.frame
     assert isinstance(frame, BoughtFrame)
     if min(g.value for g in sizes.gap.values()) < 0:
         return
@@ -109,14 +106,14 @@ def _even(context: Context, sizes: Sizes) -> None:
         )  # fmt: skip
 
 
-def _moulding(context: Context, sizes: Sizes) -> None:
+def _moulding(context: FloaterContext, sizes: Sizes) -> None:
     if not sizes.missing:
         return
-    frame = context.piece.display.frame
+    frame = context.display.frame
     assert isinstance(frame, NewFrame)
     ways = [
         WayOut((f"Use {m.name}",), (put("/display/frame/moulding", m.key),))
-        for m in deep_enough(context, sizes, context.piece.display.reveal)[:3]
+        for m in deep_enough(context, sizes, context.display.reveal)[:3]
     ]
     context.checks.add(
         "stop", "moulding.missing", "display", (f"The stock list has no moulding called “{frame.moulding}”.",),
@@ -125,7 +122,7 @@ def _moulding(context: Context, sizes: Sizes) -> None:
     )  # fmt: skip
 
 
-def _new_fit(context: Context, sizes: Sizes) -> None:
+def _new_fit(context: FloaterContext, sizes: Sizes) -> None:
     say = context.speak.say
     for axis in AXES:
         fit = sizes.fit[axis]
@@ -140,9 +137,9 @@ def _new_fit(context: Context, sizes: Sizes) -> None:
             )  # fmt: skip
 
 
-def _untrue(context: Context, sizes: Sizes) -> None:
+def _untrue(context: FloaterContext, sizes: Sizes) -> None:
     """A gap that varies by more than a quarter of itself shows the canvas up."""
-    say, frame = context.speak.say, context.piece.display.frame
+    say, frame = context.speak.say, context.display.frame
     variation = context.book["gap.variation.most"]
     axis = max(AXES, key=lambda a: sizes.variation[a].value)
     tightest = min(sizes.gap_at.values(), key=lambda d: d.value)
@@ -170,14 +167,14 @@ def _untrue(context: Context, sizes: Sizes) -> None:
     )  # fmt: skip
 
 
-def _stock_length(context: Context, sizes: Sizes) -> None:
+def _stock_length(context: FloaterContext, sizes: Sizes) -> None:
     say, moulding = context.speak.say, sizes.moulding
     assert moulding is not None
     longest = max((sizes.outside[a] for a in AXES), key=lambda d: d.value)
     need = longest.value + Fraction(context.shop.rules.kerf)
     if need <= moulding.length:
         return
-    depths = {m.key for m in deep_enough(context, sizes, context.piece.display.reveal)}
+    depths = {m.key for m in deep_enough(context, sizes, context.display.reveal)}
     ways = [
         WayOut(say(f"Use {m.name}: it comes {{}} long", Fraction(m.length)), (put("/display/frame/moulding", m.key),))
         for m in sorted(context.shop.mouldings, key=lambda m: (m.key not in depths, m.height, m.face))

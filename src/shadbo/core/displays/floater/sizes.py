@@ -12,20 +12,24 @@ from dataclasses import dataclass
 
 from quicktions import Fraction
 
-from shadbo.core.displays.base import Context
-from shadbo.core.displays.floater.fixing import AXES, Screws, lift_strips, screws
+from shadbo.core.decisions import BoughtFrame, Floater, NewFrame
+from shadbo.core.desk import measure
+from shadbo.core.displays.floater.fixing import Screws, lift_strips, screws
+from shadbo.core.displays.floater.terms import AXES, FloaterContext
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.measuring import Side, read_side
-from shadbo.core.piece import BoughtFrame, Floater, HeightStations, NewFrame, WidthStations
-from shadbo.core.shop import HOUSE_SHOP, Moulding, Shop
-from shadbo.core.sums import Dim, allowance, diagonal, largest, leaf, rule, smallest
-
-SIDES = {"width": ("top", "middle", "bottom"), "height": ("left", "centre", "right")}
+from shadbo.core.rails import square
+from shadbo.core.readings import HeightStations, WidthStations
+from shadbo.core.shop import Moulding, Shop
+from shadbo.core.sums import Dim, allowance, largest, leaf, rule, smallest
+from shadbo.core.thing import Thing
 
 
 @dataclass(frozen=True, slots=True)
 class Sizes:
     """Every dim of a floater, by what it is."""
 
+    thing: Thing
     canvas: dict[str, Side]
     depth: Side
     inner: dict[str, Side] | None
@@ -65,22 +69,15 @@ def rail_profile(shop: Shop, frame: NewFrame) -> tuple[Moulding, bool]:
     return (shop.mouldings or HOUSE_SHOP.mouldings)[0], True
 
 
-def size_up(context: Context) -> Sizes:
+def size_up(context: FloaterContext) -> Sizes:
     """Work out every dim of the floater and put it into the book."""
     book, shop = context.book, context.shop
-    piece, display = context.piece, context.piece.display
+    display = context.display
     frame = display.frame
-    canvas = {
-        "width": read_side(
-            book, piece.object.width, "canvas.width", "Canvas width", "/object/width", shop, part="canvas"
-        ),
-        "height": read_side(
-            book, piece.object.height, "canvas.height", "Canvas height", "/object/height", shop, part="canvas"
-        ),
-    }
-    depth = read_side(
-        book, piece.object.depth, "canvas.depth", "Bar depth", "/object/depth", shop, part="bar", grain="depth"
-    )
+    thing = measure(context)
+    canvas = {"width": thing.width, "height": thing.height}
+    assert thing.depth is not None
+    depth = thing.depth
     inner: dict[str, Side] | None = None
     moulding: Moulding | None = None
     missing = False
@@ -103,7 +100,7 @@ def size_up(context: Context) -> Sizes:
         )  # fmt: skip
     for axis in AXES:
         side = canvas[axis]
-        big = side.largest
+        big = side.into
         tape = allowance(big.likely, f"tape.{axis}", "tape, reading of the canvas", "tape")
         if planned is not None:
             saw = allowance(shop.tolerances.saw, f"saw.{axis}", "saw, cut of the rail", "saw")
@@ -133,13 +130,13 @@ def size_up(context: Context) -> Sizes:
             grain="depth",
         )  # fmt: skip
         for station, read in side.stations.items():
-            there = _inside_there(inner[axis], station, axis) if inner else None
+            there = inner[axis].near(side.along[station]) if inner else None
             inside_at[station] = there - 2 * liner[axis] if there is not None else inside[axis]
             gap_at[station] = book.add(
                 (inside_at[station] - read) / 2, f"gap.at.{station}", f"Gap beside {station}", grain="depth",
                 parts=("gap", f"gap.{station}"),
             )  # fmt: skip
-        there_too = [gap_at[s] for s in SIDES[axis] if s in gap_at]
+        there_too = [gap_at[s] for s in side.stations]
         variation[axis] = book.add(
             largest(there_too) - smallest(there_too), f"gap.variation.{axis}", f"Gap varies by, {_axis_label(axis)}",
             parts=("gap",), grain="depth",
@@ -150,14 +147,7 @@ def size_up(context: Context) -> Sizes:
     gap_to_hide = book.add(
         4 * most, "gap.to_hide", "Gap at which it varies by a quarter", parts=("gap",), grain="depth",
     )  # fmt: skip
-    across = book.add(
-        diagonal(outside["width"], outside["height"]), "frame.diagonal", "Both outside diagonals", parts=("rail",)
-    )
-    per_metre = rule(shop.rules.square_per_metre, "Diagonals may differ by, a metre", "square", "depth")
-    book.add(
-        per_metre * max(Fraction(1), across.value / 1000), "frame.square", "Diagonals may differ by", parts=("rail",),
-        grain="depth",
-    )  # fmt: skip
+    square(context, "frame", "outside", outside, "rail")
 
     lift, reveal, rail_height = _depth_sum(context, display, profile_height, seat, depth.mean)
     widest = book.add(largest(gap_at.values()), "gap.widest", "Gap at the widest", parts=("gap",), grain="depth")
@@ -169,7 +159,7 @@ def size_up(context: Context) -> Sizes:
     lift_strips(context, canvas, seat_width, widest, beyond)
     held = screws(context, face, gap, canvas, seat, lift, depth, seat_width, outside)
     sizes = Sizes(
-        canvas, depth, inner, moulding, missing, face, rail_height, profile_height, seat, seat_width, own_seat, lift, reveal,
+        thing, canvas, depth, inner, moulding, missing, face, rail_height, profile_height, seat, seat_width, own_seat, lift, reveal,
         liner, inside, outside, gap, gap_at, inside_at, variation, gap_to_hide, fit, seat_needed, seat_under, held,
     )  # fmt: skip
     if inner:
@@ -177,18 +167,11 @@ def size_up(context: Context) -> Sizes:
     return sizes
 
 
-def _inside_there(inner: Side, station: str, axis: str) -> Dim:
-    """The frame's inside beside a station of the canvas: read there if it was, else its smallest."""
-    order = SIDES[axis].index(station)
-    names = SIDES["width"] if set(inner.stations) <= set(SIDES["width"]) else SIDES["height"]
-    return inner.at(names[order]) or inner.smallest
-
-
 def _stock_leaf(value: Fraction, key: str, label: str, part: str) -> Dim:
     return leaf(value, f"stock:{key}", label, "stock", source="stock", grain="depth", parts=(part,))
 
 
-def _new_profile(context: Context, frame: NewFrame, moulding: Moulding) -> tuple[Dim, Dim, Dim, Dim, bool]:
+def _new_profile(context: FloaterContext, frame: NewFrame, moulding: Moulding) -> tuple[Dim, Dim, Dim, Dim, bool]:
     book, rules = context.book, context.shop.rules
 
     def over(value: object, field: str, stock: Fraction, label: str, name: str) -> Dim:
@@ -212,7 +195,7 @@ def _new_profile(context: Context, frame: NewFrame, moulding: Moulding) -> tuple
     return face, height, seat, seat_width, moulding.seat_thickness is not None
 
 
-def _bought_profile(context: Context, frame: BoughtFrame) -> tuple[Dim, Dim, Dim, Dim, bool]:
+def _bought_profile(context: FloaterContext, frame: BoughtFrame) -> tuple[Dim, Dim, Dim, Dim, bool]:
     book, shop = context.book, context.shop
     tolerance = shop.reading_tolerance(context.piece.units)
 
@@ -231,7 +214,7 @@ def _bought_profile(context: Context, frame: BoughtFrame) -> tuple[Dim, Dim, Dim
     )
 
 
-def _inner(context: Context, frame: BoughtFrame) -> dict[str, Side]:
+def _inner(context: FloaterContext, frame: BoughtFrame) -> dict[str, Side]:
     """The inside of a made frame against the canvas's axes; turned a quarter turn, its height lies along the width."""
     along: dict[str, tuple[str, WidthStations | HeightStations]] = {
         "width": ("width", frame.width),
@@ -248,7 +231,7 @@ def _inner(context: Context, frame: BoughtFrame) -> dict[str, Side]:
     return sides
 
 
-def _depth_sum(context: Context, display: Floater, height: Dim, seat: Dim, bar: Dim) -> tuple[Dim, Dim, Dim]:
+def _depth_sum(context: FloaterContext, display: Floater, height: Dim, seat: Dim, bar: Dim) -> tuple[Dim, Dim, Dim]:
     """reveal = rail − (seat + lift + bar), solved for whichever of reveal, lift and rail height follows."""
     book = context.book
     given = {
@@ -283,7 +266,7 @@ def _depth_sum(context: Context, display: Floater, height: Dim, seat: Dim, bar: 
     return lift, reveal, rail
 
 
-def _even_out(context: Context, sizes: Sizes) -> None:
+def _even_out(context: FloaterContext, sizes: Sizes) -> None:
     """For a made frame: how the two gaps differ, what they'd be turned, and what would even them out."""
     book = context.book
     wide, tall = sizes.gap["width"], sizes.gap["height"]
@@ -297,7 +280,7 @@ def _even_out(context: Context, sizes: Sizes) -> None:
     assert sizes.inner is not None
     for axis, other in (AXES, AXES[::-1]):
         book.add(
-            (sizes.inner[other].smallest - sizes.canvas[axis].largest) / 2, f"gap.turned.{axis}",
+            (sizes.inner[other].smallest - sizes.canvas[axis].into) / 2, f"gap.turned.{axis}",
             f"Gap with the frame turned, {_axis_label(axis)}", parts=("gap",), grain="depth",
         )  # fmt: skip
     big, small = AXES if wide.value >= tall.value else AXES[::-1]

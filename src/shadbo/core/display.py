@@ -4,24 +4,32 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, Generic, TypeVar
 
 from shadbo.core.checks import Checklist, Patch, Stage
 from shadbo.core.cutting import CutLine, StockLength
 from shadbo.core.figures import Book, Say, Speaker
-from shadbo.core.inputs import ChoiceInput, LengthInput
+from shadbo.core.inputs import Input
 from shadbo.core.piece import Piece
 from shadbo.core.shop import Shop
 from shadbo.core.sums import Dim
-from shadbo.core.views import View
+from shadbo.core.views import View, ViewKey
 from shadbo.core.work import Step
+
+T = TypeVar("T")
+D = TypeVar("D")
 
 
 @dataclass(frozen=True, slots=True)
-class Context:
-    """One piece being reckoned: what was decided, what the shop has, and where figures and checks go."""
+class Context(Generic[T, D]):
+    """One piece being reckoned: what was decided, what the shop has, and where figures and checks go.
+
+    ``object`` and ``display`` are the piece's own, with the types the display knows them by.
+    """
 
     piece: Piece
+    object: T
+    display: D
     shop: Shop
     book: Book
     checks: Checklist
@@ -57,15 +65,17 @@ class Panel:
     key: Stage
     label: str
     asks: Say
-    inputs: tuple[LengthInput | ChoiceInput, ...]
+    inputs: tuple[Input, ...]
     figures: tuple[str, ...]
+    views: tuple[ViewKey, ...] = ("face", "section", "back")
 
 
 @dataclass(frozen=True, slots=True)
 class Reckoned:
-    """All a display has to say of a piece."""
+    """All a display has to say of a piece; ``outside`` is its width and height as it hangs."""
 
     verdict: Say
+    outside: tuple[Dim, Dim]
     layers: tuple[Layer, ...]
     panels: tuple[Panel, ...]
     views: tuple[View, ...]
@@ -77,9 +87,13 @@ class Reckoned:
 
 @dataclass(frozen=True, slots=True)
 class Display:
-    """One way of showing a thing. ``settle`` gives further patch steps when a place of the piece is typed into."""
+    """One way of showing a thing.
+
+    ``settle`` gives patch steps that go before one when a place of the piece is typed into or moved; it is handed the
+    document, the place, and the book as it stands.
+    """
 
     key: str
     label: str
-    reckon: Callable[[Context], Reckoned]
-    settle: Callable[[Any, str], Patch]
+    reckon: Callable[[Context[Any, Any]], Reckoned]
+    settle: Callable[[Any, str, Callable[[], Book]], Patch] = lambda document, pointer, book: ()

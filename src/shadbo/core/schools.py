@@ -17,6 +17,7 @@ SCHOOLS: tuple[tuple[str, Fraction, Fraction, str], ...] = (
     ("large", Fraction(12), MM_PER_INCH / 2, "Large work: keeps its proportion and forgives more."),
 )
 USUAL_GAP: Mapping[Unit, Fraction] = {"mm": SCHOOLS[1][1], "in": SCHOOLS[1][2]}
+USUAL_BORDER: Mapping[Unit, Fraction] = {"mm": Fraction(50), "in": MM_PER_INCH * 2}
 USUAL_REVEAL: Mapping[Unit, Fraction] = {"mm": Fraction(3), "in": MM_PER_INCH / 8}
 
 

@@ -1,0 +1,165 @@
+"""A small canvas in a bought deep box frame: glass out, card in its place, the canvas screwed to the inner board."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from quicktions import Fraction
+
+from shadbo.core.asking import choice, given
+from shadbo.core.canvas_choices import canvas_displays
+from shadbo.core.cutting import CutLine
+from shadbo.core.desk import desk_panel
+from shadbo.core.display import Display, Layer, Panel, Proof, Reckoned
+from shadbo.core.displays.deep_ready_made.drawing import draw
+from shadbo.core.displays.deep_ready_made.rules import check
+from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes, size_up
+from shadbo.core.figures import Say
+from shadbo.core.inputs import Input
+from shadbo.core.rabbet import frame_chooser, frame_inputs
+from shadbo.core.rails import AXES, cut_line
+from shadbo.core.shop import ReadyFrame
+from shadbo.core.work import Step
+
+
+def reckon(context: DeepContext) -> Reckoned:
+    """Every sum, check, drawing, cut and step of a canvas in a deep ready-made."""
+    sizes = size_up(context)
+    check(context, sizes)
+    layers = (
+        Layer("card", "Card in the glass’s place", sizes.card), Layer("bar", "Canvas on its bar", sizes.depth),
+        Layer("board", "Inner board", sizes.board), Layer("filler", "Room to fill", sizes.slack),
+    )  # fmt: skip
+    return Reckoned(
+        verdict=_verdict(context, sizes),
+        outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
+        layers=layers,
+        panels=_panels(context, sizes),
+        views=draw(context, sizes),
+        cuts=_cuts(context, sizes),
+        stock=(),
+        steps=_steps(context, sizes),
+        proofs=_proofs(context, sizes),
+    )
+
+
+def _verdict(context: DeepContext, sizes: Sizes) -> Say:
+    say = context.speak.say
+    tight = min(sizes.room.values(), key=lambda d: d.value)
+    if tight.value < 0:
+        return say("It does not go in: {} too large.", -tight.value)
+    if sizes.slack.value < 0:
+        return say("It does not go in: {} too deep.", -sizes.slack.value)
+    return say(
+        "It goes in: packing {} and {}, {} left in depth.", sizes.packing["width"], sizes.packing["height"], sizes.slack
+    )
+
+
+def _panels(context: DeepContext, sizes: Sizes) -> tuple[Panel, ...]:
+    display, show = context.display, context.shop.showing
+    inputs: list[Input] = [canvas_displays(context)]
+    work = {a: sizes.thing.side(a).into for a in AXES}
+    inputs += frame_chooser(context, work, lambda size, ready: _refused(context, sizes, size, ready), False)
+    inputs += frame_inputs(context, sizes.rabbet, display.frame, came_with=True)
+    depth: list[Input] = [
+        given(show, sizes.card, "In the glass’s place", pointer="/display/card", optional=True,
+              hint=("Left empty: as thick as the glass that is taken out. Paint must not touch glass.",)),
+        choice("fixing", "What holds it", "What holds it", "/display/fixing", display.fixing, (
+            ("screwed", ("Tape and screws",), ("tape positions it, screws through the board carry it",)),
+            ("tape_alone", ("Tape alone",), ("thrifty; 24 hours under weight, and it lets go in time",)),
+        ), ("screw",), look="list"),
+        given(show, sizes.screw, "What holds it", optional=True, hint=context.speak.say(
+            "Between {} and {}. Left empty: the shortest in stock that bites.", sizes.shortest, sizes.longest)),
+    ]  # fmt: skip
+    figures = tuple(f"{k}.{a}" for k in ("shows", "packing", "fit", "frame.rabbet", "frame.outside") for a in AXES)
+    bows = tuple(f"frame.bow.{a}" for a in AXES if a in sizes.rabbet.bow)
+    return (
+        desk_panel(context, sizes.thing),
+        Panel("display", "Display", ("A deep frame as it was bought: which one, and how the canvas sits in it.",), tuple(inputs),
+              (*figures, *bows)),
+        Panel("depth", "Depth", ("From the lip to the tabs: the glass comes out, its thickness is made up.",), tuple(depth),
+              ("frame.glass", "pack.card", "depth.pack", "depth.slack", "screw.bite", "screw.shortest", "screw.longest"),
+              ("section", "face", "back")),
+        Panel("cut", "Cut", ("What to cut and to mark.",), (), ("board.width", "board.height", "screw.inset", "screw.count"), ("back", "face", "section")),
+    )  # fmt: skip
+
+
+def _refused(context: DeepContext, sizes: Sizes, size: Mapping[str, Fraction], ready: ReadyFrame) -> Say | None:
+    for axis in AXES:
+        over = sizes.thing.side(axis).into.value - size[axis]
+        if over > 0:
+            return context.speak.say(f"too small by {{}} in the {axis}", over)
+    short = (
+        sizes.depth.value
+        + Fraction(ready.glass)
+        + Fraction(ready.board)
+        + Fraction(context.shop.rules.tabs)
+        - Fraction(ready.rabbet_depth)
+    )
+    return context.speak.say("too shallow by {}", short) if short > 0 else None
+
+
+def _cuts(context: DeepContext, sizes: Sizes) -> tuple[CutLine, ...]:
+    say = context.speak.say
+    lines = []
+    for axis, where in (("width", "left and right"), ("height", "top and bottom")):
+        if sizes.packing[axis].value > 0:
+            lines.append(cut_line(
+                context, f"packing.{axis}", f"Side packing, {where}", ("packing",), 2, "card or strip", sizes.packing[axis],
+                ("thickness",), say("as deep as the canvas, {}", sizes.depth), grain="depth",
+            ))  # fmt: skip
+    if sizes.card.value > 0:
+        lines.append(cut_line(
+            context, "card", "Card strips under the lip", ("card",), 4, "card", sizes.card, ("thickness",),
+            ("where the glass was, so that nothing rattles; clear of the paint",), grain="depth",
+        ))  # fmt: skip
+    if context.display.fixing == "screwed":
+        lines.append(cut_line(
+            context, "screw", "Screws through the board", ("screw",), sizes.total, "wood screw", sizes.screw, ("into the bars",), (), grain="depth",
+        ))  # fmt: skip
+    return tuple(lines)
+
+
+def _steps(context: DeepContext, sizes: Sizes) -> tuple[Step, ...]:
+    """The order of work, each step with what to look at before going on."""
+    say = context.speak.say
+    out = [
+        Step("measure", "Measure again", say("Canvas {} × {}, {} deep; the box inside {} × {}.", sizes.thing.width.largest, sizes.thing.height.largest,
+             sizes.depth, sizes.rabbet.size["width"], sizes.rabbet.size["height"]), 5, gate=True, parts=("canvas",)),
+        Step("glass", "Take the glass out", ("Lift the tabs with a tool, glass out and put away. Paint must not touch glass.",), 10,
+             care="Gloves; metal tabs are sharp and lift under nails.", parts=("card",)),
+        Step("template", "Mark the inner board", say(
+            "The original board is the template: screw line {} from its edges; first holes {} across and {} down. Look: hook end up?",
+            sizes.inset, sizes.places["width"][0], sizes.places["height"][0]), 15, gate=True, parts=("board", "screw")),
+        Step("pack", "Pack the sides", say("{} left and right, {} top and bottom, evenly, so that it is centred.", sizes.packing["width"],
+             sizes.packing["height"]), 15, parts=("packing",)),
+        Step("tape", "Position it", ("Double-sided tape on the bars, canvas on the board by the marks, press.",), 10,
+             wait_minutes=24 * 60 if context.display.fixing == "tape_alone" else 0, parts=("canvas",)),
+        Step("look", "Look at the front", ("In the frame, before screwing: straight, centred, even on both axes.",), 5, gate=True, parts=("canvas",)),
+    ]  # fmt: skip
+    if context.display.fixing == "screwed":
+        out.append(Step("screw", "Screw it through the board", say(
+            f"{sizes.total} screws {{}}: they bite {{}} in the bars. Drill the board only.", sizes.screw, sizes.bite), 15,
+            care="Stop on the bit; never a longer screw than this, it would reach the canvas.", parts=("screw",)))  # fmt: skip
+    out.append(Step("close", "Close it", say("Fill what is left behind, {}, so that nothing rattles; tabs down, hook end up. Look at the front once more.",
+               sizes.slack), 10, gate=True, care="Press tabs with a tool, away from the hand.", parts=("filler",)))  # fmt: skip
+    return tuple(out)
+
+
+def _proofs(context: DeepContext, sizes: Sizes) -> tuple[Proof, ...]:
+    """packing + canvas + packing = box; card + canvas + board + room + tabs = rabbet."""
+    proofs = [
+        Proof(
+            f"packing + canvas + packing = box, {a}",
+            (sizes.packing[a], sizes.thing.side(a).into, sizes.packing[a]),
+            sizes.rabbet.size[a],
+        )
+        for a in AXES
+    ]
+    assert sizes.thing.depth is not None
+    tabs = next(leaf for _, leaf in sizes.slack.slopes.values() if leaf.label == "Points or tabs")
+    layers = (sizes.card, sizes.thing.depth.into, sizes.board, sizes.slack, tabs)
+    return (*proofs, Proof("card + canvas + board + room + tabs = rabbet", layers, sizes.rabbet.depth))
+
+
+DEEP_READY_MADE = Display("deep_ready_made", "Deep ready-made", reckon)

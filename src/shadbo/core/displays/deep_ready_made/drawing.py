@@ -1,0 +1,88 @@
+"""The drawings of a canvas in a deep ready-made."""
+
+from __future__ import annotations
+
+from quicktions import Fraction
+
+from shadbo.core.desk import desk_views
+from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes
+from shadbo.core.rabbet_drawing import STAGES, Lying, back, section
+from shadbo.core.rails import AXES, draw_rails
+from shadbo.core.views import Drawing, View
+
+HALF = Fraction(1, 2)
+
+
+def draw(context: DeepContext, sizes: Sizes) -> tuple[View, ...]:
+    return (*desk_views(context, sizes.thing), _face(sizes), _section(sizes), _back(sizes))
+
+
+def _face(sizes: Sizes) -> View:
+    rabbet = sizes.rabbet
+    w, h, face = rabbet.outside["width"].value, rabbet.outside["height"].value, rabbet.face.value
+    drawing = Drawing("face", "Face", w, h)
+    drawing.box("board", "Inner board", "board", face, face, w - 2 * face, h - 2 * face)
+    drawing.polygon("canvas", "Canvas", "canvas", [(w * HALF + x, h * HALF + y) for x, y in sizes.thing.outline()])
+    draw_rails(drawing, w, h, face)
+    stages = ("display", "depth", "cut")
+    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, stages, "outside")
+    drawing.measure("frame.sight.width", "x", face, w - face, h, "bottom", 1, stages, "sight")
+    drawing.measure("frame.outside.height", "y", 0, h, w, "right", 2, stages, "outside")
+    drawing.measure("frame.sight.height", "y", face, h - face, w, "right", 1, stages, "sight")
+    for axis, base in (("width", h * HALF), ("height", w * HALF)):
+        shows = sizes.shows[axis].value
+        if shows > 0:
+            way, side = ("x", "top") if axis == "width" else ("y", "left")
+            drawing.measure(f"shows.{axis}", way, face, face + shows, base, side, 0, ("display",), "shows")  # type: ignore[arg-type]
+    drawing.measure("rail.face", "x", 0, face, 0, "top", 1, stages, "face")
+    return drawing.view()
+
+
+def _section(sizes: Sizes) -> View:
+    packing = max(sizes.packing["width"].value, Fraction(0))
+    layers = [
+        Lying("card", "Card in the glass’s place", "board", sizes.card.value, Fraction(1), "pack.card", "card", sizes.rabbet.lip.value + 6),
+        Lying("bar", "Canvas on its bar", "bar", sizes.depth.value, packing, "canvas.depth.mean", "canvas"),
+        Lying("board", "Inner board", "board", sizes.board.value, Fraction(1), "frame.board", "board"),
+        Lying("filler", "Room to fill", "shadow", sizes.slack.value, Fraction(1), "depth.slack", "left"),
+    ]  # fmt: skip
+    drawing = section(sizes.rabbet, layers)
+    wall = sizes.rabbet.face.value - sizes.rabbet.lip.value
+    under = (
+        sizes.rabbet.rail_height.value
+        - min(sizes.rabbet.depth.value, sizes.rabbet.rail_height.value)
+        + sizes.card.value
+    )
+    if packing > 0:
+        drawing.box("packing", "Side packing", "strip", wall, under, packing, sizes.depth.value)
+        drawing.measure("packing.width", "x", wall, wall + packing, drawing.height, "bottom", 2, STAGES, "packing")
+    base = under + sizes.depth.value + sizes.board.value
+    x = wall + packing + 20
+    drawing.line("screw", "Screw", "metal", (x, base), (x, base - sizes.screw.value))
+    drawing.line("screw", "Screw head", "metal", (x - 3, base), (x + 3, base))
+    return drawing.view()
+
+
+def _back(sizes: Sizes) -> View:
+    rabbet = sizes.rabbet
+    drawing, _, _ = back(rabbet)
+    w, h = rabbet.outside["width"].value, rabbet.outside["height"].value
+    bw, bh = sizes.template["width"].value, sizes.template["height"].value
+    x, y = (w - bw) * HALF, (h - bh) * HALF
+    drawing.box("board", "Inner board, the template", "board", x, y, bw, bh)
+    cw, ch = sizes.thing.width.look.value, sizes.thing.height.look.value
+    drawing.box("canvas", "Canvas behind the board", "hidden", (w - cw) * HALF, (h - ch) * HALF, cw, ch)
+    inset = sizes.inset.value
+    for axis in AXES:
+        along = "across" if axis == "width" else "down"
+        for i, place in enumerate(sizes.places[axis]):
+            for far in (False, True):
+                line = (bh if axis == "width" else bw) - inset if far else inset
+                at = (x + place.value, y + line) if axis == "width" else (x + line, y + place.value)
+                drawing.circle(f"screw.{along}.{i + 1}", "Screw", "metal", *at, Fraction(2))
+    for axis, way, side in (("width", "x", "top"), ("height", "y", "left")):
+        along, start = ("across", x) if axis == "width" else ("down", y)
+        for i, place in enumerate(sizes.places[axis][: (len(sizes.places[axis]) + 1) // 2]):
+            drawing.measure(f"screw.{along}.{i + 1}", way, start, start + place.value, 0, side, i + 1, STAGES)  # type: ignore[arg-type]
+    drawing.text("hook", "Hook end", w * HALF, y + inset / 2, "HOOK END UP")
+    return drawing.view()

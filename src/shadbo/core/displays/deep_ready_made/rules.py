@@ -1,0 +1,144 @@
+"""What can be wrong with a canvas in a deep ready-made, and the ways out."""
+
+from __future__ import annotations
+
+from quicktions import Fraction
+
+from shadbo.core.checks import WayOut, put
+from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes
+from shadbo.core.rabbet import check_rabbet, ready_frame
+from shadbo.core.rails import AXES
+
+TIGHT = Fraction(1)
+PASSES = Fraction(16, 10)
+
+
+def check(context: DeepContext, sizes: Sizes) -> None:
+    check_rabbet(context, sizes.rabbet, context.display.frame)
+    _goes_in(context, sizes)
+    _depth(context, sizes)
+    _even(context, sizes)
+    _fixing(context, sizes)
+
+
+def _others(context: DeepContext, sizes: Sizes) -> list[WayOut]:
+    """Ready-made frames of the stock that do take the canvas; else the two other ways of showing it."""
+    ways = []
+    for ready in context.shop.frames:
+        for turned in (False, True):
+            w, h = (ready.height, ready.width) if turned else (ready.width, ready.height)
+            pack = sizes.depth.value + Fraction(ready.glass) + Fraction(ready.board) + Fraction(context.shop.rules.tabs)
+            if w > sizes.thing.width.into.value and h > sizes.thing.height.into.value and ready.rabbet_depth >= pack:
+                ways.append((w * h, WayOut((f"Take the {ready.name.lower()}{', turned' if turned else ''}",),
+                             (put("/display/frame", ready_frame(ready, turned)),))))  # fmt: skip
+    ways.sort(key=lambda item: item[0])
+    found = [way for _, way in ways[:2]]
+    moulding = next(iter(context.shop.rabbet_mouldings), None)
+    if moulding:
+        found.append(WayOut(
+            ("Show it in a frame with a lip, held by offset clips",),
+            (put("/display", {"type": "lipped", "frame": {"make": "new", "moulding": moulding.key, "spare_rail": False}}),),
+        ))  # fmt: skip
+    return found
+
+
+def _goes_in(context: DeepContext, sizes: Sizes) -> None:
+    say, frame = context.speak.say, context.display.frame
+    for axis in AXES:
+        room = sizes.room[axis]
+        if room.value > room.worst:
+            continue
+        turned = (
+            [sizes.rabbet.inner[b].smallest.value - sizes.thing.side(a).into.value for a, b in (AXES, AXES[::-1])]
+            if sizes.rabbet.inner
+            else [Fraction(-1)]
+        )
+        ways = (
+            [
+                WayOut(
+                    say("Turn the frame a quarter turn: room {} and {}", *turned),
+                    (put("/display/frame/turned", not frame.turned),),
+                )
+            ]
+            if min(turned) > 0
+            else []
+        )
+        ways += _others(context, sizes)
+        context.checks.add(
+            "stop" if room.value < 0 else "caution", f"fit.{axis}", "display",
+            say(f"The canvas won’t go into the box: it is {{}} too large in the {axis}.", -room.value) if room.value < 0 else
+            say(f"The canvas may not go in: {{}} of room in the {axis}, and the readings may be {{}} out.", room, context.speak.fine(room.worst)),
+            why=say("Largest canvas reading {}, smallest inside {}.", sizes.thing.side(axis).into, sizes.rabbet.size[axis]),
+            source_key="which-reading", figure=room.name, parts=("canvas",), ways=ways,
+        )  # fmt: skip
+
+
+def _depth(context: DeepContext, sizes: Sizes) -> None:
+    say, slack = context.speak.say, sizes.slack.value
+    if slack < 0:
+        ways = []
+        if sizes.card.value + slack >= 0 and sizes.card.value > 0:
+            ways.append(
+                WayOut(
+                    say("Leave the card out: {} of room", sizes.card.value + slack),
+                    (put("/display/card", Fraction(0)),),
+                )
+            )
+        ways += _others(context, sizes)
+        context.checks.add(
+            "stop", "depth.slack", "depth", say("It won’t go in: the pack is {} deeper than the box.", -slack),
+            why=say("Card, canvas and board come to {}; the box is {} deep, less its tabs.", sizes.pack, sizes.rabbet.depth),
+            source_key="closing", figure="depth.slack", parts=("bar", "board"), ways=ways[:4],
+        )  # fmt: skip
+    elif slack > TIGHT:
+        made = sum(sizes.filler, Fraction(0))
+        fill = (
+            say("of " + " + ".join("{}" for _ in sizes.filler) + " card: {} left", *sizes.filler, slack - made)
+            if sizes.filler
+            else ()
+        )
+        context.checks.add(
+            "note", "depth.fill", "depth", say("{} is left behind the board: fill it, so that nothing rattles.", slack),
+            why=("Fill ", *fill, ".") if fill else "Card of any thickness up to it.", source_key="closing", figure="depth.slack",
+            parts=("filler",),
+        )  # fmt: skip
+
+
+def _even(context: DeepContext, sizes: Sizes) -> None:
+    wide, tall = sizes.shows["width"].value, sizes.shows["height"].value
+    say = context.speak.say
+    if min(wide, tall) > 0 and abs(wide - tall) > PASSES:
+        context.checks.add(
+            "note", "shows.uneven", "display", say("The board shows {} left and right, {} top and bottom.", wide, tall),
+            why=say("More than {} of difference shows to the eye.", PASSES), source_key="eye", figure=sizes.shows["width"].name, parts=("board",),
+        )  # fmt: skip
+
+
+def _fixing(context: DeepContext, sizes: Sizes) -> None:
+    say, display = context.speak.say, context.display
+    if display.fixing == "tape_alone":
+        context.checks.add(
+            "caution", "fixing.tape", "depth", ("Tape alone lets go in time: press it flat under weight for 24 hours, and still screw it.",),
+            why="Tape positions; screws through the board into the bars carry.", source_key="tape-and-screws", parts=("screw",),
+            ways=(WayOut(("Screw it through the board as well",), (put("/display/fixing", "screwed"),)),),
+        )  # fmt: skip
+        return
+    length = sizes.screw.value
+    good = sorted(Fraction(n) for n in context.shop.screws if sizes.shortest.value <= n <= sizes.longest.value)
+    ways = [WayOut(say("Use {} screws", n), (put("/display/screw", n),)) for n in good[:2]]
+    if length > sizes.longest.value:
+        if not ways and sizes.longest.value >= sizes.shortest.value:
+            ways = [
+                WayOut(say("Buy or cut screws to {}", sizes.longest), (put("/display/screw", sizes.longest.value),))
+            ]
+        context.checks.add(
+            "stop", "screw.long", "depth", say("A screw of {} would come within {} of the canvas.", sizes.screw, Fraction(context.shop.rules.canvas_clear)),
+            why=say("Board {} and bar {}.", sizes.board, sizes.depth), source_key="screw-bite", figure="screw.length", parts=("screw",),
+            ways=ways or [WayOut(("Tape alone, pressed for a day",), (put("/display/fixing", "tape_alone"),))],
+        )  # fmt: skip
+    elif length < sizes.shortest.value:
+        context.checks.add(
+            "caution", "screw.short", "depth", say("A screw of {} bites only {}.", sizes.screw, sizes.bite),
+            why=say("At least {} in the bar.", Fraction(context.shop.rules.bite)), source_key="screw-bite", figure="screw.bite",
+            parts=("screw",), ways=ways,
+        )  # fmt: skip

@@ -1,0 +1,165 @@
+"""The sums of a small canvas in a bought deep box frame (handbook section 4).
+
+pack = card in the glass's place + canvas + inner board         side packing = (rabbet − canvas) / 2
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from quicktions import Fraction
+
+from shadbo.core.decisions import DeepReadyMade
+from shadbo.core.desk import measure
+from shadbo.core.display import Context
+from shadbo.core.objects import StretchedCanvas
+from shadbo.core.rabbet import Rabbet, read_rabbet
+from shadbo.core.rails import AXES, spread
+from shadbo.core.stock import choose_screw, made_of
+from shadbo.core.sums import Dim, allowance, leaf, rule
+from shadbo.core.thing import Thing
+
+DeepContext = Context[StretchedCanvas, DeepReadyMade]
+
+
+@dataclass(frozen=True, slots=True)
+class Sizes:
+    """Every dim of a canvas in a deep ready-made, by what it is."""
+
+    thing: Thing
+    depth: Dim
+    rabbet: Rabbet
+    glass: Dim
+    card: Dim
+    board: Dim
+    pack: Dim
+    slack: Dim
+    room: dict[str, Dim]
+    packing: dict[str, Dim]
+    shows: dict[str, Dim]
+    template: dict[str, Dim]
+    screw: Dim
+    shortest: Dim
+    longest: Dim
+    bite: Dim
+    places: dict[str, list[Dim]]
+    inset: Dim
+    total: int
+    filler: tuple[Fraction, ...]
+
+
+def size_up(context: DeepContext) -> Sizes:
+    book, display, shop = context.book, context.display, context.shop
+    thing = measure(context)
+    assert thing.depth is not None
+    rabbet = read_rabbet(context, display.frame)
+    tolerance = shop.reading_tolerance(context.piece.units)
+
+    def read(field: str, name: str, label: str) -> Dim:
+        pointer = f"/display/frame/{field}"
+        dim = leaf(getattr(display.frame, field), pointer, label, "reading", tolerance=tolerance, pointer=pointer, source="tape",
+                   grain="depth", parts=(field,))  # fmt: skip
+        return book.add(dim, name, label, parts=(field,))
+
+    glass, board = read("glass", "frame.glass", "Glass that is taken out"), read("board", "frame.board", "Inner board")
+    if display.card is None:
+        card = book.add(glass * 1, "pack.card", "Card in the glass’s place", parts=("card",), grain="depth")
+    else:
+        given = leaf(
+            display.card, "/display/card", "Card in the glass’s place", "choice", pointer="/display/card", grain="depth"
+        )
+        card = book.add(given, "pack.card", "Card in the glass’s place", parts=("card",))
+    pack = book.add(
+        card + thing.depth.into + board,
+        "depth.pack",
+        "Card, canvas and board",
+        parts=("card", "bar", "board"),
+        grain="depth",
+    )
+    tabs = leaf(shop.rules.tabs, "closing", "Points or tabs", "rule", source="closing", grain="depth")
+    slack = book.add(
+        rabbet.depth - tabs - pack, "depth.slack", "Room left behind", parts=("board",), grain="depth", fits=True
+    )
+    room, packing, shows, template = {}, {}, {}, {}
+    allowed = leaf(
+        shop.rules.board_allowance,
+        "board-allowance",
+        "Allowance of the board, in all",
+        "rule",
+        source="allowance",
+        grain="depth",
+    )
+    for axis in AXES:
+        where = "left and right" if axis == "width" else "top and bottom"
+        side = thing.side(axis)
+        tape = allowance(side.into.likely, f"tape.{axis}", "tape, reading of the canvas", "tape")
+        room[axis] = book.add(
+            rabbet.size[axis] - side.into + tape,
+            f"fit.{axis}",
+            f"Room in the box, {axis}",
+            parts=("canvas",),
+            grain="depth",
+        )
+        packing[axis] = book.add(
+            room[axis] / 2, f"packing.{axis}", f"Side packing, {where}", parts=("packing",), grain="depth"
+        )
+        shows[axis] = book.add(
+            (rabbet.sight[axis] - side.look) / 2,
+            f"shows.{axis}",
+            f"Board seen beside the canvas, {where}",
+            parts=("board",),
+            grain="depth",
+        )
+        template[axis] = book.add(rabbet.size[axis] - allowed, f"board.{axis}", f"Inner board {axis}", parts=("board",))
+    bite = rule(shop.rules.bite, "Least bite in the bar", "screw-bite", "depth")
+    clear = rule(shop.rules.canvas_clear, "Kept clear of the canvas", "screw-bite", "depth")
+    shortest = book.add(board + bite, "screw.shortest", "Shortest screw that bites", parts=("screw",), grain="depth")
+    longest = book.add(
+        board + thing.depth.cover - clear,
+        "screw.longest",
+        "Longest screw clear of the canvas",
+        parts=("screw",),
+        grain="depth",
+    )
+    screw = choose_screw(context, display.screw, shortest)
+    bitten = book.add(screw - board, "screw.bite", "Bite in the bar", parts=("screw",), grain="depth")
+    inset, places, total = _screws(context, thing, template)
+    fill = made_of(tuple(Fraction(c) for c in shop.cards), slack.value) if slack.value > 1 else None
+    return Sizes(
+        thing, thing.depth.mean, rabbet, glass, card, board, pack, slack, room, packing, shows, template, screw, shortest,
+        longest, bitten, places, inset, total, fill or (),
+    )  # fmt: skip
+
+
+def _screws(context: DeepContext, thing: Thing, template: dict[str, Dim]) -> tuple[Dim, dict[str, list[Dim]], int]:
+    """Through the board into the middle of each bar: two a side at the least, marked on the board from its edges."""
+    book = context.book
+    bar = leaf(
+        context.object.bar_width,
+        "/object/bar_width",
+        "Bar width",
+        "reading",
+        pointer="/object/bar_width",
+        source="tape",
+        parts=("bar",),
+    )
+    inset = book.add(
+        (template["width"] - thing.width.look + bar) / 2,
+        "screw.inset",
+        "Screw line from the board’s edge",
+        parts=("screw",),
+    )
+    places: dict[str, list[Dim]] = {}
+    total = 0
+    for axis in AXES:
+        along = "across" if axis == "width" else "down"
+        margin = (template[axis] - thing.side(axis).look) / 2
+        spots, n = spread(thing.side(axis).look, Fraction(context.shop.rules.screw_spacing), margin)
+        places[axis] = [
+            book.add(p, f"screw.{along}.{i + 1}", f"Screw {i + 1} from the board’s edge, {along}", parts=(f"screw.{along}.{i + 1}",),
+                     along=template[axis])
+            for i, p in enumerate(spots)
+        ]  # fmt: skip
+        total += 2 * n
+    book.add_count("screw.count", "Screws in all", total, (f"two bars across and two down: {total}",), parts=("screw",))
+    return inset, places, total

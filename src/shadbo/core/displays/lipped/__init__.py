@@ -1,0 +1,118 @@
+"""Canvas in a frame with a lip: the lip covers its edge, offset clips hold it from behind."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from quicktions import Fraction
+
+from shadbo.core.asking import given
+from shadbo.core.canvas_choices import canvas_displays
+from shadbo.core.decisions import NewRabbet
+from shadbo.core.desk import desk_panel
+from shadbo.core.display import Display, Layer, Panel, Proof, Reckoned
+from shadbo.core.displays.lipped.drawing import draw
+from shadbo.core.displays.lipped.making import cut_list, steps, stock_sum
+from shadbo.core.displays.lipped.rules import check
+from shadbo.core.displays.lipped.sizes import LippedContext, Sizes, size_up
+from shadbo.core.figures import Say
+from shadbo.core.inputs import Input
+from shadbo.core.rabbet import frame_chooser, frame_inputs, moulding_choice, new_or_bought
+from shadbo.core.rails import AXES
+from shadbo.core.shop import RabbetMoulding, ReadyFrame
+
+
+def reckon(context: LippedContext) -> Reckoned:
+    """Every sum, check, drawing, cut and step of a canvas in a lipped frame."""
+    sizes = size_up(context)
+    check(context, sizes)
+    cuts = cut_list(context, sizes)
+    return Reckoned(
+        verdict=_verdict(context, sizes),
+        outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
+        layers=(Layer("lip", "Lip over the canvas", sizes.rabbet.lip), Layer("bar", "Canvas on its bar", sizes.depth)),
+        panels=_panels(context, sizes),
+        views=draw(context, sizes),
+        cuts=cuts,
+        stock=stock_sum(context, sizes),
+        steps=steps(context, sizes),
+        proofs=_proofs(sizes),
+    )
+
+
+def _verdict(context: LippedContext, sizes: Sizes) -> Say:
+    say = context.speak.say
+    tight = min(sizes.room.values(), key=lambda d: d.value)
+    if tight.value < 0:
+        return say("It does not go in: {} too large.", -tight.value)
+    return say("It goes in with {} of room; the lip covers {} to {}.", tight, min(d.value for d in sizes.lap.values()),
+               max(d.value for d in sizes.lap.values()))  # fmt: skip
+
+
+def _panels(context: LippedContext, sizes: Sizes) -> tuple[Panel, ...]:
+    display, show = context.display, context.shop.showing
+    frame = display.frame
+    inputs: list[Input] = [canvas_displays(context), new_or_bought(context, sizes.rabbet, frame)]
+    if isinstance(frame, NewRabbet):
+        inputs.append(given(show, context.book["lap.wanted"], "Frame"))
+        inputs += moulding_choice(context, frame, lambda m: _standout(context, sizes, m))
+    else:
+        inputs += frame_inputs(context, sizes.rabbet, frame, came_with=False)
+    work = {a: sizes.thing.side(a).into for a in AXES}
+    inputs += frame_chooser(context, work, lambda size, ready: _refused(context, sizes, size, ready), False)
+    inputs += [
+        given(show, sizes.offset, "Clips", optional=True, hint=("Left empty: the largest in stock that still presses.",)),
+        given(show, sizes.screw, "Clips", optional=True, hint=context.speak.say(
+            "Between {} and {}; in the bar never over {}.", sizes.shortest, sizes.longest, sizes.bar_longest)),
+    ]  # fmt: skip
+    names = ["frame.sight.width", "frame.sight.height", "frame.rabbet.width", "frame.rabbet.height", "frame.outside.width",
+             "frame.outside.height", "lap.width", "lap.height", "lap.least.width", "lap.least.height", "fit.width", "fit.height",
+             "clip.standout", "clip.sprung", "clip.count", "screw.longest", "screw.bar.longest", "frame.bow.width", "frame.bow.height"]  # fmt: skip
+    known = context.book.dims.keys() | context.book.counts.keys()
+    shown = tuple(n for n in names if n in known)
+    cut_names = ("cover.width", "cover.height", "cut.needed", "cut.order", "frame.diagonal", "frame.square")
+    cut = tuple(n for n in cut_names if n in known)
+    return (
+        desk_panel(context, sizes.thing),
+        Panel("display", "Display", ("A frame with a lip over the canvas’s edge, and what holds it from behind.",), tuple(inputs), shown,
+              ("face", "section", "back")),
+        Panel("cut", "Cut", ("What to cut, out of which lengths.",), (), cut, ("back", "face", "section")),
+    )  # fmt: skip
+
+
+def _standout(context: LippedContext, sizes: Sizes, m: RabbetMoulding) -> Say:
+    assert sizes.thing.depth is not None
+    out = sizes.thing.depth.into.value - Fraction(m.rabbet_depth)
+    return context.speak.say("stands out {}", out) if out >= 0 else context.speak.say("lies {} in", -out)
+
+
+def _refused(context: LippedContext, sizes: Sizes, size: Mapping[str, Fraction], ready: ReadyFrame) -> Say | None:
+    for axis in AXES:
+        side, lip = sizes.thing.side(axis), Fraction(ready.lip)
+        over = side.into.value - size[axis]
+        if over > 0:
+            return context.speak.say(f"too small by {{}} in the {axis}", over)
+        bare = size[axis] - lip - side.cover.value
+        if bare > 0:
+            return context.speak.say(f"too large by {{}} in the {axis}", bare)
+    return None
+
+
+def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
+    """lip + sight + lip = rabbet; lap + sight + lap = canvas; spring and offset make the stand-out."""
+    rabbet, proofs = sizes.rabbet, []
+    for axis in AXES:
+        proofs.append(
+            Proof(
+                f"lip + sight + lip = rabbet, {axis}", (rabbet.lip, rabbet.sight[axis], rabbet.lip), rabbet.size[axis]
+            )
+        )
+        lap = sizes.lap[axis]
+        proofs.append(
+            Proof(f"lap + sight + lap = canvas, {axis}", (lap, rabbet.sight[axis], lap), sizes.thing.side(axis).look)
+        )
+    proofs.append(Proof("offset + spring = stand-out", (sizes.offset, sizes.sprung), sizes.standout))
+    return tuple(proofs)
+
+
+LIPPED = Display("lipped", "Frame with a lip", reckon)

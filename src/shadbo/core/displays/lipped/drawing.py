@@ -1,0 +1,109 @@
+"""The drawings of a canvas in a lipped frame."""
+
+from __future__ import annotations
+
+from quicktions import Fraction
+
+from shadbo.core.desk import desk_views
+from shadbo.core.displays.lipped.sizes import HOLE, LippedContext, Sizes
+from shadbo.core.rabbet_drawing import STAGES, Lying, back, section
+from shadbo.core.rails import AXES, draw_rails
+from shadbo.core.views import Drawing, View
+
+HALF = Fraction(1, 2)
+CLIP = Fraction(3, 2)
+
+
+def draw(context: LippedContext, sizes: Sizes) -> tuple[View, ...]:
+    return (*desk_views(context, sizes.thing), _face(sizes), _section(context, sizes), _back(sizes))
+
+
+def _face(sizes: Sizes) -> View:
+    rabbet = sizes.rabbet
+    w, h, face = rabbet.outside["width"].value, rabbet.outside["height"].value, rabbet.face.value
+    drawing = Drawing("face", "Face", w, h)
+    drawing.polygon("canvas", "Canvas", "canvas", [(w * HALF + x, h * HALF + y) for x, y in sizes.thing.outline()])
+    draw_rails(drawing, w, h, face)
+    drawing.box("canvas", "Canvas under the lip", "hidden", face - sizes.lap["width"].value, face - sizes.lap["height"].value,
+                sizes.thing.width.look.value, sizes.thing.height.look.value)  # fmt: skip
+    stages = ("display", "depth", "cut")
+    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, stages, "outside")
+    drawing.measure("frame.sight.width", "x", face, w - face, h, "bottom", 1, stages, "sight")
+    drawing.measure("frame.outside.height", "y", 0, h, w, "right", 2, stages, "outside")
+    drawing.measure("frame.sight.height", "y", face, h - face, w, "right", 1, stages, "sight")
+    drawing.measure("rail.face", "x", 0, face, 0, "top", 1, stages, "face")
+    return drawing.view()
+
+
+def _section(context: LippedContext, sizes: Sizes) -> View:
+    rabbet = sizes.rabbet
+    room = max(sizes.room["width"].value * HALF, Fraction(0))
+    bar = sizes.depth.value
+    wide = Fraction(context.object.bar_width)
+    standout = max(sizes.standout.value, Fraction(0))
+    drawing = section(
+        rabbet, [Lying("bar", "Stretcher bar", "bar", bar, room, "canvas.depth.mean", "bar", min(wide, Fraction(55)))],
+        standout + CLIP,
+    )  # fmt: skip
+    wall = rabbet.face.value - rabbet.lip.value
+    under = rabbet.rail_height.value - min(rabbet.depth.value, rabbet.rail_height.value)
+    edge = wall + room
+    far = edge + min(wide, Fraction(55))
+    drawing.line(
+        "canvas",
+        "Canvas",
+        "canvas",
+        (far + 4, under),
+        (edge, under),
+        (edge, under + bar),
+        (edge + wide * HALF, under + bar),
+    )
+    base, out = rabbet.rail_height.value, rabbet.rail_height.value + sizes.standout.value
+    drawing.line(
+        "clip", "Offset clip", "metal", (wall / 4, base), (wall * 9 / 10, base), (edge + 2, out), (edge + 16, out)
+    )
+    drawing.line("screw", "Screw", "metal", (wall * HALF, base), (wall * HALF, base - sizes.screw.value))
+    if sizes.standout.value > 0:
+        drawing.measure("clip.standout", "y", base, out, far, "right", 0, STAGES, "out")
+    return drawing.view()
+
+
+def _back(sizes: Sizes) -> View:
+    rabbet = sizes.rabbet
+    drawing, wall, _ = back(rabbet)
+    w, h = rabbet.outside["width"].value, rabbet.outside["height"].value
+    cw, ch = sizes.thing.width.look.value, sizes.thing.height.look.value
+    x, y = (w - cw) * HALF, (h - ch) * HALF
+    drawing.box("canvas", "Back of the canvas", "canvas", x, y, cw, ch)
+    for label, bx, by, bw, bh, turn in _bars(x, y, cw, ch, Fraction(40)):
+        drawing.box("bar", label, "bar", bx, by, bw, bh, turn=turn)
+    drawing.box("cover", "Dust cover", "hidden", 3, 3, sizes.cover["width"], sizes.cover["height"])
+    drawing.circle("hole", "Breathing hole", "shadow", w * HALF, h - wall - HOLE * 4, HOLE * HALF)
+    for axis in AXES:
+        along = "across" if axis == "width" else "down"
+        for i, place in enumerate(sizes.clips[axis]):
+            for far in (False, True):
+                inward = -1 if far else 1
+                line = (h if axis == "width" else w) - wall * HALF if far else wall * HALF
+                ends = ((place.value, line), (place.value, line + inward * (wall * HALF + 16)))
+                if axis == "height":
+                    ends = ((line, place.value), (line + inward * (wall * HALF + 16), place.value))
+                drawing.line(f"clip.{along}.{i + 1}", "Offset clip", "metal", *ends)
+    first = sizes.clips["width"][0], sizes.clips["height"][0]
+    drawing.measure(first[0].name or "", "x", 0, first[0], 0, "top", 1, STAGES)
+    if len(sizes.clips["width"]) > 1:
+        drawing.measure("clip.across.2", "x", 0, sizes.clips["width"][1], 0, "top", 2, STAGES)
+    drawing.measure(first[1].name or "", "y", 0, first[1], 0, "left", 1, STAGES)
+    if len(sizes.clips["height"]) > 1:
+        drawing.measure("clip.down.2", "y", 0, sizes.clips["height"][1], 0, "left", 2, STAGES)
+    return drawing.view()
+
+
+def _bars(
+    x: Fraction, y: Fraction, w: Fraction, h: Fraction, b: Fraction
+) -> tuple[tuple[str, Fraction, Fraction, Fraction, Fraction, int], ...]:
+    """The four bars of a stretched canvas from behind."""
+    return (
+        ("Top bar", x, y, w, b, 0), ("Bottom bar", x, y + h - b, w, b, 0), ("Side bar", x, y, b, h, 90),
+        ("Side bar", x + w - b, y, b, h, 90),
+    )  # fmt: skip

@@ -1,0 +1,59 @@
+"""From the sums to the bench: cut list, stock and steps of a canvas in a lipped frame."""
+
+from __future__ import annotations
+
+from shadbo.core.cutting import CutLine, StockLength
+from shadbo.core.decisions import NewRabbet
+from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
+from shadbo.core.rabbet import rails_of
+from shadbo.core.rails import cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.work import Step
+
+
+def cut_list(context: LippedContext, sizes: Sizes) -> tuple[CutLine, ...]:
+    frame, say = context.display.frame, context.speak.say
+    lines: list[CutLine] = []
+    if isinstance(frame, NewRabbet):
+        lines += rail_lines(context, rails_of(context, sizes.rabbet, frame))
+    lines += [
+        cut_line(context, "clip", "Offset clips", ("clip",), sizes.total, "offset clip", sizes.offset, ("offset",),
+                 ("round the frame, at least two a side",), grain="depth"),
+        cut_line(context, "screw", "Clip screws", ("screw",), sizes.total, "wood screw", sizes.screw, ("into the rail",),
+                 ("one a clip, in the rail only",), grain="depth"),
+        cut_line(context, "cover", "Dust cover", ("cover",), 1, "kraft paper", sizes.cover["width"],
+                 say("by {}", sizes.cover["height"]), ("with a breathing hole low in the middle",)),
+    ]  # fmt: skip
+    return tuple(lines)
+
+
+def stock_sum(context: LippedContext, sizes: Sizes) -> tuple[StockLength, ...]:
+    frame = context.display.frame
+    return rail_stock(context, rails_of(context, sizes.rabbet, frame)) if isinstance(frame, NewRabbet) else ()
+
+
+def steps(context: LippedContext, sizes: Sizes) -> tuple[Step, ...]:
+    """The order of work, each step with what to look at before going on."""
+    say, display = context.speak.say, context.display
+    out = [Step("measure", "Measure again", say("Read the canvas once more: smallest {} × {}, deepest {}.", sizes.thing.width.smallest,
+           sizes.thing.height.smallest, sizes.thing.depth.into if sizes.thing.depth else sizes.depth), 5, gate=True, parts=("canvas",))]  # fmt: skip
+    if isinstance(display.frame, NewRabbet):
+        out += frame_steps(context, rails_of(context, sizes.rabbet, display.frame))
+    elif sizes.rabbet.bow:
+        out.append(Step("blocks", "Straighten the rails", ("Block bowed rails at the middle, then read the rabbet again both ways "
+                        "before going on.",), 15, gate=True, parts=("rail",)))  # fmt: skip
+    out += [
+        Step("lay", "Lay the canvas in", say("Face down on a soft clean cloth, frame over it; even room on both sides, {} across and {} down in "
+             "all. Look: nothing sharp beneath?", sizes.room["width"], sizes.room["height"]), 10, parts=("canvas",)),
+        Step("look", "Look at the front", ("Turn it over before the first screw: straight, centred, the right way up, hook end at the top.",),
+             5, gate=True, parts=("canvas", "lip")),
+        Step("clips", "Fix the clips", say(
+            f"{sizes.total} clips offset {{}}, screws {{}} into the rail. Drill first, away from the canvas; a stop on the bit. "
+            "Look: does each clip press without bending the bar?", sizes.offset, sizes.screw), 25,
+            care="Never drive or cut towards the canvas; a card between clip and canvas while you drill.", parts=("clip", "screw")),
+        Step("cover", "Dust cover", say("{} × {}, stuck to the rails; cut a breathing hole low in the middle, so that both faces of the canvas "
+             "are at one climate. Look: hole open, hook end up?", sizes.cover["width"], sizes.cover["height"]), 15,
+             care="Blade away from the canvas; trim against a metal ruler.", parts=("cover", "hole")),
+        Step("hang", "Hanging hardware", ("On the rails, at the hook end; bumpers on the two lower corners. Look at the front once more.",),
+             10, gate=True, parts=("rail",)),
+    ]  # fmt: skip
+    return tuple(out)

@@ -1,0 +1,118 @@
+"""The drawings of flat work on its board: face with the borders at every station, section, back."""
+
+from __future__ import annotations
+
+from quicktions import Fraction
+
+from shadbo.core.desk import desk_views
+from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
+from shadbo.core.rabbet_drawing import Lying, back, section
+from shadbo.core.rails import draw_rails
+from shadbo.core.thing import RUNS
+from shadbo.core.views import Drawing, Material, View
+
+HALF = Fraction(1, 2)
+STAGES = ("display", "cut")
+MATERIALS: dict[str, Material] = {
+    "glazing": "glass", "air": "shadow", "mat": "board", "work": "paper", "canvas": "paper", "board": "board",
+}  # fmt: skip
+
+
+def draw(context: OnBoardContext, sizes: Sizes) -> tuple[View, ...]:
+    return (*desk_views(context, sizes.thing), _face(context, sizes), _section(sizes), _back(sizes))
+
+
+def placed(sizes: Sizes, points: list[tuple[Fraction, Fraction]]) -> list[tuple[Fraction, Fraction]]:
+    """Points of the work, shifted and turned as it is placed (a small turn, as the borders are reckoned)."""
+    dx, dy, turn = (sizes.shift[k].value for k in ("dx", "dy", "turn"))
+    slope = turn / sizes.thing.width.look.value
+    return [(x + dx - slope * y, y + dy + slope * x) for x, y in points]
+
+
+def _face(context: OnBoardContext, sizes: Sizes) -> View:
+    rabbet = sizes.rabbet
+    w, h, face = rabbet.outside["width"].value, rabbet.outside["height"].value, rabbet.face.value
+    drawing = Drawing("face", "Face", w, h)
+    drawing.box("board", "Board behind the work", "board", face, face, w - 2 * face, h - 2 * face)
+    draw_rails(drawing, w, h, face)
+    cx, cy = w * HALF, h * HALF
+    outline = [(cx + x, cy + y) for x, y in placed(sizes, sizes.thing.outline())]
+    drawing.polygon("work", "Work", "paper", outline)
+    if context.display.edge == "mat":
+        _mat(drawing, sizes, cx, cy, face)
+    for (edge, station), border in sizes.border.items():
+        axis, out = RUNS[edge]
+        along = _along(sizes, axis, station)
+        start = (w if axis == "width" else h) * HALF + out * (rabbet.sight_near(axis, along).value * HALF)
+        low, high = sorted((start, start - out * border.value))
+        across = (h if axis == "width" else w) * HALF
+        extent = sizes.thing.side("height" if axis == "width" else "width").mean.value
+        base = across + extent * (Fraction(6, 100) + Fraction(88, 100) * along - HALF)
+        if axis == "width":
+            drawing.measure(border.name or "", "x", low, high, base, "left" if out < 0 else "right", 0, ("display",))
+        else:
+            drawing.measure(border.name or "", "y", low, high, base, "top" if out < 0 else "bottom", 0, ("display",))
+    x0, y0 = min(p[0] for p in outline), min(p[1] for p in outline)
+    x1, y1 = max(p[0] for p in outline), max(p[1] for p in outline)
+    drawing.box("turn", "Turn it", "metal", x1 - (x1 - x0) * Fraction(6, 100), (y0 + y1) * HALF - (y1 - y0) / 20,
+                (x1 - x0) * Fraction(4, 100), (y1 - y0) / 10)  # fmt: skip
+    drawing.handle("work", "x", "/display/placing/dx", "placing.dx", 1.0, ("display",))
+    drawing.handle("work", "y", "/display/placing/dy", "placing.dy", 1.0, ("display",))
+    # The right edge lies lower by the whole turn against the left; its own middle moves by half of that.
+    drawing.handle("turn", "y", "/display/placing/turn", "placing.turn", 2.0, ("display",))
+    drawing.mark("border.error", cx, cy - (y1 - y0) / 8, ("display",), "worst error")
+    drawing.mark("border.error.best", cx, cy + (y1 - y0) / 8, ("display",), "at best")
+    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, STAGES, "outside")
+    drawing.measure("frame.sight.width", "x", face, w - face, h, "bottom", 1, STAGES, "sight")
+    drawing.measure("frame.outside.height", "y", 0, h, w, "right", 2, STAGES, "outside")
+    drawing.measure("frame.sight.height", "y", face, h - face, w, "right", 1, STAGES, "sight")
+    return drawing.view()
+
+
+def _along(sizes: Sizes, axis: str, station: str) -> Fraction:
+    side = sizes.thing.side(axis)
+    if station in side.along:
+        return side.along[station]
+    assert sizes.rabbet.inner is not None
+    return sizes.rabbet.inner[axis].along[station]
+
+
+def _mat(drawing: Drawing, sizes: Sizes, cx: Fraction, cy: Fraction, face: Fraction) -> None:
+    """The mat's four sides round its window."""
+    w, h = 2 * cx, 2 * cy
+    ww, wh = sizes.window["width"].value, sizes.window["height"].value
+    x0, y0 = cx - ww * HALF, cy - wh * HALF
+    for x, y, bw, bh in (
+        (face, face, w - 2 * face, y0 - face), (face, y0 + wh, w - 2 * face, h - face - y0 - wh),
+        (face, y0, x0 - face, wh), (x0 + ww, y0, w - face - x0 - ww, wh),
+    ):  # fmt: skip
+        drawing.box("mat", "Mat", "board", x, y, bw, bh)
+    drawing.measure("mat.window.width", "x", x0, x0 + ww, cy, "top", 0, STAGES, "window")
+    drawing.measure("mat.window.height", "y", y0, y0 + wh, cx, "left", 0, STAGES, "window")
+
+
+def _section(sizes: Sizes) -> View:
+    room = Fraction(1)
+    border = max(sizes.meant["width"].value, Fraction(0))
+    layers = []
+    for key, dim in sizes.pack.items():
+        inset = room
+        if key == "work":
+            inset = min(sizes.rabbet.lip.value + border, Fraction(40))
+        label = dim.label if key != "air" else "Air, kept by a spacer"
+        layers.append(
+            Lying(key, label, MATERIALS[key], dim.value, inset, dim.name, key if key != "glazing" else "glazing")
+        )
+    drawing = section(sizes.rabbet, layers)
+    return drawing.view()
+
+
+def _back(sizes: Sizes) -> View:
+    drawing, wall, _ = back(sizes.rabbet)
+    w, h = sizes.board["width"].value, sizes.board["height"].value
+    x, y = (sizes.rabbet.outside["width"].value - w) * HALF, (sizes.rabbet.outside["height"].value - h) * HALF
+    drawing.box("board", "Backing board", "board", x, y, w, h)
+    drawing.measure("board.width", "x", x, x + w, y + h * HALF, "top", 0, ("display", "cut", "measure"), "board")
+    drawing.measure("board.height", "y", y, y + h, x + w * HALF, "left", 0, ("display", "cut", "measure"), "board")
+    assert wall >= 0
+    return drawing.view()

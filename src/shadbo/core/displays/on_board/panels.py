@@ -1,0 +1,105 @@
+"""What each stage asks of flat work on a board."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from quicktions import Fraction
+
+from shadbo.core.asking import choice, given
+from shadbo.core.decisions import NewRabbet
+from shadbo.core.desk import desk_panel
+from shadbo.core.display import Panel
+from shadbo.core.displays.on_board.rules import eye
+from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
+from shadbo.core.figures import Say
+from shadbo.core.inputs import Input, WordsInput
+from shadbo.core.rabbet import frame_chooser, frame_inputs, moulding_choice, new_or_bought
+from shadbo.core.rails import AXES
+from shadbo.core.shop import RabbetMoulding, ReadyFrame
+
+
+def panels(context: OnBoardContext, sizes: Sizes) -> tuple[Panel, ...]:
+    held = context.object
+    material = choice(
+        "material", "What it is", "What it is", "/object/material", held.material,
+        (("paper", ("Paper",), ()), ("linen_backed", ("Linen-backed",), ()), ("photograph", ("Photograph",), ()),
+         ("canvas", ("Loose canvas",), ()), ("board", ("Card",), ())), ("work",),
+    )  # fmt: skip
+    return (desk_panel(context, sizes.thing, material), _display(context, sizes), _cut(context, sizes))
+
+
+def _display(context: OnBoardContext, sizes: Sizes) -> Panel:
+    display, show, say = context.display, context.shop.showing, context.speak.say
+    frame = display.frame
+    inputs: list[Input] = [new_or_bought(context, sizes.rabbet, frame)]
+    group = "Where it lies"
+    inputs.append(choice("placing", "Placing", group, "/display/placing/how", display.placing.how, (
+        ("best", ("Best there is",), say("worst error {}: " + eye(sizes.best.worst), sizes.best.worst)),
+        ("centred", ("Centred",), say("worst error {}", context.book["border.error.before"])),
+        ("hand", ("By hand",), say("now {}, at best {}", sizes.error, sizes.best.worst)),
+    ), ("work",), look="list"))  # fmt: skip
+    inputs += [given(show, sizes.shift[k], group) for k in ("dx", "dy", "turn")]
+    inputs.append(choice("edge", "Its edges", "Its edges", "/display/edge", display.edge, (
+        ("shown", ("Shown",), ("the error is split over all borders",)),
+        ("backing", ("Shown on a board of its own tone",), ("the eye loses the edge",)),
+        ("mat", ("Covered by a mat",), ("window from the smallest reading",)),
+        *(((("trimmed"), ("Trimmed true",), ("its owner has agreed",)),) if context.object.consent.given or display.edge == "trimmed" else ()),
+    ), ("work",), look="list"))  # fmt: skip
+    if sizes.window:
+        inputs.append(given(show, context.book["mat.overlap"], "Its edges"))
+    if isinstance(frame, NewRabbet):
+        inputs.insert(1, given(show, context.book["border.intended"], "Frame"))
+        inputs += moulding_choice(context, frame, lambda m: _room(context, sizes, m))
+    else:
+        inputs += frame_inputs(context, sizes.rabbet, frame, came_with=True)
+    work = {a: sizes.thing.side(a).into for a in AXES}
+    inputs += frame_chooser(context, work, lambda size, ready: _refused(context, sizes, size, ready), True)
+    inputs.append(choice("glazing", "Glazing", "Glazing", "/display/glazing", display.glazing, (
+        ("glass", ("Glass",), ("2 mm; for loose pigment",)), ("acrylic", ("Acrylic",), ("lighter; for children’s rooms and over 1 m²",)),
+        ("none", ("None",), ("for a sealed face",)),
+    ), ("glazing",)))  # fmt: skip
+    consent = context.object.consent
+    why: Say = (
+        "Only with the owner’s agreement in writing; it is kept with the piece. Without both, trimming is not offered.",
+    )
+    inputs += [
+        WordsInput("/object/consent/who", "Who agreed", "Trimming", consent.who, "words", ()),
+        WordsInput("/object/consent/on", "On", "Trimming", consent.on.isoformat() if consent.on else "", "date", why),
+    ]
+    figures = ["border.error", "border.error.best", "border.error.before", "border.to_hide"]
+    figures += [d.name for d in sizes.border.values() if d.name]
+    figures += [n for n in ("border.difference", "border.turned.width", "border.turned.height", "frame.bow.width", "frame.bow.height",
+                            "glazing.lap.width", "glazing.lap.height", "depth.slack") if n in context.book.dims]  # fmt: skip
+    return Panel("display", "Display", ("Where it lies in its opening, and what shows of its edges.",), tuple(inputs), tuple(figures),
+                 ("face", "tenfold", "section"))  # fmt: skip
+
+
+def _room(context: OnBoardContext, sizes: Sizes, m: RabbetMoulding) -> Say:
+    slack = sizes.slack.value + Fraction(m.rabbet_depth) - sizes.rabbet.depth.value
+    return context.speak.say("{} to spare", slack) if slack >= 0 else context.speak.say("too shallow by {}", -slack)
+
+
+def _refused(context: OnBoardContext, sizes: Sizes, size: Mapping[str, Fraction], ready: ReadyFrame) -> Say | None:
+    for axis in AXES:
+        over = sizes.thing.side(axis).into.value - size[axis] + 2 * Fraction(ready.lip)
+        if over > 0:
+            return context.speak.say(f"too small by {{}} in the {axis}", over)
+    pack = context.book["depth.pack"].value
+    short = pack + Fraction(context.shop.rules.tabs) - Fraction(ready.rabbet_depth)
+    return context.speak.say("too shallow by {}", short) if short > 0 else None
+
+
+def _cut(context: OnBoardContext, sizes: Sizes) -> Panel:
+    names = (
+        "board.width",
+        "board.height",
+        "glazing.width",
+        "glazing.height",
+        "cut.needed",
+        "cut.order",
+        "frame.diagonal",
+        "frame.square",
+    )
+    present = tuple(n for n in names if n in context.book.dims)
+    return Panel("cut", "Cut", ("What to cut, out of which lengths.",), (), present, ("face", "back", "section"))

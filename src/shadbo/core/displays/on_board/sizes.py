@@ -1,0 +1,243 @@
+"""The sums of flat work on a board with borders: the opening, the borders at every station, the mat, the sheets."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from quicktions import Fraction
+
+from shadbo.core.decisions import NewRabbet, OnBoard, ReadFrame
+from shadbo.core.desk import measure
+from shadbo.core.display import Context
+from shadbo.core.measuring import Side
+from shadbo.core.objects import FlatWork
+from shadbo.core.placing import Border, Solved, best, borders, worst_error
+from shadbo.core.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
+from shadbo.core.rails import AXES
+from shadbo.core.sums import Dim, largest, leaf, mean, smallest
+from shadbo.core.thing import Thing
+
+OnBoardContext = Context[FlatWork, OnBoard]
+USUAL_BORDER = Fraction(50)
+# A border error under a twentieth of the border is not seen.
+HIDDEN = 20
+# Usual thicknesses (mm): picture glass, mat board, foam board, a sheet of paper; air in front of flat work.
+GLASS, MAT, BOARD, THIN, CLEARANCE = Fraction(2), Fraction(14, 10), Fraction(5), Fraction(3, 10), Fraction(3)
+# The smallest thing two eyes see as crooked, and the largest that passes.
+TRUE_TO_THE_EYE, PASSES = Fraction(8, 10), Fraction(16, 10)
+
+
+@dataclass(frozen=True, slots=True)
+class Sizes:
+    """Every dim of the work on its board, by what it is."""
+
+    thing: Thing
+    rabbet: Rabbet
+    found: list[Border]
+    best: Solved
+    shift: dict[str, Dim]
+    border: dict[tuple[str, str], Dim]
+    meant: dict[str, Dim]
+    error: Dim
+    wide_enough: Dim
+    window: dict[str, Dim]
+    board: dict[str, Dim]
+    sheet: dict[str, Dim]
+    pack: dict[str, Dim]
+    slack: Dim
+
+
+def size_up(context: OnBoardContext) -> Sizes:
+    """Work out every dim and put it into the book."""
+    book, display = context.book, context.display
+    thing = measure(context)
+    frame = display.frame
+    asked = None
+    if isinstance(frame, NewRabbet):
+        value = display.border if display.border is not None else USUAL_BORDER
+        asked = book.add(
+            leaf(value, "/display/border", "Border intended", "choice", pointer="/display/border", grain="depth", parts=("border",)),
+            "border.intended", "Border intended", parts=("border",),
+        )  # fmt: skip
+    if isinstance(frame, ReadFrame):
+        rabbet = read_rabbet(context, frame)
+    else:
+        assert asked is not None
+        rabbet = made_rabbet(context, frame, {a: thing.side(a).look + 2 * asked for a in AXES})
+    opening: dict[str, Side | Dim] = {}
+    for axis in AXES:
+        opening[axis] = rabbet.inner[axis] if rabbet.inner else rabbet.sight[axis]
+    lip = rabbet.lip if rabbet.inner else None
+    meant: dict[str, Dim] = {}
+    for axis in AXES:
+        there = opening[axis]
+        looks = there.mean - 2 * rabbet.lip if isinstance(there, Side) else there
+        even = (looks - thing.side(axis).look) / 2
+        meant[axis] = book.add(
+            even, f"border.even.{axis}", f"Border when centred, {'left and right' if axis == 'width' else 'top and bottom'}",
+            parts=("border",), grain="depth",
+        )  # fmt: skip
+    if rabbet.inner:
+        _evenness(context, rabbet, thing, meant)
+    found = borders(thing, opening, lip, meant)
+    answer = best(found)
+    shift = _place(context, answer)
+    border = {}
+    for b in found:
+        where = f"{b.edge}.{b.station}"
+        book.add(
+            b.before,
+            f"border.before.{where}",
+            f"Border before placing, {b.edge}, {b.label}",
+            parts=("border",),
+            grain="depth",
+        )
+        border[b.edge, b.station] = book.add(
+            b.after(shift["dx"], shift["dy"], shift["turn"]), f"border.{where}", f"Border, {b.edge}, {b.label}",
+            parts=("border", f"border.{b.edge}"), grain="depth",
+        )  # fmt: skip
+    error, wide = _errors(context, found, border, answer)
+    window = _mat(context, thing)
+    rules = context.shop.rules
+    allowed = leaf(
+        rules.board_allowance,
+        "board-allowance",
+        "Allowance of the board, in all",
+        "rule",
+        source="allowance",
+        grain="depth",
+    )
+    board = {
+        a: book.add(rabbet.size[a] - allowed, f"board.{a}", f"Board {a}", parts=("board",), fits=True) for a in AXES
+    }
+    sheet = check_glazing(context, rabbet) if display.glazing != "none" else {}
+    pack, slack = _pack(context, thing, rabbet)
+    return Sizes(thing, rabbet, found, answer, shift, border, meant, error, wide, window, board, sheet, pack, slack)
+
+
+def _pack(context: OnBoardContext, thing: Thing, rabbet: Rabbet) -> tuple[dict[str, Dim], Dim]:
+    """What lies in the rabbet, front to back, and what is left of its depth."""
+    book, display, frame = context.book, context.display, context.display.frame
+    pack: dict[str, Dim] = {}
+
+    def layer(key: str, label: str, value: Fraction, source: str) -> None:
+        dim = leaf(value, f"pack:{key}", label, "rule", source=source, grain="depth", parts=(key,))
+        pack[key] = book.add(dim, f"pack.{key}", label, parts=(key,))
+
+    if display.glazing != "none":
+        came = Fraction(frame.glass) if isinstance(frame, ReadFrame) and frame.glass else GLASS
+        layer("glazing", "Glazing", came, "thicknesses")
+        if display.edge != "mat":
+            layer("air", "Air between work and glazing", CLEARANCE, "clearance")
+    if display.edge == "mat":
+        layer("mat", "Mat", MAT, "thicknesses")
+    pack["work"] = thing.depth.largest if thing.depth else book.add(
+        leaf(THIN, "pack:work", "Work", "rule", source="thicknesses", grain="depth", parts=("work",)), "pack.work", "Work"
+    )  # fmt: skip
+    came_board = Fraction(frame.board) if isinstance(frame, ReadFrame) and frame.board else BOARD
+    layer("board", "Board", came_board, "thicknesses")
+    total = next(iter(pack.values())) * 1
+    for dim in list(pack.values())[1:]:
+        total = total + dim
+    used = book.add(total, "depth.pack", "Pack", parts=tuple(pack), grain="depth")
+    points = leaf(context.shop.rules.tabs, "closing", "Points or tabs", "rule", source="closing", grain="depth")
+    slack = book.add(
+        rabbet.depth - points - used,
+        "depth.slack",
+        "Room left in the rabbet",
+        parts=("rail",),
+        grain="depth",
+        fits=True,
+    )
+    return pack, slack
+
+
+def _evenness(context: OnBoardContext, rabbet: Rabbet, thing: Thing, meant: dict[str, Dim]) -> None:
+    """Borders on both axes of a frame that is there, their difference, what turning makes of them, what would even them."""
+    book = context.book
+    wide, tall = meant["width"], meant["height"]
+    book.add(largest((wide, tall)) - smallest((wide, tall)), "border.difference", "The two borders differ by",
+             parts=("border",), grain="depth")  # fmt: skip
+    for axis, across in (AXES, AXES[::-1]):
+        assert rabbet.inner is not None
+        book.add(
+            (rabbet.inner[across].mean - 2 * rabbet.lip - thing.side(axis).look) / 2, f"border.turned.{axis}",
+            f"Border with the frame turned, {'left and right' if axis == 'width' else 'top and bottom'}", parts=("border",), grain="depth",
+        )  # fmt: skip
+    big, small = AXES if wide.value >= tall.value else AXES[::-1]
+    sight = rabbet.inner[big].mean - 2 * rabbet.lip  # type: ignore[index]
+    book.add(sight - 2 * meant[small], f"even.work.{big}", f"Work {big} that would even the borders", parts=("work",))
+
+
+def _place(context: OnBoardContext, answer: Solved) -> dict[str, Dim]:
+    """Shift and turn as they are: the best, none, or by hand."""
+    placing, book = context.display.placing, context.book
+    chosen = {
+        "dx": ("Shift to the right", answer.dx),
+        "dy": ("Shift down", answer.dy),
+        "turn": ("Right edge lower by", answer.turn),
+    }
+    shift = {}
+    for key, (label, solved) in chosen.items():
+        pointer = f"/display/placing/{key}"
+        value = {"best": solved, "centred": Fraction(0), "hand": Fraction(getattr(placing, key))}[placing.how]
+        dim = leaf(value, pointer, label, "choice" if placing.how == "hand" else "setting", pointer=pointer, source="placing",
+                   grain="depth", parts=("work",))  # fmt: skip
+        shift[key] = book.add(dim, f"placing.{key}", label, parts=("work",))
+    return shift
+
+
+def _errors(
+    context: OnBoardContext, found: list[Border], border: dict[tuple[str, str], Dim], answer: Solved
+) -> tuple[Dim, Dim]:
+    """The worst border error as placed, before, and at best; and the border that would hide it."""
+    book = context.book
+
+    def worst(
+        name: str, label: str, of: dict[tuple[str, str], Dim] | None, at: tuple[Fraction, Fraction, Fraction]
+    ) -> Dim:
+        def off(b: Border) -> Fraction:
+            return b.before.value - b.meant.value + b.dx * at[0] + b.dy * at[1] + b.turn * at[2]
+
+        b = max(found, key=lambda b: abs(off(b)))
+        stands = of[b.edge, b.station] if of else b.before
+        signed = stands - b.meant if off(b) >= 0 else b.meant - stands
+        return book.add(signed, name, label, parts=("border", f"border.{b.edge}"), grain="depth")
+
+    zero = (Fraction(0),) * 3
+    placed = tuple(book[f"placing.{k}"].value for k in ("dx", "dy", "turn"))
+    worst("border.error.before", "Worst border error, centred", None, zero)
+    error = worst("border.error", "Worst border error, as placed", border, placed)  # type: ignore[arg-type]
+    least = leaf(
+        worst_error(found, answer.dx, answer.dy, answer.turn), "best-placing", "Worst border error, at best", "setting",
+        source="placing", grain="depth", parts=("border",),
+    )  # fmt: skip
+    best_error = book.add(least, "border.error.best", "Worst border error, at best", parts=("border",))
+    wide = book.add(
+        best_error * HIDDEN,
+        "border.to_hide",
+        "Border at which the error is a twentieth",
+        parts=("border",),
+        grain="depth",
+    )
+    return error, wide
+
+
+def _mat(context: OnBoardContext, thing: Thing) -> dict[str, Dim]:
+    """A mat's window over crooked work: the smallest reading less the overlap on both sides."""
+    if context.display.edge != "mat":
+        return {}
+    book = context.book
+    over = book.add(
+        leaf(context.display.overlap, "/display/overlap", "Mat overlap", "choice", pointer="/display/overlap", grain="depth",
+             source="mat-overlap", parts=("mat",)),
+        "mat.overlap", "Mat overlap", parts=("mat",),
+    )  # fmt: skip
+    return {
+        a: book.add(thing.side(a).cover - 2 * over, f"mat.window.{a}", f"Mat window {a}", parts=("mat",), fits=True) for a in AXES
+    }  # fmt: skip
+
+
+def mean_border(border: dict[tuple[str, str], Dim], edge: str) -> Dim:
+    """A border as it looks: the mean of its stations."""
+    return mean([d for (e, _), d in border.items() if e == edge])

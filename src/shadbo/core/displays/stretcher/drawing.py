@@ -1,0 +1,206 @@
+"""The drawings of a canvas on its stretcher: face, the canvas laid flat with its wrap, section, back with staples, corner."""
+
+from __future__ import annotations
+
+from urllib.parse import urlencode
+
+from quicktions import Fraction
+
+from shadbo.core.desk import desk_views
+from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
+from shadbo.core.rails import AXES
+from shadbo.core.sums import rule
+from shadbo.core.views import Drawing, View, at
+
+HALF = Fraction(1, 2)
+DISPLAY, CUT, MEASURE = "display", "cut", "measure"
+STAGES = (MEASURE, DISPLAY, CUT)
+
+
+def draw(context: StretcherContext, sizes: Sizes) -> tuple[View, ...]:
+    desk = desk_views(context, sizes.thing) if sizes.thing else ()
+    return (
+        *desk,
+        _face(context, sizes),
+        _flat(context, sizes),
+        _section(context, sizes),
+        _back(context, sizes),
+        _corner(context, sizes),
+    )
+
+
+def picture_path(context: StretcherContext, sizes: Sizes, kind: str) -> str | None:
+    """Where the picture of a face or of the whole print is had: fingerprint, and what is asked of it."""
+    file = context.display.file
+    if file is None:
+        return None
+    asked = {
+        "width": at(sizes.finished["width"]), "height": at(sizes.finished["height"]), "edge": at(sizes.wrap),
+        "wrap": context.display.wrap, "colour": context.display.colour,
+    }  # fmt: skip
+    return f"{file.sha256}/{kind}?{urlencode(asked)}"
+
+
+def _face(context: StretcherContext, sizes: Sizes) -> View:
+    w, h = sizes.finished["width"].value, sizes.finished["height"].value
+    drawing = Drawing("face", "Face", w, h)
+    drawing.box("canvas", "Canvas", "canvas", 0, 0, w, h)
+    if path := picture_path(context, sizes, "face"):
+        drawing.picture("canvas", "The picture on the face", 0, 0, w, h, path)
+    drawing.measure("finished.width", "x", 0, w, h, "bottom", 1, STAGES, "finished")
+    drawing.measure("finished.height", "y", 0, h, w, "right", 1, STAGES, "finished")
+    return drawing.view()
+
+
+def _flat(context: StretcherContext, sizes: Sizes) -> View:
+    """The canvas laid flat, picture up: face, wrap round it, the turn beyond."""
+    w, h = sizes.finished["width"].value, sizes.finished["height"].value
+    wrap, out = sizes.wrap.value, sizes.depth.value + sizes.turn.value
+    full_w, full_h = w + 2 * out, h + 2 * out
+    drawing = Drawing("wrap", "Canvas laid flat", full_w, full_h)
+    drawing.box("turn", "Turned on the back", "canvas", 0, 0, full_w, full_h)
+    edge = out - wrap
+    if context.display.wrap != "none" and edge > -out:
+        drawing.box("wrap", "Wrap", "paper", edge, edge, w + 2 * wrap, h + 2 * wrap)
+        if path := picture_path(context, sizes, "print"):
+            drawing.picture("wrap", "The print with its wrap", edge, edge, w + 2 * wrap, h + 2 * wrap, path)
+    elif path := picture_path(context, sizes, "face"):
+        drawing.picture("canvas", "The picture on the face", out, out, w, h, path)
+    drawing.box("canvas", "Fold of the face", "hidden", out, out, w, h)
+    drawing.box(
+        "bar",
+        "Fold of the back",
+        "hidden",
+        out - sizes.depth.value,
+        out - sizes.depth.value,
+        w + 2 * sizes.depth.value,
+        h + 2 * sizes.depth.value,
+    )
+    drawing.measure("canvas.cut.width", "x", 0, full_w, full_h, "bottom", 2, STAGES, "to cut")
+    drawing.measure("finished.width", "x", out, out + w, full_h, "bottom", 1, STAGES, "finished")
+    drawing.measure("canvas.cut.height", "y", 0, full_h, full_w, "right", 2, STAGES, "to cut")
+    drawing.measure("finished.height", "y", out, out + h, full_w, "right", 1, STAGES, "finished")
+    drawing.measure("wrap.needed", "x", edge, out, 0, "top", 1, STAGES, "wrap")
+    drawing.measure("canvas.turn", "y", 0, sizes.turn, 0, "left", 1, STAGES, "turn")
+    return drawing.view()
+
+
+def _section(context: StretcherContext, sizes: Sizes) -> View:
+    """The cut through a side bar: the picture above, canvas round the edge to the back."""
+    depth, bar, turn = sizes.depth.value, sizes.bar_width.value, sizes.turn.value
+    turn = min((d.value for d in sizes.turn_there.values()), default=turn)
+    pad = Fraction(10)
+    width = bar * Fraction(8, 5) + pad
+    drawing = Drawing("section", "Section", width, depth)
+    drawing.box("bar", "Stretcher bar", "bar", pad, 0, bar, depth, turn=90)
+    reach = max(min(turn, width - pad), Fraction(0))
+    drawing.line("canvas", "Canvas", "canvas", (width, 0), (pad, 0), (pad, depth), (pad + reach, depth))
+    wrap = sizes.wrap_there.value if sizes.wrap_there is not None else sizes.wrap.value
+    if context.display.wrap != "none":
+        ends = (pad, min(wrap, depth)) if wrap <= depth else (pad + min(wrap - depth, width - pad), depth)
+        drawing.circle("wrap", "End of the printed wrap", "strip", *ends, Fraction(1))
+    drawing.line(
+        "staple",
+        "Staple",
+        "metal",
+        (pad + sizes.staples.inset.value, depth),
+        (pad + sizes.staples.inset.value, depth - 8),
+    )
+    drawing.measure("bar.width", "x", pad, pad + bar, depth, "bottom", 1, STAGES, "bar")
+    drawing.measure("bar.depth", "y", 0, depth, 0, "left", 1, STAGES, "bar")
+    drawing.measure("canvas.turn", "x", pad, pad + reach, 0, "top", 1, STAGES, "turn")
+    return drawing.view()
+
+
+def _back(context: StretcherContext, sizes: Sizes) -> View:
+    """The stretcher from behind: bars, cross-bars, braces, every staple with its number in the order."""
+    w, h, b = sizes.finished["width"].value, sizes.finished["height"].value, sizes.bar_width.value
+    drawing = Drawing("back", "Back, seen from behind", w, h)
+    drawing.box("canvas", "Back of the canvas", "canvas", 0, 0, w, h)
+    drawing.polygon("bar.top", "Top bar", "bar", ((0, 0), (w, 0), (w - b, b), (b, b)))
+    drawing.polygon("bar.bottom", "Bottom bar", "bar", ((0, h), (b, h - b), (w - b, h - b), (w, h)))
+    drawing.polygon("bar.left", "Side bar", "bar", ((0, 0), (b, b), (b, h - b), (0, h)), turn=90)
+    drawing.polygon("bar.right", "Side bar", "bar", ((w, 0), (w, h), (w - b, h - b), (w - b, b)), turn=90)
+    for axis in AXES:
+        n = sizes.cross[axis]
+        for i in range(1, n + 1):
+            if axis == "width":
+                drawing.box("cross", "Cross-bar", "bar", w * i / (n + 1) - b * HALF, b, b, h - 2 * b, turn=90)
+            else:
+                drawing.box("cross", "Cross-bar", "bar", b, h * i / (n + 1) - b * HALF, w - 2 * b, b)
+    if context.display.braces:
+        leg = context.book["brace.leg"].value
+        for x, y, sx, sy in ((b, b, 1, 1), (w - b, b, -1, 1), (b, h - b, 1, -1), (w - b, h - b, -1, -1)):
+            drawing.polygon(
+                "brace",
+                "Corner brace",
+                "wood",
+                ((x + sx * leg, y), (x + sx * (leg - 20), y), (x, y + sy * (leg - 20)), (x, y + sy * leg)),
+            )
+    inset = sizes.staples.inset.value
+    crowded = min(d.value for d in sizes.staples.spacing.values()) < max(w, h) / 45
+    for staple in sizes.staples.staples:
+        x, y = {
+            "top": (w * HALF + staple.off, inset), "bottom": (w * HALF + staple.off, h - inset),
+            "left": (inset, h * HALF + staple.off), "right": (w - inset, h * HALF + staple.off),
+        }[staple.side]  # fmt: skip
+        upright = staple.side in ("left", "right")
+        half = Fraction(6)
+        drawing.line(
+            "staple",
+            f"Staple {staple.number}",
+            "metal",
+            (x, y - half) if upright else (x - half, y),
+            (x, y + half) if upright else (x + half, y),
+        )
+        if not crowded or staple.number <= 12:
+            # Numbers stand further in than the staples they belong to.
+            nudge, zero = Fraction(14), Fraction(0)
+            dx, dy = {"top": (zero, nudge), "bottom": (zero, -nudge), "left": (nudge, zero), "right": (-nudge, zero)}[
+                staple.side
+            ]
+            drawing.text("staple", f"Staple {staple.number}", x + dx, y + dy, str(staple.number))
+    drawing.measure("finished.width", "x", 0, w, h, "bottom", 1, STAGES, "finished")
+    drawing.measure("finished.height", "y", 0, h, w, "right", 1, STAGES, "finished")
+    apart = sizes.staples.spacing
+    drawing.measure("staple.apart.width", "x", w * HALF, w * HALF + apart["width"].value, 0, "top", 1, STAGES, "apart")
+    drawing.measure(
+        "staple.apart.height", "y", h * HALF, h * HALF + apart["height"].value, 0, "left", 1, STAGES, "apart"
+    )
+    return drawing.view()
+
+
+def _corner(context: StretcherContext, sizes: Sizes) -> View:
+    """A corner of the canvas laid flat, from behind: folds, what may be cut away, the line never to cross."""
+    depth = sizes.depth.value
+    turn = min((max(d.value, Fraction(10)) for d in sizes.turn_there.values()), default=sizes.turn.value)
+    out = depth + turn
+    keep = context.book.add(
+        rule(context.shop.rules.fold_keep, "Never cut closer to the face fold", "fold", "depth"), "corner.keep",
+        "Never cut closer to the face fold", parts=("keep",),
+    ).value  # fmt: skip
+    size = out + Fraction(60)
+    drawing = Drawing("corner", "Corner fold, from behind", size, size)
+    drawing.box("canvas", "Canvas", "canvas", 0, 0, size, size)
+    drawing.box(
+        "corner.surplus",
+        "Surplus: a small part of it may be cut away",
+        "strip",
+        0,
+        0,
+        max(out - keep - depth, Fraction(4)),
+        max(out - keep - depth, Fraction(4)),
+    )
+    drawing.line("fold", "Fold of the face", "line", (out, 0), (out, size))
+    drawing.line("fold", "Fold of the face", "line", (0, out), (size, out))
+    drawing.box("fold.back", "Fold of the back", "hidden", turn, turn, size - turn, size - turn)
+    drawing.line(
+        "keep", "Never cut beyond this line", "keep", (out - keep, 0), (out - keep, out - keep), (0, out - keep)
+    )
+    drawing.line("fold.slant", "The fold lies flat along this line", "line", (0, 0), (out, out))
+    drawing.text("canvas", "Face", out + 30, out + 30, "FACE")
+    drawing.text("turn", "Back", turn * HALF, out + 30, "BACK")
+    drawing.measure("corner.keep", "x", out - keep, out, 0, "top", 1, STAGES, "keep")
+    drawing.measure("bar.depth", "x", turn, out, size, "bottom", 1, STAGES, "bar")
+    drawing.measure("canvas.turn", "x", 0, turn, size, "bottom", 2, STAGES, "turn")
+    return drawing.view()

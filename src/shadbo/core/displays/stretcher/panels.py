@@ -1,0 +1,141 @@
+"""What each stage asks of a canvas on its stretcher."""
+
+from __future__ import annotations
+
+from shadbo.core.asking import choice, given, plain_length, station_inputs
+from shadbo.core.checks import put
+from shadbo.core.desk import desk_panel
+from shadbo.core.display import Panel
+from shadbo.core.displays.stretcher.rolls import Laid, roll_choice
+from shadbo.core.displays.stretcher.rules import on_bar
+from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
+from shadbo.core.figures import Say
+from shadbo.core.inputs import ChoiceInput, FileInput, Input, Option, WordsInput
+from shadbo.core.lengths import as_decimal
+from shadbo.core.objects import CanvasToMake
+from shadbo.core.rails import AXES
+
+WRAPS = (
+    ("mirrored", "Mirrored", "the picture’s edge, mirrored round the bar"),
+    ("stretched", "Carried round", "the picture itself goes round; its face is that much smaller"),
+    ("flat", "Flat colour", "one colour on the edge"),
+    ("none", "None", "bare canvas on the edge, for a floater or a lip"),
+)
+
+
+def panels(context: StretcherContext, sizes: Sizes, laid: Laid | None) -> tuple[Panel, ...]:
+    return (_measure(context, sizes), _display(context, sizes), _cut(context, sizes, laid))
+
+
+def _measure(context: StretcherContext, sizes: Sizes) -> Panel:
+    show = context.shop.showing
+    if sizes.thing is not None:
+        more: list[Input] = [
+            given(show, context.book["wrap.printed"], "Wrap and margin", label="Wrap printed"),
+            given(show, context.book["canvas.spare"], "Wrap and margin", label="Bare canvas"),
+        ]
+        return desk_panel(context, sizes.thing, *more, figures=("turn.there.width", "turn.there.height"))
+    piece = context.object
+    assert isinstance(piece, CanvasToMake)
+    inputs: tuple[Input, ...] = tuple(
+        plain_length(show, getattr(piece, a), f"/object/{a}", a.title(), "Finished size wanted", ("bar",)) for a in AXES
+    )
+    return Panel("measure", "Measure", ("How large the canvas is to be.",), inputs, ("finished.width", "finished.height"),
+                 ("face", "wrap", "section"))  # fmt: skip
+
+
+def _display(context: StretcherContext, sizes: Sizes) -> Panel:
+    display, show = context.display, context.shop.showing
+    inputs: list[Input] = [_bars(context, sizes)]
+    for axis in AXES:
+        pointer = f"/display/finished_{axis}"
+        inputs.append(
+            given(show, sizes.finished[axis], "Finished size", pointer=pointer, optional=True, label=axis.title())
+        )
+    inputs.append(choice("wrap", "Wrap", "Wrap", "/display/wrap", display.wrap,
+                         tuple((key, (label,), (why,)) for key, label, why in WRAPS), ("wrap",), look="list"))  # fmt: skip
+    inputs.append(given(show, context.book["wrap.extra"], "Wrap"))
+    if display.wrap == "flat":
+        inputs.append(WordsInput("/display/colour", "Colour", "Wrap", display.colour, "colour", ()))
+    say: Say = ("PNG, JPEG or TIFF: seen on the face and round the edge, and made ready to print.",)
+    if display.file is not None:
+        at_size = context.book.counts["file.dpi"].quantity
+        assert at_size is not None
+        say = (f"{display.file.width} × {display.file.height} pixels, {at_size.mm} at this size.",)
+    inputs.append(
+        FileInput("file", "Picture file", "Picture", display.file.name if display.file else None, say, ("wrap",))
+    )
+    inputs.append(choice("dpi", "Pixels to the inch", "Picture", "/display/dpi", display.dpi,
+                         ((100, ("100",), ("the least",)), (150, ("150",), ("fine",)), (200, ("200",), ()), (300, ("300",), ("best",))), ("wrap",)))  # fmt: skip
+    inputs += [
+        given(show, sizes.turn, "Stretching"), given(show, context.book["staple.wanted"], "Stretching"),
+        choice("cross_bars", "Cross-bars", "Bars", "/display/cross_bars", display.cross_bars,
+               (("as_needed", ("As needed",), ("by length and by bending",)), ("none", ("None",), ())), ("cross",)),
+        given(show, context.book["cross.tongue"], "Bars"),
+        choice("braces", "Corner braces", "Bars", "/display/braces", display.braces,
+               ((False, ("No braces",), ()), (True, ("Four braces",), ())), ("brace",)),
+    ]  # fmt: skip
+    if sizes.thing is not None:
+        inputs.append(_next(context, sizes))
+    names = [
+        "finished.width", "finished.height", "wrap.needed", "printed.width", "printed.height", "pixels.width", "pixels.height",
+        "file.dpi", "file.crop", "canvas.cut.width", "canvas.cut.height", "turn.there.width", "turn.there.height", "bend.width",
+        "bend.limit.width", "bend.height", "bend.limit.height", "bend.span", "cross.count.width", "cross.count.height",
+    ]  # fmt: skip
+    known = context.book.dims.keys() | context.book.counts.keys()
+    return Panel(
+        "display", "Stretch", ("Which bar, how the edge looks, and what the picture file gives.",), tuple(inputs),
+        tuple(n for n in names if n in known), ("wrap", "face", "section", "corner"),
+    )  # fmt: skip
+
+
+def _bars(context: StretcherContext, sizes: Sizes) -> ChoiceInput:
+    """Each bar with what the canvas would be on it."""
+    options = []
+    for bar in context.shop.bars:
+        w, h = on_bar(context, sizes, bar)
+        detail = context.speak.say("{} × {}", w, h) if sizes.thing is not None else (bar.wood,)
+        options.append(
+            Option(bar.key, (bar.name,), detail, bar.key == context.display.bar, (put("/display/bar", bar.key),))
+        )
+    return ChoiceInput("bar", "Bar", "Bars", tuple(options), ("bar",), "list")
+
+
+def _next(context: StretcherContext, sizes: Sizes) -> ChoiceInput:
+    """Once it is stretched: go on with it as a stretched canvas in a frame."""
+
+    def reading(mm: object) -> list[dict[str, object]]:
+        return [{"mm": mm, "typed": None, "tape": "mm", "give": 0}]
+
+    finished = {a: as_decimal(sizes.finished[a].value) for a in AXES}
+    canvas = {
+        "type": "stretched_canvas", "width": {"middle": reading(finished["width"])}, "height": {"centre": reading(finished["height"])},
+        "depth": {"bar": reading(sizes.bar.depth)}, "bar_width": sizes.bar.width,
+    }  # fmt: skip
+    moulding = context.shop.mouldings[-1].key if context.shop.mouldings else "rail"
+    floater: dict[str, object] = {"type": "floater", "frame": {"make": "new", "moulding": moulding}}
+    lip = context.shop.rabbet_mouldings[1].key if len(context.shop.rabbet_mouldings) > 1 else "rail"
+    lipped: dict[str, object] = {"type": "lipped", "frame": {"make": "new", "moulding": lip}}
+
+    def both(display: dict[str, object]) -> tuple[dict[str, object], ...]:
+        return (put("/object", canvas), put("/display", display))
+
+    return ChoiceInput("next", "When it is stretched", "When it is stretched", (
+        Option("bare", ("It hangs as it is",), ("the wrapped edge is seen",), True, ()),
+        Option("floater", ("It goes into a floater",), ("on with it as a stretched canvas of this size; read it again",), False, both(floater)),
+        Option("lipped", ("It goes into a frame with a lip",), ("on with it as a stretched canvas of this size; read it again",), False, both(lipped)),
+    ), ("canvas",), "list")  # fmt: skip
+
+
+def _cut(context: StretcherContext, sizes: Sizes, laid: Laid | None) -> Panel:
+    show = context.shop.showing
+    inputs: list[Input] = [] if sizes.thing is not None else list(roll_choice(context, sizes, laid))
+    inputs += station_inputs(
+        show, context.display.built, sizes.built, "/display/built", "Diagonals as built", "bar", at_least=0,
+        titles={"rising": "rising, lower left to upper right", "falling": "falling, upper left to lower right"},
+    )  # fmt: skip
+    names = ["stretcher.diagonal", "stretcher.square", "built.differ", "built.lean", "canvas.cut.width", "canvas.cut.height", "roll.width",
+             "roll.length", "roll.left", "staple.count", "staple.apart.width", "staple.apart.height", "staple.inset", "cut.lengths"]  # fmt: skip
+    known = context.book.dims.keys() | context.book.counts.keys()
+    return Panel("cut", "Cut", ("Bars, canvas, staples; and the diagonals once it is put together.",), tuple(inputs),
+                 tuple(n for n in names if n in known), ("back", "corner", "section"))  # fmt: skip

@@ -1,0 +1,406 @@
+"""Frames with a lip, to be made or there already: their sizes, bowed rails, ready-made ones to choose from.
+
+sight = rabbet − 2 × lip          outside = rabbet + 2 × (face − lip)
+bow per rail = (middle − mean of the ends) / 2       (handbook section 3)
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from quicktions import Fraction
+
+from shadbo.core.asking import choice, given, plain_length, station_inputs
+from shadbo.core.checks import WayOut, put
+from shadbo.core.decisions import NewRabbet, ReadFrame
+from shadbo.core.display import Context
+from shadbo.core.doubts import check_readings, put_list
+from shadbo.core.figures import Say
+from shadbo.core.house_stock import HOUSE_SHOP
+from shadbo.core.inputs import ChoiceInput, Input, Option
+from shadbo.core.lengths import as_decimal
+from shadbo.core.measuring import Side, read_side, waist
+from shadbo.core.rails import AXES, Rails, other, square
+from shadbo.core.shop import RabbetMoulding, ReadyFrame
+from shadbo.core.sums import Dim, allowance, leaf
+
+# A rail that bows by less than this is taken as straight: what passes to the eye.
+BOW_PASSES = Fraction(16, 10)
+
+
+@dataclass(frozen=True, slots=True)
+class Rabbet:
+    """A frame with a lip against the axes of the work. ``inner`` is its rabbet as read, None while it is to be made."""
+
+    moulding: RabbetMoulding | None
+    missing: bool
+    inner: dict[str, Side] | None
+    lip: Dim
+    face: Dim
+    rail_height: Dim
+    depth: Dim
+    size: dict[str, Dim]
+    sight: dict[str, Dim]
+    outside: dict[str, Dim]
+    bow: dict[str, Dim]
+
+    def sight_near(self, axis: str, along: Fraction) -> Dim:
+        """The sight size at a place along the side."""
+        return self.sight[axis] if self.inner is None else self.inner[axis].near(along) - 2 * self.lip
+
+
+def made_rabbet(context: Context[Any, Any], frame: NewRabbet, sight: Mapping[str, Dim]) -> Rabbet:
+    """A frame to be made round a sight size, of its moulding."""
+    book, stock = context.book, context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
+    found = context.shop.rabbet_moulding(frame.moulding)
+    moulding = found or stock[0]
+
+    def of_stock(field: str, name: str, label: str) -> Dim:
+        value = Fraction(getattr(moulding, field))
+        dim = leaf(value, f"stock:{field}", label, "stock", source="stock", grain="depth", parts=("rail",))
+        return book.add(dim, name, label, parts=("rail",))
+
+    lip, face = of_stock("lip", "rail.lip", "Lip"), of_stock("face", "rail.face", "Face")
+    height = of_stock("height", "rail.height", "Rail height")
+    depth = of_stock("rabbet_depth", "rabbet.depth", "Rabbet depth")
+    seen = {a: book.add(sight[a], f"frame.sight.{a}", f"Sight {a}", parts=("rail",)) for a in AXES}
+    size = {
+        a: book.add(seen[a] + 2 * lip, f"frame.rabbet.{a}", f"Rabbet {a}", parts=("rail",), fits=True) for a in AXES
+    }
+    outside = _outside(context, size, face, lip)
+    return Rabbet(moulding, found is None, None, lip, face, height, depth, size, seen, outside, {})
+
+
+def read_rabbet(context: Context[Any, Any], frame: ReadFrame) -> Rabbet:
+    """A frame that is there already: its rabbet at stations, its bow, what shows and what it measures outside."""
+    book, shop = context.book, context.shop
+    tolerance = shop.reading_tolerance(context.piece.units)
+
+    def read(field: str, name: str, label: str) -> Dim:
+        pointer = f"/display/frame/{field}"
+        dim = leaf(getattr(frame, field), pointer, label, "reading", tolerance=tolerance, pointer=pointer,
+                   tape=context.piece.units, source="tape", grain="depth", parts=("rail",))  # fmt: skip
+        return book.add(dim, name, label, parts=("rail",))
+
+    lip, face = read("lip", "rail.lip", "Lip"), read("face", "rail.face", "Face")
+    height, depth = (
+        read("rail_height", "rail.height", "Rail height"),
+        read("rabbet_depth", "rabbet.depth", "Rabbet depth"),
+    )
+    inner = {}
+    for axis in AXES:
+        own = other(axis) if frame.turned else axis
+        label = f"Frame’s rabbet {own}" + (" (turned)" if frame.turned else "")
+        inner[axis] = read_side(
+            book, getattr(frame, own), f"frame.read.{axis}", label, f"/display/frame/{own}", shop, part="rail"
+        )
+    bow = bows(context, inner)
+    size = {
+        a: book.add(inner[a].smallest * 1, f"frame.rabbet.{a}", f"Rabbet {a}, smallest", parts=("rail",)) for a in AXES
+    }
+    seen = {a: book.add(size[a] - 2 * lip, f"frame.sight.{a}", f"Sight {a}", parts=("rail",)) for a in AXES}
+    outside = _outside(context, {a: inner[a].mean for a in AXES}, face, lip)
+    return Rabbet(None, False, inner, lip, face, height, depth, size, seen, outside, bow)
+
+
+def bows(context: Context[Any, Any], inner: Mapping[str, Side]) -> dict[str, Dim]:
+    """Bow per rail where a frame was read at three stations or more: positive is outward."""
+    found = {}
+    for axis in AXES:
+        waisted = waist(inner[axis])
+        if waisted is not None:
+            label = f"Bow of each {'stile' if axis == 'width' else 'rail'}"
+            found[axis] = context.book.add(waisted / 2, f"frame.bow.{axis}", label, parts=("rail",), grain="depth")
+    return found
+
+
+def _outside(context: Context[Any, Any], size: Mapping[str, Dim], face: Dim, lip: Dim) -> dict[str, Dim]:
+    outside = {
+        a: context.book.add(size[a] + 2 * face - 2 * lip, f"frame.outside.{a}", f"Outside {a}", parts=("rail",)) for a in AXES
+    }  # fmt: skip
+    square(context, "frame", "outside", outside, "rail")
+    return outside
+
+
+def rails_of(context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet) -> Rails:
+    assert rabbet.moulding is not None
+    return Rails(
+        rabbet.moulding.name, Fraction(rabbet.moulding.length), rabbet.face,
+        context.speak.say("{} × {}, lip {}", rabbet.face, rabbet.rail_height, rabbet.lip), rabbet.outside, rabbet.sight,
+        frame.spare_rail,
+    )  # fmt: skip
+
+
+# -- checks ------------------------------------------------------------------------------------------------------------
+
+
+def check_rabbet(context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet | ReadFrame) -> None:
+    """What can be wrong with the frame itself: readings, bow, a moulding that is not there or too short."""
+    if isinstance(frame, ReadFrame):
+        assert rabbet.inner is not None
+        check_readings(
+            context.checks, context.speak, context.shop, "frame", rabbet.inner["width"], rabbet.inner["height"], "rail",
+            key="frame",
+        )  # fmt: skip
+        _check_bow(context, rabbet, frame)
+        return
+    say, shop, moulding = context.speak.say, context.shop, rabbet.moulding
+    assert moulding is not None
+    if rabbet.missing:
+        context.checks.add(
+            "stop", "moulding.missing", "display", (f"The stock list has no moulding called “{frame.moulding}”.",),
+            why="The drawing is made with the first moulding of the list until another is chosen.",
+            source_key="stock", figure="rail.face", parts=("rail",),
+            ways=[WayOut((f"Use {m.name}",), (put("/display/frame/moulding", m.key),)) for m in shop.rabbet_mouldings[:3]],
+        )  # fmt: skip
+    longest = max(rabbet.outside.values(), key=lambda d: d.value)
+    kerf = Fraction(shop.rules.kerf)
+    if longest.value + kerf > moulding.length:
+        ways = [
+            WayOut(say(f"Use {m.name}: it comes {{}} long", Fraction(m.length)), (put("/display/frame/moulding", m.key),))
+            for m in sorted(shop.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
+            if m.length >= longest.value + 2 * (Fraction(m.face) - rabbet.face.value) + kerf
+        ][:3]  # fmt: skip
+        context.checks.add(
+            "stop", "rail.stock", "cut",
+            say(f"The longest rail, {{}}, can’t be cut from {moulding.name}: it comes in lengths of {{}}.", longest, Fraction(moulding.length)),
+            why=say("A rail uses its long point and a kerf of {}.", kerf),
+            source_key="stock", figure=longest.name, parts=("rail",), ways=ways,
+        )  # fmt: skip
+
+
+def _check_bow(context: Context[Any, Any], rabbet: Rabbet, frame: ReadFrame) -> None:
+    say = context.speak.say
+    for axis in AXES:
+        own = other(axis) if frame.turned else axis
+        middle = "middle" if own == "width" else "centre"
+        if frame.blocked and not getattr(frame, own).__getattribute__(middle) and _long(frame, own):
+            context.checks.add(
+                "stop", f"frame.reread.{axis}", "display",
+                (f"The rails are blocked: read the {own} of the rabbet in the {middle} again before anything is cut.",),
+                why="A block that is too long bows the rail the other way; only the tape tells.",
+                source_key="bow", figure=rabbet.size[axis].name, parts=("rail",),
+                ways=(WayOut(("Take the blocks out again",), (put("/display/frame/blocked", False),)),),
+            )  # fmt: skip
+            continue
+        bow = rabbet.bow.get(axis)
+        if bow is None or abs(bow.value) <= BOW_PASSES:
+            continue
+        rails = "stiles" if axis == "width" else "rails"
+        outward = bow.value > 0
+        pushed: tuple[dict[str, Any], ...] = (
+            put("/display/frame/blocked", True), put_list(f"/display/frame/{own}/{middle}"),
+            put_list(f"/display/frame/{own}/more"),
+        )  # fmt: skip
+        context.checks.add(
+            "caution", f"frame.bow.{axis}", "display",
+            say(f"The {rails} bow {'outward' if outward else 'inward'} by {{}} each.", abs(bow.value)),
+            why=say("Inside {} in the middle against {} at the ends, mean; a sheet cut to the ends may drop out of the rabbet "
+                    "in the middle.", rabbet.inner[axis].largest if rabbet.inner else bow, rabbet.inner[axis].smallest if rabbet.inner else bow),
+            source_key="bow", figure=bow.name, parts=("rail",),
+            ways=(WayOut(
+                say(f"Block both {rails} {'in' if outward else 'out'} at the middle by {{}}, close with a stiff strainer, and read again",
+                    abs(bow.value)), pushed,
+            ),),
+        )  # fmt: skip
+
+
+def _long(frame: ReadFrame, own: str) -> bool:
+    """Whether both ends of an axis were read, so that its middle means something."""
+    ends = ("top", "bottom") if own == "width" else ("left", "right")
+    return all(getattr(getattr(frame, own), end) for end in ends)
+
+
+def check_glazing(context: Context[Any, Any], rabbet: Rabbet) -> dict[str, Dim]:
+    """The sheet cut for this rabbet: it must lap the lip at the widest and clear the rabbet at the narrowest."""
+    book, say, rules = context.book, context.speak.say, context.shop.rules
+    allowed = leaf(
+        rules.glass_allowance,
+        "glass-allowance",
+        "Allowance of the sheet, in all",
+        "rule",
+        source="allowance",
+        grain="depth",
+    )
+    cut = leaf(
+        0,
+        "glass-cutting",
+        "glass, cut of the sheet",
+        "setting",
+        tolerance=context.shop.tolerances.glass,
+        source="glass-cut",
+    )
+    sheets = {}
+    for axis in AXES:
+        sheet = book.add(
+            rabbet.size[axis] - allowed + cut, f"glazing.{axis}", f"Sheet {axis}", parts=("glazing",), fits=True
+        )
+        widest = rabbet.inner[axis].largest if rabbet.inner else rabbet.size[axis]
+        tape = allowance(rabbet.size[axis].likely, f"tape.rabbet.{axis}", "tape, reading of the rabbet", "tape")
+        lap = book.add(
+            rabbet.lip - (widest - sheet) + tape, f"glazing.lap.{axis}", f"Lap of the lip, worst, {axis}", parts=("glazing", "rail"),
+            grain="depth",
+        )  # fmt: skip
+        clear = book.add(
+            rabbet.size[axis] - sheet + tape, f"glazing.clear.{axis}", f"Room round the sheet, {axis}",
+            parts=("glazing",), grain="depth",
+        )  # fmt: skip
+        if clear.value < clear.worst:
+            context.checks.add(
+                "caution", f"glazing.clear.{axis}", "display",
+                say(f"The sheet may not go in: {{}} of room in the {axis}, and tape and cutter may take {{}}.", clear,
+                    context.speak.fine(clear.worst)),
+                why="Worst case of the reading and of the cut.", source_key="allowance", figure=clear.name, parts=("glazing",),
+            )  # fmt: skip
+        sheets[axis] = sheet
+        least = Fraction(rules.least_lap)
+        # A frame to be made is read again before its sheet is cut; of one that is there only these readings are known.
+        doubt = lap.worst if rabbet.inner else Fraction(0)
+        if lap.value - doubt < least:
+            stop = lap.value < least
+            context.checks.add(
+                "stop" if stop else "caution", f"glazing.lap.{axis}", "display",
+                say(f"The sheet {'may drop out' if not stop else 'would not hold'} in the {axis}: pushed to one side the lip laps it by {{}} "
+                    "at the widest place, and the readings may be {} out.", lap, context.speak.fine(lap.worst)),
+                why=say("It should lap by at least {} at the widest reading, {}.", least, widest),
+                source_key="lap", figure=lap.name, parts=("glazing", "rail"),
+                ways=tuple(_deeper_lip(context)) if rabbet.inner is None else _block_way(rabbet, axis, context),
+            )  # fmt: skip
+    return sheets
+
+
+def _deeper_lip(context: Context[Any, Any]) -> Iterator[WayOut]:
+    for m in context.shop.rabbet_mouldings:
+        if m.lip >= 7:
+            yield WayOut(
+                context.speak.say(f"Use {m.name}: lip {{}}", Fraction(m.lip)), (put("/display/frame/moulding", m.key),)
+            )
+
+
+def _block_way(rabbet: Rabbet, axis: str, context: Context[Any, Any]) -> tuple[WayOut, ...]:
+    without = WayOut(("Leave the glazing out",), (put("/display/glazing", "none"),))
+    bow = context.checks.checks.get(f"frame.bow.{axis}")
+    return (*(bow.ways if bow else ()), without)
+
+
+# -- what is asked -----------------------------------------------------------------------------------------------------
+
+
+def new_rabbet(moulding: str) -> dict[str, Any]:
+    return {"make": "new", "moulding": moulding, "spare_rail": False}
+
+
+def as_read(sizes: Mapping[str, Any], width: Any, height: Any) -> dict[str, Any]:
+    """A frame as a piece holds it, each size standing as one reading in the middle until it is read at more places."""
+
+    def reading(mm: Any) -> list[dict[str, Any]]:
+        return [{"mm": as_decimal(Fraction(mm)), "typed": None, "tape": "mm", "give": 0}]
+
+    return {
+        "make": "bought",
+        "width": {"top": [], "middle": reading(width), "bottom": [], "more": []},
+        "height": {"left": [], "centre": reading(height), "right": [], "more": []},
+        **{k: as_decimal(Fraction(v)) for k, v in sizes.items()}, "turned": False, "blocked": False,
+    }  # fmt: skip
+
+
+def ready_frame(frame: ReadyFrame, turned: bool) -> dict[str, Any]:
+    sizes = {k: getattr(frame, k) for k in ("lip", "rabbet_depth", "face", "rail_height", "glass", "board")}
+    return as_read(sizes, frame.width, frame.height) | {"turned": turned}
+
+
+def frame_inputs(context: Context[Any, Any], rabbet: Rabbet, frame: ReadFrame, *, came_with: bool) -> list[Input]:
+    """Fields of a frame that is there already."""
+    show = context.shop.showing
+    inputs: list[Input] = []
+    for own in AXES:
+        axis = other(own) if frame.turned else own
+        assert rabbet.inner is not None
+        inputs += station_inputs(
+            show, getattr(frame, own), rabbet.inner[axis].stations, f"/display/frame/{own}", f"Rabbet {own}, from behind", "rail"
+        )  # fmt: skip
+    inputs += [given(show, dim, "Its rail") for dim in (rabbet.lip, rabbet.face, rabbet.depth, rabbet.rail_height)]
+    if came_with:
+        inputs += [
+            plain_length(show, frame.glass, "/display/frame/glass", "Glass", "What came with it", ("glazing",)),
+            plain_length(show, frame.board, "/display/frame/board", "Inner board", "What came with it", ("board",)),
+        ]
+    inputs.append(choice(
+        "turned", "Which way the frame stands", "Frame", "/display/frame/turned", frame.turned,
+        ((False, ("As it was read",), ()), (True, ("A quarter turn",), ())), ("rail",),
+    ))  # fmt: skip
+    inputs.append(choice(
+        "blocked", "Blocks behind bowed rails", "Frame", "/display/frame/blocked", frame.blocked,
+        ((False, ("No blocks",), ()), (True, ("Blocked",), ("The readings were taken with the blocks in.",))), ("rail",),
+    ))  # fmt: skip
+    return inputs
+
+
+def moulding_choice(
+    context: Context[Any, Any], frame: NewRabbet, detail: Callable[[RabbetMoulding], Say]
+) -> list[Input]:
+    """The profiles with a lip, each with what it would make of this piece; and whether to cut one rail too many."""
+    options = tuple(
+        Option(m.key, (m.name,), detail(m), m.key == frame.moulding, (put("/display/frame/moulding", m.key),))
+        for m in context.shop.rabbet_mouldings
+    )
+    return [
+        ChoiceInput("moulding", "Rail", "Rail", options, ("rail",), "list"),
+        choice("spare_rail", "Spare rail", "Rail", "/display/frame/spare_rail", frame.spare_rail,
+               ((False, ("Four rails",), ()), (True, ("One too many",), ("from a long length, in case a cut goes wrong",))), ("rail",)),
+    ]  # fmt: skip
+
+
+def new_or_bought(context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet | ReadFrame) -> ChoiceInput:
+    """Whether the frame is made for the piece or there already; changing over keeps the sizes it has."""
+    made = isinstance(frame, ReadFrame)
+    profiles = context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
+    sizes = {"lip": rabbet.lip.value, "rabbet_depth": rabbet.depth.value, "face": rabbet.face.value,
+             "rail_height": rabbet.rail_height.value, "glass": 0, "board": 0}  # fmt: skip
+    taken = as_read(sizes, rabbet.size["width"].value, rabbet.size["height"].value)
+    return ChoiceInput("frame", "The frame is", "Frame", (
+        Option("new", ("To be made",), ("Its sizes follow from the work.",), not made, (put("/display/frame", new_rabbet(profiles[0].key)),)),
+        Option("bought", ("There already",), ("It is read from behind, and what fits follows.",), made, (put("/display/frame", taken),)),
+    ), ("rail",), "buttons")  # fmt: skip
+
+
+def frame_chooser(
+    context: Context[Any, Any], work: Mapping[str, Dim], fits: Callable[[Mapping[str, Fraction], ReadyFrame], Say | None],
+    sight: bool,
+) -> list[Input]:  # fmt: skip
+    """Which ready-made frames of the stock list take the work, both ways round, the most even borders first.
+
+    ``fits`` says why one does not, or None; borders are to the sight edge if ``sight``, else to the rabbet.
+    """
+    say, frame = context.speak.say, context.display.frame
+    found = []
+    for ready in context.shop.frames:
+        for turned in (False, True) if ready.width != ready.height else (False,):
+            size = dict(zip(AXES, (ready.height, ready.width) if turned else (ready.width, ready.height), strict=True))
+            less = 2 * Fraction(ready.lip) if sight else Fraction(0)
+            inside = {a: Fraction(size[a]) - less for a in AXES}
+            border = {a: (inside[a] - work[a].value) / 2 for a in AXES}
+            refused = fits({a: Fraction(size[a]) for a in AXES}, ready)
+            uneven = abs(border["width"] - border["height"])
+            if refused is None:
+                detail = say("borders {} and {}", border["width"], border["height"])
+            elif min(border.values()) < -60:
+                continue
+            else:
+                detail = refused
+            document = ready_frame(ready, turned)
+            label = ready.name + (", turned" if turned else "")
+            found.append((refused is not None, uneven if refused is None else -min(border.values()), max(border.values()), Option(
+                f"{ready.key}{'-turned' if turned else ''}", (label,), detail, _is_this(frame, document), (put("/display/frame", document),)
+            )))  # fmt: skip
+    found.sort(key=lambda item: item[:3])
+    if not found:
+        return []
+    label = "Ready-made frames, most even first"
+    return [ChoiceInput("ready", label, "Ready-made frames", tuple(o for *_, o in found[:7]), ("rail",), "list")]
+
+
+def _is_this(frame: NewRabbet | ReadFrame, document: Mapping[str, Any]) -> bool:
+    return isinstance(frame, ReadFrame) and frame == ReadFrame.model_validate(document)
