@@ -122,6 +122,27 @@ class State:
     current: bool
 
 
+@dataclass(frozen=True, slots=True)
+class PictureOut:
+    """A picture file that was handed in: its fingerprint, name, and pixels."""
+
+    sha256: str
+    name: str
+    media: str
+    width: int
+    height: int
+
+
+@dataclass(frozen=True, slots=True)
+class PrintOut:
+    """A print being made: how far it is (%), what went wrong, whether the file can be had."""
+
+    id: uuid.UUID
+    done: int
+    trouble: str
+    ready: bool
+
+
 PIECE_JSON: TypeAdapter[PieceOut] = TypeAdapter(PieceOut)
 PREVIEW_JSON: TypeAdapter[PreviewOut] = TypeAdapter(PreviewOut)
 CARDS_JSON: TypeAdapter[list[Card]] = TypeAdapter(list[Card])

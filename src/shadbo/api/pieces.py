@@ -283,10 +283,14 @@ def compare(db: Db, piece_id: uuid.UUID, name: str, body: m.Compare) -> m.Compar
     )  # fmt: skip
 
 
-def _file(content: str | bytes, media: str, name: str, ending: str) -> Response:
+def attachment(name: str, ending: str) -> str:
+    """A Content-Disposition that saves under a piece's name, in any script."""
     plain = "".join(ch if ch.isascii() and (ch.isalnum() or ch in "-_") else "-" for ch in name).strip("-") or "piece"
-    disposition = f"attachment; filename=\"{plain}.{ending}\"; filename*=UTF-8''{quote(name, safe='')}.{ending}"
-    return Response(content, media_type=media, headers={"Content-Disposition": disposition})
+    return f"attachment; filename=\"{plain}.{ending}\"; filename*=UTF-8''{quote(name, safe='')}.{ending}"
+
+
+def _file(content: str | bytes, media: str, name: str, ending: str) -> Response:
+    return Response(content, media_type=media, headers={"Content-Disposition": attachment(name, ending)})
 
 
 @router.get("/{piece_id}/piece.json", response_class=Response)

@@ -70,7 +70,7 @@ def desk_panel(context: Context[Any, Any], thing: Thing, *more: Input, figures: 
     crossing = {k: d for k, d in (("rising", thing.rising), ("falling", thing.falling)) if d is not None}
     inputs += station_inputs(
         show, held.diagonals, crossing, "/object/diagonals", "Diagonals", thing.key, at_least=0,
-        titles={"rising": "rising, lower left to upper right", "falling": "falling, upper left to lower right"},
+        titles={"rising": "rising ↗", "falling": "falling ↘"},
     )  # fmt: skip
     for edge in EDGES:
         inputs += station_inputs(
@@ -132,7 +132,7 @@ def _material(thing: Thing) -> str:
 def _measured(context: Context[Any, Any], thing: Thing) -> View:
     held = context.piece.object
     assert isinstance(held, Measured)
-    pad = max(thing.width.mean.value, thing.height.mean.value) * Fraction(7, 100)
+    pad = max(thing.width.mean.value, thing.height.mean.value) * Fraction(3, 100)
     points, w, h, cx, cy = _placed(thing.outline(), pad)
     drawing = Drawing("measured", "As measured", w, h)
     drawing.polygon(thing.key, thing.what.title(), _material(thing), points)  # type: ignore[arg-type]
@@ -165,7 +165,13 @@ def _measured(context: Context[Any, Any], thing: Thing) -> View:
     for edge in EDGES:
         axis, out = RUNS[edge]
         for station, share in (DOWN if axis == "width" else ACROSS).items():
-            at = (x0 if out < 0 else x1, down(share)) if axis == "width" else (across(share), y0 if out < 0 else y1)
+            # Beside the edge, inside, clear of the lines that cross there.
+            inside = pad * 3 / 2
+            at = (
+                (x0 + inside if out < 0 else x1 - inside, down(share) + inside)
+                if axis == "width"
+                else (across(share) + inside * 2, y0 + inside if out < 0 else y1 - inside)
+            )
             if station in thing.gaps[edge][0]:
                 drawing.mark(f"{thing.key}.edge.{edge}.{station}", *at, STAGE, "gap")
     for corner, (right, low) in CORNERS.items():
@@ -181,7 +187,6 @@ def _measured(context: Context[Any, Any], thing: Thing) -> View:
 
 
 def _diagonals(drawing: Drawing, thing: Thing, x0: Fraction, x1: Fraction, y0: Fraction, y1: Fraction) -> None:
-    corners = thing.outline()
     third = Fraction(2, 10)
     for key, dim, start, end in (
         ("falling", thing.falling, (x0, y0), (x1, y1)), ("rising", thing.rising, (x0, y1), (x1, y0)),
@@ -192,7 +197,6 @@ def _diagonals(drawing: Drawing, thing: Thing, x0: Fraction, x1: Fraction, y0: F
         else:
             drawing.polygon("diagonal." + key, f"{key.title()} diagonal", "hidden", (start, end))
             drawing.mark(dim.name or "", *at, STAGE, key)
-    assert corners
 
 
 def _tenfold(thing: Thing) -> View:

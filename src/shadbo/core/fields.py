@@ -130,7 +130,9 @@ class MassField:
         return as_decimal(Fraction(value))
 
     def accepted(self, unit: Unit) -> str:
-        return f"{show_mass(self.low).text(unit)} to {show_mass(self.high).text(unit)}, such as 2.4 kg, 850 g, 5 lb 3 oz"
+        return (
+            f"{show_mass(self.low).text(unit)} to {show_mass(self.high).text(unit)}, such as 2.4 kg, 850 g, 5 lb 3 oz"
+        )
 
     def read(self, text: str, unit: Unit, pointer: str) -> Fraction:
         """Read a typed weight in kg; a bare number is in kg or lb. Raises :class:`Refused` with what is accepted."""
@@ -141,7 +143,9 @@ class MassField:
         if not self.low <= kg <= self.high:
             why = "is too light" if kg < self.low else "is too heavy"
             more = " (was it meant in grams?)" if kg > self.high and self.low <= kg / 1000 <= self.high else ""
-            raise Refused(Fault(pointer, self.label, text, f"{show_mass(kg).text(unit)} {why}{more}", self.accepted(unit)))
+            raise Refused(
+                Fault(pointer, self.label, text, f"{show_mass(kg).text(unit)} {why}{more}", self.accepted(unit))
+            )
         return kg
 
 

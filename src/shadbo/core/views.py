@@ -16,7 +16,8 @@ from shadbo.core.sums import Dim
 
 ViewKey = Literal["measured", "tenfold", "face", "section", "back", "wrap", "corner"]
 Material = Literal[
-    "wood", "canvas", "bar", "shadow", "metal", "strip", "line", "hidden", "clash", "paper", "board", "glass", "picture", "keep"
+    "wood", "canvas", "bar", "shadow", "metal", "strip", "line", "hidden", "clash", "paper", "board", "glass", "picture", "keep",
+    "grip",
 ]  # fmt: skip
 Point = tuple[float, ...]  # x, y
 Size = Fraction | int | Dim

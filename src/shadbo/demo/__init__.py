@@ -2,16 +2,22 @@
 
 from __future__ import annotations
 
-from importlib.resources import files
+import tempfile
+from dataclasses import asdict
+from importlib.resources import files as resources
+from pathlib import Path
 
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
+from shadbo.core.decisions import PictureFile, Stretcher
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.piece import Piece
 from shadbo.core.shop import Shop
+from shadbo.demo.pictures import NAME, moor_road
 from shadbo.exports.pieces import piece_from_json
-from shadbo.store import pieces, shops
+from shadbo.exports.wrapping import check
+from shadbo.store import files, pieces, shops
 from shadbo.store.tables import ShopRow
 
 DEMO_SHOP: Shop = HOUSE_SHOP.model_copy(update={"name": "The Quillbeck Bench"})
@@ -19,7 +25,7 @@ DEMO_SHOP: Shop = HOUSE_SHOP.model_copy(update={"name": "The Quillbeck Bench"})
 
 def demo_pieces() -> list[Piece]:
     """The demo pieces, in the order they came in."""
-    folder = files("shadbo.demo").joinpath("pieces")
+    folder = resources("shadbo.demo").joinpath("pieces")
     return [
         piece_from_json(f.read_bytes())
         for f in sorted(folder.iterdir(), key=lambda f: f.name)
@@ -32,6 +38,19 @@ def load_once(session: Session) -> bool:
     if session.execute(select(func.count()).select_from(ShopRow)).scalar_one():
         return False
     shops.save(session, DEMO_SHOP)
+    picture = _keep_picture(session)
     for piece in demo_pieces():
+        if isinstance(piece.display, Stretcher):
+            piece = piece.model_copy(update={"display": piece.display.model_copy(update={"file": picture})})
         pieces.create(session, piece, "Taken in")
     return True
+
+
+def _keep_picture(session: Session) -> PictureFile:
+    """Draw the demo's picture file and keep it."""
+    with tempfile.TemporaryDirectory(prefix="shadbo-demo-") as folder:
+        path, small = Path(folder) / NAME, Path(folder) / "small.jpg"
+        moor_road(path)
+        facts = check(path, NAME, small)
+        row = files.keep(session, path, name=NAME, small=small.read_bytes(), **asdict(facts))
+        return PictureFile(sha256=row.sha256, name=NAME, media="image/jpeg", width=row.width, height=row.height)

@@ -25,7 +25,7 @@ INK = "#2b2a27"
 FILLS: dict[Material, str] = {
     "wood": "#e2d3b5", "canvas": "#fbfaf6", "bar": "#eee3cb", "shadow": "#55524c", "metal": "#6f7a80",
     "strip": "#8a857a", "line": "none", "hidden": "none", "clash": "#c0765e",
-    "paper": "#f6efdd", "board": "#efe9dc", "glass": "#dfe9ea", "picture": "none", "keep": "none",
+    "paper": "#f6efdd", "board": "#efe9dc", "glass": "#dfe9ea", "picture": "none", "keep": "none", "grip": "none",
 }  # fmt: skip
 
 
@@ -127,8 +127,8 @@ def draft(plan: Plan, view: View, scale: float, unit: Unit, stages: Iterable[str
             (x, y), size = points[0], TEXT_MM * 0.8
             out.append(Text(x, round(y + size * 0.35, 3), ((shape.text, 1.0, 0.0),), size, "middle"))
             continue
-        if shape.kind == "picture":
-            # Paper drawings are line drawings: a picture is only its outline.
+        if shape.kind == "picture" or shape.material == "grip":
+            # Paper drawings are line drawings, and nobody takes hold of paper.
             continue
         if shape.kind == "line":
             heavy = 0.5 if shape.material == "canvas" else 0.35

@@ -6,7 +6,18 @@ import uuid
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import BigInteger, Boolean, ForeignKey, Identity, Integer, Text, UniqueConstraint, func
+from sqlalchemy import (
+    BigInteger,
+    Boolean,
+    ForeignKey,
+    Identity,
+    Integer,
+    LargeBinary,
+    String,
+    Text,
+    UniqueConstraint,
+    func,
+)
 from sqlalchemy.dialects.postgresql import JSONB, TIMESTAMP
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
@@ -57,3 +68,38 @@ class SavedRow(Base):
     piece_id: Mapped[uuid.UUID] = mapped_column(ForeignKey("piece.id", ondelete="CASCADE"))
     version: Mapped[int] = mapped_column(Integer)
     state_id: Mapped[int] = mapped_column(ForeignKey("piece_state.id"))
+
+
+class FileRow(Base):
+    """A picture file by its fingerprint: what it is, and a small one to look at (None for a print)."""
+
+    __tablename__ = "file"
+    sha256: Mapped[str] = mapped_column(String(64), primary_key=True)
+    name: Mapped[str] = mapped_column(Text)
+    media: Mapped[str] = mapped_column(Text)
+    width: Mapped[int] = mapped_column(Integer)
+    height: Mapped[int] = mapped_column(Integer)
+    small: Mapped[bytes | None] = mapped_column(LargeBinary)
+    kept_at: Mapped[datetime] = mapped_column(TIMESTAMP(timezone=True), server_default=func.now())
+
+
+class FilePartRow(Base):
+    """A part of a file, so that none is ever whole in memory."""
+
+    __tablename__ = "file_part"
+    sha256: Mapped[str] = mapped_column(ForeignKey("file.sha256", ondelete="CASCADE"), primary_key=True)
+    number: Mapped[int] = mapped_column(Integer, primary_key=True)
+    bytes: Mapped[bytes] = mapped_column(LargeBinary)
+
+
+class PrintRow(Base):
+    """A print being made of a piece: how far it is (%), what went wrong, and the file once it is done."""
+
+    __tablename__ = "print"
+    id: Mapped[uuid.UUID] = mapped_column(primary_key=True, default=uuid.uuid4)
+    piece_id: Mapped[uuid.UUID] = mapped_column(ForeignKey("piece.id", ondelete="CASCADE"))
+    name: Mapped[str] = mapped_column(Text)
+    done: Mapped[int] = mapped_column(Integer, default=0)
+    trouble: Mapped[str] = mapped_column(Text, default="")
+    sha256: Mapped[str | None] = mapped_column(ForeignKey("file.sha256", ondelete="SET NULL"))
+    told_at: Mapped[datetime] = mapped_column(TIMESTAMP(timezone=True), server_default=func.now())

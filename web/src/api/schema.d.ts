@@ -108,6 +108,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hand In
+         * @description A picture file as the body of the request; it is opened and checked before it is kept.
+         */
+        post: operations["hand_in_api_pictures_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{sha}/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Seen
+         * @description The picture small: what is on the face, or the print laid flat with its wrap.
+         */
+        get: operations["seen_api_pictures__sha___kind__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/print": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Print
+         * @description Begin the print-ready file of a piece: its wrap made, fold marks outside the picture.
+         */
+        post: operations["start_print_api_pieces__piece_id__print_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Progress
+         * @description How far a print is.
+         */
+        get: operations["progress_api_prints__print_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print File
+         * @description The print-ready file.
+         */
+        get: operations["print_file_api_prints__print_id__file_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces": {
         parameters: {
             query?: never;
@@ -447,6 +547,28 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AddStation
+         * @description A reading at a place of one's own: ``at`` thousandths along the ``side`` (JSON Pointer) from its top or left.
+         */
+        AddStation: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "station";
+            /** Side */
+            side: string;
+            /** At */
+            at: number;
+            /** Text */
+            text: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "in";
+        };
         /** Archive */
         Archive: {
             /** Archived */
@@ -729,11 +851,12 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "length" | "count";
+            kind: "length" | "count" | "quantity";
             /** Mm */
             mm: string | null;
             /** Count */
             count: number | null;
+            quantity: components["schemas"]["Quantity"] | null;
             shown: components["schemas"]["Shown"] | null;
             /** Edit */
             edit: string | null;
@@ -744,6 +867,30 @@ export interface components {
              * @enum {string}
              */
             rounding: "" | "mm" | "in" | "both";
+        };
+        /**
+         * FileInput
+         * @description A picture file to be handed in; ``name`` of the one that is there.
+         */
+        FileInput: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Group */
+            group: string;
+            /** Name */
+            name: string | null;
+            /** Say */
+            say: (string | components["schemas"]["Shown"])[];
+            /** Parts */
+            parts: string[];
+            /**
+             * Kind
+             * @default file
+             * @constant
+             */
+            kind: "file";
         };
         /**
          * Handle
@@ -794,7 +941,8 @@ export interface components {
         /**
          * LengthInput
          * @description A length to be typed. ``follows`` is set while it is worked out from the others instead;
-         *     ``typed`` is what was written, which may be shown again where the field's unit is that of its ``tape``.
+         *     ``typed`` is what was written, which may be shown again where the field's unit is that of its ``tape``; ``again`` is
+         *     where another reading of the same station would stand.
          */
         LengthInput: {
             /** Pointer */
@@ -818,12 +966,57 @@ export interface components {
             follows: boolean;
             /** Hint */
             hint: (string | components["schemas"]["Shown"])[];
+            /** Again */
+            again?: string | null;
             /**
              * Kind
              * @default length
              * @constant
              */
             kind: "length";
+        };
+        /**
+         * Mark
+         * @description A figure that stands at a point of the drawing, without a line: a diagonal, the height of a corner.
+         */
+        Mark: {
+            /** Figure */
+            figure: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Stages */
+            stages: string[];
+            /** Name */
+            name: string;
+        };
+        /**
+         * MassInput
+         * @description A weight to be typed; ``follows`` while it is estimated.
+         */
+        MassInput: {
+            /** Pointer */
+            pointer: string;
+            /** Label */
+            label: string;
+            /** Group */
+            group: string;
+            /** Figure */
+            figure: string;
+            quantity: components["schemas"]["Quantity"];
+            /** Follows */
+            follows: boolean;
+            /** Parts */
+            parts: string[];
+            /** Hint */
+            hint: (string | components["schemas"]["Shown"])[];
+            /**
+             * Kind
+             * @default mass
+             * @constant
+             */
+            kind: "mass";
         };
         /**
          * NewPiece
@@ -914,6 +1107,41 @@ export interface components {
             }[];
         };
         /**
+         * PictureFile
+         * @description The picture file a canvas is printed from, by its fingerprint; the file itself lies in the shop's store.
+         */
+        PictureFile: {
+            /** Sha256 */
+            sha256: string;
+            /** Name */
+            name: string;
+            /**
+             * Media
+             * @enum {string}
+             */
+            media: "image/png" | "image/jpeg" | "image/tiff";
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
+         * PictureOut
+         * @description A picture file that was handed in: its fingerprint, name, and pixels.
+         */
+        PictureOut: {
+            /** Sha256 */
+            sha256: string;
+            /** Name */
+            name: string;
+            /** Media */
+            media: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
          * PieceOut
          * @description A piece as the sheet needs it: its words, its version, its plan.
          */
@@ -967,6 +1195,8 @@ export interface components {
             name: string;
             /** Display */
             display: string;
+            /** Size */
+            size: (string | components["schemas"]["Shown"])[];
             /**
              * Units
              * @enum {string}
@@ -1000,7 +1230,7 @@ export interface components {
         /** Preview */
         Preview: {
             /** Edits */
-            edits: (components["schemas"]["TypeIn"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"])[];
+            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"])[];
         };
         /**
          * PreviewOut
@@ -1015,6 +1245,23 @@ export interface components {
             mended: (string | components["schemas"]["Shown"])[][];
             /** Brought */
             brought: (string | components["schemas"]["Shown"])[][];
+        };
+        /**
+         * PrintOut
+         * @description A print being made: how far it is (%), what went wrong, whether the file can be had.
+         */
+        PrintOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Done */
+            done: number;
+            /** Trouble */
+            trouble: string;
+            /** Ready */
+            ready: boolean;
         };
         /**
          * Problem
@@ -1051,6 +1298,16 @@ export interface components {
             /** Terms */
             terms: components["schemas"]["Shown"][];
             whole: components["schemas"]["Shown"];
+        };
+        /**
+         * Quantity
+         * @description Anything that is no length, as it is written in each system: a weight, a ratio, a count of pixels.
+         */
+        Quantity: {
+            /** Mm */
+            mm: string;
+            /** Inch */
+            inch: string;
         };
         /**
          * Read
@@ -1109,6 +1366,31 @@ export interface components {
             allowance: boolean;
         };
         /**
+         * Ruler
+         * @description A strip beside the drawing where a station can be put anywhere: a click at a share of it reads ``pointer`` there.
+         *
+         *     It runs from ``start`` to ``end`` along ``axis``, at ``base`` on the other axis.
+         */
+        Ruler: {
+            /** Pointer */
+            pointer: string;
+            /** Label */
+            label: string;
+            /**
+             * Axis
+             * @enum {string}
+             */
+            axis: "x" | "y";
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Base */
+            base: number;
+            /** Stages */
+            stages: string[];
+        };
+        /**
          * Save
          * @description Edits to be saved over ``version``; ``goes_on`` if they carry the last change further.
          */
@@ -1116,7 +1398,7 @@ export interface components {
             /** Version */
             version: number;
             /** Edits */
-            edits: (components["schemas"]["TypeIn"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"])[];
+            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"])[];
             /**
              * Goes On
              * @default false
@@ -1125,7 +1407,10 @@ export interface components {
         };
         /**
          * Shape
-         * @description A polygon, line or circle of one material, belonging to a part. ``grain_deg`` turns a hatch.
+         * @description A polygon, line, circle, short text or picture of one material, belonging to a part. ``grain_deg`` turns a hatch.
+         *
+         *     A text stands centred on its point, ``text`` in words; a picture fills its box, ``text`` is its fingerprint and which
+         *     of its faces is shown (``<sha256>/face``).
          */
         Shape: {
             /** Part */
@@ -1136,12 +1421,12 @@ export interface components {
              * Material
              * @enum {string}
              */
-            material: "wood" | "canvas" | "bar" | "shadow" | "metal" | "strip" | "line" | "hidden" | "clash";
+            material: "wood" | "canvas" | "bar" | "shadow" | "metal" | "strip" | "line" | "hidden" | "clash" | "paper" | "board" | "glass" | "picture" | "keep" | "grip";
             /**
              * Kind
              * @enum {string}
              */
-            kind: "polygon" | "line" | "circle";
+            kind: "polygon" | "line" | "circle" | "text" | "picture";
             /** Points */
             points: number[][];
             /**
@@ -1154,6 +1439,11 @@ export interface components {
              * @default 0
              */
             grain_deg: number;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
         };
         /**
          * ShopOut
@@ -1235,8 +1525,26 @@ export interface components {
             text: string;
         };
         /**
+         * Spot
+         * @description A place that could be read and is not: a click there types the reading at ``pointer``.
+         */
+        Spot: {
+            /** Pointer */
+            pointer: string;
+            /** Label */
+            label: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Stages */
+            stages: string[];
+        };
+        /**
          * StagePanel
-         * @description One stage of the ribbon: what it asks, which figures matter there, and how it stands.
+         * @description One stage of the ribbon: what it asks, which figures and drawings matter there, and how it stands.
+         *
+         *     The first of ``views`` is drawn large, the others small beside it.
          */
         StagePanel: {
             /**
@@ -1254,9 +1562,11 @@ export interface components {
             /** Asks */
             asks: (string | components["schemas"]["Shown"])[];
             /** Inputs */
-            inputs: (components["schemas"]["LengthInput"] | components["schemas"]["ChoiceInput"])[];
+            inputs: (components["schemas"]["LengthInput"] | components["schemas"]["ChoiceInput"] | components["schemas"]["MassInput"] | components["schemas"]["FileInput"] | components["schemas"]["WordsInput"])[];
             /** Figures */
             figures: string[];
+            /** Views */
+            views: ("measured" | "tenfold" | "face" | "section" | "back" | "wrap" | "corner")[];
         };
         /** StartOut */
         StartOut: {
@@ -1332,6 +1642,18 @@ export interface components {
             keep: boolean;
         };
         /**
+         * TakePicture
+         * @description A picture file that was handed in, by its fingerprint, name and size in pixels; None puts it away.
+         */
+        TakePicture: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "picture";
+            file: components["schemas"]["PictureFile"] | null;
+        };
+        /**
          * TakeWayOut
          * @description A way out of a check, by the check's key and its place in the list.
          */
@@ -1375,7 +1697,7 @@ export interface components {
              * Key
              * @enum {string}
              */
-            key: "face" | "section" | "back";
+            key: "measured" | "tenfold" | "face" | "section" | "back" | "wrap" | "corner";
             /** Title */
             title: string;
             /** Width */
@@ -1388,6 +1710,21 @@ export interface components {
             dimensions: components["schemas"]["DimensionLine"][];
             /** Handles */
             handles: components["schemas"]["Handle"][];
+            /**
+             * Marks
+             * @default []
+             */
+            marks: components["schemas"]["Mark"][];
+            /**
+             * Spots
+             * @default []
+             */
+            spots: components["schemas"]["Spot"][];
+            /**
+             * Rulers
+             * @default []
+             */
+            rulers: components["schemas"]["Ruler"][];
         };
         /**
          * WayOut
@@ -1402,8 +1739,35 @@ export interface components {
             }[];
         };
         /**
+         * WordsInput
+         * @description Words or a date to be written down.
+         */
+        WordsInput: {
+            /** Pointer */
+            pointer: string;
+            /** Label */
+            label: string;
+            /** Group */
+            group: string;
+            /** Value */
+            value: string;
+            /**
+             * Look
+             * @enum {string}
+             */
+            look: "words" | "date" | "colour";
+            /** Hint */
+            hint: (string | components["schemas"]["Shown"])[];
+            /**
+             * Kind
+             * @default words
+             * @constant
+             */
+            kind: "words";
+        };
+        /**
          * Write
-         * @description Words about the piece: name, owner, due date (ISO), note, practice, units.
+         * @description Words about the piece: name, owner, due date (ISO), note, practice, units, who agreed to trimming.
          */
         Write: {
             /**
@@ -1734,6 +2098,299 @@ export interface operations {
                         [key: string]: unknown;
                     };
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    hand_in_api_pictures_post: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    seen_api_pictures__sha___kind__get: {
+        parameters: {
+            query: {
+                width: number;
+                height: number;
+                edge?: number;
+                wrap?: "mirrored" | "stretched" | "flat" | "none";
+                colour?: string;
+            };
+            header?: never;
+            path: {
+                sha: string;
+                kind: "face" | "print";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    start_print_api_pieces__piece_id__print_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    progress_api_prints__print_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    print_file_api_prints__print_id__file_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {
@@ -2795,7 +3452,7 @@ export interface operations {
             header?: never;
             path: {
                 piece_id: string;
-                view: "face" | "section" | "back";
+                view: "measured" | "tenfold" | "face" | "section" | "back" | "wrap" | "corner";
             };
             cookie?: never;
         };

@@ -1,7 +1,8 @@
 import { useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
-import type { DimensionLine, Figure, Handle, Plan, StageKey, Unit, View } from "../api/types";
+import type { DimensionLine, Handle, Plan, StageKey, Unit, View } from "../api/types";
 import { Length, lengthText } from "../fields/Length";
 import { layOut, namesInline, place, type Placed } from "./layout";
+import { Marks, type Place } from "./Marks";
 import { Hatches, isLit, Shapes } from "./Shapes";
 
 export interface Drag {
@@ -22,8 +23,8 @@ interface Props {
   onOpen: (figure: string) => void;
   onDrag: (drag: Drag) => void;
   onNudge: (handle: Handle, steps: number, coarse: boolean) => void;
-  /** Draws the field that is typed over a dimension line. */
-  editor: (figure: Figure, close: () => void) => React.ReactNode;
+  /** Draws the field that is typed over a dimension line, or at a place that was not read yet. */
+  editor: (place: Place, close: () => void) => React.ReactNode;
 }
 
 const NUDGE_MM = { mm: 1, in: 25.4 / 16 } as const;
@@ -59,7 +60,7 @@ export function Drawing(props: Props) {
         <svg width={size.width} height={size.height} className="absolute inset-0" role={handles.length ? "group" : "img"} aria-label={`${view.title} to scale`}>
           <Hatches />
           <g transform={`translate(${laid.left} ${laid.top})`}>
-            <Shapes shapes={view.shapes} scale={laid.scale} lit={lit} onPoint={props.onPoint} />
+            <Shapes shapes={view.shapes} scale={laid.scale} lit={lit} onPoint={props.onPoint} grips={handles.length > 0} />
             {handles.length > 0 && <Grips {...props} handles={handles} scale={laid.scale} />}
           </g>
           <g fill="none" stroke="#2b2a27" strokeWidth={0.75} pointerEvents="none">
@@ -77,7 +78,7 @@ export function Drawing(props: Props) {
         return (
           <div key={p.d.figure + p.d.side} className={`absolute -translate-x-1/2 -translate-y-1/2 ${open ? "z-30" : "z-10"}`} style={{ left: p.lx, top: p.ly }}>
             {open ? (
-              <div className="w-36 bg-sheet shadow-sm">{props.editor(figure, () => setEditing(null))}</div>
+              <div className="w-36 bg-sheet shadow-sm">{props.editor({ figure }, () => setEditing(null))}</div>
             ) : (
               <button
                 type="button"
@@ -98,6 +99,7 @@ export function Drawing(props: Props) {
           </div>
         );
       })}
+      {!small && size.width > 0 && <Marks plan={plan} view={view} stage={stage} unit={unit} laid={laid} onPoint={props.onPoint} onOpen={props.onOpen} editor={props.editor} />}
     </div>
   );
 }

@@ -24,6 +24,15 @@ export function Hatches() {
         <rect width="4" height="4" fill="#8c8678" />
         <path d="M0 0 v4" stroke="#6d685c" strokeWidth="1.1" />
       </pattern>
+      <pattern id="paper" width="9" height="9" patternUnits="userSpaceOnUse">
+        <rect width="9" height="9" fill="#f8f2e2" />
+        <path d="M2 3 l1.5 .4 M6 7 l1.2 -.5" stroke="#e3d8bd" strokeWidth=".6" />
+      </pattern>
+      <pattern id="board" width="6" height="6" patternUnits="userSpaceOnUse">
+        <rect width="6" height="6" fill="#ebe5d6" />
+        <circle cx="1.5" cy="1.5" r=".55" fill="#cfc6ae" />
+        <circle cx="4.5" cy="4.5" r=".55" fill="#cfc6ae" />
+      </pattern>
       <pattern id="clash" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
         <rect width="5" height="5" fill="#f6e6df" />
         <path d="M0 0 v5" stroke="#963417" strokeWidth="2.2" />
@@ -40,6 +49,8 @@ function fillOf(shape: Shape): string {
       return `url(#bar-${shape.grain_deg})`;
     case "canvas":
       return "url(#canvas)";
+    case "grip":
+      return "#c9ddec";
     case "strip":
       return "url(#strip)";
     case "shadow":
@@ -48,8 +59,16 @@ function fillOf(shape: Shape): string {
       return "#7d888e";
     case "clash":
       return "url(#clash)";
+    case "paper":
+      return "url(#paper)";
+    case "board":
+      return "url(#board)";
+    case "glass":
+      return "#dbe7e8";
     case "line":
     case "hidden":
+    case "keep":
+    case "picture":
       return "none";
   }
 }
@@ -64,13 +83,16 @@ interface Props {
   scale: number;
   lit?: ReadonlySet<string>;
   onPoint?: (part: string | null) => void;
+  /** Whether what can be taken hold of is drawn. */
+  grips?: boolean;
 }
 
 /** The shapes of a view, to scale; what is lit is outlined in blue. */
-export function Shapes({ shapes, scale, lit, onPoint }: Props) {
+export function Shapes({ shapes, scale, lit, onPoint, grips = false }: Props) {
   return (
     <>
       {shapes.map((shape, i) => {
+        if (shape.material === "grip" && !grips) return null;
         const on = lit ? isLit(shape.part, lit) : false;
         const common = {
           "data-part": shape.part,
@@ -82,6 +104,19 @@ export function Shapes({ shapes, scale, lit, onPoint }: Props) {
         };
         const points = shape.points.map(([x, y]) => `${(x as number) * scale},${(y as number) * scale}`).join(" ");
         const title = <title>{shape.label}</title>;
+        if (shape.kind === "text") {
+          const [x, y] = shape.points[0] as [number, number];
+          return (
+            <text key={i} x={x * scale} y={y * scale} fontSize={scale < 0.14 ? 0 : 11} textAnchor="middle" dominantBaseline="central" fill="#2b2a27" className="fig" pointerEvents="none">
+              {shape.text}
+            </text>
+          );
+        }
+        if (shape.kind === "picture") {
+          const [x, y] = shape.points[0] as [number, number];
+          const [x1, y1] = shape.points[2] as [number, number];
+          return <image key={i} href={`/api/pictures/${shape.text}`} x={x * scale} y={y * scale} width={(x1 - x) * scale} height={(y1 - y) * scale} preserveAspectRatio="none" onPointerEnter={common.onPointerEnter} onPointerLeave={common.onPointerLeave} />;
+        }
         if (shape.kind === "circle") {
           const [x, y] = shape.points[0] as [number, number];
           return (
@@ -91,8 +126,10 @@ export function Shapes({ shapes, scale, lit, onPoint }: Props) {
           );
         }
         if (shape.kind === "line") {
+          const never = shape.material === "keep";
+          const heavy = { metal: 3, line: 1.2, keep: 2.4 }[shape.material as string] ?? 2;
           return (
-            <polyline key={i} {...common} points={points} fill="none" strokeWidth={on ? 3.2 : shape.material === "metal" ? 3 : 2}>
+            <polyline key={i} {...common} stroke={on ? "#1d5f9c" : never ? "#963417" : "#2b2a27"} strokeDasharray={never ? "7 4" : undefined} points={points} fill="none" strokeWidth={on ? 3.2 : heavy}>
               {title}
             </polyline>
           );

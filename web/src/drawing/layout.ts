@@ -9,6 +9,8 @@ const UPRIGHT = { stacked: { lane: 62, label: 58, beside: 30 }, inline: { lane: 
 
 /** The title stands above the drawing. */
 const TITLE = 24;
+/** A strip beside the drawing, where stations can be put. */
+const RULER = 12;
 /** Readings cross one another: their labels stand a third along, where no other line runs. */
 const ALONG = 0.31;
 
@@ -36,7 +38,9 @@ function offset(d: DimensionLine, upright: Laid["upright"]): number {
 export function layOut(view: View, stage: StageKey | null, width: number, height: number, pad = 10): Laid {
   const upright = namesInline(view) ? UPRIGHT.inline : UPRIGHT.stacked;
   const lines = stage ? linesFor(view, stage) : [];
-  const room = { top: pad + TITLE, bottom: pad, left: pad, right: pad };
+  const rulers = stage ? view.rulers.filter((r) => r.stages.includes(stage)) : [];
+  const beside = (axis: "x" | "y") => (rulers.some((r) => r.axis === axis) ? RULER : 0);
+  const room = { top: pad + TITLE + beside("x"), bottom: pad, left: pad + beside("y"), right: pad };
   for (const d of lines) {
     if (d.lane > 0) room[d.side] = Math.max(room[d.side], offset(d, upright) + (d.axis === "x" ? LABEL : upright.label) + (d.side === "top" ? TITLE : 0));
   }

@@ -18,6 +18,8 @@ interface Props {
   /** Worked out from the others for now; typing turns that round. */
   follows?: boolean;
   optional?: boolean;
+  /** Saved only when it is left: what is typed makes a new reading each time. */
+  once?: boolean;
   autoFocus?: boolean;
   /** Tries a text out and says how it was read, or what is wrong with it; null if a newer one overtook it. */
   onTry: (text: string) => Promise<Preview | Problem | null>;
@@ -47,6 +49,7 @@ export function TapeField(props: Props) {
   const fresh = useRef(false);
   const latest = useRef<string | null>(null);
   const refused = useRef<string | null>(null);
+  const leaving = useRef(false);
 
   const standing = shown ? lengthText(shown, unit) : "";
   // While nothing new is typed the field follows the value that stands; in the hand, as it was written.
@@ -90,7 +93,7 @@ export function TapeField(props: Props) {
     latest.current = value;
     dirty.current = true;
     window.clearTimeout(timer.current);
-    timer.current = window.setTimeout(() => commit(value), PAUSE_MS);
+    if (!props.once) timer.current = window.setTimeout(() => commit(value), PAUSE_MS);
     void onTry(value).then((result) => {
       if (result === null) return;
       if (result instanceof Problem) {
@@ -120,11 +123,13 @@ export function TapeField(props: Props) {
       if (latest.current !== value) return;
       if (!problem) {
         setFault(null);
+        if (leaving.current) props.onLeave?.();
         // A slow trial is overtaken by the save; how the text was read is shown all the same.
         if (document.activeElement === input.current) void understand(value);
         return;
       }
       committed.current = null;
+      leaving.current = false;
       refused.current = value;
       setText(value);
       setFault(problem.faults[0] ?? { pointer: "", field: label, value, message: problem.message, accepted: "" });
@@ -141,7 +146,9 @@ export function TapeField(props: Props) {
     if (!fault) setText(null);
     setRead(null);
     if (!handedOn) props.onDrop();
-    props.onLeave?.();
+    // A field laid over the drawing stays until what was typed is taken, so that nothing typed is lost.
+    leaving.current = handedOn;
+    if (!handedOn && !fault) props.onLeave?.();
   }
 
   function giveUp() {
@@ -155,6 +162,7 @@ export function TapeField(props: Props) {
     if (committed.current !== null) props.onUndo();
     committed.current = null;
     input.current?.blur();
+    props.onLeave?.();
   }
 
   const overlay = !focused && !fault && shown;

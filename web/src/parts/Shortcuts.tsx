@@ -1,8 +1,8 @@
 import { Dialog } from "./Dialog";
 
 const KEYS: [string, string][] = [
-  ["1 – 4", "Measure, Display, Depth, Cut"],
-  ["F  S  B", "Face, section, back drawn large"],
+  ["1 – 4", "The stages, in the order of the work"],
+  ["M  F  S  B", "As measured, face, section, back drawn large"],
   ["U", "Millimetres or inches"],
   ["Tab, Enter", "On to the next field"],
   ["Arrows", "Nudge a part or a field by 1 mm or 1/16 in; with Shift 10 mm or 1/2 in"],

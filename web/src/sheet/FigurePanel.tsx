@@ -47,6 +47,7 @@ export function FigurePanel(props: Props) {
 }
 
 function Result({ figure, unit }: { figure: Figure; unit: Unit }) {
+  if (figure.quantity) return <p className="fig my-1 text-3xl">{figure.quantity[unit === "mm" ? "mm" : "inch"]}</p>;
   if (figure.kind === "count") return <p className="fig my-1 text-3xl">{figure.count}</p>;
   if (!figure.shown) return null;
   const rounded = figure.rounding === "both" || figure.rounding === unit;

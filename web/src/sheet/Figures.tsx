@@ -33,7 +33,7 @@ export const Figures = memo(function Figures({ plan, names, unit, onOpen, onPoin
                   {figure.label}
                   <Rounded figure={figure} unit={unit} />
                 </span>
-                <span className="text-[15px]">{figure.shown ? <Length shown={figure.shown} unit={unit} bare /> : <span className="fig">{figure.count}</span>}</span>
+                <span className="text-[15px]">{figure.shown ? <Length shown={figure.shown} unit={unit} bare /> : <span className="fig">{figure.quantity ? figure.quantity[unit === "mm" ? "mm" : "inch"] : figure.count}</span>}</span>
               </button>
             </li>
           );

@@ -1,7 +1,8 @@
 import { ArrowLeft } from "lucide-react";
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import type { Edit, Figure, StageKey, ViewKey } from "../api/types";
+import type { Edit, ViewKey } from "../api/types";
+import type { Place } from "../drawing/Marks";
 import { Drawing, type Drag } from "../drawing/Drawing";
 import { TapeField } from "../fields/TapeField";
 import { useKeys } from "../parts/keys";
@@ -19,8 +20,6 @@ import { Ribbon } from "./Ribbon";
 import { StageInputs } from "./StageInputs";
 import { WorkOrder } from "./WorkOrder";
 import { usePiece } from "./usePiece";
-
-const LARGE: Record<StageKey, ViewKey> = { measure: "face", display: "face", depth: "section", cut: "back" };
 
 export function Sheet() {
   const { id = "", stage: wanted } = useParams();
@@ -54,6 +53,7 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
   const stageKeys = Object.fromEntries((plan?.stages ?? []).map((s, i) => [String(i + 1), () => go(s.key)]));
   useKeys({
     ...stageKeys,
+    m: () => setLarge("measured"),
     f: () => setLarge("face"),
     s: () => setLarge("section"),
     b: () => setLarge("back"),
@@ -100,12 +100,31 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
   const calmStage = calm?.stages.find((s) => s.key === stage?.key);
   if (!piece || !plan || !stage || !calm || !calmStage) return <p className="p-10 text-soft">Fetching the piece…</p>;
 
-  const main = large ?? LARGE[stage.key];
-  const others = plan.views.map((v) => v.key).filter((key) => key !== main);
-  const mainView = plan.views.find((v) => v.key === main);
+  const mainView = plan.views.find((v) => v.key === large) ?? plan.views.find((v) => v.key === stage.views[0]);
   if (!mainView) return null;
+  const others = stage.views.filter((key) => key !== mainView.key).slice(0, stage.key === "cut" ? 2 : 3);
 
-  function editor(figure: Figure, close: () => void) {
+  function editor(place: Place, close: () => void) {
+    if (!("figure" in place)) {
+      const edits = (text: string): Edit[] => ("side" in place ? [{ op: "station", side: place.side, at: place.at, text, unit }] : [{ op: "type", pointer: place.pointer, text, unit }]);
+      return (
+        <TapeField
+          autoFocus
+          once
+          labelHidden
+          label={place.label}
+          shown={null}
+          unit={unit}
+          optional
+          onTry={(text) => tryOut(edits(text))}
+          onCommit={(text, goesOn, settle) => edit(edits(text), goesOn, settle)}
+          onDrop={dropTrial}
+          onUndo={work.undo}
+          onLeave={close}
+        />
+      );
+    }
+    const { figure } = place;
     const input = plan?.stages.flatMap((s) => s.inputs).find((i) => i.kind === "length" && i.pointer === figure.edit);
     const pointer = figure.edit ?? "";
     return (
@@ -135,7 +154,7 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
       <Ribbon stages={plan.stages} current={stage.key} onGo={go} verdict={plan.verdict} unit={unit} />
       <main className="grid min-h-0 grid-cols-[17.5rem_minmax(0,1fr)_19rem]">
         <div className="scroll min-h-0 border-r border-rule" tabIndex={-1}>
-          <StageInputs stage={calmStage} unit={unit} onTry={tryOut} onEdit={edit} onDrop={dropTrial} onUndo={work.undo} onPoint={setPart} />
+          <StageInputs id={id} stage={calmStage} unit={unit} onTry={tryOut} onEdit={edit} onDrop={dropTrial} onUndo={work.undo} onPoint={setPart} />
           {stage.key === "measure" && <Note value={piece.note} onWrite={(text) => edit([{ op: "write", pointer: "/note", text }])} />}
           {stage.key === "cut" && <WorkOrder plan={calm} unit={unit} onPoint={setPart} />}
         </div>
@@ -152,7 +171,7 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
           ))}</div>
             </div>
           ) : (
-            <div className="grid min-h-0 grid-cols-2 gap-px">{others.map((key) => (
+            <div className={`grid min-h-0 gap-px ${others.length > 2 ? "grid-cols-3" : "grid-cols-2"}`}>{others.map((key) => (
             <SmallView key={key} plan={calm} view={key} stage={stage.key} unit={unit} lit={lit} onLarge={setLarge} />
           ))}</div>
           )}

@@ -15,9 +15,7 @@ export function SheetHead({ work, piece, unit, onHelp, onUnits }: { work: PieceW
     ["Job sheet, A4 (PDF)", `${base}/sheet.pdf?paper=A4&unit=${unit}`],
     ["Job sheet, Letter (PDF)", `${base}/sheet.pdf?paper=Letter&unit=${unit}`],
     ["Cut list (CSV)", `${base}/cuts.csv`],
-    ["Face, full size (SVG)", `${base}/face.svg?unit=${unit}`],
-    ["Section, full size (SVG)", `${base}/section.svg?unit=${unit}`],
-    ["Back, full size (SVG)", `${base}/back.svg?unit=${unit}`],
+    ...piece.plan.views.map((v): [string, string] => [`${v.title.split(",")[0]}, full size (SVG)`, `${base}/${v.key}.svg?unit=${unit}`]),
     ["The piece (JSON)", `${base}/piece.json`],
   ];
   return (

@@ -2,7 +2,6 @@ import { memo } from "react";
 import type { Plan, StageKey, Unit, ViewKey } from "../api/types";
 import { Drawing } from "../drawing/Drawing";
 
-const NAMES: Record<ViewKey, string> = { face: "Face", section: "Section", back: "Back" };
 const nothing = () => undefined;
 const nobody = () => null;
 
@@ -22,8 +21,8 @@ export const SmallView = memo(function SmallView({ plan, view: key, stage, unit,
   return (
     <figure className="relative min-h-0 bg-sheet">
       <Drawing plan={plan} view={view} stage={stage} unit={unit} lit={lit} small onPoint={nothing} onOpen={nothing} onDrag={nothing} onNudge={nothing} editor={nobody} />
-      <button type="button" className="absolute inset-0 z-20 text-left" onClick={() => onLarge(key)} aria-label={`${NAMES[key]}: draw it large`}>
-        <span className="absolute left-2 top-1 text-[12.5px] font-semibold">{NAMES[key]}</span>
+      <button type="button" className="absolute inset-0 z-20 text-left" onClick={() => onLarge(key)} aria-label={`${view.title}: draw it large`}>
+        <span className="absolute left-2 top-1 text-[12.5px] font-semibold">{view.title}</span>
       </button>
     </figure>
   );

@@ -1,11 +1,15 @@
-import { Fragment, memo } from "react";
+import { Plus } from "lucide-react";
+import { Fragment, memo, useState, type ReactNode } from "react";
 import { Problem } from "../api/client";
-import type { ChoiceInput, Edit, LengthInput, Preview, StagePanel, Unit } from "../api/types";
+import type { ChoiceInput, Edit, Input, LengthInput, Preview, StagePanel, Unit } from "../api/types";
 import { Sentence } from "../fields/Length";
 import { TapeField } from "../fields/TapeField";
+import { MassField, WordsField } from "./OtherInputs";
+import { PictureField } from "./PictureField";
 import type { PieceWork } from "./usePiece";
 
 interface Props {
+  id: string;
   stage: StagePanel;
   unit: Unit;
   onTry: (edits: Edit[]) => Promise<Preview | Problem | null>;
@@ -25,24 +29,62 @@ export const StageInputs = memo(function StageInputs(props: Props) {
         <Sentence say={stage.asks} unit={unit} />
       </p>
       {groups.map(([group, inputs]) => (
-        <section key={group} aria-label={group}>
-          <h3 className="mb-1.5 border-b border-rule pb-0.5 font-semibold">{group}</h3>
+        <Group key={stage.key + group} title={group} inputs={inputs}>
           <div className="space-y-2">
             {inputs.map((input) => (
-              <Fragment key={input.kind === "length" ? input.pointer : input.key}>
-                {input.kind === "length" ? <OneLength {...props} input={input} /> : <OneChoice {...props} input={input} />}
+              <Fragment key={"pointer" in input ? input.pointer : input.key}>
+                <One {...props} input={input} />
               </Fragment>
             ))}
           </div>
-        </section>
+        </Group>
       ))}
     </div>
   );
 });
 
-function OneLength({ input, unit, onTry, onEdit, onDrop, onUndo, onPoint }: Props & { input: LengthInput }) {
+/** A group of inputs; folded up while nothing in it was read and nothing has to be. */
+function Group({ title, inputs, children }: { title: string; inputs: Input[]; children: ReactNode }) {
+  const idle = inputs.every((i) => i.kind === "length" && i.optional && !i.shown);
+  const [open, setOpen] = useState(!idle);
+  const shut = idle && !open;
   return (
-    <div onPointerEnter={() => onPoint(input.parts.at(-1) ?? null)} onPointerLeave={() => onPoint(null)}>
+    <section aria-label={title}>
+      <h3 className="mb-1.5 border-b border-rule pb-0.5 font-semibold">
+        {idle ? (
+          <button type="button" className="flex w-full items-center justify-between font-semibold hover:text-act" aria-expanded={open} onClick={() => setOpen(!open)}>
+            {title} <Plus size={14} aria-hidden className={open ? "rotate-45" : ""} />
+          </button>
+        ) : (
+          title
+        )}
+      </h3>
+      {!shut && children}
+    </section>
+  );
+}
+
+function One(props: Props & { input: Input }) {
+  const { input } = props;
+  switch (input.kind) {
+    case "length":
+      return <OneLength {...props} input={input} />;
+    case "choice":
+      return <OneChoice {...props} input={input} />;
+    case "mass":
+      return <MassField {...props} input={input} />;
+    case "words":
+      return <WordsField {...props} input={input} />;
+    case "file":
+      return <PictureField {...props} input={input} />;
+  }
+}
+
+function OneLength(props: Props & { input: LengthInput }) {
+  const { input, unit, onTry, onEdit, onDrop, onUndo, onPoint } = props;
+  const [again, setAgain] = useState(false);
+  return (
+    <div className="relative" onPointerEnter={() => onPoint(input.parts.at(-1) ?? null)} onPointerLeave={() => onPoint(null)}>
       <TapeField
         key={unit}
         label={input.label}
@@ -58,6 +100,28 @@ function OneLength({ input, unit, onTry, onEdit, onDrop, onUndo, onPoint }: Prop
         onNudge={input.shown ? (steps, coarse) => onEdit([{ op: "nudge", pointer: input.pointer, steps, coarse, unit }], true) : undefined}
         onFocusPart={(on) => onPoint(on ? (input.parts[0] ?? null) : null)}
       />
+      {input.again && input.tape && !again && (
+        <button type="button" className="absolute right-[-0.85rem] top-1 text-act hover:bg-act-wash" aria-label={`Read ${input.label} again`} title="Read it again" onClick={() => setAgain(true)}>
+          <Plus size={13} aria-hidden />
+        </button>
+      )}
+      {input.again && again && (
+        <div className="mt-1">
+          <TapeField
+            key={unit + input.again}
+            autoFocus
+            optional
+            label={`${input.label}, again`}
+            shown={null}
+            unit={unit}
+            onTry={(text) => onTry([{ op: "type", pointer: input.again ?? "", text, unit }])}
+            onCommit={(text, goesOn, settle) => onEdit([{ op: "type", pointer: input.again ?? "", text, unit }], goesOn, settle)}
+            onDrop={onDrop}
+            onUndo={onUndo}
+            onLeave={() => setAgain(false)}
+          />
+        </div>
+      )}
       {input.hint.length > 0 && (
         <p className="mt-1 text-[12.5px] leading-snug text-soft">
           <Sentence say={input.hint} unit={unit} />
@@ -71,6 +135,7 @@ function OneChoice({ input, unit, onEdit, onPoint }: Props & { input: ChoiceInpu
   const list = input.look === "list";
   return (
     <div role="radiogroup" aria-label={input.label} onPointerEnter={() => onPoint(input.parts[0] ?? null)} onPointerLeave={() => onPoint(null)}>
+      {!list && input.label !== input.group && <p className="mb-0.5 text-soft">{input.label}</p>}
       <div className={list ? "divide-y divide-rule border border-rule bg-sheet" : "flex flex-wrap gap-1"}>
         {input.options.map((option) => (
           <button

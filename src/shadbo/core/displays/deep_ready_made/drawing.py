@@ -84,5 +84,5 @@ def _back(sizes: Sizes) -> View:
         along, start = ("across", x) if axis == "width" else ("down", y)
         for i, place in enumerate(sizes.places[axis][: (len(sizes.places[axis]) + 1) // 2]):
             drawing.measure(f"screw.{along}.{i + 1}", way, start, start + place.value, 0, side, i + 1, STAGES)  # type: ignore[arg-type]
-    drawing.text("hook", "Hook end", w * HALF, y + inset / 2, "HOOK END UP")
+    drawing.text("hook", "Hook end", w * HALF, y + bh * Fraction(3, 10), "HOOK END UP")
     return drawing.view()

@@ -45,8 +45,10 @@ def _verdict(context: LippedContext, sizes: Sizes) -> Say:
     tight = min(sizes.room.values(), key=lambda d: d.value)
     if tight.value < 0:
         return say("It does not go in: {} too large.", -tight.value)
-    return say("It goes in with {} of room; the lip covers {} to {}.", tight, min(d.value for d in sizes.lap.values()),
-               max(d.value for d in sizes.lap.values()))  # fmt: skip
+    least, most = (pick(sizes.lap.values(), key=lambda d: d.value) for pick in (min, max))
+    if least.value == most.value:
+        return say("It goes in with {} of room; the lip covers {}.", tight, least)
+    return say("It goes in with {} of room; the lip covers {} to {}.", tight, least, most)
 
 
 def _panels(context: LippedContext, sizes: Sizes) -> tuple[Panel, ...]:

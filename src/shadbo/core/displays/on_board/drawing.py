@@ -54,8 +54,17 @@ def _face(context: OnBoardContext, sizes: Sizes) -> View:
             drawing.measure(border.name or "", "y", low, high, base, "top" if out < 0 else "bottom", 0, ("display",))
     x0, y0 = min(p[0] for p in outline), min(p[1] for p in outline)
     x1, y1 = max(p[0] for p in outline), max(p[1] for p in outline)
-    drawing.box("turn", "Turn it", "metal", x1 - (x1 - x0) * Fraction(6, 100), (y0 + y1) * HALF - (y1 - y0) / 20,
-                (x1 - x0) * Fraction(4, 100), (y1 - y0) / 10)  # fmt: skip
+    wide, tall = x1 - x0, y1 - y0
+    # A grip near the right edge, clear of the border numbers, which stand at stations.
+    drawing.box(
+        "turn",
+        "Turn it",
+        "grip",
+        x1 - wide * Fraction(13, 100),
+        y0 + tall * Fraction(3, 4),
+        wide * Fraction(3, 100),
+        tall * Fraction(8, 100),
+    )
     drawing.handle("work", "x", "/display/placing/dx", "placing.dx", 1.0, ("display",))
     drawing.handle("work", "y", "/display/placing/dy", "placing.dy", 1.0, ("display",))
     # The right edge lies lower by the whole turn against the left; its own middle moves by half of that.

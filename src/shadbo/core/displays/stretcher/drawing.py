@@ -113,61 +113,66 @@ def _section(context: StretcherContext, sizes: Sizes) -> View:
 
 
 def _back(context: StretcherContext, sizes: Sizes) -> View:
-    """The stretcher from behind: bars, cross-bars, braces, every staple with its number in the order."""
+    """The stretcher from behind: bars, cross-bars, braces, every staple with its number in the order beside it."""
     w, h, b = sizes.finished["width"].value, sizes.finished["height"].value, sizes.bar_width.value
-    drawing = Drawing("back", "Back, seen from behind", w, h)
-    drawing.box("canvas", "Back of the canvas", "canvas", 0, 0, w, h)
-    drawing.polygon("bar.top", "Top bar", "bar", ((0, 0), (w, 0), (w - b, b), (b, b)))
-    drawing.polygon("bar.bottom", "Bottom bar", "bar", ((0, h), (b, h - b), (w - b, h - b), (w, h)))
-    drawing.polygon("bar.left", "Side bar", "bar", ((0, 0), (b, b), (b, h - b), (0, h)), turn=90)
-    drawing.polygon("bar.right", "Side bar", "bar", ((w, 0), (w, h), (w - b, h - b), (w - b, b)), turn=90)
+    # The numbers stand outside, where no two sides meet.
+    pad = max(w, h) * Fraction(35, 1000)
+    drawing = Drawing("back", "Back, seen from behind", w + 2 * pad, h + 2 * pad)
+
+    def at_(x: Fraction, y: Fraction) -> tuple[Fraction, Fraction]:
+        return x + pad, y + pad
+
+    zero = Fraction(0)
+    drawing.box("canvas", "Back of the canvas", "canvas", pad, pad, w, h)
+    for part, label, points, grain in (
+        ("bar.top", "Top bar", ((zero, zero), (w, zero), (w - b, b), (b, b)), 0),
+        ("bar.bottom", "Bottom bar", ((zero, h), (b, h - b), (w - b, h - b), (w, h)), 0),
+        ("bar.left", "Side bar", ((zero, zero), (b, b), (b, h - b), (zero, h)), 90),
+        ("bar.right", "Side bar", ((w, zero), (w, h), (w - b, h - b), (w - b, b)), 90),
+    ):
+        drawing.polygon(part, label, "bar", [at_(x, y) for x, y in points], turn=grain)
     for axis in AXES:
         n = sizes.cross[axis]
         for i in range(1, n + 1):
             if axis == "width":
-                drawing.box("cross", "Cross-bar", "bar", w * i / (n + 1) - b * HALF, b, b, h - 2 * b, turn=90)
+                drawing.box("cross", "Cross-bar", "bar", *at_(w * i / (n + 1) - b * HALF, b), b, h - 2 * b, turn=90)
             else:
-                drawing.box("cross", "Cross-bar", "bar", b, h * i / (n + 1) - b * HALF, w - 2 * b, b)
+                drawing.box("cross", "Cross-bar", "bar", *at_(b, h * i / (n + 1) - b * HALF), w - 2 * b, b)
     if context.display.braces:
         leg = context.book["brace.leg"].value
         for x, y, sx, sy in ((b, b, 1, 1), (w - b, b, -1, 1), (b, h - b, 1, -1), (w - b, h - b, -1, -1)):
-            drawing.polygon(
-                "brace",
-                "Corner brace",
-                "wood",
-                ((x + sx * leg, y), (x + sx * (leg - 20), y), (x, y + sy * (leg - 20)), (x, y + sy * leg)),
-            )
-    inset = sizes.staples.inset.value
-    crowded = min(d.value for d in sizes.staples.spacing.values()) < max(w, h) / 45
-    for staple in sizes.staples.staples:
-        x, y = {
-            "top": (w * HALF + staple.off, inset), "bottom": (w * HALF + staple.off, h - inset),
-            "left": (inset, h * HALF + staple.off), "right": (w - inset, h * HALF + staple.off),
-        }[staple.side]  # fmt: skip
-        upright = staple.side in ("left", "right")
-        half = Fraction(6)
-        drawing.line(
-            "staple",
-            f"Staple {staple.number}",
-            "metal",
-            (x, y - half) if upright else (x - half, y),
-            (x, y + half) if upright else (x + half, y),
-        )
-        if not crowded or staple.number <= 12:
-            # Numbers stand further in than the staples they belong to.
-            nudge, zero = Fraction(14), Fraction(0)
-            dx, dy = {"top": (zero, nudge), "bottom": (zero, -nudge), "left": (nudge, zero), "right": (-nudge, zero)}[
-                staple.side
-            ]
-            drawing.text("staple", f"Staple {staple.number}", x + dx, y + dy, str(staple.number))
-    drawing.measure("finished.width", "x", 0, w, h, "bottom", 1, STAGES, "finished")
-    drawing.measure("finished.height", "y", 0, h, w, "right", 1, STAGES, "finished")
+            ends = ((x + sx * leg, y), (x + sx * (leg - 20), y), (x, y + sy * (leg - 20)), (x, y + sy * leg))
+            drawing.polygon("brace", "Corner brace", "wood", [at_(*end) for end in ends])
+    _staples(drawing, sizes, pad)
+    drawing.measure("finished.width", "x", pad, pad + w, h + 2 * pad, "bottom", 1, STAGES, "finished")
+    drawing.measure("finished.height", "y", pad, pad + h, w + 2 * pad, "right", 1, STAGES, "finished")
     apart = sizes.staples.spacing
-    drawing.measure("staple.apart.width", "x", w * HALF, w * HALF + apart["width"].value, 0, "top", 1, STAGES, "apart")
+    middle_x, middle_y = pad + w * HALF, pad + h * HALF
+    drawing.measure("staple.apart.width", "x", middle_x, middle_x + apart["width"].value, 0, "top", 1, STAGES, "apart")
     drawing.measure(
-        "staple.apart.height", "y", h * HALF, h * HALF + apart["height"].value, 0, "left", 1, STAGES, "apart"
+        "staple.apart.height", "y", middle_y, middle_y + apart["height"].value, 0, "left", 1, STAGES, "apart"
     )
     return drawing.view()
+
+
+def _staples(drawing: Drawing, sizes: Sizes, pad: Fraction) -> None:
+    """Every staple, and its number in the order; on a very large canvas only the first rings are numbered."""
+    w, h, inset = sizes.finished["width"].value, sizes.finished["height"].value, sizes.staples.inset.value
+    crowded = min(d.value for d in sizes.staples.spacing.values()) < max(w, h) / 32
+    half, out = Fraction(6), pad * Fraction(55, 100)
+    for staple in sizes.staples.staples:
+        upright = staple.side in ("left", "right")
+        middle = pad + (h if upright else w) * HALF + staple.off
+        far = staple.side in ("bottom", "right")
+        across = pad + ((w if upright else h) - inset if far else inset)
+        beside = pad + ((w if upright else h) + out if far else -out)
+        label = f"Staple {staple.number}"
+        if upright:
+            drawing.line("staple", label, "metal", (across, middle - half), (across, middle + half))
+        else:
+            drawing.line("staple", label, "metal", (middle - half, across), (middle + half, across))
+        if not crowded or staple.number <= 20:
+            drawing.text("staple", label, *((beside, middle) if upright else (middle, beside)), str(staple.number))
 
 
 def _corner(context: StretcherContext, sizes: Sizes) -> View:
@@ -180,7 +185,7 @@ def _corner(context: StretcherContext, sizes: Sizes) -> View:
         "Never cut closer to the face fold", parts=("keep",),
     ).value  # fmt: skip
     size = out + Fraction(60)
-    drawing = Drawing("corner", "Corner fold, from behind", size, size)
+    drawing = Drawing("corner", "Corner fold", size, size)
     drawing.box("canvas", "Canvas", "canvas", 0, 0, size, size)
     drawing.box(
         "corner.surplus",

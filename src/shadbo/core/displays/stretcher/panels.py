@@ -132,7 +132,7 @@ def _cut(context: StretcherContext, sizes: Sizes, laid: Laid | None) -> Panel:
     inputs: list[Input] = [] if sizes.thing is not None else list(roll_choice(context, sizes, laid))
     inputs += station_inputs(
         show, context.display.built, sizes.built, "/display/built", "Diagonals as built", "bar", at_least=0,
-        titles={"rising": "rising, lower left to upper right", "falling": "falling, upper left to lower right"},
+        titles={"rising": "rising ↗", "falling": "falling ↘"},
     )  # fmt: skip
     names = ["stretcher.diagonal", "stretcher.square", "built.differ", "built.lean", "canvas.cut.width", "canvas.cut.height", "roll.width",
              "roll.length", "roll.left", "staple.count", "staple.apart.width", "staple.apart.height", "staple.inset", "cut.lengths"]  # fmt: skip
