@@ -24,7 +24,7 @@ def test_an_inch_piece_from_end_to_end(page: Page) -> None:
     dialog.get_by_label("Height").fill("18½")
     dialog.get_by_label("Bar depth").fill("0.75")
     dialog.get_by_role("button", name="Take it in").click()
-    page.get_by_role("button", name="Display").click()
+    page.get_by_label("Stages").get_by_role("button", name="Display").click()
     # 25 3/16 and a quarter a side; half an inch on both sizes (common practice).
     expect(figure(page, "frame.inside.width")).to_contain_text("25 11/16")
     expect(figure(page, "frame.inside.height")).to_contain_text("19")
@@ -38,14 +38,14 @@ def test_a_frame_already_there_is_asked_for_whole(page: Page) -> None:
     page.goto("/")
     page.get_by_role("button", name="New piece").click()
     dialog = page.get_by_role("dialog")
-    dialog.get_by_role("radio", name="A stretched canvas and its frame").click()
+    dialog.get_by_role("radio", name="A canvas and its floater").click()
     sizes = {"Width": "600", "Height": "450", "Bar depth": "38", "Frame’s inside width": "612", "Frame’s inside height": "466",
              "Face of its rail": "20", "Rail, front to back": "50", "Seat thickness": "6", "Seat width": "32"}  # fmt: skip
     dialog.get_by_label("Name").fill("Bought last year")
     for label, text in sizes.items():
         dialog.get_by_label(label, exact=True).fill(text)
     dialog.get_by_role("button", name="Take it in").click()
-    page.get_by_role("button", name="Display").click()
+    page.get_by_label("Stages").get_by_role("button", name="Display").click()
     expect(page.locator('[data-check="gap.uneven"]')).to_contain_text(
         "The gaps differ: 6 mm left and right, 8 mm top and bottom."
     )
@@ -118,7 +118,7 @@ def test_arrows_nudge_a_field(page: Page, piece: Take) -> None:
 def test_browser_back_goes_through_the_stages(page: Page, piece: Take) -> None:
     address = piece()
     page.goto(address + "/measure")
-    page.get_by_role("button", name="Depth").click()
+    page.get_by_label("Stages").get_by_role("button", name="Depth").click()
     expect(page).to_have_url(re.compile("/depth$"))
     page.get_by_role("button", name="Cut", exact=False).first.click()
     expect(page).to_have_url(re.compile("/cut$"))

@@ -50,14 +50,14 @@ def test_from_new_piece_to_the_printed_cut_list(page: Page) -> None:
     expect(figure(page, "canvas.width.largest")).to_contain_text("601")
 
     # Display: another rail
-    page.get_by_role("button", name="Display").click()
+    page.get_by_label("Stages").get_by_role("button", name="Display").click()
     expect(page).to_have_url(re.compile("/display$"))
     page.get_by_role("radio", name="Cherry 22 × 55").click()
     saved(page)
     expect(figure(page, "frame.outside.width")).to_contain_text("657")  # 601 + 2·6 + 2·22
 
     # Depth: lift follows from the reveal: 55 − 8 − 38.1 − 3
-    page.get_by_role("button", name="Depth").click()
+    page.get_by_label("Stages").get_by_role("button", name="Depth").click()
     expect(figure(page, "depth.lift")).to_contain_text("5.9")
 
     # Cut: the list, then paper
@@ -270,13 +270,13 @@ def test_by_keyboard_alone(page: Page, piece: Take) -> None:
     page.keyboard.press("s")
     expect(page.locator('[data-view="section"] [data-grip="bar"]')).to_be_attached()
     page.keyboard.press("1")
-    page.get_by_role("textbox", name="Top").focus()
+    page.get_by_role("textbox", name="Top", exact=True).focus()
     page.keyboard.type("602")
     page.keyboard.press("Enter")
     expect(page.get_by_role("textbox", name="Middle")).to_be_focused()
     saved(page)
     page.keyboard.press("Control+z")
-    expect(page.get_by_role("textbox", name="Top")).to_have_value("600")
+    expect(page.get_by_role("textbox", name="Top", exact=True)).to_have_value("600")
     page.keyboard.press("Escape")
     page.keyboard.press("?")
     expect(page.get_by_role("heading", name="Keys")).to_be_visible()

@@ -6,7 +6,7 @@ from quicktions import Fraction
 
 from shadbo.core.checks import put
 from shadbo.core.figures import Say
-from shadbo.core.inputs import ChoiceInput, Input, LengthInput, Option
+from shadbo.core.inputs import ChoiceInput, LengthInput, Option
 from shadbo.core.lengths import Showing
 from shadbo.core.readings import Place, Stations
 from shadbo.core.sums import Dim, Leaf
@@ -44,9 +44,9 @@ def plain_length(
 def station_inputs(
     show: Showing, stations: Stations, dims: dict[str, Dim], pointer: str, group: str, part: str, *, at_least: int = 1,
     titles: dict[str, str] | None = None,
-) -> list[Input]:  # fmt: skip
+) -> list[LengthInput]:  # fmt: skip
     """A field a reading of every station; an empty one is offered for each named station that was not read."""
-    out: list[Input] = []
+    out: list[LengthInput] = []
     read = {place.key: place for place in stations.places(pointer)}
     named = [name for name in type(stations).model_fields if name != "more"]
     order = sorted({*named, *read}, key=lambda k: (_along(stations, read, k), k)) if stations.ALONG else named

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 from quicktions import Fraction
@@ -80,8 +81,10 @@ def desk_panel(context: Context[Any, Any], thing: Thing, *more: Input, figures: 
     if isinstance(held, StretchedCanvas):
         bar = station_inputs(show, held.depth, thing.depth.stations if thing.depth else {}, "/object/depth", "Depth", "bar",
                              titles={"bar": "bar depth"})  # fmt: skip
-        inputs += bar
+        # Corners and high point fold away while nobody has read them.
+        inputs += [i for i in bar if i.label.startswith("Bar")]
         inputs.append(plain_length(show, held.bar_width, "/object/bar_width", "Bar width", "Depth", ("bar",)))
+        inputs += [replace(i, group="Depth at the corners") for i in bar if not i.label.startswith("Bar")]
     elif isinstance(held, (FlatWork, RolledCanvas)):
         inputs += station_inputs(
             show, held.depth, thing.depth.stations if thing.depth else {}, "/object/depth", "Thickness", thing.key, at_least=0

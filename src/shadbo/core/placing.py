@@ -31,6 +31,8 @@ HALF = Fraction(1, 2)
 STEP = Fraction(1, 100)
 # How much the second worst counts against the worst, so that an axis without trouble is centred too.
 SECOND = Fraction(1, 10_000)
+# And how much a shift or turn that gains nothing counts against itself.
+NEAREST = Fraction(1, 100_000)
 MOST_SHIFT = 500
 
 
@@ -116,22 +118,29 @@ def worst_error(found: Sequence[Border], dx: Fraction, dy: Fraction, turn: Fract
 
 @lru_cache(maxsize=256)
 def _solve(rows: tuple[tuple[Fraction, int, int, Fraction], ...]) -> Solved:
-    """Variables dx, dy, turn, worst, worst across, worst down: worst ≥ each, each ≥ |error| on its axis."""
+    """Variables dx, dy, turn, worst, worst across, worst down, and how far each of the first three is from nothing.
+
+    worst ≥ worst on each axis ≥ |error| there; of places as good as one another the one nearest to the middle.
+    """
     error = np.array([float(r[0]) for r in rows])
     move = np.array([[float(k) for k in r[1:]] for r in rows])
     across = np.array([bool(r[1]) for r in rows])
     n = len(rows)
-    limits = np.zeros((2 * n + 2, 6))
+    limits = np.zeros((2 * n + 8, 9))
     limits[:n, :3], limits[n : 2 * n, :3] = move, -move
     for start in (0, n):
         limits[start : start + n, 4] = np.where(across, -1, 0)
         limits[start : start + n, 5] = np.where(across, 0, -1)
-    limits[2 * n, (3, 4)] = -1, 1
-    limits[2 * n + 1, (3, 5)] = -1, 1
-    bound = np.concatenate([-error, error, [0, 0]])
-    cost = [0, 0, 0, 1, float(SECOND), float(SECOND)]
+    limits[2 * n, [3, 4]] = -1, 1
+    limits[2 * n + 1, [3, 5]] = -1, 1
+    for k in range(3):
+        limits[2 * n + 2 + 2 * k, [k, 6 + k]] = 1, -1
+        limits[2 * n + 3 + 2 * k, [k, 6 + k]] = -1, -1
+    bound = np.concatenate([-error, error, np.zeros(8)])
+    second, least = float(SECOND), float(NEAREST)
+    cost = [0, 0, 0, 1, second, second, least, least, least]
     shift = (-MOST_SHIFT, MOST_SHIFT)
-    answer = linprog(cost, limits, bound, bounds=[shift, shift, shift, (0, None), (0, None), (0, None)], method="highs")
+    answer = linprog(cost, limits, bound, bounds=[shift] * 3 + [(0, None)] * 6, method="highs")
     if not answer.success:
         # Every programme of this kind has an answer: the work left where it is is one.
         raise ArithmeticError(f"the placing could not be solved: {answer.message}")

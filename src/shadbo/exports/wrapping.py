@@ -101,7 +101,10 @@ def check(path: Path, name: str, small: Path, progress: Progress = lambda done: 
     image = open_picture(path, name)
     kind = str(image.format)
     progress(10)
-    turned = image.getexif().get(0x0112) in (5, 6, 7, 8)
+    try:
+        turned = image.getexif().get(0x0112) in (5, 6, 7, 8)
+    except (OSError, SyntaxError, ValueError) as error:
+        raise PictureRefused(f"is broken: {error}") from None
     width, height = (image.height, image.width) if turned else image.size
     if kind == "JPEG":
         image.draft("RGB", (SMALL, SMALL))

@@ -97,7 +97,7 @@ class PrintRow(Base):
 
     __tablename__ = "print"
     id: Mapped[uuid.UUID] = mapped_column(primary_key=True, default=uuid.uuid4)
-    piece_id: Mapped[uuid.UUID] = mapped_column(ForeignKey("piece.id", ondelete="CASCADE"))
+    piece_id: Mapped[uuid.UUID] = mapped_column(ForeignKey("piece.id", ondelete="CASCADE"), index=True)
     name: Mapped[str] = mapped_column(Text)
     done: Mapped[int] = mapped_column(Integer, default=0)
     trouble: Mapped[str] = mapped_column(Text, default="")

@@ -155,7 +155,12 @@ def _depth(context: FloaterContext, sizes: Sizes) -> Panel:
     figures = ("rail.height", "depth.reveal", "depth.lift", "depth.used", "seat.needed", "seat.under", "screw.bite",
                "screw.clear", "screw.count")  # fmt: skip
     return Panel(
-        "depth", "Depth", ("From the rail's face to the wall: what lies in front of what.",), tuple(inputs), figures
+        "depth",
+        "Depth",
+        ("From the rail's face to the wall: what lies in front of what.",),
+        tuple(inputs),
+        figures,
+        ("section", "face", "back"),
     )
 
 
@@ -178,4 +183,6 @@ def _cut(context: FloaterContext, sizes: Sizes) -> Panel:
             Option("yes", ("One too many",), ("from a long length, in case a cut goes wrong",), frame.spare_rail,
                    (put("/display/frame/spare_rail", True),)),
         ), ("rail",), "buttons"))  # fmt: skip
-    return Panel("cut", "Cut", ("What to cut, out of which lengths.",), tuple(inputs), figures)
+    return Panel(
+        "cut", "Cut", ("What to cut, out of which lengths.",), tuple(inputs), figures, ("back", "face", "section")
+    )
