@@ -50,6 +50,7 @@ export function TapeField(props: Props) {
   const latest = useRef<string | null>(null);
   const refused = useRef<string | null>(null);
   const leaving = useRef(false);
+  const asked = useRef(0);
 
   const standing = shown ? lengthText(shown, unit) : "";
   // While nothing new is typed the field follows the value that stands; in the hand, as it was written.
@@ -118,7 +119,9 @@ export function TapeField(props: Props) {
     if (value === null || !dirty.current || value === committed.current || value === refused.current) return false;
     const goesOn = committed.current !== null;
     committed.current = value;
+    asked.current += 1;
     onCommit(value, goesOn, (problem) => {
+      asked.current -= 1;
       // Somebody types faster than an answer comes: what is said of an older text is no longer asked.
       if (latest.current !== value) return;
       if (!problem) {
@@ -147,8 +150,8 @@ export function TapeField(props: Props) {
     setRead(null);
     if (!handedOn) props.onDrop();
     // A field laid over the drawing stays until what was typed is taken, so that nothing typed is lost.
-    leaving.current = handedOn;
-    if (!handedOn && !fault) props.onLeave?.();
+    leaving.current = asked.current > 0;
+    if (!leaving.current && !fault) props.onLeave?.();
   }
 
   function giveUp() {

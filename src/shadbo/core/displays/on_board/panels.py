@@ -67,7 +67,14 @@ def _display(context: OnBoardContext, sizes: Sizes) -> Panel:
         WordsInput("/object/consent/who", "Who agreed", "Trimming", consent.who, "words", ()),
         WordsInput("/object/consent/on", "On", "Trimming", consent.on.isoformat() if consent.on else "", "date", why),
     ]
-    figures = ["border.error", "border.error.best", "border.error.before", "border.to_hide"]
+    figures = [
+        "border.error",
+        "border.error.best",
+        "border.error.before",
+        "border.to_hide",
+        "border.even.width",
+        "border.even.height",
+    ]
     figures += [d.name for d in sizes.border.values() if d.name]
     figures += [n for n in ("border.difference", "border.turned.width", "border.turned.height", "frame.bow.width", "frame.bow.height",
                             "glazing.lap.width", "glazing.lap.height", "depth.slack") if n in context.book.dims]  # fmt: skip
