@@ -8,16 +8,25 @@ from __future__ import annotations
 import gzip
 import json
 import os
+import random
 import statistics
 import subprocess
 import sys
 import tempfile
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from pathlib import Path
 from urllib.request import Request, urlopen
 
+from shadbo.core.checks import Checklist
+from shadbo.core.decisions import OnBoard
+from shadbo.core.display import Context
+from shadbo.core.displays.on_board.sizes import size_up
+from shadbo.core.figures import Book, Speaker
 from shadbo.core.house_stock import HOUSE_SHOP
+from shadbo.core.objects import FlatWork
+from shadbo.core.piece import document_of, load_piece
+from shadbo.core.placing import Border, best
 from shadbo.core.plan import PLAN_JSON, plan
 from shadbo.demo import demo_pieces, load_once
 from shadbo.service.postgres import Cluster
@@ -53,6 +62,8 @@ def _line(what: str, got: float, unit: str, reach: float, more: str = "", *, at_
 def bench() -> int:
     unit_of_work = statistics.median(_times(lambda: sum(i * i for i in range(20_000)), 50))
     print(f"plain loop of 20 000 squares: {unit_of_work:.2f} ms (for ratios)\n")
+    _placing()
+    _wrapping()
     for piece in demo_pieces():
         median = statistics.median(_times(lambda piece=piece: plan(piece, HOUSE_SHOP), 200))  # type: ignore[misc]
         _line(f"core plan, {piece.name}", median, "ms", 3, f"{median / unit_of_work:.1f} loops")
@@ -68,6 +79,65 @@ def bench() -> int:
         finally:
             cluster.remove()
     return 0
+
+
+def _placing() -> None:
+    """A sheet with 24 stations a side, its readings new each time, so that nothing is remembered."""
+    document = document_of(next(p for p in demo_pieces() if p.object.type == "flat_work"))
+    seed = random.Random(24)
+
+    def borders_now() -> Sequence[Border]:
+        for axis in ("width", "height"):
+            document["object"][axis]["more"] = [
+                {"at": at, "readings": [{"mm": 810 + seed.randrange(-30, 30) / 10}]}
+                for at in range(25, 975, 45)
+                if at != 475
+            ]
+        piece = load_piece(document)
+        assert isinstance(piece.object, FlatWork) and isinstance(piece.display, OnBoard)
+        context = Context(
+            piece, piece.object, piece.display, HOUSE_SHOP, Book(), Checklist(), Speaker(HOUSE_SHOP.showing)
+        )
+        return size_up(context).found
+
+    sheets = [borders_now() for _ in range(40)]
+    times = []
+    for found in sheets:
+        start = time.perf_counter()
+        best(found)
+        times.append((time.perf_counter() - start) * 1000)
+    stations = len({b.station for b in sheets[0]})
+    _line(
+        f"placing over {stations} stations, median",
+        statistics.median(times),
+        "ms",
+        10,
+        f"{len(sheets[0])} borders, slowest {max(times):.1f}",
+    )
+
+
+def _wrapping() -> None:
+    """A picture of 60 million pixels: its wrap made by the process that does it, and what that process needs."""
+    from PIL import Image
+
+    with tempfile.TemporaryDirectory(prefix="shadbo-bench-", dir="/tmp") as folder:
+        source, target = Path(folder) / "road.jpg", Path(folder) / "print"
+        small = Image.effect_noise((1200, 800), 60).convert("RGB")
+        small.resize((9480, 6330)).save(source, "JPEG", quality=90)
+        order = {"do": "print", "path": str(source), "name": "road.jpg", "target": str(target),
+                 "asked": {"width": 1500, "height": 1000, "edge": 42, "wrap": "mirrored"}}  # fmt: skip
+        code = (
+            "import resource, sys; from shadbo.exports.wrapping import main; main(); "
+            "print(resource.getrusage(resource.RUSAGE_SELF).ru_maxrss, file=sys.stderr)"
+        )
+        start = time.perf_counter()
+        done = subprocess.run(
+            [sys.executable, "-c", code], input=json.dumps(order), text=True, capture_output=True, check=True
+        )
+        seconds = time.perf_counter() - start
+    told = sum("done" in line for line in done.stdout.splitlines())
+    _line("wrap of a 60-megapixel picture", seconds, "s", 10, f"told {told} times how far it is")
+    _line("  memory it needs", int(done.stderr.split()[-1]) / 1024, "MB", 1000)
 
 
 def _script_size() -> None:
@@ -154,6 +224,30 @@ async () => {
 }
 """
 
+KEY_TO_OUTLINE = """
+async () => {
+  const times = [];
+  const group = document.querySelector('section[aria-label="Width of the work"]');
+  const input = [...group.querySelectorAll('input')].find((i) => i.labels?.[0]?.textContent === 'Bottom');
+  const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
+  const outline = () => document.querySelector('[data-view="measured"] polygon[data-part="work"]').getAttribute('points');
+  input.focus();
+  for (let i = 0; i < 60; i++) {
+    const before = outline();
+    const start = performance.now();
+    set.call(input, String(806 + (i % 9)));
+    input.dispatchEvent(new Event('input', { bubbles: true }));
+    while (outline() === before) {
+      await new Promise((done) => requestAnimationFrame(done));
+      if (performance.now() - start > 20000) throw new Error('the object did not follow');
+    }
+    await new Promise((done) => requestAnimationFrame(done));
+    times.push(performance.now() - start);
+  }
+  return times;
+}
+"""
+
 FRAMES = """
 async () => {
   window.__frames = []; window.__on = true; let last = performance.now();
@@ -183,6 +277,12 @@ def _browser(base: str) -> None:
         page.locator("[data-figure]").first.wait_for()
         times = page.evaluate(KEY_TO_DRAWING)
         _line("key press to redrawn sheet, p95", _p95(times), "ms", 100, f"median {statistics.median(times):.0f}")
+        page.goto(f"{base}/pieces/{pieces['First Quillbeck circuit']}/measure")
+        page.locator("[data-figure]").first.wait_for()
+        times = page.evaluate(KEY_TO_OUTLINE)
+        _line(
+            "typed reading to the drawn object, p95", _p95(times), "ms", 100, f"median {statistics.median(times):.0f}"
+        )
         page.goto(f"{address}/depth")
         grip = page.locator('[data-grip="bar"]')
         grip.wait_for()
