@@ -38,6 +38,9 @@ def take(page: Page, ids: dict[str, str]) -> None:
         page.screenshot(path=HERE / f"{name}.png")
 
     true_, bought, untrue = (f"/pieces/{ids[n]}" for n in ("Start line, dawn", "The long climb", "Peloton in rain"))
+    rolled, poster, box, lipped = (
+        f"/pieces/{ids[n]}" for n in ("Moor road, headwind", "First Quillbeck circuit", "Feed station", "Bell lap")
+    )
     go("/")
     keep("rack")
     page.get_by_role("button", name="New piece").click()
@@ -48,10 +51,17 @@ def take(page: Page, ids: dict[str, str]) -> None:
     page.get_by_role("button", name="Take it in").click()
     page.get_by_role("alert").first.wait_for()
     keep("new-piece")
+    go(f"{poster}/measure")
+    keep("measure")
     go(f"{bought}/measure")
     page.get_by_role("textbox", name="Middle").click()
     page.get_by_role("img", name="tape at the reading, inches").wait_for()
-    keep("measure")
+    keep("tape")
+    go(f"{poster}/display")
+    keep("placing")
+    for address, name in ((f"{rolled}/display", "stretch"), (f"{rolled}/cut", "staples"), (f"{lipped}/display", "lipped"), (f"{box}/depth", "deep")):
+        go(address)
+        keep(name)
     go(f"{bought}/display")
     keep("display")
     go(f"{untrue}/depth")
