@@ -136,3 +136,12 @@ def test_a_station_is_added_and_previewed(api: httpx.Client, canvas: dict[str, A
     assert kept["undo"] == "Width, another station"
     bad = api.post(f"/api/pieces/{canvas['id']}/preview", json={"edits": [edit | {"text": "wide"}]})
     assert bad.status_code == 422 and bad.json()["errors"][0]["value"] == "wide"
+
+
+def test_a_new_print_takes_the_place_of_the_old(api: httpx.Client, canvas: dict[str, Any]) -> None:
+    file = hand_in(api, picture()).json()
+    piece = take(api, canvas, file).json()
+    first = wait_for(api, api.post(f"/api/pieces/{piece['id']}/print").json()["id"])
+    second = wait_for(api, api.post(f"/api/pieces/{piece['id']}/print").json()["id"])
+    assert second["ready"] and api.get(f"/api/prints/{second['id']}/file").status_code == 200
+    assert api.get(f"/api/prints/{first['id']}").status_code == 404

@@ -285,3 +285,17 @@ def test_ready_made_frames_are_ranked_by_evenness() -> None:
                         [Choose(choice="ready", option=first.key)], HOUSE_SHOP)  # fmt: skip
     after = plan(taken, HOUSE_SHOP)
     assert mm(after, "border.even.width") == mm(after, "border.even.height") == 20
+
+
+def test_a_floater_that_is_there_already_is_doubted_for_bow_as_well() -> None:
+    """Inside 612 at the ends, 618 in the middle: 3 mm a stile; with blocks in, the middle is read again."""
+    from shadbo.core.piece import load_piece
+    from tests.conftest import bought, document
+
+    made_ = document(frame=bought(612, 462))
+    made_["display"]["frame"]["width"] = {"top": readings(612), "middle": readings(618), "bottom": readings(612)}
+    start = load_piece(made_)
+    done = plan(start, HOUSE_SHOP)
+    assert mm(done, "frame.bow.width") == 3 and "frame.bow.width" in keys(done)
+    blocked = apply_edits(start, [TakeWayOut(check="frame.bow.width", index=0)], HOUSE_SHOP)
+    assert "frame.reread.width" in keys(plan(blocked, HOUSE_SHOP), "stop")

@@ -30,6 +30,8 @@ from shadbo.store.database import Database
 from shadbo.store.pieces import NotThere
 
 router = APIRouter(prefix="/api", responses=PROBLEMS)
+# Large pictures need memory: no more than so many are worked on at once, the others wait their turn.
+WORKING = threading.BoundedSemaphore(2)
 MOST_FILE = 120 * 1024 * 1024
 ACCEPTED = "a PNG, JPEG or TIFF picture of up to 120 MB and 150 million pixels"
 Sha = Annotated[str, Query(pattern=r"^[0-9a-f]{64}$")]
@@ -39,9 +41,8 @@ Size = Annotated[float, Query(ge=10, le=6000)]
 def work_apart(order: dict[str, Any], told: Callable[[int], None] = lambda done: None) -> dict[str, Any]:
     """Give an order to the picture process; its result. Raises :class:`Refused` if it won't take the file."""
     command = [sys.executable, "-m", "shadbo.exports.wrapping"]
-    with subprocess.Popen(
-        command, stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL, text=True
-    ) as process:
+    streams: dict[str, Any] = {"stdin": subprocess.PIPE, "stdout": subprocess.PIPE, "stderr": subprocess.DEVNULL}
+    with WORKING, subprocess.Popen(command, text=True, **streams) as process:
         assert process.stdin is not None and process.stdout is not None
         process.stdin.write(json.dumps(order))
         process.stdin.close()

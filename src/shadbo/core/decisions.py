@@ -58,6 +58,7 @@ class BoughtFrame(Part):
     seat_thickness: SEAT_MM
     seat_width: SEAT_WIDTH_MM
     turned: bool = False
+    blocked: bool = False
     liner_width: LIFT_MM = Decimal(0)
     liner_height: LIFT_MM = Decimal(0)
 

@@ -14,7 +14,7 @@ from quicktions import Fraction
 
 from shadbo.core.asking import choice, given, plain_length, station_inputs
 from shadbo.core.checks import WayOut, put
-from shadbo.core.decisions import NewRabbet, ReadFrame
+from shadbo.core.decisions import BoughtFrame, NewRabbet, ReadFrame
 from shadbo.core.display import Context
 from shadbo.core.doubts import check_readings, put_list
 from shadbo.core.figures import Say
@@ -144,7 +144,7 @@ def check_rabbet(context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet | 
             context.checks, context.speak, context.shop, "frame", rabbet.inner["width"], rabbet.inner["height"], "rail",
             key="frame",
         )  # fmt: skip
-        _check_bow(context, rabbet, frame)
+        check_bow(context, frame, rabbet.inner, rabbet.bow, "rabbet")
         return
     say, shop, moulding = context.speak.say, context.shop, rabbet.moulding
     assert moulding is not None
@@ -171,43 +171,50 @@ def check_rabbet(context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet | 
         )  # fmt: skip
 
 
-def _check_bow(context: Context[Any, Any], rabbet: Rabbet, frame: ReadFrame) -> None:
+def check_bow(
+    context: Context[Any, Any],
+    frame: ReadFrame | BoughtFrame,
+    inner: Mapping[str, Side],
+    bow: Mapping[str, Dim],
+    inside: str,
+) -> None:
+    """Rails that bow: by how much, blocks to push them in, and the reading that is then needed again."""
     say = context.speak.say
     for axis in AXES:
         own = other(axis) if frame.turned else axis
         middle = "middle" if own == "width" else "centre"
-        if frame.blocked and not getattr(frame, own).__getattribute__(middle) and _long(frame, own):
+        rails = "stiles" if axis == "width" else "rails"
+        if frame.blocked and not getattr(getattr(frame, own), middle) and _long(frame, own):
             context.checks.add(
                 "stop", f"frame.reread.{axis}", "display",
-                (f"The rails are blocked: read the {own} of the rabbet in the {middle} again before anything is cut.",),
+                (f"The {rails} are blocked: read the {own} of the {inside} in the {middle} again before anything is cut.",),
                 why="A block that is too long bows the rail the other way; only the tape tells.",
-                source_key="bow", figure=rabbet.size[axis].name, parts=("rail",),
+                source_key="bow", figure=inner[axis].mean.name, parts=("rail",),
                 ways=(WayOut(("Take the blocks out again",), (put("/display/frame/blocked", False),)),),
             )  # fmt: skip
             continue
-        bow = rabbet.bow.get(axis)
-        if bow is None or abs(bow.value) <= BOW_PASSES:
+        bowed = bow.get(axis)
+        if bowed is None or abs(bowed.value) <= BOW_PASSES:
             continue
-        rails = "stiles" if axis == "width" else "rails"
-        outward = bow.value > 0
+        outward = bowed.value > 0
         pushed: tuple[dict[str, Any], ...] = (
             put("/display/frame/blocked", True), put_list(f"/display/frame/{own}/{middle}"),
             put_list(f"/display/frame/{own}/more"),
         )  # fmt: skip
         context.checks.add(
             "caution", f"frame.bow.{axis}", "display",
-            say(f"The {rails} bow {'outward' if outward else 'inward'} by {{}} each.", abs(bow.value)),
-            why=say("Inside {} in the middle against {} at the ends, mean; a sheet cut to the ends may drop out of the rabbet "
-                    "in the middle.", rabbet.inner[axis].largest if rabbet.inner else bow, rabbet.inner[axis].smallest if rabbet.inner else bow),
-            source_key="bow", figure=bow.name, parts=("rail",),
+            say(f"The {rails} bow {'outward' if outward else 'inward'} by {{}} each.", abs(bowed.value)),
+            why=say(f"The {inside} runs from {{}} to {{}}: what is cut to the ends may drop out or bind in the middle.",
+                    inner[axis].smallest, inner[axis].largest),
+            source_key="bow", figure=bowed.name, parts=("rail",),
             ways=(WayOut(
                 say(f"Block both {rails} {'in' if outward else 'out'} at the middle by {{}}, close with a stiff strainer, and read again",
-                    abs(bow.value)), pushed,
+                    abs(bowed.value)), pushed,
             ),),
         )  # fmt: skip
 
 
-def _long(frame: ReadFrame, own: str) -> bool:
+def _long(frame: ReadFrame | BoughtFrame, own: str) -> bool:
     """Whether both ends of an axis were read, so that its middle means something."""
     ends = ("top", "bottom") if own == "width" else ("left", "right")
     return all(getattr(getattr(frame, own), end) for end in ends)
@@ -331,11 +338,15 @@ def frame_inputs(context: Context[Any, Any], rabbet: Rabbet, frame: ReadFrame, *
         "turned", "Which way the frame stands", "Frame", "/display/frame/turned", frame.turned,
         ((False, ("As it was read",), ()), (True, ("A quarter turn",), ())), ("rail",),
     ))  # fmt: skip
-    inputs.append(choice(
+    inputs.append(blocks_choice(frame))
+    return inputs
+
+
+def blocks_choice(frame: ReadFrame | BoughtFrame) -> ChoiceInput:
+    return choice(
         "blocked", "Blocks behind bowed rails", "Frame", "/display/frame/blocked", frame.blocked,
         ((False, ("No blocks",), ()), (True, ("Blocked",), ("The readings were taken with the blocks in.",))), ("rail",),
-    ))  # fmt: skip
-    return inputs
+    )  # fmt: skip
 
 
 def moulding_choice(

@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
-from sqlalchemy import func, select, update
+from sqlalchemy import delete, func, select, update
 from sqlalchemy.orm import Session
 
 from shadbo.store.pieces import NotThere
@@ -69,6 +69,13 @@ def write_out(session: Session, sha: str, path: Path) -> None:
 
 
 def start_print(session: Session, piece_id: uuid.UUID, name: str) -> uuid.UUID:
+    """A print begins; what was printed of the piece before goes, for it can be made again from the picture."""
+    old = select(PrintRow.sha256).where(PrintRow.piece_id == piece_id, PrintRow.sha256.is_not(None))
+    gone = set(session.execute(old).scalars())
+    session.execute(delete(PrintRow).where(PrintRow.piece_id == piece_id))
+    kept = set(session.execute(select(PrintRow.sha256).where(PrintRow.sha256.in_(gone))).scalars())
+    # Only prints have no small picture; a file somebody handed in stays.
+    session.execute(delete(FileRow).where(FileRow.sha256.in_(gone - kept), FileRow.small.is_(None)))
     row = PrintRow(piece_id=piece_id, name=name)
     session.add(row)
     session.flush()

@@ -6,8 +6,8 @@ export function Dialog({ open, onClose, title, children, wide = false }: { open:
   return (
     <Base open={open} onClose={onClose} className="relative z-50">
       <DialogBackdrop className="fixed inset-0 bg-ink/35" />
-      <div className="fixed inset-0 flex items-start justify-center overflow-y-auto p-6 pt-16">
-        <DialogPanel className={`w-full ${wide ? "max-w-2xl" : "max-w-lg"} border border-ink/40 bg-sheet p-5`}>
+      <div className="fixed inset-0 flex items-start justify-center overflow-y-auto p-6 pt-12">
+        <DialogPanel className={`w-full ${wide ? "max-w-4xl" : "max-w-lg"} border border-ink/40 bg-sheet p-5`}>
           <div className="mb-3 flex items-start justify-between gap-4">
             <DialogTitle className="text-lg font-semibold">{title}</DialogTitle>
             <button type="button" className="btn btn-bare -m-1 p-1" onClick={onClose} aria-label="Close">

@@ -42,9 +42,9 @@ export function NewPiece({ onClose }: { onClose: () => void }) {
           void make();
         }}
       >
-        <RadioGroup value={start} onChange={setStart} aria-label="What is it?" className="grid grid-cols-2 gap-2">
+        <RadioGroup value={start} onChange={setStart} aria-label="What is it?" className="grid grid-cols-4 gap-2">
           {(starts.data ?? []).map((s) => (
-            <Radio key={s.key} value={s.key} className="cursor-pointer border border-rule p-2.5 data-checked:border-act data-checked:bg-act-wash">
+            <Radio key={s.key} value={s.key} className="cursor-pointer border border-rule p-2.5 leading-snug data-checked:border-act data-checked:bg-act-wash">
               <span className="block font-semibold">{s.label}</span>
               <span className="text-soft">{s.detail}</span>
             </Radio>
@@ -65,7 +65,7 @@ export function NewPiece({ onClose }: { onClose: () => void }) {
               ))}
             </span>
           </legend>
-          <div className="grid grid-cols-3 gap-3">
+          <div className="grid grid-cols-4 gap-3">
             {asks.map((a) => (
               <SizeLine key={a.key + units} label={a.label} unit={units} value={sizes[a.key] ?? ""} onChange={(text) => setSizes((now) => ({ ...now, [a.key]: text }))} fault={faultAt(`/sizes/${a.key}`)} />
             ))}

@@ -140,6 +140,9 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Step, ...]:
             out.append(Step("seat", "Fix the seat strips", say("Glue and pin strips {} wide and {} thick, flush with the back.",
                                                              sizes.seat_width, sizes.seat), 20, wait_minutes=60,
                             care="Pin nailer: eye protection, never towards a hand.", parts=("seat",)))  # fmt: skip
+    if not new and any(f"frame.bow.{axis}" in book.dims for axis in ("width", "height")):
+        out.append(Step("blocks", "Straighten the rails", ("Block bowed rails at the middle and read the inside again both ways before going on.",),
+                        10, gate=True, parts=("rail",)))  # fmt: skip
     if any(liner.value for liner in sizes.liner.values()):
         out.append(Step("liner", "Line the wide axis", ("Glue the liner strips to the inner faces, flush with the rail's face.",), 15,
                         wait_minutes=60, parts=("liner",)))  # fmt: skip

@@ -14,6 +14,7 @@ from shadbo.core.displays.floater.depth_rules import deep_enough
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.inputs import ChoiceInput, Input, Option
+from shadbo.core.rabbet import blocks_choice
 from shadbo.core.schools import SCHOOLS, new_frame, read_frame
 
 
@@ -58,6 +59,7 @@ def _display(context: FloaterContext, sizes: Sizes) -> Panel:
             "gaps {} and {}" , *(context.book[f"gap.turned.{a}" if not frame.turned else f"gap.{a}"] for a in AXES)),
             frame.turned, (put("/display/frame/turned", True),)),
     ), ("rail",), "buttons"))  # fmt: skip
+    inputs.append(blocks_choice(frame))
     inputs += [given(context.shop.showing, sizes.liner[axis], "Liner") for axis in AXES]
     figures = [*figures[:4], "gap.width", "gap.height", "gap.difference", *figures[4:],
                "gap.turned.width", "gap.turned.height", "even.liner", "fit.width", "fit.height"]  # fmt: skip

@@ -12,6 +12,7 @@ from shadbo.core.displays.floater.depth_rules import check_depth, deep_enough, u
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.doubts import check_readings
+from shadbo.core.rabbet import check_bow
 from shadbo.core.schools import new_frame
 
 EYE_PASSES = Fraction(16, 10)
@@ -25,6 +26,10 @@ def check(context: FloaterContext, sizes: Sizes) -> None:
             context.checks, context.speak, context.shop, "frame", sizes.inner["width"], sizes.inner["height"], "rail",
             key="frame",
         )  # fmt: skip
+        frame = context.display.frame
+        assert isinstance(frame, BoughtFrame)
+        bow = {a: context.book[f"frame.bow.{a}"] for a in AXES if f"frame.bow.{a}" in context.book.dims}
+        check_bow(context, frame, sizes.inner, bow, "inside")
         _goes_in(context, sizes)
         _even(context, sizes)
     else:

@@ -18,6 +18,7 @@ from shadbo.core.displays.floater.fixing import Screws, lift_strips, screws
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.measuring import Side, read_side
+from shadbo.core.rabbet import bows
 from shadbo.core.rails import square
 from shadbo.core.readings import HeightStations, WidthStations
 from shadbo.core.shop import Moulding, Shop
@@ -228,6 +229,7 @@ def _inner(context: FloaterContext, frame: BoughtFrame) -> dict[str, Side]:
         sides[axis] = read_side(
             context.book, stations, f"frame.read.{axis}", label, f"/display/frame/{own}", context.shop, part="rail"
         )
+    bows(context, sides)
     return sides
 
 

@@ -76,6 +76,7 @@ def _display(context: OnBoardContext, sizes: Sizes) -> Panel:
         "border.even.height",
     ]
     figures += [d.name for d in sizes.border.values() if d.name]
+    figures += [f"border.before.{edge}.{station}" for edge, station in sizes.border]
     figures += [n for n in ("border.difference", "border.turned.width", "border.turned.height", "frame.bow.width", "frame.bow.height",
                             "glazing.lap.width", "glazing.lap.height", "depth.slack") if n in context.book.dims]  # fmt: skip
     return Panel("display", "Display", ("Where it lies in its opening, and what shows of its edges.",), tuple(inputs), tuple(figures),
