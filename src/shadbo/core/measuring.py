@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from quicktions import Fraction
@@ -11,7 +10,7 @@ from shadbo.core.figures import Book
 from shadbo.core.lengths import Grain
 from shadbo.core.readings import AnyReading, Stations, Uses
 from shadbo.core.shop import Shop
-from shadbo.core.sums import Dim, largest, leaf, mean, median, smallest
+from shadbo.core.sums import Dim, largest, leaf, mean, median, smallest, weighed
 
 
 @dataclass(frozen=True, slots=True)
@@ -130,12 +129,3 @@ def waist(side: Side) -> Dim | None:
     middle, at = min(ordered[1:-1], key=lambda item: abs(item[1] - (a + b) / 2))
     share = (at - a) / (b - a)
     return side.stations[middle] - (side.stations[first] * (1 - share) + side.stations[last] * share)
-
-
-def weighed(terms: Sequence[tuple[Dim, Fraction]]) -> Dim:
-    """A sum of dims by their weights; those without weight are left out."""
-    kept = [d * k for d, k in terms if k]
-    total = kept[0] if kept else terms[0][0] * 0
-    for dim in kept[1:]:
-        total = total + dim
-    return total

@@ -108,7 +108,7 @@ def _called(side: Side | Dim, station: str) -> str:
 def best(found: Sequence[Border]) -> Solved:
     """The shift and turn that leave the smallest worst error."""
     rows = tuple((b.before.value - b.meant.value, b.dx, b.dy, b.turn) for b in found)
-    return _solve(rows)
+    return solve(rows)
 
 
 def worst_error(found: Sequence[Border], dx: Fraction, dy: Fraction, turn: Fraction) -> Fraction:
@@ -117,8 +117,10 @@ def worst_error(found: Sequence[Border], dx: Fraction, dy: Fraction, turn: Fract
 
 
 @lru_cache(maxsize=256)
-def _solve(rows: tuple[tuple[Fraction, int, int, Fraction], ...]) -> Solved:
-    """Variables dx, dy, turn, worst, worst across, worst down, and how far each of the first three is from nothing.
+def solve(rows: tuple[tuple[Fraction, int, int, Fraction], ...]) -> Solved:
+    """The programme itself: rows of (error as it lies, share of dx, of dy, of turn).
+
+    Variables dx, dy, turn, worst, worst across, worst down, and how far each of the first three is from nothing.
 
     worst ≥ worst on each axis ≥ |error| there; of places as good as one another the one nearest to the middle.
     """

@@ -197,6 +197,11 @@ def _sum(terms: tuple[tuple[Fraction, Dim], ...], factor: Fraction = ONE) -> Dim
     return Dim(value, Sum(kept, factor), grain=grain)
 
 
+def weighed(terms: Iterable[tuple[Dim, Fraction]]) -> Dim:
+    """Σ weight × dim in one go; what has no weight is left out."""
+    return _sum(tuple((k * c, t) for dim, k in terms if k for c, t in dim._terms()))
+
+
 def leaf(
     value: Number,
     key: str,

@@ -9,10 +9,10 @@ from quicktions import Fraction
 from shadbo.core.figures import Book, Say, Speaker
 from shadbo.core.lengths import Shown
 from shadbo.core.masses import show_mass
-from shadbo.core.measuring import Side, read_side, read_stations, taper, waist, weighed
+from shadbo.core.measuring import Side, read_side, read_stations, taper, waist
 from shadbo.core.objects import FlatWork, RolledCanvas, StretchedCanvas
 from shadbo.core.shop import Shop
-from shadbo.core.sums import ZERO, Curve, Dim
+from shadbo.core.sums import ZERO, Curve, Dim, weighed
 
 HALF = Fraction(1, 2)
 EDGES = ("left", "right", "top", "bottom")
@@ -43,6 +43,7 @@ class Thing:
     waist: dict[str, Dim]
     weight_kg: Fraction
     estimated: bool
+    _edges: dict[tuple[str, str], Dim] = field(default_factory=dict)
     _runs: dict[tuple[str, Fraction], Fraction] = field(default_factory=dict)
 
     def side(self, axis: str) -> Side:
@@ -50,9 +51,12 @@ class Thing:
 
     def edge(self, edge: str, station: str) -> Dim:
         """Where an edge runs at a station: mm from the middle line, right and down positive (as it lies, not placed)."""
-        axis, out = RUNS[edge]
-        half, middle = self.side(axis).stations[station] * (HALF * out), self._midline(axis, station)
-        return half + weighed(middle) if middle else half
+        found = self._edges.get((edge, station))
+        if found is None:
+            axis, out = RUNS[edge]
+            half, middle = self.side(axis).stations[station] * (HALF * out), self._midline(axis, station)
+            found = self._edges[edge, station] = half + weighed(middle) if middle else half
+        return found
 
     def edge_at(self, edge: str, along: Fraction) -> Dim:
         """The same at any place along the side: at a station, or on the straight line between two."""
