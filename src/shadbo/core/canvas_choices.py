@@ -11,7 +11,7 @@ from shadbo.core.display import Context
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.inputs import ChoiceInput, Option
 from shadbo.core.lengths import as_decimal
-from shadbo.core.rabbet import new_rabbet, ready_frame
+from shadbo.core.rabbet_choices import new_rabbet, ready_frame
 from shadbo.core.schools import USUAL_REVEAL, new_frame
 
 

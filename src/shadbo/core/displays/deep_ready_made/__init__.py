@@ -16,7 +16,7 @@ from shadbo.core.displays.deep_ready_made.rules import check
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes, size_up
 from shadbo.core.figures import Say
 from shadbo.core.inputs import Input
-from shadbo.core.rabbet import frame_chooser, frame_inputs
+from shadbo.core.rabbet_choices import frame_chooser, frame_inputs
 from shadbo.core.rails import AXES, cut_line
 from shadbo.core.shop import ReadyFrame
 from shadbo.core.work import Step

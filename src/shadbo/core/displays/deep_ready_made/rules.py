@@ -6,7 +6,8 @@ from quicktions import Fraction
 
 from shadbo.core.checks import WayOut, put
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes
-from shadbo.core.rabbet import check_rabbet, ready_frame
+from shadbo.core.rabbet import check_rabbet
+from shadbo.core.rabbet_choices import ready_frame
 from shadbo.core.rails import AXES
 
 TIGHT = Fraction(1)

@@ -14,7 +14,7 @@ from shadbo.core.displays.floater.depth_rules import deep_enough
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.inputs import ChoiceInput, Input, Option
-from shadbo.core.rabbet import blocks_choice
+from shadbo.core.rabbet_choices import blocks_choice
 from shadbo.core.schools import SCHOOLS, new_frame, read_frame
 
 

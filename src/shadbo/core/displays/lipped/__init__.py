@@ -17,7 +17,7 @@ from shadbo.core.displays.lipped.rules import check
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes, size_up
 from shadbo.core.figures import Say
 from shadbo.core.inputs import Input
-from shadbo.core.rabbet import frame_chooser, frame_inputs, moulding_choice, new_or_bought
+from shadbo.core.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
 from shadbo.core.rails import AXES
 from shadbo.core.shop import RabbetMoulding, ReadyFrame
 

@@ -14,7 +14,7 @@ from shadbo.core.displays.on_board.rules import eye
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.figures import Say
 from shadbo.core.inputs import Input, WordsInput
-from shadbo.core.rabbet import frame_chooser, frame_inputs, moulding_choice, new_or_bought
+from shadbo.core.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
 from shadbo.core.rails import AXES
 from shadbo.core.shop import RabbetMoulding, ReadyFrame
 
