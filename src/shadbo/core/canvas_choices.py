@@ -6,7 +6,7 @@ from typing import Any
 
 from quicktions import Fraction
 
-from shadbo.core.checks import put
+from shadbo.core.checks import WayOut, put
 from shadbo.core.display import Context
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.inputs import ChoiceInput, Option
@@ -35,6 +35,14 @@ def canvas_displays(context: Context[Any, Any]) -> ChoiceInput:
         for key, label, detail, document in ways
     )
     return ChoiceInput("display", "How it is shown", "Way of showing", options, ("canvas",), "list")
+
+
+def into_a_floater(context: Context[Any, Any]) -> WayOut:
+    """Showing a canvas in a floater instead: nothing has to go over its edge."""
+    options = canvas_displays(context).options
+    return WayOut(
+        ("Show it in a floater frame, its whole face seen",), next(o.patch for o in options if o.key == "floater")
+    )
 
 
 def _box(context: Context[Any, Any]) -> Any:

@@ -8,7 +8,7 @@ from typing import Any
 from quicktions import Fraction
 
 from shadbo.core.asking import choice, given, plain_length, station_inputs
-from shadbo.core.checks import put
+from shadbo.core.checks import WayOut, put
 from shadbo.core.decisions import BoughtFrame, NewRabbet, ReadFrame
 from shadbo.core.display import Context
 from shadbo.core.figures import Say
@@ -23,6 +23,13 @@ from shadbo.core.sums import Dim
 
 def new_rabbet(moulding: str) -> dict[str, Any]:
     return {"make": "new", "moulding": moulding, "spare_rail": False}
+
+
+def into_a_lip(context: Context[Any, Any]) -> list[WayOut]:
+    """Showing a canvas in a frame with a lip instead: clips hold it, no screw goes into its bar."""
+    profiles = context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
+    patch = put("/display", {"type": "lipped", "frame": new_rabbet(profiles[0].key)})
+    return [WayOut(("Show it in a frame with a lip, held by offset clips",), (patch,))]
 
 
 def as_read(sizes: Mapping[str, Any], width: Any, height: Any) -> dict[str, Any]:

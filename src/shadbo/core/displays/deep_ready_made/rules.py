@@ -7,7 +7,7 @@ from quicktions import Fraction
 from shadbo.core.checks import WayOut, put
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes
 from shadbo.core.rabbet import check_rabbet
-from shadbo.core.rabbet_choices import ready_frame
+from shadbo.core.rabbet_choices import into_a_lip, ready_frame
 from shadbo.core.rails import AXES
 
 TIGHT = Fraction(1)
@@ -33,14 +33,7 @@ def _others(context: DeepContext, sizes: Sizes) -> list[WayOut]:
                 ways.append((w * h, WayOut((f"Take the {ready.name.lower()}{', turned' if turned else ''}",),
                              (put("/display/frame", ready_frame(ready, turned)),))))  # fmt: skip
     ways.sort(key=lambda item: item[0])
-    found = [way for _, way in ways[:2]]
-    moulding = next(iter(context.shop.rabbet_mouldings), None)
-    if moulding:
-        found.append(WayOut(
-            ("Show it in a frame with a lip, held by offset clips",),
-            (put("/display", {"type": "lipped", "frame": {"make": "new", "moulding": moulding.key, "spare_rail": False}}),),
-        ))  # fmt: skip
-    return found
+    return [*(way for _, way in ways[:2]), *into_a_lip(context)]
 
 
 def _goes_in(context: DeepContext, sizes: Sizes) -> None:

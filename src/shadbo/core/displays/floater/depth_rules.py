@@ -9,6 +9,7 @@ from shadbo.core.decisions import NewFrame
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.figures import Say
+from shadbo.core.rabbet_choices import into_a_lip
 from shadbo.core.shop import Moulding
 from shadbo.core.stock import made_of
 from shadbo.core.sums import Dim
@@ -241,6 +242,7 @@ def _no_screw(context: FloaterContext, sizes: Sizes) -> list[WayOut]:
     """No length in stock fits: a length to buy, if there is room for any between bite and canvas."""
     low, high = sizes.screws.shortest.value, sizes.screws.longest.value
     if low > high:
-        return []
+        # The bar is too shallow for any screw that bites and stays clear of the canvas.
+        return into_a_lip(context)
     buy = up(low, Fraction(1)) if up(low, Fraction(1)) <= high else low
     return [WayOut(context.speak.say("Buy or cut screws {} long", buy), (put("/display/screw", buy),))]

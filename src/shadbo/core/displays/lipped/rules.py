@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from quicktions import Fraction
 
+from shadbo.core.canvas_choices import into_a_floater
 from shadbo.core.checks import WayOut, put
 from shadbo.core.decisions import NewRabbet
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
@@ -35,13 +36,16 @@ def _goes_in(context: LippedContext, sizes: Sizes, axis: str) -> None:
         ways.append(WayOut(say("Let the lip cover {}: more room in the rabbet", less), (put("/display/lap", less),)))
     if new:
         for m in context.shop.rabbet_mouldings:
+            # The room is twice what the lip is wider than its lap, less how untrue the canvas is.
             more = 2 * (Fraction(m.lip) - sizes.rabbet.lip.value)
-            if room.value + more > room.worst:
-                ways.append(
-                    WayOut(
-                        say(f"Use {m.name}: {{}} of room", room.value + more), (put("/display/frame/moulding", m.key),)
-                    )
-                )
+            lap = min(
+                Fraction(context.display.lap),
+                Fraction(context.display.lap) + (room.value + more - room.worst) / 2 // 1 - 1,
+            )
+            if m.lip > sizes.rabbet.lip.value and lap >= LAP_LEAST:
+                patch = (put("/display/frame/moulding", m.key), put("/display/lap", lap))
+                ways.append(WayOut(say(f"Use {m.name}, its lip over the canvas by {{}}", lap), patch))
+        ways.append(into_a_floater(context))
     else:
         ways += _turned(context, sizes)
         ways.append(_made(context))
@@ -50,7 +54,7 @@ def _goes_in(context: LippedContext, sizes: Sizes, axis: str) -> None:
         say(f"The canvas won’t go in: it is {{}} larger than the rabbet in the {axis}.", -room.value) if room.value < 0 else
         say(f"The canvas may bind in the {axis}: {{}} of room, and saw and tape may take {{}}.", room, context.speak.fine(room.worst)),
         why=say("Largest canvas reading {}, smallest rabbet {}.", sizes.thing.side(axis).into, sizes.rabbet.size[axis]),
-        source_key="which-reading", figure=room.name, parts=("canvas", "rail"), ways=ways[:4],
+        source_key="which-reading", figure=room.name, parts=("canvas", "rail"), ways=[*ways[:3], *ways[3:][-1:]],
     )  # fmt: skip
 
 

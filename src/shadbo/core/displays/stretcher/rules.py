@@ -120,6 +120,15 @@ def _turn(context: StretcherContext, sizes: Sizes) -> None:
                 WayOut(say(f"Use {bar.name}: {{}} to turn", left.value + gain), (put("/display/bar", bar.key),))
             )
     short = LEAST_TURN - left.value
+    lined = Fraction(getattr(context.object, "spare", 0)) + short
+    if lined <= 500:
+        ways = [
+            *ways[:2],
+            WayOut(
+                say("Strip-line it: glue strips of canvas to its edges, {} more on each side", short),
+                (put("/object/spare", lined),),
+            ),
+        ]
     smaller = {a: sizes.finished[a].value - 2 * short for a in AXES}
     if min(smaller.values()) > 50:
         ways.append(

@@ -1,0 +1,168 @@
+"""What holds of every plan, whatever is measured and however it is shown."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from shapely import LinearRing, Point, Polygon
+
+from shadbo.core.edits import Choose, TakeWayOut, apply_edits
+from shadbo.core.fields import Refused
+from shadbo.core.figures import open_count, open_figure
+from shadbo.core.house_stock import HOUSE_SHOP
+from shadbo.core.piece import Piece
+from shadbo.core.plan import PLAN_JSON, Plan, book_of, plan
+from shadbo.core.slips import diagnose
+from shadbo.demo import demo_pieces
+from tests.core.things import canvas, flat, frame, made, mm, piece, rolled, worked
+
+SIZES = st.integers(120, 1900)
+OFF = st.lists(st.integers(-30, 30).map(lambda t: t / 10), min_size=3, max_size=3)
+
+
+@st.composite
+def pieces(draw: Any) -> Piece:
+    """A piece of any kind, out of true by up to 3 mm, shown in any way it can be."""
+    w, h = draw(SIZES), draw(SIZES)
+    widths, heights = (tuple(str(size + o) for o in draw(OFF)) for size in (w, h))
+    depth = draw(st.integers(8, 60))
+    ready = frame(
+        (w + 4, w + 5, w + 4),
+        (h + 4, h + 4, h + 5),
+        rabbet_depth=draw(st.integers(8, 50)),
+        rail_height=60,
+        glass=2,
+        board=3,
+    )
+    profile = made(draw(st.sampled_from([m.key for m in HOUSE_SHOP.rabbet_mouldings])))
+    either = draw(st.sampled_from([ready, profile]))
+    kind = draw(st.sampled_from(["floater", "lipped", "deep_ready_made", "rolled", "to_make", "on_board"]))
+    if kind == "rolled":
+        thing = rolled(widths[0], heights[0], wrap_printed=draw(st.integers(0, 50)), spare=draw(st.integers(0, 80)))
+        return piece(thing, {"type": "stretcher", "bar": draw(st.sampled_from([b.key for b in HOUSE_SHOP.bars]))})
+    if kind == "to_make":
+        return piece({"type": "canvas_to_make", "width": w, "height": h},
+                     {"type": "stretcher", "bar": "pine-38x45", "wrap": draw(st.sampled_from(["mirrored", "stretched", "flat", "none"]))})  # fmt: skip
+    if kind == "on_board":
+        return piece(
+            flat(widths, heights),
+            {"type": "on_board", "frame": either, "edge": draw(st.sampled_from(["shown", "backing", "mat"]))},
+        )
+    displays = {
+        "floater": {"type": "floater", "frame": {"make": "new", "moulding": "oak-20x50"}},
+        "lipped": {"type": "lipped", "frame": either},
+        "deep_ready_made": {"type": "deep_ready_made", "frame": ready},
+    }
+    return piece(canvas(widths, heights, depth), displays[kind])
+
+
+@settings(max_examples=60)
+@given(pieces())
+def test_any_piece_is_planned_drawn_and_explained(given_: Piece) -> None:
+    """A plan that contradicts itself raises; every stop has a way out; the same piece gives the same plan."""
+    done = plan(given_, HOUSE_SHOP)
+    assert PLAN_JSON.dump_json(done) == PLAN_JSON.dump_json(plan(given_, HOUSE_SHOP))
+    assert not [c.key for c in done.stops if not c.ways], "every stop has a way out"
+    assert done.views and done.steps and done.cuts and done.size
+    for view in done.views:
+        assert view.width > 0 and view.height > 0
+        for shape in view.shapes:
+            assert all(abs(c) < 20_000 for point in shape.points for c in point)
+
+
+@settings(max_examples=25)
+@given(pieces())
+def test_every_way_out_and_every_choice_can_be_taken(given_: Piece) -> None:
+    done = plan(given_, HOUSE_SHOP)
+    for check in done.checks:
+        for i in range(len(check.ways)):
+            plan(apply_edits(given_, [TakeWayOut(check=check.key, index=i)], HOUSE_SHOP), HOUSE_SHOP)
+    for stage in done.stages:
+        for asked in stage.inputs:
+            if asked.kind == "choice":
+                for option in asked.options:
+                    try:
+                        after = apply_edits(given_, [Choose(choice=asked.key, option=option.key)], HOUSE_SHOP)
+                    except Refused:
+                        pytest.fail(f"{asked.key}: {option.key} is offered and refused")
+                    plan(after, HOUSE_SHOP)
+
+
+@pytest.mark.parametrize("given_", demo_pieces(), ids=lambda p: p.name)
+def test_every_figure_opens_and_agrees_with_itself(given_: Piece) -> None:
+    book = book_of(given_, HOUSE_SHOP)
+    for dim in book.dims.values():
+        opened = open_figure(dim, HOUSE_SHOP.showing)
+        assert opened.figure.name == dim.name and opened.result is not None
+        assert diagnose(dim, dim.value, book.dims, HOUSE_SHOP.showing.step("mm", dim.grain) / 2).agrees
+    for worked_ in book.counts.values():
+        assert open_count(worked_).working
+
+
+# -- drawings against figures ---------------------------------------------------------------------------------------------
+
+
+def polygon(done: Plan, view: str, part: str) -> Polygon:
+    return Polygon(next(s for s in done.view(view).shapes if s.part == part and s.kind == "polygon").points)
+
+
+@pytest.mark.parametrize("how", ["centred", "best", "hand"])
+def test_the_borders_drawn_are_the_borders_said(how: str) -> None:
+    """Shapely measures from the drawn corners and middles of the work to the sight edge."""
+    placing = {"how": how, "dx": 2, "dy": -1, "turn": 3} if how == "hand" else {"how": how}
+    done = worked(
+        flat((812.5, 808.5, 810), (1180, 1179, 1183)),
+        {"type": "on_board", "frame": made(), "border": 40, "placing": placing},
+    )
+    view = done.view("face")
+    face = mm(done, "rail.face")
+    work = polygon(done, "face", "work")
+    sight = LinearRing(
+        [(face, face), (view.width - face, face), (view.width - face, view.height - face), (face, view.height - face)]
+    )
+    left = min(work.exterior.coords, key=lambda p: p[0])
+    least = min(mm(done, f"border.{e}.{s}") for e, ss in (("left", ("top", "middle", "bottom")), ("right", ("top", "middle", "bottom")),
+                ("top", ("left", "centre", "right")), ("bottom", ("left", "centre", "right"))) for s in ss)  # fmt: skip
+    assert work.distance(sight) == pytest.approx(least, abs=0.06)
+    assert Point(left).distance(sight) == pytest.approx(
+        min(mm(done, f"border.left.{s}") for s in ("top", "middle", "bottom")), abs=0.06
+    )
+
+
+def test_front_and_back_of_a_lipped_frame_are_of_one_size() -> None:
+    done = worked(canvas(600, 450, 30), {"type": "lipped", "frame": made()})
+    for view in (done.view("face"), done.view("back")):
+        assert (view.width, view.height) == (mm(done, "frame.outside.width"), mm(done, "frame.outside.height"))
+    clips = [s for s in done.view("back").shapes if s.part.startswith("clip.")]
+    assert len(clips) == done.figures["clip.count"].count
+    assert {round(s.points[0][0], 2) for s in clips if s.part == "clip.across.1"} == {
+        round(mm(done, "clip.across.1"), 2)
+    }
+
+
+def test_a_section_stacks_its_layers_as_thick_as_they_are() -> None:
+    box = frame((202, 202, 202), (202, 202, 202), lip=5, rabbet_depth=44, face=29, rail_height=50, glass=2, board=3)
+    done = worked(canvas(200, 200, 18), {"type": "deep_ready_made", "frame": box})
+    section = done.view("section")
+    boxes = {s.part: Polygon(s.points).bounds for s in section.shapes if s.kind == "polygon"}
+    below = 50 - 44
+    for part, thick in (("card", 2), ("bar", 18), ("board", 3), ("filler", 18)):
+        assert boxes[part][1] == pytest.approx(below) and boxes[part][3] - boxes[part][1] == pytest.approx(thick)
+        below += thick
+    assert below == 50 - 3, "the tabs' 3 mm are left free"
+    assert boxes["packing"][2] - boxes["packing"][0] == pytest.approx(1)
+
+
+def test_the_canvas_laid_flat_has_its_folds_where_the_bar_is() -> None:
+    done = worked(
+        {"type": "canvas_to_make", "width": 600, "height": 900}, {"type": "stretcher", "bar": "pine-38x45", "turn": 45}
+    )
+    face, back = polygon(done, "wrap", "canvas").bounds, polygon(done, "wrap", "bar").bounds
+    whole = done.view("wrap")
+    assert (whole.width, whole.height) == (mm(done, "canvas.cut.width"), mm(done, "canvas.cut.height"))
+    assert face[0] - back[0] == pytest.approx(38) and back[0] == pytest.approx(45)
+    print_ = polygon(done, "wrap", "wrap").bounds
+    assert print_[2] - print_[0] == pytest.approx(mm(done, "printed.width"))
