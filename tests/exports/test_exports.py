@@ -227,3 +227,36 @@ def test_check_ends_with_1_while_a_stop_stands(tmp_path: Path, make_piece: MakeP
     done = run_shadbo("check", str(file))
     assert done.returncode == 1
     assert "stop: A reveal of 3 mm can't be had" in done.stdout and "way out: Use Oak 20 × 50" in done.stdout
+
+
+@pytest.mark.parametrize("piece", demo_pieces(), ids=lambda p: p.name)
+def test_every_drawing_of_every_piece_is_an_svg_at_full_size(piece: Piece) -> None:
+    """Opened again as XML: sizes in millimetres hold the drawing, and every part is named."""
+    from xml.etree import ElementTree
+
+    worked = plan(piece, HOUSE_SHOP)
+    for view in worked.views:
+        root = ElementTree.fromstring(view_to_svg(worked, view.key, "mm"))
+        width, height = (float(root.attrib[k].removesuffix("mm")) for k in ("width", "height"))
+        assert width >= view.width and height >= view.height
+        named = {e.attrib["data-part"] for e in root.iter() if "data-part" in e.attrib}
+        drawn = {s.part for s in view.shapes if s.kind in ("polygon", "line", "circle") and s.material != "grip"}
+        assert drawn <= named
+        if any(s.kind == "text" for s in view.shapes):
+            words = {"".join(e.itertext()) for e in root.iter() if e.tag.endswith("text")}
+            assert {s.text for s in view.shapes if s.kind == "text"} <= words
+
+
+def test_the_measured_drawing_carries_its_readings_on_paper() -> None:
+    poster = next(p for p in demo_pieces() if p.object.type == "flat_work")
+    words = view_to_svg(plan(poster, HOUSE_SHOP), "measured", "mm")
+    for reading in ("812.5", "1183", "1434", "1430.5"):
+        assert f">{reading}<" in words
+
+
+def test_cut_lists_of_the_new_displays_are_csv() -> None:
+    for piece in demo_pieces()[3:]:
+        worked = plan(piece, HOUSE_SHOP)
+        rows = list(csv.DictReader(io.StringIO(cuts_to_csv(worked))))
+        assert len(rows) >= len(worked.cuts)
+        assert all(float(row["length mm"]) > 0 for row in rows if row["length mm"])

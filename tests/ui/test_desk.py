@@ -16,6 +16,7 @@ from playwright.sync_api import Locator, Page, expect
 from tests.conftest import readings
 from tests.core.things import canvas, flat, frame, made, rolled
 from tests.exports.test_wrapping import png
+from tests.ui.test_rack import AXE
 
 Take = Callable[..., str]
 CROOKED = {
@@ -333,3 +334,85 @@ def test_trimming_is_offered_only_after_consent(page: Page, take: Take) -> None:
     on.press("Enter")
     saved(page)
     expect(page.get_by_role("radio", name=re.compile("^Trimmed true"))).to_be_visible()
+
+
+# -- every new view -------------------------------------------------------------------------------------------------------
+
+BOX = frame((202, 203, 202), (202, 202, 202), lip=5, rabbet_depth=44, face=29, rail_height=50, glass=2, board=3)
+SHOWN = {
+    "lipped": (canvas((600, 599, 600), 450, 30), {"type": "lipped", "frame": made()}, ("measure", "display", "cut")),
+    "box": (canvas(200, 200, 18), {"type": "deep_ready_made", "frame": BOX}, ("display", "depth", "cut")),
+    "board": (flat((812.5, 808.5, 810), (1180, 1179, 1183), **CROOKED), {"type": "on_board", "frame": made(), "border": 40}, ("measure", "display", "cut")),
+    "rolled": (rolled(684, 984, wrap_printed=42, spare=48), {"type": "stretcher", "bar": "pine-38x45"}, ("measure", "display", "cut")),
+}  # fmt: skip
+VIEWS = [(kind, stage_) for kind, (_, _, stages) in SHOWN.items() for stage_ in stages]
+
+
+@pytest.mark.parametrize(("kind", "stage_"), VIEWS)
+def test_it_fits_and_axe_finds_nothing_grave(page: Page, take: Take, kind: str, stage_: str) -> None:
+    thing, display, _ = SHOWN[kind]
+    address = take(thing, display)
+    for width in (1024, 1280):
+        page.set_viewport_size({"width": width, "height": 800})
+        page.goto(f"{address}/{stage_}")
+        page.locator("[data-figure]").first.wait_for()
+        overflow = page.evaluate(
+            "[document.documentElement.scrollWidth - innerWidth, document.documentElement.scrollHeight - innerHeight]"
+        )
+        assert max(overflow) <= 0
+    page.add_script_tag(path=AXE)
+    found = page.evaluate("axe.run({resultTypes: ['violations']})")
+    grave = [
+        (v["id"], [n["target"] for n in v["nodes"]][:3])
+        for v in found["violations"]
+        if v["impact"] in ("serious", "critical")
+    ]
+    assert grave == []
+
+
+def test_a_large_drawing_is_chosen_and_lettered_keys_work(page: Page, take: Take) -> None:
+    thing, display, _ = SHOWN["rolled"]
+    page.goto(f"{take(thing, display)}/display")
+    large = page.locator("figure").first
+    expect(large).to_contain_text("Canvas laid flat")
+    page.get_by_role("button", name="Corner fold: draw it large").click()
+    expect(large.locator('[data-figure="corner.keep"]')).to_contain_text("10")
+    page.locator("body").press("m")
+    expect(large).to_contain_text("As measured")
+    page.locator("body").press("s")
+    expect(large).to_contain_text("Section")
+
+
+def test_a_frame_there_already_is_read_blocked_and_read_again(page: Page, take: Take) -> None:
+    address = take(
+        flat((500, 500, 500), (700, 700, 700)), {"type": "on_board", "frame": frame((602, 608, 602), (802, 802, 802))}
+    )
+    page.goto(f"{address}/display")
+    check = page.locator('[data-check="frame.bow.width"]')
+    expect(check).to_contain_text("The stiles bow outward by 3 mm each.")
+    check.get_by_role("button", name=re.compile("^Block both stiles")).click()
+    check.get_by_role("button", name="Do it").click()
+    saved(page)
+    again = page.locator('[data-check="frame.reread.width"]')
+    expect(again).to_contain_text("read the width of the rabbet in the middle again")
+    field(page, "Rabbet width, from behind", "Middle").fill("602.5")
+    page.keyboard.press("Enter")
+    saved(page)
+    expect(again).to_have_count(0)
+    expect(check).to_have_count(0)
+
+
+def test_a_ready_made_frame_is_chosen_for_flat_work(page: Page, take: Take) -> None:
+    address = take(flat((350, 350, 350), (450, 450, 450)), {"type": "on_board", "frame": made(), "border": 40})
+    page.goto(f"{address}/display")
+    chooser = page.get_by_role("radiogroup", name="Ready-made frames, most even first")
+    expect(chooser.get_by_role("radio").first).to_contain_text("Frame 400 × 500")
+    chooser.get_by_role("radio").first.click()
+    saved(page)
+    expect(figure(page, "border.even.width")).to_contain_text("20")
+    expect(chooser.get_by_role("radio").first).to_have_attribute("aria-checked", "true")
+    page.get_by_role("radiogroup", name="Which way the frame stands").get_by_role(
+        "radio", name="A quarter turn"
+    ).click()
+    saved(page)
+    expect(page.locator('[data-check="border.uneven"], [data-check="border.covered"]').first).to_be_visible()

@@ -33,7 +33,7 @@ export function PictureField({ id, input, unit, onEdit }: Props) {
   }
 
   return (
-    <div>
+    <div className="relative">
       <input
         ref={chooser}
         type="file"

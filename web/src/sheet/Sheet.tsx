@@ -153,7 +153,7 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
       <SheetHead work={work} piece={piece} unit={unit} onHelp={() => setHelp(true)} onUnits={() => switchFrom(unit)} />
       <Ribbon stages={plan.stages} current={stage.key} onGo={go} verdict={plan.verdict} unit={unit} />
       <main className="grid min-h-0 grid-cols-[17.5rem_minmax(0,1fr)_19rem]">
-        <div className="scroll min-h-0 border-r border-rule" tabIndex={-1}>
+        <div className="scroll min-h-0 border-r border-rule" tabIndex={stage.inputs.length > 0 ? -1 : 0} role="region" aria-label={`${stage.label}: what is asked`}>
           <StageInputs id={id} stage={calmStage} unit={unit} onTry={tryOut} onEdit={edit} onDrop={dropTrial} onUndo={work.undo} onPoint={setPart} />
           {stage.key === "measure" && <Note value={piece.note} onWrite={(text) => edit([{ op: "write", pointer: "/note", text }])} />}
           {stage.key === "cut" && <WorkOrder plan={calm} unit={unit} onPoint={setPart} />}
