@@ -59,12 +59,12 @@ def section(rabbet: Rabbet, layers: Sequence[Lying], more: Fraction = Fraction(0
     return drawing
 
 
-def back(rabbet: Rabbet) -> tuple[Drawing, Fraction, Fraction]:
-    """The rails from behind, to be filled in; and how far in the rabbet's wall lies across and down."""
+def back(rabbet: Rabbet) -> tuple[Drawing, Fraction]:
+    """The rails from behind, to be filled in; and how far in from the outside edge the rabbet's wall lies."""
     w, h = rabbet.outside["width"].value, rabbet.outside["height"].value
     drawing = Drawing("back", "Back, seen from behind", w, h)
     wall = rabbet.face.value - rabbet.lip.value
     draw_rails(drawing, w, h, wall)
     drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 1, STAGES, "outside")
     drawing.measure("frame.outside.height", "y", 0, h, w, "right", 1, STAGES, "outside")
-    return drawing, wall, wall
+    return drawing, wall

@@ -65,7 +65,7 @@ def _section(sizes: Sizes) -> View:
 
 def _back(sizes: Sizes) -> View:
     rabbet = sizes.rabbet
-    drawing, _, _ = back(rabbet)
+    drawing, _ = back(rabbet)
     w, h = rabbet.outside["width"].value, rabbet.outside["height"].value
     bw, bh = sizes.template["width"].value, sizes.template["height"].value
     x, y = (w - bw) * HALF, (h - bh) * HALF

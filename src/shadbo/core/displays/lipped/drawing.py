@@ -15,7 +15,7 @@ CLIP = Fraction(3, 2)
 
 
 def draw(context: LippedContext, sizes: Sizes) -> tuple[View, ...]:
-    return (*desk_views(context, sizes.thing), _face(sizes), _section(context, sizes), _back(sizes))
+    return (*desk_views(context, sizes.thing), _face(sizes), _section(context, sizes), _back(context, sizes))
 
 
 def _face(sizes: Sizes) -> View:
@@ -68,14 +68,14 @@ def _section(context: LippedContext, sizes: Sizes) -> View:
     return drawing.view()
 
 
-def _back(sizes: Sizes) -> View:
+def _back(context: LippedContext, sizes: Sizes) -> View:
     rabbet = sizes.rabbet
-    drawing, wall, _ = back(rabbet)
+    drawing, wall = back(rabbet)
     w, h = rabbet.outside["width"].value, rabbet.outside["height"].value
     cw, ch = sizes.thing.width.look.value, sizes.thing.height.look.value
     x, y = (w - cw) * HALF, (h - ch) * HALF
     drawing.box("canvas", "Back of the canvas", "canvas", x, y, cw, ch)
-    for label, bx, by, bw, bh, turn in _bars(x, y, cw, ch, Fraction(40)):
+    for label, bx, by, bw, bh, turn in _bars(x, y, cw, ch, Fraction(context.object.bar_width)):
         drawing.box("bar", label, "bar", bx, by, bw, bh, turn=turn)
     drawing.box("cover", "Dust cover", "hidden", 3, 3, sizes.cover["width"], sizes.cover["height"])
     drawing.circle("hole", "Breathing hole", "shadow", w * HALF, h - wall - HOLE * 4, HOLE * HALF)

@@ -14,7 +14,7 @@ from shadbo.core.objects import FlatWork
 from shadbo.core.placing import Border, Solved, best, borders, worst_error
 from shadbo.core.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
 from shadbo.core.rails import AXES
-from shadbo.core.sums import Dim, largest, leaf, mean, smallest
+from shadbo.core.sums import Dim, largest, leaf, smallest
 from shadbo.core.thing import Thing
 
 OnBoardContext = Context[FlatWork, OnBoard]
@@ -236,8 +236,3 @@ def _mat(context: OnBoardContext, thing: Thing) -> dict[str, Dim]:
     return {
         a: book.add(thing.side(a).cover - 2 * over, f"mat.window.{a}", f"Mat window {a}", parts=("mat",), fits=True) for a in AXES
     }  # fmt: skip
-
-
-def mean_border(border: dict[tuple[str, str], Dim], edge: str) -> Dim:
-    """A border as it looks: the mean of its stations."""
-    return mean([d for (e, _), d in border.items() if e == edge])
