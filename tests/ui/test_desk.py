@@ -360,6 +360,10 @@ def test_it_fits_and_axe_finds_nothing_grave(page: Page, take: Take, kind: str, 
             "[document.documentElement.scrollWidth - innerWidth, document.documentElement.scrollHeight - innerHeight]"
         )
         assert max(overflow) <= 0
+        keys_button = page.get_by_role("button", name="Keys", exact=True).bounding_box()
+        assert keys_button is not None and keys_button["x"] + keys_button["width"] <= width, (
+            "nothing is cut off at the right"
+        )
     page.add_script_tag(path=AXE)
     found = page.evaluate("axe.run({resultTypes: ['violations']})")
     grave = [

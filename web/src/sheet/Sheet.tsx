@@ -149,7 +149,7 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
   const drawing = { plan, stage: stage.key, unit, lit, onPoint: setPart, onOpen: setOpened, onDrag, editor };
 
   return (
-    <div className="grid h-full grid-rows-[auto_auto_minmax(0,1fr)] overflow-hidden">
+    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] overflow-hidden">
       <SheetHead work={work} piece={piece} unit={unit} onHelp={() => setHelp(true)} onUnits={() => switchFrom(unit)} />
       <Ribbon stages={plan.stages} current={stage.key} onGo={go} verdict={plan.verdict} unit={unit} />
       <main className="grid min-h-0 grid-cols-[17.5rem_minmax(0,1fr)_19rem]">

@@ -23,14 +23,14 @@ export function SheetHead({ work, piece, unit, onHelp, onUnits }: { work: PieceW
       <Link to="/" className="btn btn-bare px-1" aria-label="To the rack">
         <ArrowLeft size={18} />
       </Link>
-      <Words work={work} pointer="/name" label="Name" value={piece.name} className="w-64 text-[17px] font-semibold" />
-      <Words work={work} pointer="/owner" label="Owner" value={piece.owner} placeholder="owner" className="w-44" />
+      <Words work={work} pointer="/name" label="Name" value={piece.name} className="w-64 min-w-24 shrink text-[17px] font-semibold" />
+      <Words work={work} pointer="/owner" label="Owner" value={piece.owner} placeholder="owner" className="w-44 min-w-20 shrink" />
       <label className="flex items-center gap-1.5 text-soft">
         due
         <Words work={work} pointer="/due" label="Due date" value={piece.due ?? ""} type="date" className="w-34 text-ink" />
       </label>
       {piece.archived && <span className="text-caution">put away</span>}
-      <span className="ml-auto text-[13px] text-soft" role="status" data-saving={work.saving}>
+      <span className="ml-auto shrink-0 text-[13px] text-soft" role="status" data-saving={work.saving}>
         <span className={work.saving === "waiting" ? "font-semibold text-stop" : ""}>{SAVING[work.saving]}</span>
       </span>
       <div className="flex">

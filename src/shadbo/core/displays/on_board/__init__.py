@@ -30,10 +30,11 @@ def reckon(context: OnBoardContext) -> Reckoned:
 
 
 def _verdict(context: OnBoardContext, sizes: Sizes) -> Say:
+    fine = context.speak.fine
     if sizes.slack.value < 0:
         return context.speak.say("It does not go in: the pack is {} too deep.", -sizes.slack.value)
     return context.speak.say(
-        f"Worst border error {{}}: {eye(sizes.error.value)}; at best {{}}.", sizes.error, sizes.best.worst
+        f"Worst border error {{}}: {eye(sizes.error.value)}; at best {{}}.", fine(sizes.error), fine(sizes.best.worst)
     )
 
 

@@ -30,14 +30,14 @@ def panels(context: OnBoardContext, sizes: Sizes) -> tuple[Panel, ...]:
 
 
 def _display(context: OnBoardContext, sizes: Sizes) -> Panel:
-    display, show, say = context.display, context.shop.showing, context.speak.say
+    display, show, say, fine = context.display, context.shop.showing, context.speak.say, context.speak.fine
     frame = display.frame
     inputs: list[Input] = [new_or_bought(context, sizes.rabbet, frame)]
     group = "Where it lies"
     inputs.append(choice("placing", "Placing", group, "/display/placing/how", display.placing.how, (
-        ("best", ("Best there is",), say("worst error {}: " + eye(sizes.best.worst), sizes.best.worst)),
-        ("centred", ("Centred",), say("worst error {}", context.book["border.error.before"])),
-        ("hand", ("By hand",), say("now {}, at best {}", sizes.error, sizes.best.worst)),
+        ("best", ("Best there is",), say("worst error {}: " + eye(sizes.best.worst), fine(sizes.best.worst))),
+        ("centred", ("Centred",), say("worst error {}", fine(context.book["border.error.before"]))),
+        ("hand", ("By hand",), say("now {}, at best {}", fine(sizes.error), fine(sizes.best.worst))),
     ), ("work",), look="list"))  # fmt: skip
     inputs += [given(show, sizes.shift[k], group) for k in ("dx", "dy", "turn")]
     inputs.append(choice("edge", "Its edges", "Its edges", "/display/edge", display.edge, (

@@ -68,7 +68,7 @@ def _fits(context: OnBoardContext, sizes: Sizes) -> None:
 
 
 def _crooked(context: OnBoardContext, sizes: Sizes) -> None:
-    say, display = context.speak.say, context.display
+    say, fine, display = context.speak.say, context.speak.fine, context.display
     error = sizes.error.value
     if display.edge in ("mat", "trimmed") or min(b.value for b in sizes.border.values()) < 0:
         return
@@ -77,14 +77,14 @@ def _crooked(context: OnBoardContext, sizes: Sizes) -> None:
     if display.placing.how != "best" and sizes.best.worst < error:
         ways.append(
             WayOut(
-                say("Place it the best way there is: worst error {}", sizes.best.worst),
+                say("Place it the best way there is: worst error {}", fine(sizes.best.worst)),
                 (put("/display/placing/how", "best"),),
             )
         )
     if error <= PASSES:
         if ways and error > TRUE_TO_THE_EYE:
             context.checks.add(
-                "note", "border.better", "display", say("It passes with an error of {}; placed better it would be {}.", error, sizes.best.worst),
+                "note", "border.better", "display", say("It passes with an error of {}; placed better it would be {}.", fine(error), fine(sizes.best.worst)),
                 why="Up to 1.6 mm passes; less is better.", source_key="eye", figure=sizes.error.name, parts=("border",), ways=ways,
             )  # fmt: skip
         return
@@ -115,8 +115,8 @@ def _crooked(context: OnBoardContext, sizes: Sizes) -> None:
     context.checks.add(
         "note" if display.edge == "backing" else "caution", "border.crooked", "display",
         say(f"However it is placed, a border is out by {{}}: {eye(error)}." if display.placing.how == "best"
-            else f"As it is placed a border is out by {{}}: {eye(error)}.", error),
-        why=say("Centred it would be out by {}, at best by {}. A border of {} would hide it.", before, sizes.best.worst, sizes.wide_enough),
+            else f"As it is placed a border is out by {{}}: {eye(error)}.", fine(error)),
+        why=say("Centred it would be out by {}, at best by {}. A border of {} would hide it.", fine(before), fine(sizes.best.worst), sizes.wide_enough),
         source_key="hide" if error * HIDDEN > border else "eye", figure=sizes.error.name, parts=("border", "work"), ways=ways,
     )  # fmt: skip
 

@@ -90,11 +90,11 @@ def size_up(context: OnBoardContext) -> Sizes:
             f"border.before.{where}",
             f"Border before placing, {b.edge}, {b.label}",
             parts=("border",),
-            grain="depth",
+            grain="fine",
         )
         border[b.edge, b.station] = book.add(
             b.after(shift["dx"], shift["dy"], shift["turn"]), f"border.{where}", f"Border, {b.edge}, {b.label}",
-            parts=("border", f"border.{b.edge}"), grain="depth",
+            parts=("border", f"border.{b.edge}"), grain="fine",
         )  # fmt: skip
     error, wide = _errors(context, found, border, answer)
     window = _mat(context, thing)
@@ -202,7 +202,7 @@ def _errors(
         b = max(found, key=lambda b: abs(off(b)))
         stands = of[b.edge, b.station] if of else b.before
         signed = stands - b.meant if off(b) >= 0 else b.meant - stands
-        return book.add(signed, name, label, parts=("border", f"border.{b.edge}"), grain="depth")
+        return book.add(signed, name, label, parts=("border", f"border.{b.edge}"), grain="fine")
 
     zero = (Fraction(0),) * 3
     placed = tuple(book[f"placing.{k}"].value for k in ("dx", "dy", "turn"))
@@ -210,7 +210,7 @@ def _errors(
     error = worst("border.error", "Worst border error, as placed", border, placed)  # type: ignore[arg-type]
     least = leaf(
         worst_error(found, answer.dx, answer.dy, answer.turn), "best-placing", "Worst border error, at best", "setting",
-        source="placing", grain="depth", parts=("border",),
+        source="placing", grain="fine", parts=("border",),
     )  # fmt: skip
     best_error = book.add(least, "border.error.best", "Worst border error, at best", parts=("border",))
     wide = book.add(
