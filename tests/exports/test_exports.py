@@ -260,3 +260,11 @@ def test_cut_lists_of_the_new_displays_are_csv() -> None:
         rows = list(csv.DictReader(io.StringIO(cuts_to_csv(worked))))
         assert len(rows) >= len(worked.cuts)
         assert all(float(row["length mm"]) > 0 for row in rows if row["length mm"])
+
+
+@pytest.mark.parametrize("unit", ["mm", "in"])
+def test_quantities_stand_on_the_job_sheet_as_they_are_written(unit: Any) -> None:
+    poster = next(p for p in demo_pieces() if p.object.type == "flat_work")
+    pdf = job_sheet(poster, plan(poster, HOUSE_SHOP), unit=unit, today=date(2026, 11, 24))
+    text = "\n".join(page.extract_text() for page in PdfReader(io.BytesIO(pdf)).pages)
+    assert ("460 g" if unit == "mm" else "1 lb") in text and "None" not in text

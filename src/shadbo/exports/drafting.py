@@ -104,7 +104,7 @@ def margins(view: View, stages: Iterable[str]) -> dict[str, float]:
 
 
 def _lane(d: DimensionLine) -> float:
-    return LANE_MM * (2.0 if d.axis == "y" else 1.0)
+    return LANE_MM * (2.6 if d.axis == "y" else 1.0)
 
 
 def draft(plan: Plan, view: View, scale: float, unit: Unit, stages: Iterable[str]) -> Draft:
@@ -131,8 +131,10 @@ def draft(plan: Plan, view: View, scale: float, unit: Unit, stages: Iterable[str
             # Paper drawings are line drawings, and nobody takes hold of paper.
             continue
         if shape.kind == "line":
-            heavy = 0.5 if shape.material == "canvas" else 0.35
-            out.append(Outline(points, "none", INK, heavy, closed=False, part=shape.part))
+            heavy = 0.5 if shape.material in ("canvas", "keep") else 0.35
+            out.append(
+                Outline(points, "none", INK, heavy, closed=False, dashed=shape.material == "keep", part=shape.part)
+            )
         else:
             fill = FILLS[shape.material]
             out.append(Outline(points, fill, INK, 0.18, dashed=shape.material == "hidden", part=shape.part))

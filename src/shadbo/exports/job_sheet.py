@@ -206,7 +206,7 @@ def job_sheet(
     face = _fit(plan, "face", wide, (tall - 50) * 0.52, unit, ("measure", "display"))
     cut_through = "depth" if any(stage.key == "depth" for stage in plan.stages) else "display"
     section = _fit(plan, "section", wide, (tall - 50) * 0.40, unit, (cut_through,))
-    back = _fit(plan, "back", wide, tall * 0.42, unit, ("cut",))
+    back = _fit(plan, "back", wide, tall * 0.48, unit, ("cut",))
     story += [
         _Drawn(face, "Face", unit),
         Spacer(1, 3 * mm),
@@ -292,7 +292,8 @@ def _figures(plan: Plan, unit: Unit) -> list[Flowable]:
     cells = []
     for name in names:
         figure = plan.figures[name]
-        text = _length(figure.shown, unit) if figure.shown else str(figure.count)
+        other = figure.quantity.text(unit) if figure.quantity else str(figure.count)
+        text = _length(figure.shown, unit) if figure.shown else escape(other)
         cells.append((Paragraph(escape(figure.label), BODY), Paragraph(text, FIGURE)))
     half = (len(cells) + 1) // 2
     left, right = cells[:half], [*cells[half:], *([("", "")] * (2 * half - len(cells)))]
