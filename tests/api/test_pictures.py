@@ -110,10 +110,15 @@ def test_what_is_not_there_and_what_does_not_fit(api: httpx.Client, canvas: dict
     assert api.get("/api/prints/00000000-0000-0000-0000-000000000000").status_code == 404
     made_up = {"sha256": "no", "name": "a", "media": "image/gif", "width": 0, "height": 1}
     assert take(api, canvas, made_up).status_code == 422
-    # a fingerprint of no file can be written into a piece file; its print says so
-    piece = take(
-        api, canvas, {"sha256": nobody, "name": "lost.png", "media": "image/png", "width": 10, "height": 10}
-    ).json()
+    lost = {"sha256": nobody, "name": "lost.png", "media": "image/png", "width": 10, "height": 10}
+    assert take(api, canvas, lost).status_code == 404
+    file = hand_in(api, picture()).json()
+    wrong = take(api, canvas, file | {"width": 24_000})
+    assert wrong.status_code == 422 and wrong.json()["errors"][0]["accepted"] == "image/png, 240 × 360 pixels"
+    # a piece file may name a picture this shop never had; its print says so
+    document = {"format": "shadbo.piece/1", "name": "From elsewhere", "object": rolled(684, 984, wrap_printed=42),
+                "display": {"type": "stretcher", "bar": "pine-38x45", "file": lost}}  # fmt: skip
+    piece = api.post("/api/pieces/import", json=document).json()
     assert api.post(f"/api/pieces/{piece['id']}/print").status_code == 404
 
 

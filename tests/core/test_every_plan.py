@@ -7,7 +7,7 @@ from typing import Any
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from shapely import LinearRing, Point, Polygon
+from shapely import LinearRing, LineString, Point, Polygon
 
 from shadbo.core.edits import Choose, TakeWayOut, apply_edits
 from shadbo.core.fields import Refused
@@ -166,3 +166,16 @@ def test_the_canvas_laid_flat_has_its_folds_where_the_bar_is() -> None:
     assert face[0] - back[0] == pytest.approx(38) and back[0] == pytest.approx(45)
     print_ = polygon(done, "wrap", "wrap").bounds
     assert print_[2] - print_[0] == pytest.approx(mm(done, "printed.width"))
+
+
+def test_a_crooked_opening_is_drawn_as_it_was_read() -> None:
+    """Rabbet 610, 612, 614 down the side, lip 6: what shows is 598, 600, 602 wide at those places."""
+    done = worked(
+        flat((500, 500, 500), (700, 700, 700)), {"type": "on_board", "frame": frame((610, 612, 614), (810, 810, 810))}
+    )
+    opening = polygon(done, "face", "board")
+    low, high = opening.bounds[1], opening.bounds[3]
+    for share, wide in ((0.0005, 598), (0.5, 600), (0.9995, 602)):
+        y = low + (high - low) * share
+        cut = opening.intersection(LineString([(-50, y), (900, y)]))
+        assert cut.length == pytest.approx(wide, abs=0.02)

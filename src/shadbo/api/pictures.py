@@ -34,7 +34,6 @@ router = APIRouter(prefix="/api", responses=PROBLEMS)
 WORKING = threading.BoundedSemaphore(2)
 MOST_FILE = 120 * 1024 * 1024
 ACCEPTED = "a PNG, JPEG or TIFF picture of up to 120 MB and 150 million pixels"
-Sha = Annotated[str, Query(pattern=r"^[0-9a-f]{64}$")]
 Size = Annotated[float, Query(ge=10, le=6000)]
 
 

@@ -9,10 +9,11 @@ from urllib.parse import quote
 
 from fastapi import APIRouter, Depends, Query, Request, Response
 from pydantic import BaseModel
+from sqlalchemy.orm import Session
 
 from shadbo.api import messages as m
 from shadbo.api.problems import Problem, problem
-from shadbo.core.edits import AddStation, Nudge, TypeIn, apply_edits, in_words
+from shadbo.core.edits import AddStation, Edit, Nudge, TakePicture, TypeIn, apply_edits, in_words
 from shadbo.core.fields import Fault, LengthField, Refused
 from shadbo.core.figures import Opened, open_count, open_figure
 from shadbo.core.lengths import Unit
@@ -26,7 +27,7 @@ from shadbo.exports.cuts import cuts_to_csv
 from shadbo.exports.job_sheet import job_sheet
 from shadbo.exports.pieces import piece_from_json, piece_to_json
 from shadbo.exports.svg import view_to_svg
-from shadbo.store import pieces, shops
+from shadbo.store import files, pieces, shops
 from shadbo.store.database import Database
 from shadbo.store.pieces import Kept, Newer, NotThere
 
@@ -121,12 +122,23 @@ def edit(db: Db, piece_id: uuid.UUID, body: m.Save) -> Response:
             kept = pieces.get(session, piece_id)
             if kept.version != body.version:
                 raise Newer(kept.version)
+            _pictures_are_there(session, body.edits)
             changed = apply_edits(kept.piece, body.edits, shop)
             change = in_words(kept.piece, body.edits, shop)
             kept = pieces.save(session, piece_id, body.version, changed, change, goes_on=body.goes_on)
         return _out(kept, shop)
     except Newer as newer:
         return _conflict(db, piece_id, body, newer)
+
+
+def _pictures_are_there(session: Session, edits: list[Edit]) -> None:
+    """A picture that is taken was handed in before, and is what is said of it."""
+    for edit in edits:
+        if isinstance(edit, TakePicture) and edit.file is not None:
+            row = files.get(session, edit.file.sha256)
+            if (row.media, row.width, row.height) != (edit.file.media, edit.file.width, edit.file.height):
+                raise Refused(Fault("/display/file", "Picture file", edit.file.name, "is not what was handed in",
+                                    f"{row.media}, {row.width} × {row.height} pixels"))  # fmt: skip
 
 
 def _conflict(db: Database, piece_id: uuid.UUID, body: m.Save, newer: Newer) -> Response:

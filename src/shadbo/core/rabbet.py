@@ -46,6 +46,27 @@ class Rabbet:
         """The sight size at a place along the side."""
         return self.sight[axis] if self.inner is None else self.inner[axis].near(along) - 2 * self.lip
 
+    def opening(self) -> list[tuple[Fraction, Fraction]]:
+        """The sight edge as it was read, round from its upper left corner; mm from its middle."""
+        half, zero, one = Fraction(1, 2), Fraction(0), Fraction(1)
+
+        def stations(axis: str) -> list[Fraction]:
+            read = self.inner[axis].along.values() if self.inner else ()
+            return sorted({zero, one, *read})
+
+        def half_of(axis: str, along: Fraction) -> Fraction:
+            return self.sight_near(axis, along).value * half
+
+        down, across = stations("width"), stations("height")
+        wide, tall = self.sight["width"].value, self.sight["height"].value
+        top = [((s - half) * wide, -half_of("height", s)) for s in across if 0 < s < 1]
+        right = [(half_of("width", s), (s - half) * tall) for s in down if 0 < s < 1]
+        bottom = [(x, -y) for x, y in reversed(top)]
+        left = [(-x, y) for x, y in reversed(right)]
+        corners = [(x * half_of("width", v), y * half_of("height", u)) for x, y, u, v in (
+            (-1, -1, zero, zero), (1, -1, one, zero), (1, 1, one, one), (-1, 1, zero, one))]  # fmt: skip
+        return [corners[0], *top, corners[1], *right, corners[2], *bottom, corners[3], *left]
+
 
 def made_rabbet(context: Context[Any, Any], frame: NewRabbet, sight: Mapping[str, Dim]) -> Rabbet:
     """A frame to be made round a sight size, of its moulding."""

@@ -33,9 +33,9 @@ def _face(context: OnBoardContext, sizes: Sizes) -> View:
     rabbet = sizes.rabbet
     w, h, face = rabbet.outside["width"].value, rabbet.outside["height"].value, rabbet.face.value
     drawing = Drawing("face", "Face", w, h)
-    drawing.box("board", "Board behind the work", "board", face, face, w - 2 * face, h - 2 * face)
-    draw_rails(drawing, w, h, face)
     cx, cy = w * HALF, h * HALF
+    draw_rails(drawing, w, h, face)
+    drawing.polygon("board", "Board behind the work", "board", [(cx + x, cy + y) for x, y in rabbet.opening()])
     outline = [(cx + x, cy + y) for x, y in placed(sizes, sizes.thing.outline())]
     drawing.polygon("work", "Work", "paper", outline)
     if context.display.edge == "mat":
