@@ -20,6 +20,9 @@ from shadbo.core.rails import AXES, other
 from shadbo.core.shop import RabbetMoulding, ReadyFrame
 from shadbo.core.sums import Dim
 
+# What a ready-made frame of the list says of itself besides its size.
+TAKEN = ("lip", "rabbet_depth", "face", "rail_height", "glass", "board")
+
 
 def new_rabbet(moulding: str) -> dict[str, Any]:
     return {"make": "new", "moulding": moulding, "spare_rail": False}
@@ -47,7 +50,7 @@ def as_read(sizes: Mapping[str, Any], width: Any, height: Any) -> dict[str, Any]
 
 
 def ready_frame(frame: ReadyFrame, turned: bool) -> dict[str, Any]:
-    sizes = {k: getattr(frame, k) for k in ("lip", "rabbet_depth", "face", "rail_height", "glass", "board")}
+    sizes = {k: getattr(frame, k) for k in TAKEN}
     return as_read(sizes, frame.width, frame.height) | {"turned": turned}
 
 
@@ -137,7 +140,7 @@ def frame_chooser(
             document = ready_frame(ready, turned)
             label = ready.name + (", turned" if turned else "")
             found.append((refused is not None, uneven if refused is None else -min(border.values()), max(border.values()), Option(
-                f"{ready.key}{'-turned' if turned else ''}", (label,), detail, _is_this(frame, document), (put("/display/frame", document),)
+                f"{ready.key}{'-turned' if turned else ''}", (label,), detail, _is_this(frame, ready, turned), (put("/display/frame", document),)
             )))  # fmt: skip
     found.sort(key=lambda item: item[:3])
     if not found:
@@ -146,5 +149,9 @@ def frame_chooser(
     return [ChoiceInput("ready", label, "Ready-made frames", tuple(o for *_, o in found[:7]), ("rail",), "list")]
 
 
-def _is_this(frame: NewRabbet | ReadFrame, document: Mapping[str, Any]) -> bool:
-    return isinstance(frame, ReadFrame) and frame == ReadFrame.model_validate(document)
+def _is_this(frame: NewRabbet | ReadFrame, ready: ReadyFrame, turned: bool) -> bool:
+    """Whether the frame is this one as it was taken off the list, with nothing read since."""
+    if not isinstance(frame, ReadFrame) or frame.turned != turned:
+        return False
+    read = [[r.mm for place in side.places("") for r in place.readings] for side in (frame.width, frame.height)]
+    return read == [[ready.width], [ready.height]] and all(getattr(frame, k) == getattr(ready, k) for k in TAKEN)

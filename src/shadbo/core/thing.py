@@ -43,6 +43,8 @@ class Thing:
     waist: dict[str, Dim]
     weight_kg: Fraction
     estimated: bool
+    # Worked out once: the drawings and the borders ask for the same again and again.
+    _outlines: dict[int, list[tuple[Fraction, Fraction]]] = field(default_factory=dict)
     _edges: dict[tuple[str, str], Dim] = field(default_factory=dict)
     _runs: dict[tuple[str, Fraction], Fraction] = field(default_factory=dict)
 
@@ -112,6 +114,11 @@ class Thing:
 
         ``exaggerate`` draws deviations from the true rectangle so many times over.
         """
+        if exaggerate not in self._outlines:
+            self._outlines[exaggerate] = self._outline(exaggerate)
+        return self._outlines[exaggerate]
+
+    def _outline(self, exaggerate: int) -> list[tuple[Fraction, Fraction]]:
         half_w, half_h = self.width.mean.value * HALF, self.height.mean.value * HALF
 
         def x(edge: str, along: Fraction) -> Fraction:
