@@ -202,7 +202,7 @@ def _seat(context: FloaterContext, sizes: Sizes) -> None:
         if reaches else say("The seat does not reach the bar: it is {} too narrow.", short),
         why=say("The gap is {} at the widest and the screws need {} beyond it.", context.book["gap.widest"],
                 Fraction(context.shop.rules.seat_beyond)),
-        source_key="seat-reach", figure="seat.needed", parts=("seat", "bar"), ways=ways,
+        source_key="seat-reach", figure="seat.needed", parts=("seat", "bar"), ways=ways or into_a_lip(context),
     )  # fmt: skip
 
 

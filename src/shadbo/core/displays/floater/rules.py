@@ -13,6 +13,7 @@ from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.doubts import check_readings
 from shadbo.core.rabbet import check_bow
+from shadbo.core.rabbet_choices import into_a_lip
 from shadbo.core.schools import new_frame
 
 EYE_PASSES = Fraction(16, 10)
@@ -75,7 +76,7 @@ def _goes_in(context: FloaterContext, sizes: Sizes) -> None:
             ))  # fmt: skip
         if sizes.liner[axis].value and fit.value + 2 * sizes.liner[axis].value > 0:
             ways.append(WayOut(say("Take the liner out"), (put(f"/display/frame/liner_{axis}", Fraction(0)),)))
-        ways += _new_frame_instead(context, sizes)
+        ways += list(_new_frame_instead(context, sizes)) or into_a_lip(context)
         context.checks.add(
             "stop", f"fit.{axis}", "display",
             say(f"The canvas won't go in: it is {{}} larger than the inside in the {axis}.", -fit.value),

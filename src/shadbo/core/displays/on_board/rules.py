@@ -57,6 +57,12 @@ def _fits(context: OnBoardContext, sizes: Sizes) -> None:
         ways.append(WayOut(("Make a frame round it, borders as wished",), (
             put("/display/frame", {"make": "new", "moulding": context.shop.rabbet_mouldings[0].key, "spare_rail": False}),
         )))  # fmt: skip
+    else:
+        # As much wider as is covered now, and a little more to be seen.
+        wider = -(-(context.book["border.intended"].value - border.value) // STEP) * STEP + STEP
+        if wider <= 500:
+            patch = (put("/display/border", wider), put("/display/placing/how", "best"))
+            ways.append(WayOut(context.speak.say("Widen the border to {}", wider), patch))
     if context.display.placing.how != "best":
         ways.append(WayOut(("Place it the best way there is",), (put("/display/placing/how", "best"),)))
     context.checks.add(
@@ -159,6 +165,11 @@ def _depth(context: OnBoardContext, sizes: Sizes) -> None:
                         (put("/display/frame/moulding", m.key),),
                     )
                 )
+    else:
+        deepest = max(context.shop.rabbet_mouldings, key=lambda m: m.rabbet_depth, default=None)
+        if deepest is not None and deepest.rabbet_depth > frame.rabbet_depth:
+            patch = (put("/display/frame", {"make": "new", "moulding": deepest.key, "spare_rail": False}),)
+            ways.append(WayOut((f"Make a frame of {deepest.name}",), patch))
     if context.display.glazing != "none":
         bare: Say = ("Leave the glazing out",)
         ways.append(WayOut(bare, (put("/display/glazing", "none"),)))

@@ -119,6 +119,14 @@ def _turn(context: StretcherContext, sizes: Sizes) -> None:
             ways.append(
                 WayOut(say(f"Use {bar.name}: {{}} to turn", left.value + gain), (put("/display/bar", bar.key),))
             )
+    if getattr(context.display, f"finished_{axis}") is not None:
+        ways.insert(
+            0,
+            WayOut(
+                ("Let the finished size follow from the picture again",),
+                tuple(put(f"/display/finished_{a}", None) for a in AXES),
+            ),
+        )
     short = LEAST_TURN - left.value
     lined = Fraction(getattr(context.object, "spare", 0)) + short
     if lined <= 500:
