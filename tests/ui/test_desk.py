@@ -251,6 +251,23 @@ def test_a_bad_reading_on_the_ruler_is_said_there_and_kept(page: Page, take: Tak
     expect(field(page, "Height of the work", "25 % across")).to_have_value(re.compile("899"))
 
 
+def test_a_straightedge_and_a_corner_are_read_where_they_lie(page: Page, take: Take) -> None:
+    address = take(flat((600, 600, 600), (900, 900, 900)), {"type": "on_board", "frame": made(), "border": 40})
+    page.goto(f"{address}/measure")
+    for pointer, text, figure_ in (
+        ("/object/edges/right/middle/0", "4", "work.edge.right.middle"),
+        ("/object/edges/right/top/0", "0", "work.edge.right.top"),
+        ("/object/edges/right/bottom/0", "0", "work.edge.right.bottom"),
+        ("/object/depth/top_left/0", "0.6", "work.depth.top_left"),
+    ):
+        page.locator(f'[data-spot="{pointer}"]').click()
+        page.keyboard.type(text)
+        page.keyboard.press("Enter")
+        saved(page)
+        expect(page.locator(f'[data-figure="{figure_}"]')).to_contain_text(text)
+    expect(page.get_by_text("Right edge hollow by", exact=False)).to_be_visible()
+
+
 def test_a_weight_is_estimated_typed_and_refused(page: Page, take: Take) -> None:
     address = take(flat((1000,), (1000,), material="linen_backed"), {"type": "on_board", "frame": made(), "border": 40})
     page.goto(f"{address}/measure")

@@ -27,10 +27,15 @@ USES = {
     "cover": ("What must cover it", "smallest", "lip, mat window, clip"),
     "look": ("How it looks", "mean", "borders and gaps"),
 }  # fmt: skip
-ZERO, ONE = Fraction(0), Fraction(1)
+# Where corner and straightedge readings stand on the drawing, as shares of it: off the diagonals and the size lines.
 CORNERS = {
-    "top_left": (ZERO, ZERO), "top_right": (ONE, ZERO), "bottom_left": (ZERO, ONE), "bottom_right": (ONE, ONE),
-    "highest": (HALF, HALF),
+    "top_left": (Fraction(17, 100), Fraction(1, 4)), "top_right": (Fraction(83, 100), Fraction(1, 4)),
+    "bottom_left": (Fraction(17, 100), Fraction(3, 4)), "bottom_right": (Fraction(83, 100), Fraction(3, 4)),
+    "highest": (Fraction(57, 100), Fraction(38, 100)),
+}  # fmt: skip
+ASIDE = {
+    "width": {Fraction(0): Fraction(14, 100), HALF: Fraction(57, 100), Fraction(1): Fraction(86, 100)},
+    "height": {Fraction(0): Fraction(20, 100), HALF: Fraction(62, 100), Fraction(1): Fraction(80, 100)},
 }  # fmt: skip
 
 
@@ -168,22 +173,25 @@ def _measured(context: Context[Any, Any], thing: Thing) -> View:
     for edge in EDGES:
         axis, out = RUNS[edge]
         for station, share in (DOWN if axis == "width" else ACROSS).items():
-            # Beside the edge, inside, clear of the lines that cross there.
-            inside = pad * 3 / 2
+            # Beside the edge, inside, clear of the lines of the sizes and of each other.
+            inside, beside = pad * Fraction(6, 5), ASIDE[axis][share]
             at = (
-                (x0 + inside if out < 0 else x1 - inside, down(share) + inside)
+                (x0 + inside if out < 0 else x1 - inside, y0 + (y1 - y0) * beside)
                 if axis == "width"
-                else (across(share) + inside * 2, y0 + inside if out < 0 else y1 - inside)
+                else (x0 + (x1 - x0) * beside, y0 + inside if out < 0 else y1 - inside)
             )
             if station in thing.gaps[edge][0]:
                 drawing.mark(f"{thing.key}.edge.{edge}.{station}", *at, STAGE, "gap")
+            else:
+                label = f"straightedge on the {edge}, {station}"
+                drawing.spot(f"/object/edges/{edge}/{station}/0", label, *at, STAGE, quiet=True)
     for corner, (right, low) in CORNERS.items():
-        place = (
-            x0 + (x1 - x0) * (Fraction(1, 10) + right * Fraction(8, 10)),
-            y0 + (y1 - y0) * (Fraction(1, 10) + low * Fraction(8, 10)),
-        )
+        place = (x0 + (x1 - x0) * right, y0 + (y1 - y0) * low)
         if thing.depth and corner in thing.depth.stations:
             drawing.mark(f"{thing.key}.depth.{corner}", *place, STAGE, "deep")
+        else:
+            label = f"depth, {corner.replace('_', ' ')}"
+            drawing.spot(f"/object/depth/{corner}/0", label, *place, STAGE, quiet=True)
     drawing.ruler("/object/width", "Another width: click where it was read", "y", y0, y1, x0, STAGE)
     drawing.ruler("/object/height", "Another height: click where it was read", "x", x0, x1, y0, STAGE)
     return drawing.view()

@@ -92,13 +92,17 @@ class Mark:
 
 @dataclass(frozen=True, slots=True)
 class Spot:
-    """A place that could be read and is not: a click there types the reading at ``pointer``."""
+    """A place that could be read and is not: a click there types the reading at ``pointer``.
+
+    A ``quiet`` one is seldom read: its label is not written out.
+    """
 
     pointer: str
     label: str
     x: float
     y: float
     stages: tuple[str, ...]
+    quiet: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -177,8 +181,8 @@ class Drawing:
     def mark(self, figure: str, x: Size, y: Size, stages: Iterable[str], name: str = "") -> None:
         self.marks.append(Mark(figure, at(x), at(y), tuple(stages), name))
 
-    def spot(self, pointer: str, label: str, x: Size, y: Size, stages: Iterable[str]) -> None:
-        self.spots.append(Spot(pointer, label, at(x), at(y), tuple(stages)))
+    def spot(self, pointer: str, label: str, x: Size, y: Size, stages: Iterable[str], *, quiet: bool = False) -> None:
+        self.spots.append(Spot(pointer, label, at(x), at(y), tuple(stages), quiet))
 
     def ruler(
         self,

@@ -1527,6 +1527,8 @@ export interface components {
         /**
          * Spot
          * @description A place that could be read and is not: a click there types the reading at ``pointer``.
+         *
+         *     A ``quiet`` one is seldom read: its label is not written out.
          */
         Spot: {
             /** Pointer */
@@ -1539,6 +1541,8 @@ export interface components {
             y: number;
             /** Stages */
             stages: string[];
+            /** Quiet */
+            quiet: boolean;
         };
         /**
          * StagePanel

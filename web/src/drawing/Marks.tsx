@@ -57,10 +57,11 @@ export function Marks({ plan, view, stage, unit, laid, onPoint, onOpen, editor }
           type="button"
           data-spot={s.pointer}
           style={at(s.x, s.y)}
-          className="absolute z-10 flex -translate-x-1/2 -translate-y-1/2 items-center border border-dashed border-act/60 bg-sheet/80 px-1 text-[12px] text-act hover:bg-act-wash"
+          className={`absolute z-10 flex -translate-x-1/2 -translate-y-1/2 items-center border-dashed bg-sheet/80 text-[12px] text-act hover:bg-act-wash ${s.quiet ? "p-0.5" : "border border-act/60 px-1"}`}
+          title={s.quiet ? `Read the ${s.label}` : undefined}
           onClick={() => setEditing({ key: s.pointer, place: { pointer: s.pointer, label: s.label }, x: s.x, y: s.y })}
         >
-          <Plus size={11} aria-hidden /> {s.label}
+          <Plus size={11} aria-hidden /> <span className={s.quiet ? "sr-only" : ""}>{s.label}</span>
         </button>
       ))}
       {editing && (
