@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
+from functools import partial
 from typing import Any
 
 from quicktions import Fraction
@@ -90,17 +91,21 @@ def made_rabbet(context: Context[Any, Any], frame: NewRabbet, sight: Mapping[str
     return Rabbet(moulding, found is None, None, lip, face, height, depth, size, seen, outside, {})
 
 
+def read_once(context: Context[Any, Any], field: str, name: str, label: str, part: str = "rail") -> Dim:
+    """A size of a frame that is there already, read at one place only: its lip, its face, what came with it."""
+    pointer, units = f"/display/frame/{field}", context.piece.units
+    value = getattr(context.display.frame, field)
+    dim = leaf(
+        value, pointer, label, "reading", tolerance=context.shop.reading_tolerance(units), pointer=pointer, tape=units,
+        source="tape", grain="depth", parts=(part,),
+    )  # fmt: skip
+    return context.book.add(dim, name, label, parts=(part,))
+
+
 def read_rabbet(context: Context[Any, Any], frame: ReadFrame) -> Rabbet:
     """A frame that is there already: its rabbet at stations, its bow, what shows and what it measures outside."""
     book, shop = context.book, context.shop
-    tolerance = shop.reading_tolerance(context.piece.units)
-
-    def read(field: str, name: str, label: str) -> Dim:
-        pointer = f"/display/frame/{field}"
-        dim = leaf(getattr(frame, field), pointer, label, "reading", tolerance=tolerance, pointer=pointer,
-                   tape=context.piece.units, source="tape", grain="depth", parts=("rail",))  # fmt: skip
-        return book.add(dim, name, label, parts=("rail",))
-
+    read = partial(read_once, context)
     lip, face = read("lip", "rail.lip", "Lip"), read("face", "rail.face", "Face")
     height, depth = (
         read("rail_height", "rail.height", "Rail height"),
@@ -280,10 +285,9 @@ def check_glazing(context: Context[Any, Any], rabbet: Rabbet) -> dict[str, Dim]:
             )  # fmt: skip
         sheets[axis] = sheet
         least = Fraction(rules.least_lap)
+        stop = lap.value < least
         # A frame to be made is read again before its sheet is cut; of one that is there only these readings are known.
-        doubt = lap.worst if rabbet.inner else Fraction(0)
-        if lap.value - doubt < least:
-            stop = lap.value < least
+        if stop or (rabbet.inner and lap.value <= lap.worst):
             context.checks.add(
                 "stop" if stop else "caution", f"glazing.lap.{axis}", "display",
                 say(f"The sheet {'may drop out' if not stop else 'would not hold'} in the {axis}: pushed to one side the lip laps it by {{}} "

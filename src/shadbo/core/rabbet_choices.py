@@ -28,6 +28,12 @@ def new_rabbet(moulding: str) -> dict[str, Any]:
     return {"make": "new", "moulding": moulding, "spare_rail": False}
 
 
+def make_one(context: Context[Any, Any], say: str) -> WayOut:
+    """A frame of the first profile there is, instead of the one that is there."""
+    profiles = context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
+    return WayOut((say,), (put("/display/frame", new_rabbet(profiles[0].key)),))
+
+
 def into_a_lip(context: Context[Any, Any]) -> list[WayOut]:
     """Showing a canvas in a frame with a lip instead: clips hold it, no screw goes into its bar."""
     profiles = context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings

@@ -10,6 +10,7 @@ from typing import Any
 
 from quicktions import Fraction
 
+from shadbo.core.checks import WayOut, put
 from shadbo.core.display import Context
 from shadbo.core.sums import Dim, leaf
 
@@ -27,6 +28,12 @@ def choose_screw(context: Context[Any, Any], chosen: Decimal | None, shortest: D
             value, pointer, "Screw length", "stock", pointer=pointer, source="stock", grain="depth", parts=("screw",)
         )
     return context.book.add(form, "screw.length", "Screw length", parts=("screw",))
+
+
+def screws_between(context: Context[Any, Any], shortest: Dim, longest: Dim) -> list[WayOut]:
+    """Up to two lengths of the stock that bite and reach nothing they must not, shortest first."""
+    fitting = sorted(n for n in map(Fraction, context.shop.screws) if shortest.value <= n <= longest.value)
+    return [WayOut(context.speak.say("Use {} screws", n), (put("/display/screw", n),)) for n in fitting[:2]]
 
 
 @lru_cache(maxsize=512)

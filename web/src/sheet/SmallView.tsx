@@ -22,7 +22,7 @@ export const SmallView = memo(function SmallView({ plan, view: key, stage, unit,
     <figure className="relative min-h-0 bg-sheet">
       <Drawing plan={plan} view={view} stage={stage} unit={unit} lit={lit} small onPoint={nothing} onOpen={nothing} onDrag={nothing} onNudge={nothing} editor={nobody} />
       <button type="button" className="absolute inset-0 z-20 text-left" onClick={() => onLarge(key)} aria-label={`${view.title}: draw it large`}>
-        <span className="absolute left-2 top-1 text-[12.5px] font-semibold">{view.title}</span>
+        <span className="absolute left-2 top-1 text-[12.5px] font-semibold">{view.title.split(",")[0]}</span>
       </button>
     </figure>
   );

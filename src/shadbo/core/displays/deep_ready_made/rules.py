@@ -9,6 +9,7 @@ from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes
 from shadbo.core.rabbet import check_rabbet
 from shadbo.core.rabbet_choices import into_a_lip, ready_frame
 from shadbo.core.rails import AXES
+from shadbo.core.stock import screws_between
 
 TIGHT = Fraction(1)
 PASSES = Fraction(16, 10)
@@ -118,8 +119,7 @@ def _fixing(context: DeepContext, sizes: Sizes) -> None:
         )  # fmt: skip
         return
     length = sizes.screw.value
-    good = sorted(Fraction(n) for n in context.shop.screws if sizes.shortest.value <= n <= sizes.longest.value)
-    ways = [WayOut(say("Use {} screws", n), (put("/display/screw", n),)) for n in good[:2]]
+    ways = screws_between(context, sizes.shortest, sizes.longest)
     if length > sizes.longest.value:
         if not ways and sizes.longest.value >= sizes.shortest.value:
             ways = [

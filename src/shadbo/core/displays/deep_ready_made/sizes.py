@@ -13,7 +13,7 @@ from shadbo.core.decisions import DeepReadyMade
 from shadbo.core.desk import measure
 from shadbo.core.display import Context
 from shadbo.core.objects import StretchedCanvas
-from shadbo.core.rabbet import Rabbet, read_rabbet
+from shadbo.core.rabbet import Rabbet, read_once, read_rabbet
 from shadbo.core.rails import AXES, spread
 from shadbo.core.stock import choose_screw, made_of
 from shadbo.core.sums import Dim, allowance, leaf, rule
@@ -53,15 +53,8 @@ def size_up(context: DeepContext) -> Sizes:
     thing = measure(context)
     assert thing.depth is not None
     rabbet = read_rabbet(context, display.frame)
-    tolerance = shop.reading_tolerance(context.piece.units)
-
-    def read(field: str, name: str, label: str) -> Dim:
-        pointer = f"/display/frame/{field}"
-        dim = leaf(getattr(display.frame, field), pointer, label, "reading", tolerance=tolerance, pointer=pointer, source="tape",
-                   grain="depth", parts=(field,))  # fmt: skip
-        return book.add(dim, name, label, parts=(field,))
-
-    glass, board = read("glass", "frame.glass", "Glass that is taken out"), read("board", "frame.board", "Inner board")
+    glass = read_once(context, "glass", "frame.glass", "Glass that is taken out", "glass")
+    board = read_once(context, "board", "frame.board", "Inner board", "board")
     if display.card is None:
         card = book.add(glass * 1, "pack.card", "Card in the glass’s place", parts=("card",), grain="depth")
     else:

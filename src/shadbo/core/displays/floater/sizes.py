@@ -9,6 +9,7 @@ A frame that is already made goes the other way round: gap = (inside − canvas)
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import partial
 
 from quicktions import Fraction
 
@@ -18,7 +19,7 @@ from shadbo.core.displays.floater.fixing import Screws, lift_strips, screws
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.measuring import Side, read_side
-from shadbo.core.rabbet import bows
+from shadbo.core.rabbet import bows, read_once
 from shadbo.core.rails import square
 from shadbo.core.readings import HeightStations, WidthStations
 from shadbo.core.shop import Moulding, Shop
@@ -87,7 +88,7 @@ def size_up(context: FloaterContext) -> Sizes:
         profile = _new_profile(context, frame, moulding)
     else:
         inner = _inner(context, frame)
-        profile = _bought_profile(context, frame)
+        profile = _bought_profile(context)
     face, profile_height, seat, seat_width, own_seat = profile
 
     # inside, outside, gaps
@@ -196,21 +197,13 @@ def _new_profile(context: FloaterContext, frame: NewFrame, moulding: Moulding) -
     return face, height, seat, seat_width, moulding.seat_thickness is not None
 
 
-def _bought_profile(context: FloaterContext, frame: BoughtFrame) -> tuple[Dim, Dim, Dim, Dim, bool]:
-    book, shop = context.book, context.shop
-    tolerance = shop.reading_tolerance(context.piece.units)
-
-    def read(field: str, label: str, name: str, part: str) -> Dim:
-        pointer = f"/display/frame/{field}"
-        dim = leaf(getattr(frame, field), pointer, label, "reading", tolerance=tolerance, pointer=pointer,
-                   tape=context.piece.units, source="tape", grain="depth", parts=(part,))  # fmt: skip
-        return book.add(dim, name, label, parts=(part,))
-
+def _bought_profile(context: FloaterContext) -> tuple[Dim, Dim, Dim, Dim, bool]:
+    read = partial(read_once, context)
     return (
-        read("face", "Face", "rail.face", "rail"),
-        read("rail_height", "Rail height", "rail.profile", "rail"),
-        read("seat_thickness", "Seat thickness", "seat.thickness", "seat"),
-        read("seat_width", "Seat width", "seat.width", "seat"),
+        read("face", "rail.face", "Face"),
+        read("rail_height", "rail.profile", "Rail height"),
+        read("seat_thickness", "seat.thickness", "Seat thickness", "seat"),
+        read("seat_width", "seat.width", "Seat width", "seat"),
         True,
     )
 

@@ -9,7 +9,10 @@ from shadbo.core.checks import WayOut, put
 from shadbo.core.decisions import NewRabbet
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
 from shadbo.core.rabbet import check_rabbet
+from shadbo.core.rabbet_choices import make_one, new_rabbet
 from shadbo.core.rails import AXES
+from shadbo.core.stock import screws_between
+from shadbo.core.sums import smallest
 
 LAP_LEAST, LAP_MOST = Fraction(3), Fraction(10)
 SPRING_MOST = Fraction(7)
@@ -48,7 +51,7 @@ def _goes_in(context: LippedContext, sizes: Sizes, axis: str) -> None:
         ways.append(into_a_floater(context))
     else:
         ways += _turned(context, sizes)
-        ways.append(_made(context))
+        ways.append(make_one(context, "Make a frame for it"))
     context.checks.add(
         "stop" if room.value < 0 else "caution", f"fit.{axis}", "display",
         say(f"The canvas won’t go in: it is {{}} larger than the rabbet in the {axis}.", -room.value) if room.value < 0 else
@@ -56,14 +59,6 @@ def _goes_in(context: LippedContext, sizes: Sizes, axis: str) -> None:
         why=say("Largest canvas reading {}, smallest rabbet {}.", sizes.thing.side(axis).into, sizes.rabbet.size[axis]),
         source_key="which-reading", figure=room.name, parts=("canvas", "rail"), ways=[*ways[:3], *ways[3:][-1:]],
     )  # fmt: skip
-
-
-def _made(context: LippedContext) -> WayOut:
-    moulding = context.shop.rabbet_mouldings[0]
-    return WayOut(
-        ("Make a frame for it",),
-        (put("/display/frame", {"make": "new", "moulding": moulding.key, "spare_rail": False}),),
-    )
 
 
 def _turned(context: LippedContext, sizes: Sizes) -> list[WayOut]:
@@ -98,7 +93,7 @@ def _covered(context: LippedContext, sizes: Sizes, axis: str) -> None:
             ways = [
                 WayOut(
                     say("Make a frame for it (or pack both sides by {} so that it can’t slide)", packing),
-                    _made(context).patch,
+                    make_one(context, "").patch,
                 )
             ]
         context.checks.add(
@@ -137,7 +132,7 @@ def _clip(context: LippedContext, sizes: Sizes) -> None:
     if not ways:
         ways = [
             WayOut(say(f"Use {m.name}: the canvas stands out {{}}", max(sizes.thing.depth.into.value - Fraction(m.rabbet_depth), Fraction(0))),
-                   (put("/display/frame", {"make": "new", "moulding": m.key, "spare_rail": False}), put("/display/offset", None)))
+                   (put("/display/frame", new_rabbet(m.key)), put("/display/offset", None)))
             for m in sorted(context.shop.rabbet_mouldings, key=lambda m: -m.rabbet_depth) if sizes.thing.depth
         ][:2]  # fmt: skip
     loose = sprung < 0
@@ -152,8 +147,7 @@ def _clip(context: LippedContext, sizes: Sizes) -> None:
 
 def _screw(context: LippedContext, sizes: Sizes) -> None:
     say, length = context.speak.say, sizes.screw
-    good = sorted(Fraction(n) for n in context.shop.screws if sizes.shortest.value <= n <= sizes.longest.value)
-    ways = tuple(WayOut(say("Use {} screws", n), (put("/display/screw", n),)) for n in good[:2])
+    ways = tuple(screws_between(context, sizes.shortest, sizes.longest))
     if length.value > sizes.longest.value:
         ways = ways or (WayOut(say("Cut screws to {}", sizes.longest), (put("/display/screw", sizes.longest.value),)),)
         context.checks.add(
@@ -170,5 +164,5 @@ def _screw(context: LippedContext, sizes: Sizes) -> None:
         context.checks.add(
             "caution", "screw.bar", "display", say("Keep these screws out of the bar: in it no more than {} is safe.", sizes.bar_longest),
             why="A longer one would reach the canvas.", source_key="screw-bite", figure="screw.bar.longest", parts=("screw", "bar"),
-            ways=tuple(WayOut(say("Use {} screws", n), (put("/display/screw", n),)) for n in good if n <= sizes.bar_longest.value)[:1],
+            ways=screws_between(context, sizes.shortest, smallest((sizes.longest, sizes.bar_longest)))[:1],
         )  # fmt: skip

@@ -9,6 +9,7 @@ from shadbo.core.decisions import NewRabbet, ReadFrame
 from shadbo.core.displays.on_board.sizes import HIDDEN, PASSES, TRUE_TO_THE_EYE, OnBoardContext, Sizes
 from shadbo.core.figures import Say
 from shadbo.core.rabbet import check_rabbet
+from shadbo.core.rabbet_choices import make_one, new_rabbet
 from shadbo.core.rails import AXES
 
 STEP = Fraction(5)
@@ -54,9 +55,7 @@ def _fits(context: OnBoardContext, sizes: Sizes) -> None:
         if min(turned) > 0:
             ways.append(WayOut(context.speak.say("Turn the frame a quarter turn: borders {} and {}", *turned),
                                (put("/display/frame/turned", not frame.turned),)))  # fmt: skip
-        ways.append(WayOut(("Make a frame round it, borders as wished",), (
-            put("/display/frame", {"make": "new", "moulding": context.shop.rabbet_mouldings[0].key, "spare_rail": False}),
-        )))  # fmt: skip
+        ways.append(make_one(context, "Make a frame round it, borders as wished"))
     else:
         # As much wider as is covered now, and a little more to be seen.
         wider = -(-(context.book["border.intended"].value - border.value) // STEP) * STEP + STEP
@@ -168,7 +167,7 @@ def _depth(context: OnBoardContext, sizes: Sizes) -> None:
     else:
         deepest = max(context.shop.rabbet_mouldings, key=lambda m: m.rabbet_depth, default=None)
         if deepest is not None and deepest.rabbet_depth > frame.rabbet_depth:
-            patch = (put("/display/frame", {"make": "new", "moulding": deepest.key, "spare_rail": False}),)
+            patch = (put("/display/frame", new_rabbet(deepest.key)),)
             ways.append(WayOut((f"Make a frame of {deepest.name}",), patch))
     if context.display.glazing != "none":
         bare: Say = ("Leave the glazing out",)

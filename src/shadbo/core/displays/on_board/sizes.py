@@ -107,9 +107,7 @@ def size_up(context: OnBoardContext) -> Sizes:
         source="allowance",
         grain="depth",
     )
-    board = {
-        a: book.add(rabbet.size[a] - allowed, f"board.{a}", f"Board {a}", parts=("board",), fits=True) for a in AXES
-    }
+    board = {a: book.add(rabbet.size[a] - allowed, f"board.{a}", f"Board {a}", parts=("board",)) for a in AXES}
     sheet = check_glazing(context, rabbet) if display.glazing != "none" else {}
     pack, slack = _pack(context, thing, rabbet)
     return Sizes(thing, rabbet, found, answer, shift, border, meant, error, wide, window, board, sheet, pack, slack)

@@ -13,6 +13,7 @@ from shadbo.core.figures import Say
 from shadbo.core.inputs import ChoiceInput, FileInput, Input, Option, WordsInput
 from shadbo.core.lengths import as_decimal
 from shadbo.core.objects import CanvasToMake
+from shadbo.core.rabbet_choices import new_rabbet
 from shadbo.core.rails import AXES
 
 WRAPS = (
@@ -115,7 +116,7 @@ def _next(context: StretcherContext, sizes: Sizes) -> ChoiceInput:
     moulding = context.shop.mouldings[-1].key if context.shop.mouldings else "rail"
     floater: dict[str, object] = {"type": "floater", "frame": {"make": "new", "moulding": moulding}}
     lip = context.shop.rabbet_mouldings[1].key if len(context.shop.rabbet_mouldings) > 1 else "rail"
-    lipped: dict[str, object] = {"type": "lipped", "frame": {"make": "new", "moulding": lip}}
+    lipped: dict[str, object] = {"type": "lipped", "frame": new_rabbet(lip)}
 
     def both(display: dict[str, object]) -> tuple[dict[str, object], ...]:
         return (put("/object", canvas), put("/display", display))
