@@ -70,6 +70,10 @@ def test_taper_is_the_slope_of_a_straight_line_through_the_readings(tenths: list
             "Left edge hollow by 4 mm.",
         ),
         (
+            {"edges": {"left": {"top": readings(0), "middle": readings(4)}}},
+            "True as far as the tape can tell: its readings agree within 0 mm.",
+        ),
+        (
             {"edges": {"right": {"top": readings(3), "middle": readings(0), "bottom": readings(3)}}},
             "Right edge bulging by 3 mm.",
         ),

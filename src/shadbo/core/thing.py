@@ -226,6 +226,11 @@ def _weigh(
 ) -> tuple[Fraction, bool]:
     """The weight as it was put on a scale, or an estimate from material and size (marked as one)."""
     edit = f"{pointer}/weight"
+
+    def both(part: Fraction) -> str:
+        shown = show_mass(part)
+        return f"{shown.mm} ({shown.inch})"
+
     if thing.weight is not None:
         kg = Fraction(thing.weight)
         book.add_quantity(
@@ -236,13 +241,11 @@ def _weigh(
     material = thing.material if isinstance(thing, FlatWork) else "canvas"
     grams = GRAMS_PER_M2[material]
     kg = area * grams / 1000
-    working: list[Say] = [
-        (f"{material.replace('_', '-')}: {show_mass(kg).mm} at {grams} g a square metre (house figure)",)
-    ]
+    working: list[Say] = [(f"{material.replace('_', '-')}: {both(kg)} at {grams} g a square metre (house figure)",)]
     if isinstance(thing, StretchedCanvas) and depth is not None:
         bars = 2 * (width.mean.value + height.mean.value) * depth.mean.value * Fraction(thing.bar_width)
         wood = bars * BAR_DENSITY / 1_000_000_000
-        working.append((f"bars: {show_mass(wood).mm} at {BAR_DENSITY} kg a cubic metre (pine)",))
+        working.append((f"bars: {both(wood)} at {BAR_DENSITY} kg a cubic metre (pine)",))
         kg += wood
     book.add_quantity(
         f"{key}.weight", f"{name}, weight (estimate)", show_mass(kg), *working,
@@ -285,12 +288,13 @@ def in_words(thing: Thing, speak: Speaker) -> Say:
         )
     for edge in EDGES:
         gaps, along = thing.gaps[edge]
-        if len(gaps) >= 2:
+        # Two readings always lie on a straight line: only a third tells hollow from bulging.
+        if len(gaps) >= 3:
             first = min(gaps, key=lambda k: along[k])
             last = max(gaps, key=lambda k: along[k])
             inner = [g.value for k, g in gaps.items() if k not in (first, last)]
             ends_mean = (gaps[first].value + gaps[last].value) / 2
-            deep = (max(inner) if inner else ZERO) - ends_mean
+            deep = max(inner, key=lambda gap: abs(gap - ends_mean)) - ends_mean
             if abs(deep) > gaps[first].likely:
                 said.append(speak.say(f"{edge} edge {'hollow' if deep > 0 else 'bulging'} by {{}}", abs(deep)))
     if not said:
