@@ -11,6 +11,7 @@ from pydantic import ValidationError
 
 from shadbo.core.fields import Refused
 from shadbo.core.house_stock import HOUSE_SHOP
+from shadbo.core.items import Things
 from shadbo.core.objects import CanvasToMake
 from shadbo.core.piece import Piece, document_of, length_field
 from shadbo.core.plan import plan
@@ -22,6 +23,7 @@ from shadbo.exports.pieces import shop_from_json, to_json
 SIZES = {
     "width": "600", "height": "450", "depth": "38", "inside_width": "612", "inside_height": "462", "face": "20",
     "rail_height": "50", "seat_thickness": "6", "seat_width": "32",
+    "front": "12", "behind": "7", "pin": "6",
     "rabbet_width": "640", "rabbet_height": "490", "rabbet_depth": "50", "lip": "6", "wrap_printed": "42", "spare": "50",
 }  # fmt: skip
 
@@ -32,7 +34,12 @@ def test_every_start_gives_a_piece_that_plans(start: object) -> None:
     piece = start_piece(key, "New", "Odda", "mm", SIZES, HOUSE_SHOP)
     assert plan(piece, HOUSE_SHOP).settled
     held = piece.object
-    assert held.width == 600 if isinstance(held, CanvasToMake) else held.width.top[0].typed == "600"
+    if isinstance(held, CanvasToMake):
+        assert held.width == 600
+    elif isinstance(held, Things):
+        assert held.items[0].width.middle[0].typed == "600"
+    else:
+        assert held.width.top[0].typed == "600"
 
 
 @pytest.mark.parametrize("start", STARTS, ids=lambda s: s.key)

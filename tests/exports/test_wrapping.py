@@ -196,7 +196,7 @@ def test_what_is_no_picture_is_refused_in_words(tmp_path: Path, content: bytes, 
     # and by the process that works apart from the server
     order = {"do": "check", "path": str(path), "name": name, "small": str(tmp_path / "small.jpg")}
     done = subprocess.run(
-        [sys.executable, "-m", "shadbo.exports.wrapping"],
+        [sys.executable, "-m", "shadbo.exports.picture_process"],
         input=json.dumps(order),
         text=True,
         capture_output=True,

@@ -15,7 +15,7 @@ from starlette.middleware.trustedhost import TrustedHostMiddleware
 
 from shadbo import __version__
 from shadbo.api import messages as m
-from shadbo.api import pictures, pieces, problems
+from shadbo.api import outlines, pictures, pieces, problems
 from shadbo.api.pieces import PROBLEMS, Db
 from shadbo.core.fields import Fault, LengthField, Refused
 from shadbo.core.lengths import LengthError, Tape, as_decimal, read_length
@@ -112,6 +112,7 @@ def create_app(settings: Settings | None = None) -> FastAPI:
     app.state.database = Database(open_engine(settings.database_url))
     problems.register(app)
     app.include_router(general)
+    app.include_router(outlines.router)
     app.include_router(pictures.router)
     app.include_router(pieces.router)
     app.add_middleware(GZipMiddleware, minimum_size=2048, compresslevel=1)

@@ -5,9 +5,10 @@ from __future__ import annotations
 import uuid
 from dataclasses import dataclass
 from datetime import date, datetime
-from typing import Annotated
+from typing import Annotated, Any
 
 from pydantic import BaseModel, Field, TypeAdapter
+from quicktions import Fraction
 
 from shadbo.core.edits import Edit
 from shadbo.core.figures import Opened, Say
@@ -143,6 +144,37 @@ class PrintOut:
     ready: bool
 
 
+@dataclass(frozen=True, slots=True)
+class KindOut:
+    """A kind of item, and how high it usually stands in front of its mount and out behind."""
+
+    key: str
+    label: str
+    front: str
+    behind: str
+
+
+@dataclass(frozen=True, slots=True)
+class OutlineOut:
+    """An outline: mm from its corner (y down), where it lies in the photograph (shares), its size."""
+
+    points: tuple[tuple[float, float], ...]
+    places: tuple[tuple[float, float], ...]
+    width: Shown
+    height: Shown
+
+
+@dataclass(frozen=True, slots=True)
+class ColourOut:
+    colour: str
+
+
+def outline_of(points: Any, places: Any, shop: Shop) -> OutlineOut:
+    size = [Fraction(round((max(p[i] for p in points) - min(p[i] for p in points)) * 1000), 1000) for i in (0, 1)]
+    wide, tall = (shop.showing.show(mm, "depth") for mm in size)
+    return OutlineOut(tuple((x, y) for x, y in points), tuple((x, y) for x, y in places), wide, tall)
+
+
 PIECE_JSON: TypeAdapter[PieceOut] = TypeAdapter(PieceOut)
 PREVIEW_JSON: TypeAdapter[PreviewOut] = TypeAdapter(PreviewOut)
 CARDS_JSON: TypeAdapter[list[Card]] = TypeAdapter(list[Card])
@@ -204,6 +236,23 @@ class NewPiece(BaseModel):
     owner: str = Field(default="", max_length=500)
     units: UnitName = "mm"
     sizes: dict[str, Annotated[str, Field(max_length=500)]] = Field(max_length=40)
+
+
+SharePoint = tuple[Annotated[float, Field(ge=-0.2, le=1.2)], Annotated[float, Field(ge=-0.2, le=1.2)]]
+
+
+class OutlineAsked(BaseModel):
+    """How to read an outline off a photograph: two marks and their distance, or four corners of a rectangle and its size
+    (places as shares of the photograph); ``near`` picks the thing, ``by_hand`` are its corners as somebody marked them."""
+
+    marks: Annotated[list[SharePoint], Field(max_length=2)] = []
+    distance: str = Field(default="", max_length=200)
+    corners: Annotated[list[SharePoint], Field(max_length=4)] = []
+    width: str = Field(default="", max_length=200)
+    height: str = Field(default="", max_length=200)
+    near: SharePoint | None = None
+    by_hand: Annotated[list[SharePoint], Field(max_length=240)] = []
+    unit: UnitName = "mm"
 
 
 @dataclass(frozen=True, slots=True)

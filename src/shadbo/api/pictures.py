@@ -34,12 +34,16 @@ router = APIRouter(prefix="/api", responses=PROBLEMS)
 WORKING = threading.BoundedSemaphore(2)
 MOST_FILE = 120 * 1024 * 1024
 ACCEPTED = "a PNG, JPEG or TIFF picture of up to 120 MB and 150 million pixels"
+FOR_EVER = "max-age=31536000, immutable"
 Size = Annotated[float, Query(ge=10, le=6000)]
 
 
-def work_apart(order: dict[str, Any], told: Callable[[int], None] = lambda done: None) -> dict[str, Any]:
+def work_apart(
+    order: dict[str, Any], told: Callable[[int], None] = lambda done: None, *, place: str = "/display/file",
+    accepted: str = ACCEPTED,
+) -> dict[str, Any]:  # fmt: skip
     """Give an order to the picture process; its result. Raises :class:`Refused` if it won't take the file."""
-    command = [sys.executable, "-m", "shadbo.exports.wrapping"]
+    command = [sys.executable, "-m", "shadbo.exports.picture_process"]
     streams: dict[str, Any] = {"stdin": subprocess.PIPE, "stdout": subprocess.PIPE, "stderr": subprocess.DEVNULL}
     with WORKING, subprocess.Popen(command, text=True, **streams) as process:
         assert process.stdin is not None and process.stdout is not None
@@ -50,11 +54,11 @@ def work_apart(order: dict[str, Any], told: Callable[[int], None] = lambda done:
             if "done" in message:
                 told(message["done"])
             elif "refused" in message:
-                raise Refused(Fault("/display/file", "Picture file", order["name"], message["refused"], ACCEPTED))
+                raise Refused(Fault(place, "Picture file", order["name"], message["refused"], accepted))
             else:
                 result: dict[str, Any] = message["result"]
                 return result
-    raise Refused(Fault("/display/file", "Picture file", order["name"], "could not be worked on", ACCEPTED))
+    raise Refused(Fault(place, "Picture file", order["name"], "could not be worked on", accepted))
 
 
 @router.post("/pictures", response_model=m.PictureOut, status_code=201, max_body_size=MOST_FILE)
@@ -78,6 +82,20 @@ def _keep(db: Database, path: Path, name: str) -> m.PictureOut:
         return m.PictureOut(row.sha256, name, row.media, row.width, row.height)
 
 
+@router.get("/pictures/{sha}/small", response_class=Response)
+def small(db: Db, sha: str) -> Response:
+    """The picture as it was handed in, small."""
+    return Response(small_of(db, sha), media_type="image/jpeg", headers={"Cache-Control": FOR_EVER})
+
+
+def small_of(db: Database, sha: str) -> bytes:
+    with db.work() as session:
+        held = files.get(session, sha).small
+    if held is None:
+        raise NotThere("picture")
+    return held
+
+
 @router.get("/pictures/{sha}/{kind}", response_class=Response)
 def seen(
     db: Db, sha: str, kind: Literal["face", "print"], width: Size, height: Size,
@@ -85,18 +103,13 @@ def seen(
     colour: Annotated[str, Query(pattern=r"^#[0-9a-f]{6}$")] = "#26221c",
 ) -> Response:  # fmt: skip
     """The picture small: what is on the face, or the print laid flat with its wrap."""
-    with db.work() as session:
-        small = files.get(session, sha).small
-    if small is None:
-        raise NotThere("picture")
+    small = small_of(db, sha)
     with tempfile.TemporaryDirectory(prefix="shadbo-look-") as folder:
         source, target = Path(folder) / "small.jpg", Path(folder) / "look.jpg"
         source.write_bytes(small)
         look(source, PrintAsked(width, height, edge, wrap, colour), kind, target)
         # The address names the file by its fingerprint and everything that was asked: it never changes.
-        return Response(
-            target.read_bytes(), media_type="image/jpeg", headers={"Cache-Control": "max-age=31536000, immutable"}
-        )
+        return Response(target.read_bytes(), media_type="image/jpeg", headers={"Cache-Control": FOR_EVER})
 
 
 @router.post("/pieces/{piece_id}/print", response_model=m.PrintOut, status_code=202)

@@ -16,6 +16,7 @@ from shadbo.api.problems import Problem, problem
 from shadbo.core.edits import AddStation, Edit, Nudge, TakePicture, TypeIn, apply_edits, in_words
 from shadbo.core.fields import Fault, LengthField, Refused
 from shadbo.core.figures import Opened, open_count, open_figure
+from shadbo.core.item_edits import MoveItems
 from shadbo.core.lengths import Unit
 from shadbo.core.piece import MOST_BYTES, Piece, field_at
 from shadbo.core.plan import Plan, book_of, plan
@@ -27,6 +28,7 @@ from shadbo.exports.cuts import cuts_to_csv
 from shadbo.exports.job_sheet import job_sheet
 from shadbo.exports.pieces import piece_from_json, piece_to_json
 from shadbo.exports.svg import view_to_svg
+from shadbo.exports.templates import template_pdf, view_to_dxf
 from shadbo.store import files, pieces, shops
 from shadbo.store.database import Database
 from shadbo.store.pieces import Kept, Newer, NotThere
@@ -47,11 +49,15 @@ def _json(adapter: Any, value: Any, status: int = 200) -> Response:
     return Response(adapter.dump_json(value), status, media_type="application/json")
 
 
-def _out(kept: Kept, shop: Shop, status: int = 200) -> Response:
+# Which item the stages are to ask about, of a piece that holds several.
+Focus = Annotated[str, Query(alias="item", max_length=24)]
+
+
+def _out(kept: Kept, shop: Shop, status: int = 200, focus: str = "") -> Response:
     piece = kept.piece
     return _json(m.PIECE_JSON, m.PieceOut(
         kept.id, kept.version, kept.archived, kept.updated_at, piece.name, piece.owner, piece.due, piece.note, piece.units,
-        piece.practice, kept.undo, kept.redo, plan(piece, shop),
+        piece.practice, kept.undo, kept.redo, plan(piece, shop, focus),
     ), status)  # fmt: skip
 
 
@@ -100,9 +106,9 @@ async def read_in(request: Request, db: Db) -> Response:
 
 
 @router.get("/{piece_id}", response_model=m.PieceOut)
-def one(db: Db, piece_id: uuid.UUID) -> Response:
+def one(db: Db, piece_id: uuid.UUID, focus: Focus = "") -> Response:
     with db.work() as session:
-        return _out(pieces.get(session, piece_id), shops.get(session))
+        return _out(pieces.get(session, piece_id), shops.get(session), focus=focus)
 
 
 class Difference(BaseModel):
@@ -114,7 +120,7 @@ class Difference(BaseModel):
 
 
 @router.post("/{piece_id}/edits", response_model=m.PieceOut)
-def edit(db: Db, piece_id: uuid.UUID, body: m.Save) -> Response:
+def edit(db: Db, piece_id: uuid.UUID, body: m.Save, focus: Focus = "") -> Response:
     """Save edits over a version. 409 with both sides if somebody saved a newer one."""
     try:
         with db.work() as session:
@@ -126,7 +132,7 @@ def edit(db: Db, piece_id: uuid.UUID, body: m.Save) -> Response:
             changed = apply_edits(kept.piece, body.edits, shop)
             change = in_words(kept.piece, body.edits, shop)
             kept = pieces.save(session, piece_id, body.version, changed, change, goes_on=body.goes_on)
-        return _out(kept, shop)
+        return _out(kept, shop, focus=focus)
     except Newer as newer:
         return _conflict(db, piece_id, body, newer)
 
@@ -137,7 +143,7 @@ def _pictures_are_there(session: Session, edits: list[Edit]) -> None:
         if isinstance(edit, TakePicture) and edit.file is not None:
             row = files.get(session, edit.file.sha256)
             if (row.media, row.width, row.height) != (edit.file.media, edit.file.width, edit.file.height):
-                raise Refused(Fault("/display/file", "Picture file", edit.file.name, "is not what was handed in",
+                raise Refused(Fault("/object/items" if edit.item else "/display/file", "Picture file", edit.file.name, "is not what was handed in",
                                     f"{row.media}, {row.width} × {row.height} pixels"))  # fmt: skip
 
 
@@ -171,13 +177,13 @@ def _differences(theirs: Plan, mine: Plan, unit: Unit) -> list[Difference]:
 
 
 @router.post("/{piece_id}/preview", response_model=m.PreviewOut)
-def preview(db: Db, piece_id: uuid.UUID, body: m.Preview) -> Response:
+def preview(db: Db, piece_id: uuid.UUID, body: m.Preview, focus: Focus = "") -> Response:
     """What edits would do, unsaved."""
     with db.work() as session:
         shop = shops.get(session)
         piece = pieces.get(session, piece_id).piece
     changed = apply_edits(piece, body.edits, shop)
-    after = plan(changed, shop)
+    after = plan(changed, shop, focus)
     last = body.edits[-1]
     read = None
     if isinstance(last, (TypeIn, AddStation)) and last.text.strip():
@@ -185,10 +191,10 @@ def preview(db: Db, piece_id: uuid.UUID, body: m.Preview) -> Response:
         field = field_at(pointer, changed)
         if isinstance(field, LengthField):
             read = m.read_of(field.read(last.text, last.unit, shop.tape, pointer), shop)
-    if isinstance(last, (TypeIn, AddStation, Nudge)):
+    if isinstance(last, (TypeIn, AddStation, Nudge, MoveItems)):
         # While a number is typed or a part dragged nobody reads a list of what it moves: the drawing shows it.
         return _json(m.PREVIEW_JSON, m.PreviewOut(after, read, (), (), ()))
-    before = plan(piece, shop)
+    before = plan(piece, shop, focus)
     old, new_ = {c.key: c.say for c in before.checks}, {c.key: c.say for c in after.checks}
     return _json(m.PREVIEW_JSON, m.PreviewOut(
         after, read, _changes(before, after),
@@ -208,21 +214,21 @@ def _changes(before: Plan, after: Plan) -> tuple[m.Change, ...]:
 
 
 @router.post("/{piece_id}/undo", response_model=m.PieceOut)
-def undo(db: Db, piece_id: uuid.UUID, body: m.AtVersion) -> Response:
-    return _step(db, piece_id, body, pieces.undo)
+def undo(db: Db, piece_id: uuid.UUID, body: m.AtVersion, focus: Focus = "") -> Response:
+    return _step(db, piece_id, body, pieces.undo, focus)
 
 
 @router.post("/{piece_id}/redo", response_model=m.PieceOut)
-def redo(db: Db, piece_id: uuid.UUID, body: m.AtVersion) -> Response:
-    return _step(db, piece_id, body, pieces.redo)
+def redo(db: Db, piece_id: uuid.UUID, body: m.AtVersion, focus: Focus = "") -> Response:
+    return _step(db, piece_id, body, pieces.redo, focus)
 
 
-def _step(db: Database, piece_id: uuid.UUID, body: m.AtVersion, step: Any) -> Response:
+def _step(db: Database, piece_id: uuid.UUID, body: m.AtVersion, step: Any, focus: str = "") -> Response:
     try:
         with db.work() as session:
             kept = step(session, piece_id, body.version)
             shop = shops.get(session)
-        return _out(kept, shop)
+        return _out(kept, shop, focus=focus)
     except Newer as newer:
         return problem(
             409, "Somebody saved this piece meanwhile", "Look at theirs first.", version=newer.version, differences=[]
@@ -330,6 +336,32 @@ def sheet_file(
         shop, piece = shops.get(session), pieces.get(session, piece_id).piece
     pdf = job_sheet(piece, plan(piece, shop), paper=paper, unit=unit, shop=shop.name, today=date.today())
     return _file(pdf, "application/pdf", f"{piece.name} job sheet", "pdf")
+
+
+@router.get("/{piece_id}/{view}.template.pdf", response_class=Response)
+def template_file(
+    db: Db, piece_id: uuid.UUID, view: ViewKey, paper: Literal["A4", "Letter"] = "A4", unit: Unit | None = None
+) -> Response:
+    """A template at full size, tiled over sheets of paper."""
+    with db.work() as session:
+        shop, piece = shops.get(session), pieces.get(session, piece_id).piece
+    try:
+        pdf = template_pdf(plan(piece, shop), view, paper=paper, unit=unit, shop=shop.name, today=date.today())
+    except KeyError:
+        raise NotThere(f"template {view}") from None
+    return _file(pdf, "application/pdf", f"{piece.name} {view} template", "pdf")
+
+
+@router.get("/{piece_id}/{view}.dxf", response_class=Response)
+def view_dxf(db: Db, piece_id: uuid.UUID, view: ViewKey) -> Response:
+    """A drawing at full size as DXF, in millimetres."""
+    with db.work() as session:
+        shop, piece = shops.get(session), pieces.get(session, piece_id).piece
+    try:
+        text = view_to_dxf(plan(piece, shop), view)
+    except KeyError:
+        raise NotThere(f"drawing {view}") from None
+    return _file(text, "image/vnd.dxf", f"{piece.name} {view}", "dxf")
 
 
 @router.get("/{piece_id}/{view}.svg", response_class=Response)

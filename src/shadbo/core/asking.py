@@ -35,10 +35,11 @@ def plain_length(
     parts: tuple[str, ...] = (),
     *,
     optional: bool = False,
+    hint: Say = (),
 ) -> LengthInput:
     """An input for a length that stands in no sum (yet), or is not given at all."""
     shown = show.show(Fraction(str(value)), "fine") if value is not None else None
-    return LengthInput(pointer, label, group, shown, None, None, None, parts, optional, False, ())
+    return LengthInput(pointer, label, group, shown, None, None, None, parts, optional, False, hint)
 
 
 def station_inputs(

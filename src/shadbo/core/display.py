@@ -24,7 +24,8 @@ D = TypeVar("D")
 class Context(Generic[T, D]):
     """One piece being reckoned: what was decided, what the shop has, and where figures and checks go.
 
-    ``object`` and ``display`` are the piece's own, with the types the display knows them by.
+    ``object`` and ``display`` are the piece's own, with the types the display knows them by; ``focus`` is the item asked
+    about, of a piece that holds several.
     """
 
     piece: Piece
@@ -34,6 +35,7 @@ class Context(Generic[T, D]):
     book: Book
     checks: Checklist
     speak: Speaker
+    focus: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,6 +73,19 @@ class Panel:
 
 
 @dataclass(frozen=True, slots=True)
+class ItemShown:
+    """One of several things of a piece, as it is picked out of them; ``group`` is what it moves with."""
+
+    key: str
+    part: str
+    name: str
+    kind: str
+    size: Say
+    group: str
+    colour: str
+
+
+@dataclass(frozen=True, slots=True)
 class Reckoned:
     """All a display has to say of a piece; ``outside`` is its width and height as it hangs."""
 
@@ -83,6 +98,7 @@ class Reckoned:
     stock: tuple[StockLength, ...]
     steps: tuple[Step, ...]
     proofs: tuple[Proof, ...]
+    items: tuple[ItemShown, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

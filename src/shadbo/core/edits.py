@@ -6,6 +6,7 @@ whole. A change that is refused leaves the piece as it was (:class:`~shadbo.core
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import replace
 from typing import Annotated, Any, Literal
@@ -20,7 +21,9 @@ from shadbo.core.decisions import PictureFile
 from shadbo.core.displays import DISPLAYS
 from shadbo.core.fields import Fault, LengthField, MassField, Refused
 from shadbo.core.figures import plain
-from shadbo.core.lengths import MM_PER_INCH, as_decimal
+from shadbo.core.item_edits import NUDGE, ItemEdit, item_patch, item_pointer, item_words
+from shadbo.core.items import ItemKey
+from shadbo.core.lengths import as_decimal
 from shadbo.core.piece import Piece, document_of, field_at, load_piece
 from shadbo.core.plan import book_of, plan
 from shadbo.core.readings import Part, UnitName, per_cent
@@ -38,10 +41,8 @@ WORDS = {
     "/object/consent/on": "Agreed on",
     "/display/colour": "Colour of the edge",
 }
+ITEM_WORDS = re.compile(r"/object/items/\d{1,2}/(name|colour)")
 Pointer = Annotated[str, Field(max_length=200, pattern=r"^(/[A-Za-z0-9_~-]+)+$")]
-
-# Nudges: 1 mm or 1/16 in; coarse 10 mm or 1/2 in.
-NUDGE = {"mm": (Fraction(1), Fraction(10)), "in": (MM_PER_INCH / 16, MM_PER_INCH / 2)}
 
 
 class TypeIn(Part):
@@ -98,13 +99,24 @@ class Write(Part):
 
 
 class TakePicture(Part):
-    """A picture file that was handed in, by its fingerprint, name and size in pixels; None puts it away."""
+    """A picture file that was handed in, by its fingerprint, name and size in pixels; None puts it away.
+
+    ``item`` is whose photograph it is; without one it is the picture printed on the canvas.
+    """
 
     op: Literal["picture"] = "picture"
     file: PictureFile | None
+    item: ItemKey | None = None
 
 
-AnyEdit = TypeIn | AddStation | Nudge | Choose | TakeWayOut | Write | TakePicture
+class Act(Part):
+    """Something the plan offers at a press, by its key."""
+
+    op: Literal["act"] = "act"
+    action: str = Field(max_length=60)
+
+
+AnyEdit = TypeIn | AddStation | Nudge | Choose | TakeWayOut | Write | TakePicture | Act | ItemEdit
 Edit = Annotated[AnyEdit, Field(discriminator="op")]
 
 
@@ -121,12 +133,17 @@ def in_words(piece: Piece, edits: Sequence[AnyEdit], shop: Shop) -> str:
     if isinstance(edit, (TypeIn, Nudge)):
         return _field(piece, edit.pointer)[0].label
     if isinstance(edit, Write):
-        return WORDS.get(edit.pointer, "Words")
+        return _words(edit.pointer) or "Words"
     if isinstance(edit, AddStation):
         return f"{edit.side.rsplit('/', 1)[1].title()}, another station"
     if isinstance(edit, TakePicture):
         return "Picture file"
-    worked = plan(piece, shop)
+    if isinstance(edit, ItemEdit):
+        return item_words(piece, edit)
+    worked = plan(piece, shop, _focus(edit))
+    if isinstance(edit, Act):
+        actions = (i for stage in worked.stages for i in stage.inputs if i.kind == "action")
+        return next((a.label for a in actions if a.key == edit.action), "Change")
     if isinstance(edit, Choose):
         choices = (i for stage in worked.stages for i in stage.inputs if i.kind == "choice")
         return next((c.label for c in choices if c.key == edit.choice), "Choice")
@@ -152,15 +169,25 @@ def _patch(piece: Piece, edit: AnyEdit, shop: Shop) -> Patch:
     if isinstance(edit, TakePicture):
         return _pictured(piece, edit)
     if isinstance(edit, Write):
-        return _written(edit)
-    worked = plan(piece, shop)
+        return _written(piece, edit)
+    if isinstance(edit, ItemEdit):
+        return item_patch(piece, edit, shop)
+    worked = plan(piece, shop, _focus(edit))
+    if isinstance(edit, Act):
+        for stage in worked.stages:
+            for given in stage.inputs:
+                if given.kind == "action" and given.key == edit.action:
+                    return given.patch
+        raise Refused(
+            Fault("", "change", edit.action, "can’t be done: the piece has changed since", "what its plan offers")
+        )
     if isinstance(edit, Choose):
         for stage in worked.stages:
             for given in stage.inputs:
                 if given.kind == "choice" and given.key == edit.choice:
                     for option in given.options:
                         if option.key == edit.option:
-                            return () if option.chosen else option.patch
+                            return () if option.chosen and given.look != "many" else option.patch
                     keys = ", ".join(o.key for o in given.options)
                     raise Refused(Fault("", given.label, edit.option, "is not one of the options", keys))
         raise Refused(Fault("", "choice", edit.choice, "is not a choice this piece has", "a choice of its plan"))
@@ -172,11 +199,17 @@ def _patch(piece: Piece, edit: AnyEdit, shop: Shop) -> Patch:
     return check.ways[edit.index].patch
 
 
+def _focus(edit: AnyEdit) -> str:
+    """The item an edit speaks of by the key of a choice or an action (``item.<key>.…``), so that the plan offers it."""
+    name = edit.choice if isinstance(edit, Choose) else edit.action if isinstance(edit, Act) else ""
+    return name.split(".")[1] if name.startswith("item.") else ""
+
+
 def _field(piece: Piece, pointer: str) -> tuple[LengthField | MassField, Any]:
     """The length or weight declared at a pointer and the document; its label made out of the place for a reading."""
     field = field_at(pointer, piece)
     document = document_of(piece)
-    where = pointer.rsplit("/", 1)[0] if _is_reading(pointer) else pointer
+    where = pointer.rsplit("/", 1)[0] if _is_reading(pointer) or pointer.startswith("/display/fillers/") else pointer
     parent = jsonpointer.resolve_pointer(document, where.rsplit("/", 1)[0], None)
     if field is None or not isinstance(parent, dict) or where.rsplit("/", 1)[1] not in parent:
         raise Refused(
@@ -209,7 +242,7 @@ def _reading_label(document: Any, pointer: str) -> str:
 
 
 def _is_reading(pointer: str) -> bool:
-    return pointer.rsplit("/", 1)[-1].isdigit()
+    return pointer.rsplit("/", 1)[-1].isdigit() and not pointer.startswith("/display/fillers/")
 
 
 def _typed(piece: Piece, edit: TypeIn, shop: Shop) -> Patch:
@@ -309,6 +342,14 @@ def _nudged(piece: Piece, edit: Nudge, shop: Shop) -> Patch:
 
 
 def _pictured(piece: Piece, edit: TakePicture) -> Patch:
+    if edit.item is not None:
+        return (
+            {
+                "op": "add",
+                "path": f"{item_pointer(piece, edit.item)}/photo",
+                "value": edit.file.model_dump() if edit.file else None,
+            },
+        )
     if piece.display.type != "stretcher":
         raise Refused(
             Fault("/display/file", "Picture file", "", "has no place on this piece", "a canvas to be stretched")
@@ -316,18 +357,24 @@ def _pictured(piece: Piece, edit: TakePicture) -> Patch:
     return ({"op": "add", "path": "/display/file", "value": edit.file.model_dump() if edit.file else None},)
 
 
-def _written(edit: Write) -> Patch:
-    label = WORDS.get(edit.pointer)
+def _words(pointer: str) -> str | None:
+    """What may be written at a place of the piece, or None."""
+    inside = ITEM_WORDS.fullmatch(pointer)
+    return {"name": "Name of the item", "colour": "Colour of the item"}[inside[1]] if inside else WORDS.get(pointer)
+
+
+def _written(piece: Piece, edit: Write) -> Patch:
+    label = _words(edit.pointer)
     if label is None:
         raise Refused(Fault(edit.pointer, "place", edit.pointer, "can't be written to", ", ".join(WORDS)))
     text = edit.text.strip()
-    if edit.pointer == "/name" and not text:
+    if edit.pointer.endswith("/name") and not text:
         raise Refused(
             Fault(
-                "/name",
+                edit.pointer,
                 label,
                 edit.text,
-                "is needed, so that the piece can be found again",
+                "is needed, so that it can be found again",
                 "a name of up to 120 letters",
             )
         )

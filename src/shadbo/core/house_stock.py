@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from decimal import Decimal
 
-from shadbo.core.shop import Moulding, RabbetMoulding, ReadyFrame, Shop, StretcherBar
+from shadbo.core.shop import Board, MatBoard, Moulding, RabbetMoulding, ReadyFrame, Shop, StretcherBar
 
 
 def _moulding(
@@ -36,6 +36,14 @@ def _ready(key: str, name: str, *mm: str) -> ReadyFrame:
     return ReadyFrame(key=key, name=name, **{n: Decimal(v) for n, v in zip(names, mm, strict=True)})
 
 
+def _board(key: str, name: str, thickness: str, stiff: bool = False) -> Board:
+    return Board(key=key, name=name, thickness=Decimal(thickness), stiff=stiff)
+
+
+def _mat(key: str, name: str, colour: str, thickness: str = "1.4") -> MatBoard:
+    return MatBoard(key=key, name=name, colour=colour, thickness=Decimal(thickness))
+
+
 HOUSE_SHOP = Shop(
     mouldings=(
         _moulding("basswood-8x28", "Basswood 8 × 28", "basswood", "8", "28", "5", "22", 2400),
@@ -58,6 +66,9 @@ HOUSE_SHOP = Shop(
             "poplar-lip-2x1-3/4", "Poplar 2 × 1¾ in, lip ¼", "yellow-poplar", "50.8", "44.45", "6.35", "31.75", 3048
         ),
         _rabbet("cherry-lip-35x55", "Cherry 35 × 55, lip 8", "black cherry", "35", "55", "8", "45", 2700),
+        _rabbet("ash-box-22x45", "Ash box 22 × 45, lip 6", "white ash", "22", "45", "6", "37", 2700),
+        _rabbet("oak-box-25x65", "Oak box 25 × 65, lip 7", "northern red oak", "25", "65", "7", "56", 3000),
+        _rabbet("walnut-box-28x90", "Walnut box 28 × 90, lip 8", "black walnut", "28", "90", "8", "80", 2700),
     ),
     bars=(
         _bar("pine-18x40", "Pine 18 × 40", "eastern white pine", "18", "40"),
@@ -77,9 +88,53 @@ HOUSE_SHOP = Shop(
         _ready("flat-600x800", "Frame 600 × 800", "602", "802", "6", "16", "25", "24", "2", "3"),
         _ready("deep-700x1000", "Deep frame 700 × 1000", "702", "1002", "7", "28", "30", "36", "0", "3"),
         _ready("flat-16x20", "Frame 16 × 20 in", "408", "509.5875", "6.35", "12.7", "25.4", "19.05", "2", "3"),
+        _ready("box-200", "Shallow box 200 × 200", "202", "202", "6", "19", "18", "24", "2", "3"),
+        _ready("box-230", "Box frame 230 × 230", "232", "232", "6", "34", "18", "40", "2", "3"),
+        _ready("box-400x500", "Box frame 400 × 500", "402", "502", "6", "45", "22", "52", "2", "3"),
     ),
     clips=tuple(Decimal(n) for n in ("0", "3.175", "6.35", "9.525", "12.7", "19.05", "25.4", "31.75")),
     cards=tuple(Decimal(n) for n in ("0.5", "1.4", "2", "3", "5", "10")),
+    boards=(
+        _board("mat-4ply", "Mat board, 4-ply", "1.4"),
+        _board("mat-8ply", "Mat board, 8-ply", "3"),
+        _board("foam-3", "Foam board 3", "3"),
+        _board("foam-5", "Foam board 5", "5"),
+        _board("foam-10", "Foam board 10", "10"),
+        _board("card-2", "Archival card 2", "2"),
+        _board("corrugated-4", "Acid-free corrugated 4", "4"),
+        _board("hardboard-3", "Hardboard 3", "3", True),
+        _board("mdf-3", "MDF 3", "3", True),
+        _board("mdf-6", "MDF 6", "6", True),
+        _board("ply-4", "Ply 4", "4", True),
+        _board("ply-6", "Ply 6", "6", True),
+    ),
+    mat_boards=(
+        _mat("mat-chalk", "Chalk", "#f3f0e7"),
+        _mat("mat-ivory", "Ivory", "#efe6cf"),
+        _mat("mat-oat", "Oat", "#dfd2b6"),
+        _mat("mat-sand", "Sand", "#c9b48a"),
+        _mat("mat-straw", "Straw", "#e3c766"),
+        _mat("mat-ochre", "Ochre", "#c2913a"),
+        _mat("mat-rust", "Rust", "#a5532b"),
+        _mat("mat-brick", "Brick", "#8f3527"),
+        _mat("mat-poppy", "Poppy", "#c0271f"),
+        _mat("mat-wine", "Wine", "#5e1f2d"),
+        _mat("mat-rose", "Rose", "#d9a7a3"),
+        _mat("mat-plum", "Plum", "#54344f"),
+        _mat("mat-ink", "Ink blue", "#1f2f55"),
+        _mat("mat-cornflower", "Cornflower", "#4a6fa8"),
+        _mat("mat-mist", "Mist blue", "#b3c6d3"),
+        _mat("mat-lagoon", "Lagoon", "#2f7d86"),
+        _mat("mat-pine", "Pine", "#24442f"),
+        _mat("mat-moss", "Moss", "#66743b"),
+        _mat("mat-sage", "Sage", "#a9b596"),
+        _mat("mat-slate", "Slate", "#4a5058"),
+        _mat("mat-dove", "Dove grey", "#a8a7a2"),
+        _mat("mat-coal", "Coal", "#25231f"),
+        _mat("mat-chalk-8", "Chalk, 8-ply", "#f3f0e7", "3"),
+        _mat("mat-coal-8", "Coal, 8-ply", "#25231f", "3"),
+    ),
+    spacers=tuple(Decimal(n) for n in ("3", "5", "6", "10", "13", "19", "25", "32", "45", "60")),
     rolls=tuple(Decimal(n) for n in ("914.4", "1117.6", "1524", "2100")),
     strips=tuple(Decimal(t) for t in ("1.5", "2", "3", "4", "5", "6", "9", "12")),
     screws=tuple(Decimal(n) for n in ("16", "20", "25", "30", "35", "40", "45", "50", "60")),

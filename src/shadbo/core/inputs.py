@@ -64,25 +64,26 @@ class FileInput:
 
 @dataclass(frozen=True, slots=True)
 class Option:
-    """One thing to choose, with its reason and the JSON Patch that chooses it."""
+    """One thing to choose, with its reason and the JSON Patch that chooses it; ``colour`` of what is one (sRGB)."""
 
     key: str
     label: Say
     detail: Say
     chosen: bool
     patch: PatchShown
+    colour: str = ""
 
 
 @dataclass(frozen=True, slots=True)
 class ChoiceInput:
-    """One of several; ``key`` names the choice within the plan."""
+    """One of several (``many``: any of several, each switched over); ``key`` names the choice within the plan."""
 
     key: str
     label: str
     group: str
     options: tuple[Option, ...]
     parts: tuple[str, ...]
-    look: Literal["list", "buttons"]
+    look: Literal["list", "buttons", "menu", "many", "swatches"]
     kind: Literal["choice"] = "choice"
 
 
@@ -96,10 +97,40 @@ class WordsInput:
     value: str
     look: Literal["words", "date", "colour"]
     hint: Say
+    parts: tuple[str, ...] = ()
     kind: Literal["words"] = "words"
 
 
-Input = LengthInput | ChoiceInput | MassInput | FileInput | WordsInput
+@dataclass(frozen=True, slots=True)
+class ActionInput:
+    """Something that can be done at a press: JSON Patch with a name."""
+
+    key: str
+    label: str
+    group: str
+    parts: tuple[str, ...]
+    look: Literal["add", "remove"]
+    patch: PatchShown
+    kind: Literal["action"] = "action"
+
+
+@dataclass(frozen=True, slots=True)
+class OutlineInput:
+    """The outline of an item, to be taken from a photograph or a file: how many points it has, the photograph by its
+    fingerprint and name."""
+
+    item: str
+    label: str
+    group: str
+    points: int
+    photo: str | None
+    photo_name: str | None
+    say: Say
+    parts: tuple[str, ...]
+    kind: Literal["outline"] = "outline"
+
+
+Input = LengthInput | ChoiceInput | MassInput | FileInput | WordsInput | ActionInput | OutlineInput
 
 
 @dataclass(frozen=True, slots=True)

@@ -61,7 +61,8 @@ class Side:
         return self.stations[low] * (1 - share) + self.stations[high] * share
 
 
-def _reading(reading: AnyReading, pointer: str, label: str, shop: Shop, grain: Grain, part: str) -> Dim:
+def reading_dim(reading: AnyReading, pointer: str, label: str, shop: Shop, grain: Grain, part: str) -> Dim:
+    """One reading as an input length, with the tolerance of the tape it was read on."""
     tolerance = max(shop.reading_tolerance(reading.tape), Fraction(reading.give))
     return leaf(
         reading.mm, pointer, label, "reading", tolerance=tolerance, pointer=pointer, typed=reading.typed,
@@ -80,7 +81,7 @@ def read_stations(
         title = label if place.key == "bar" else f"{label}, {place.label}"
         again = len(place.readings) > 1
         dims = [
-            _reading(r, f"{place.pointer}/{i}", f"{title}, reading {i + 1}" if again else title, shop, grain, part)
+            reading_dim(r, f"{place.pointer}/{i}", f"{title}, reading {i + 1}" if again else title, shop, grain, part)
             for i, r in enumerate(place.readings)
         ]
         parts = (part, f"{part}.{place.key}")

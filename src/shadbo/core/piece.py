@@ -12,8 +12,10 @@ from typing import Annotated, Any, Literal, get_args, get_origin
 
 from pydantic import BaseModel, Field, ValidationError, model_validator
 
+from shadbo.core.box_decisions import BOXES, Direct, MattedBox, ShadowBox, Spaced
 from shadbo.core.decisions import DeepReadyMade, Floater, Lipped, OnBoard, Stretcher
 from shadbo.core.fields import Fault, LengthField, MassField, Refused
+from shadbo.core.items import Things
 from shadbo.core.objects import CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
 from shadbo.core.readings import Part, UnitName
 
@@ -22,8 +24,8 @@ MOST_BYTES = 512 * 1024
 
 Practice = Literal["conservation", "decorative", "thrifty"]
 
-Object = StretchedCanvas | RolledCanvas | CanvasToMake | FlatWork
-Decision = Floater | Lipped | DeepReadyMade | Stretcher | OnBoard
+Object = StretchedCanvas | RolledCanvas | CanvasToMake | FlatWork | Things
+Decision = Floater | Lipped | DeepReadyMade | Stretcher | OnBoard | Direct | Spaced | ShadowBox | MattedBox
 
 # Which things a display can show.
 SHOWS: MappingProxyType[str, tuple[str, ...]] = MappingProxyType({
@@ -32,6 +34,7 @@ SHOWS: MappingProxyType[str, tuple[str, ...]] = MappingProxyType({
     "deep_ready_made": ("stretched_canvas",),
     "stretcher": ("rolled_canvas", "canvas_to_make"),
     "on_board": ("flat_work",),
+    **{box: ("things",) for box in BOXES},
 })  # fmt: skip
 
 

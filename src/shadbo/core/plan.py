@@ -13,7 +13,7 @@ from pydantic import TypeAdapter
 
 from shadbo.core.checks import Check, Checklist, Stage
 from shadbo.core.cutting import CutLine, StockLength
-from shadbo.core.display import Context
+from shadbo.core.display import Context, ItemShown, Reckoned
 from shadbo.core.displays import DISPLAYS
 from shadbo.core.figures import Book, Figure, Say, Speaker, figure_of, figure_of_count
 from shadbo.core.inputs import StagePanel
@@ -22,6 +22,9 @@ from shadbo.core.piece import Piece
 from shadbo.core.shop import Shop
 from shadbo.core.views import View
 from shadbo.core.work import Step
+
+# With more items than this, figures nobody speaks of are left out of the plan.
+MANY = 8
 
 
 class PlanFault(AssertionError):
@@ -49,7 +52,8 @@ class ProofShown:
 
 @dataclass(frozen=True, slots=True)
 class Plan:
-    """A piece worked out. ``figures`` are by dotted name; everything else speaks of them by it."""
+    """A piece worked out. ``figures`` are by dotted name; everything else speaks of them by it. ``focus`` is the item the
+    stages ask about, of a piece that holds several."""
 
     format: Literal["shadbo.plan/1"]
     name: str
@@ -67,6 +71,8 @@ class Plan:
     stock: tuple[StockLength, ...]
     steps: tuple[Step, ...]
     proofs: tuple[ProofShown, ...]
+    items: tuple[ItemShown, ...]
+    focus: str
 
     def view(self, key: str) -> View:
         return next(v for v in self.views if v.key == key)
@@ -79,9 +85,12 @@ class Plan:
 PLAN_JSON: TypeAdapter[Plan] = TypeAdapter(Plan)
 
 
-def plan(piece: Piece, shop: Shop) -> Plan:
-    """Work a piece out for a shop. Same input, same plan, to the last digit. Raises :class:`PlanFault`."""
-    return _plan(piece, shop)[0]
+def plan(piece: Piece, shop: Shop, focus: str = "") -> Plan:
+    """Work a piece out for a shop. Same input, same plan, to the last digit. Raises :class:`PlanFault`.
+
+    ``focus`` is the key of the item the stages ask about; without one, or with one that is not there, the first.
+    """
+    return _plan(piece, shop, focus)[0]
 
 
 def book_of(piece: Piece, shop: Shop) -> Book:
@@ -89,9 +98,9 @@ def book_of(piece: Piece, shop: Shop) -> Book:
     return _plan(piece, shop)[1]
 
 
-def _plan(piece: Piece, shop: Shop) -> tuple[Plan, Book]:
+def _plan(piece: Piece, shop: Shop, focus: str = "") -> tuple[Plan, Book]:
     book, checks = Book(), Checklist()
-    context = Context(piece, piece.object, piece.display, shop, book, checks, Speaker(shop.showing))
+    context = Context(piece, piece.object, piece.display, shop, book, checks, Speaker(shop.showing), focus)
     display = DISPLAYS[piece.display.type]
     reckoned = display.reckon(context)
     show = shop.showing
@@ -101,8 +110,16 @@ def _plan(piece: Piece, shop: Shop) -> tuple[Plan, Book]:
     ordered = checks.in_order()
     stopped: set[Stage] = {c.stage for c in ordered if c.severity == "stop"}
     waiting: set[Stage] = {c.stage for c in ordered if c.severity == "caution"}
-    figures = {name: figure_of(dim, show) for name, dim in book.dims.items()}
-    figures |= {name: figure_of_count(count) for name, count in book.counts.items()}
+    spoken = _spoken(reckoned, ordered)
+    focus = next((i.key for i in reckoned.items if i.key == focus), reckoned.items[0].key if reckoned.items else "")
+    # Of many items the plan shows the figures it speaks of and those of the item in hand; any other opens by its name.
+    quiet = tuple(f"{i.part}." for i in reckoned.items if i.key != focus) if len(reckoned.items) > MANY else ()
+    figures = {
+        name: figure_of(dim, show) for name, dim in book.dims.items() if name in spoken or not (quiet and name.startswith(quiet))
+    }  # fmt: skip
+    figures |= {
+        name: figure_of_count(count) for name, count in book.counts.items() if not (quiet and name.startswith(quiet))
+    }
     done = Plan(
         format="shadbo.plan/1",
         name=piece.name,
@@ -132,19 +149,27 @@ def _plan(piece: Piece, shop: Shop) -> tuple[Plan, Book]:
             ProofShown(p.line, tuple(show.show(t.value, "fine") for t in p.terms), show.show(p.whole.value, "fine"))
             for p in reckoned.proofs
         ),
+        items=reckoned.items,
+        focus=focus,
     )  # fmt: skip
-    _sound(done)
+    _sound(done, spoken)
     return done, book
 
 
-def _sound(done: Plan) -> None:
-    """Everything that speaks of a figure names one that is there."""
+def _spoken(done: Reckoned, checks: tuple[Check, ...]) -> set[str]:
+    """Every figure that a drawing, a stage, a check, a layer or the cut list names."""
     named = {d.figure for v in done.views for d in v.dimensions} | {h.figure for v in done.views for h in v.handles}
     named |= {m.figure for v in done.views for m in v.marks}
-    named |= {name for stage in done.stages for name in stage.figures}
-    named |= {c.figure for c in done.checks if c.figure}
-    named |= {i.figure for stage in done.stages for i in stage.inputs if i.kind in ("length", "mass") and i.figure}
-    missing = named - done.figures.keys()
+    named |= {name for panel in done.panels for name in panel.figures}
+    named |= {c.figure for c in checks if c.figure}
+    named |= {i.figure for panel in done.panels for i in panel.inputs if i.kind in ("length", "mass") and i.figure}
+    named |= {layer.thickness.name for layer in done.layers if layer.thickness.name}
+    return named | {figure for line in done.cuts for figure in (line.figure, line.short_figure) if figure}
+
+
+def _sound(done: Plan, spoken: set[str]) -> None:
+    """Everything that speaks of a figure names one that is there."""
+    missing = spoken - done.figures.keys()
     if missing:
         raise PlanFault(f"no figure called {', '.join(sorted(missing))}")
     undrawn = {key for stage in done.stages for key in stage.views} - {v.key for v in done.views}

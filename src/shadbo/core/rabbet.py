@@ -21,7 +21,7 @@ from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.measuring import Side, read_side, waist
 from shadbo.core.rails import AXES, Rails, other, square
 from shadbo.core.shop import RabbetMoulding
-from shadbo.core.sums import Dim, allowance, leaf
+from shadbo.core.sums import Dim, allowance, largest, leaf
 
 # A rail that bows by less than this is taken as straight: what passes to the eye.
 BOW_PASSES = Fraction(16, 10)
@@ -242,17 +242,12 @@ def _long(frame: ReadFrame | BoughtFrame, own: str) -> bool:
     return all(getattr(getattr(frame, own), end) for end in ends)
 
 
-def check_glazing(context: Context[Any, Any], rabbet: Rabbet) -> dict[str, Dim]:
-    """The sheet cut for this rabbet: it must lap the lip at the widest and clear the rabbet at the narrowest."""
+def check_glazing(context: Context[Any, Any], rabbet: Rabbet, glazing: str = "glass") -> dict[str, Dim]:
+    """The sheet cut for this rabbet: it must lap the lip at the widest and clear the rabbet at the narrowest.
+
+    Acrylic grows with warmth, so it is cut smaller than glass (handbook section 10).
+    """
     book, say, rules = context.book, context.speak.say, context.shop.rules
-    allowed = leaf(
-        rules.glass_allowance,
-        "glass-allowance",
-        "Allowance of the sheet, in all",
-        "rule",
-        source="allowance",
-        grain="depth",
-    )
     cut = leaf(
         0,
         "glass-cutting",
@@ -263,11 +258,14 @@ def check_glazing(context: Context[Any, Any], rabbet: Rabbet) -> dict[str, Dim]:
     )
     sheets = {}
     for axis in AXES:
+        allowed = _sheet_allowance(context, rabbet.size[axis], glazing)
         sheet = book.add(
             rabbet.size[axis] - allowed + cut, f"glazing.{axis}", f"Sheet {axis}", parts=("glazing",), fits=True
         )
         widest = rabbet.inner[axis].largest if rabbet.inner else rabbet.size[axis]
-        tape = allowance(rabbet.size[axis].likely, f"tape.rabbet.{axis}", "tape, reading of the rabbet", "tape")
+        # A frame to be made is read again when it is there: how sure the work was read has no say in that.
+        read = rabbet.size[axis].likely if rabbet.inner else context.shop.reading_tolerance(context.piece.units)
+        tape = allowance(read, f"tape.rabbet.{axis}", "tape, reading of the rabbet", "tape")
         lap = book.add(
             rabbet.lip - (widest - sheet) + tape, f"glazing.lap.{axis}", f"Lap of the lip, worst, {axis}", parts=("glazing", "rail"),
             grain="depth",
@@ -281,7 +279,8 @@ def check_glazing(context: Context[Any, Any], rabbet: Rabbet) -> dict[str, Dim]:
                 "caution", f"glazing.clear.{axis}", "display",
                 say(f"The sheet may not go in: {{}} of room in the {axis}, and tape and cutter may take {{}}.", clear,
                     context.speak.fine(clear.worst)),
-                why="Worst case of the reading and of the cut.", source_key="allowance", figure=clear.name, parts=("glazing",),
+                why="Worst case of the reading and of the cut.", source_key="acrylic" if glazing == "acrylic" else "allowance",
+                figure=clear.name, parts=("glazing",),
             )  # fmt: skip
         sheets[axis] = sheet
         least = Fraction(rules.least_lap)
@@ -297,6 +296,21 @@ def check_glazing(context: Context[Any, Any], rabbet: Rabbet) -> dict[str, Dim]:
                 ways=tuple(_deeper_lip(context)) if rabbet.inner is None else _block_way(rabbet, axis, context),
             )  # fmt: skip
     return sheets
+
+
+# Acrylic: 70 × 10⁻⁶ a kelvin (from memory), over 30 K.
+ACRYLIC_GROWS = Fraction(70 * 30, 1_000_000)
+
+
+def _sheet_allowance(context: Context[Any, Any], size: Dim, glazing: str) -> Dim:
+    """How much smaller than the rabbet a sheet is cut, in all."""
+    rules = context.shop.rules
+    key, label = "glass-allowance", "Allowance of the sheet, in all"
+    glass = leaf(rules.glass_allowance, key, label, "rule", source="allowance", grain="depth")
+    if glazing != "acrylic":
+        return glass
+    grown, a_metre = size * ACRYLIC_GROWS, size * (Fraction(rules.acrylic_per_metre) / 1000)
+    return largest((glass + grown, a_metre))
 
 
 def _deeper_lip(context: Context[Any, Any]) -> Iterator[WayOut]:

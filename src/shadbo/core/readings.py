@@ -228,4 +228,5 @@ class Uses(Part):
     look: Use = "mean"
 
 
-Stations = WidthStations | HeightStations | Depths | BarDepths | Diagonals | UprightEdge | LevelEdge
+# Whatever is read at stations; items have models of their own, with their own bounds.
+Stations = _Stations

@@ -87,6 +87,24 @@ class ReadyFrame(Part):
     board: SHEET_MM = Decimal(0)
 
 
+class Board(Part):
+    """A sheet that lies in the pack: mount board, filler or backing. ``stiff``: it will carry weight and close a back."""
+
+    key: str = Field(min_length=1, max_length=60)
+    name: str = Field(min_length=1, max_length=80)
+    thickness: SHEET_MM
+    stiff: bool = False
+
+
+class MatBoard(Part):
+    """A mat board of the stock list: its colour as sRGB, its thickness (4-ply 1.4, 8-ply 3)."""
+
+    key: str = Field(min_length=1, max_length=60)
+    name: str = Field(min_length=1, max_length=80)
+    colour: Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")]
+    thickness: SHEET_MM = Decimal("1.4")
+
+
 class Tolerances(Part):
     """How far a reading or a cut may be from the truth (± mm)."""
 
@@ -94,6 +112,7 @@ class Tolerances(Part):
     tape_in: SMALL_MM = Decimal("0.396875")
     saw: SMALL_MM = Decimal("0.5")
     glass: SMALL_MM = Decimal("1")
+    mat: SMALL_MM = Decimal("0.25")
 
 
 class Rules(Part):
@@ -122,6 +141,24 @@ class Rules(Part):
     cross_bar_every: RULE_MM = Decimal(900)
     least_wrap: RULE_MM = Decimal(3)
     fold_keep: RULE_MM = Decimal(10)
+    wall_clear: RULE_MM = Decimal(5)
+    least_gap: RULE_MM = Decimal(3)
+    behind_more: RULE_MM = Decimal(1)
+    tight: RULE_MM = Decimal(1)
+    spacer_width: RULE_MM = Decimal(5)
+    strip_ease: RULE_MM = Decimal(1)
+    point_spacing: RULE_MM = Decimal(150)
+    mat_strip: RULE_MM = Decimal(12)
+    acrylic_per_metre: RULE_MM = Decimal(3)
+    acrylic_bow_over: RULE_MM = Decimal(900)
+    acrylic_bow_per_metre: RULE_MM = Decimal(3)
+    eye_line: RULE_MM = Decimal(1450)
+    tack_clear: RULE_MM = Decimal(6)
+    fold_back: RULE_MM = Decimal(40)
+    stitch_spacing: RULE_MM = Decimal(50)
+    hinge_spacing: RULE_MM = Decimal(275)
+    bottom_weight: Annotated[Decimal, Field(ge=1, le=2, allow_inf_nan=False)] = Decimal("1.15")
+    glass_area: Annotated[Decimal, Field(gt=0, le=10, allow_inf_nan=False)] = Decimal("0.6")
     canvas_tension: Annotated[Decimal, Field(gt=0, le=2000, allow_inf_nan=False)] = Decimal(150)
     bow_share: Annotated[int, Field(ge=100, le=5000)] = 500
 
@@ -143,6 +180,9 @@ class Shop(Part):
     screws: tuple[SCREW_MM, ...] = ()
     clips: tuple[OFFSET_MM, ...] = ()
     cards: tuple[SHEET_MM, ...] = ()
+    boards: tuple[Board, ...] = ()
+    mat_boards: tuple[MatBoard, ...] = ()
+    spacers: tuple[SHEET_MM, ...] = ()
     rolls: tuple[SIDE_MM, ...] = ()
 
     @property
@@ -161,6 +201,9 @@ class Shop(Part):
 
     def rabbet_moulding(self, key: str) -> RabbetMoulding | None:
         return next((m for m in self.rabbet_mouldings if m.key == key), None)
+
+    def mat_board(self, key: str) -> MatBoard | None:
+        return next((m for m in self.mat_boards if m.key == key), None)
 
     def bar(self, key: str) -> StretcherBar | None:
         return next((b for b in self.bars if b.key == key), None)

@@ -10,6 +10,8 @@ from quicktions import Fraction
 
 from shadbo.core.fields import Fault, Refused
 from shadbo.core.house_stock import HOUSE_SHOP
+from shadbo.core.items import Kind
+from shadbo.core.kinds import KINDS
 from shadbo.core.lengths import Understood, Unit, as_decimal
 from shadbo.core.piece import FORMAT, Piece, length_field, load_piece
 from shadbo.core.schools import USUAL_BORDER, USUAL_REVEAL, new_frame
@@ -66,6 +68,59 @@ def _to_make(sizes: Mapping[str, Any]) -> dict[str, Any]:
 
 def _flat(sizes: Mapping[str, Any]) -> dict[str, Any]:
     return {"type": "flat_work", "width": {"top": [sizes["width"]]}, "height": {"left": [sizes["height"]]}}
+
+
+def item_of(key: str, name: str, kind: Kind, sizes: Mapping[str, Any]) -> dict[str, Any]:
+    """One thing as a piece holds it: its readings, and what is usual for its kind."""
+    usual = KINDS[kind]
+    item: dict[str, Any] = {
+        "key": key, "name": name, "kind": kind, "shape": "rectangle" if usual.shape == "outline" else usual.shape,
+        "width": {"middle": [sizes["width"]]}, "height": {"centre": [sizes["height"]]}, "traits": list(usual.traits),
+        **{side: sizes[side]["mm"] if side in sizes else as_decimal(getattr(usual, side)) for side in ("front", "behind")},
+    }  # fmt: skip
+    if kind == "badge":
+        item["anchors"] = [{"how": "hole", "x": 0, "y": sizes["pin"]["mm"] * -1 if "pin" in sizes else 0}]
+    if kind == "needlework":
+        item["stitching"] = {}
+    if kind == "garment":
+        item["folding"] = {
+            f"opening_{a}": as_decimal(max(Fraction(round(Fraction(sizes[a]["mm"]) * 3 / 50) * 10), Fraction(60))) for a in ("width", "height")
+        }  # fmt: skip
+    if kind in ("photograph", "print", "patch"):
+        item["window"] = {"how": "overlap", "by": 3}
+    return item
+
+
+def _things(kind: Kind) -> Callable[[Mapping[str, Any]], dict[str, Any]]:
+    def made(sizes: Mapping[str, Any]) -> dict[str, Any]:
+        return {"type": "things", "items": [item_of(f"{kind.replace('_', '')}1", KINDS[kind].label, kind, sizes)]}
+
+    return made
+
+
+def _boxed(display: str, kind: Kind, **more: Any) -> Callable[[Mapping[str, Any], Unit, Shop], dict[str, Any]]:
+    """A frame to be made of the shallowest profile that takes the thing with glass, air, board, pins and points."""
+
+    def made(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
+        usual = KINDS[kind]
+        front = Fraction(sizes["front"]["mm"]) if "front" in sizes else usual.front
+        behind = Fraction(sizes["behind"]["mm"]) if "behind" in sizes else usual.behind
+        need = GLAZED + front + usual.air + behind + (PADDED if kind == "garment" else 0)
+        profiles = sorted(shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
+        chosen = next((m for m in profiles if m.rabbet_depth >= need), profiles[-1])
+        return {"type": display, "frame": {"make": "new", "moulding": chosen.key}, **more}
+
+    return made
+
+
+def _badge_in_box(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
+    return {"type": "shadow_box", "frame": _read(sizes)}
+
+
+# Glass 2, mount board 5, backing 3, points 3: what a box takes besides the thing itself (mm).
+GLAZED = Fraction(13)
+# Padding under a folded garment, two mats, and a little to spare behind.
+PADDED = Fraction(14)
 
 
 def _new_floater(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
@@ -149,6 +204,13 @@ FLAT_ASKS = (
     SizeAsked("width", "Width", "/object/width/top/0"),
     SizeAsked("height", "Height", "/object/height/left/0"),
 )
+FLAT_THING = (
+    SizeAsked("width", "Width", "/object/items/0/width/middle/0"),
+    SizeAsked("height", "Height", "/object/items/0/height/centre/0"),
+)
+THING_ASKS = (
+    *FLAT_THING, SizeAsked("front", "Height in front", "/object/items/0/front"), SizeAsked("behind", "Sticks out behind", "/object/items/0/behind"),
+)  # fmt: skip
 CANVAS_ASKS = (*FLAT_ASKS, SizeAsked("depth", "Bar depth", "/object/depth/bar/0"))
 RABBET_ASKS = (
     SizeAsked("rabbet_width", "Frame’s rabbet width", "/object/width/top/0"),
@@ -179,6 +241,17 @@ STARTS: tuple[Start, ...] = (
           (*FLAT_ASKS, SizeAsked("wrap_printed", "Wrap printed round it", "/object/wrap_printed"),
            SizeAsked("spare", "Bare canvas beyond", "/object/spare")), _rolled, _stretcher),
     Start("to_make", "A canvas still to be made", "Bars, canvas to cut, and the print from a picture file.", FLAT_ASKS, _to_make, _stretcher),
+    Start("badge", "A badge, medal or keepsake", "In a shadow box, with room behind for its pin.", THING_ASKS, _things("badge"), _boxed("shadow_box", "badge")),
+    Start("badge_box", "A badge and a bought box", "Does it go in, and what is to be done to the box?",
+          (*THING_ASKS, SizeAsked("pin", "Pin above its middle", "/object/items/0/behind"), *RABBET_ASKS), _things("badge"), _badge_in_box),
+    Start("garment", "A jersey or shirt", "Folded to size, with photographs and a plate, in mats.",
+          (SizeAsked("width", "Armpit to armpit", "/object/items/0/width/middle/0"), SizeAsked("height", "Shoulder to hem", "/object/items/0/height/centre/0")),
+          _things("garment"), _boxed("matted_box", "garment", layout={"how": "flanked", "gap": 40}, border=50)),
+    Start("puzzle", "A jigsaw puzzle", "On its board under the lip, a spacer under the glass.", FLAT_THING, _things("puzzle"),
+          _boxed("direct", "puzzle", spacer=5)),
+    Start("needlework", "Needlework", "Stretched over its board, tacked under the lip.", FLAT_THING, _things("needlework"),
+          _boxed("direct", "needlework", glazing="none")),
+    Start("pastel", "A pastel or charcoal", "Held off the glass by a spacer all round.", FLAT_THING, _things("pastel"), _boxed("spaced", "pastel", border=40)),
     Start("flat", "Flat work", "A poster, print or sheet, with borders in a frame of its own.", FLAT_ASKS, _flat, _new_on_board),
     Start("flat_and_frame", "Flat work and its frame", "The frame is there already: where does it lie best?",
           (*FLAT_ASKS, *RABBET_ASKS), _flat, _read_on_board),

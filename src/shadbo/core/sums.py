@@ -9,10 +9,9 @@ term in the next. Everything is immutable.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from decimal import Decimal, localcontext
-from functools import cached_property
-from typing import Literal
+from typing import Final, Literal
 
 from quicktions import Fraction
 
@@ -66,41 +65,48 @@ class Curve:
     args: tuple[tuple[Fraction, Dim], ...]
 
 
-@dataclass(frozen=True, eq=False, init=False)
 class Dim:
-    """A length in mm with its terms. Equal-valued dims from different sums are different dims."""
+    """A length in mm with its terms. Equal-valued dims from different sums are different dims.
 
-    value: Fraction
-    form: Leaf | Sum | Pick | Curve
-    label: str
-    name: str | None
-    parts: tuple[str, ...]
-    grain: Grain
-    fits: bool
-    along: Dim | None
+    Never changed once made. Written with slots and without ceremony: a plan makes more than a thousand for every key press.
+    ``_key`` is what like terms are gathered by.
+    """
+
+    __slots__ = ("_key", "_slopes", "along", "fits", "form", "grain", "label", "name", "parts", "value")
+
+    value: Final[Fraction]
+    form: Final[Leaf | Sum | Pick | Curve]
+    label: Final[str]
+    name: Final[str | None]
+    parts: Final[tuple[str, ...]]
+    grain: Final[Grain]
+    fits: Final[bool]
+    along: Final[Dim | None]
 
     def __init__(
         self, value: Fraction, form: Leaf | Sum | Pick | Curve, label: str = "", name: str | None = None,
         parts: tuple[str, ...] = (), grain: Grain = "wood", fits: bool = False, along: Dim | None = None,
     ) -> None:  # fmt: skip
-        # Written at one go: a plan makes hundreds of these for every key press.
-        self.__dict__.update(
-            value=value, form=form, label=label, name=name, parts=parts, grain=grain, fits=fits, along=along
-        )
+        self.value, self.form, self.label, self.name = value, form, label, name
+        self.parts, self.grain, self.fits, self.along = parts, grain, fits, along
+        self._key: str | int = name or (form.key if isinstance(form, Leaf) else id(self))
+        self._slopes: Mapping[str, tuple[Fraction, Dim]] | None = None
 
     # -- arithmetic -----------------------------------------------------------------------------------------------
 
     def _terms(self) -> tuple[tuple[Fraction, Dim], ...]:
         """An open sum is taken apart, a closed (named) one or a leaf stands as one term."""
-        if self.name is None and isinstance(self.form, Sum):
-            return tuple((self.form.factor * c, t) for c, t in self.form.terms)
+        form = self.form
+        if self.name is None and form.__class__ is Sum:
+            factor = form.factor
+            return form.terms if factor == 1 else tuple([(factor * c, t) for c, t in form.terms])
         return ((ONE, self),)
 
     def __add__(self, other: Dim) -> Dim:
         return _sum(self._terms() + other._terms())
 
     def __sub__(self, other: Dim) -> Dim:
-        return _sum(self._terms() + tuple((-c, t) for c, t in other._terms()))
+        return _sum((*self._terms(), *[(-c, t) for c, t in other._terms()]))
 
     def __neg__(self) -> Dim:
         return self * -1
@@ -138,9 +144,14 @@ class Dim:
 
     # -- what follows from the terms ------------------------------------------------------------------------------
 
-    @cached_property
+    @property
     def slopes(self) -> Mapping[str, tuple[Fraction, Dim]]:
         """By leaf key: how many mm this moves for a mm of the leaf, and the leaf."""
+        if self._slopes is None:
+            self._slopes = self._worked_slopes()
+        return self._slopes
+
+    def _worked_slopes(self) -> Mapping[str, tuple[Fraction, Dim]]:
         if isinstance(self.form, Leaf):
             return {self.form.key: (Fraction(1), self)}
         found: dict[str, tuple[Fraction, Dim]] = {}
@@ -182,12 +193,14 @@ def _tolerance(leaf: Dim) -> Fraction:
 
 def _sum(terms: tuple[tuple[Fraction, Dim], ...], factor: Fraction = ONE) -> Dim:
     """Like terms gathered (by identity of name or leaf), vanished ones dropped."""
-    gathered: dict[object, tuple[Fraction, Dim]] = {}
-    for c, term in terms:
-        key = term.name or (term.form.key if isinstance(term.form, Leaf) else id(term))
-        before = gathered.get(key)
-        gathered[key] = (c if before is None else before[0] + c, term)
-    kept = tuple(pair for pair in gathered.values() if pair[0])
+    gathered: dict[str | int, tuple[Fraction, Dim]] = {}
+    for pair in terms:
+        key = pair[1]._key
+        if key in gathered:
+            gathered[key] = (gathered[key][0] + pair[0], pair[1])
+        else:
+            gathered[key] = pair
+    kept = tuple([pair for pair in gathered.values() if pair[0]])
     value = ZERO
     for c, term in kept:
         value += term.value if c == 1 else c * term.value
@@ -199,7 +212,7 @@ def _sum(terms: tuple[tuple[Fraction, Dim], ...], factor: Fraction = ONE) -> Dim
 
 def weighed(terms: Iterable[tuple[Dim, Fraction]]) -> Dim:
     """Σ weight × dim in one go; what has no weight is left out."""
-    return _sum(tuple((k * c, t) for dim, k in terms if k for c, t in dim._terms()))
+    return _sum(tuple([(k * c, t) for dim, k in terms if k for c, t in dim._terms()]))
 
 
 def leaf(
@@ -236,7 +249,8 @@ def _pick(how: How, dims: Iterable[Dim], choose: Callable[[list[Dim]], int]) -> 
     if not of:
         raise ValueError(f"the {how} of nothing")
     chosen = choose(list(of))
-    return replace(of[chosen], form=Pick(how, of, chosen), name=None, label=how, along=None)
+    one = of[chosen]
+    return Dim(one.value, Pick(how, of, chosen), how, None, one.parts, one.grain, one.fits)
 
 
 def largest(dims: Iterable[Dim]) -> Dim:

@@ -14,10 +14,13 @@ from quicktions import Fraction
 
 from shadbo.core.sums import Dim
 
-ViewKey = Literal["measured", "tenfold", "face", "section", "back", "wrap", "corner"]
+ViewKey = Literal[
+    "measured", "tenfold", "face", "section", "back", "wrap", "corner", "across", "seen", "board_front", "board_back",
+    "mat_top_front", "mat_top_back", "mat_bottom_front", "mat_bottom_back", "fold", "tack",
+]  # fmt: skip
 Material = Literal[
     "wood", "canvas", "bar", "shadow", "metal", "strip", "line", "hidden", "clash", "paper", "board", "glass", "picture", "keep",
-    "grip",
+    "grip", "item", "shade", "cut", "ray",
 ]  # fmt: skip
 Point = tuple[float, ...]  # x, y
 Size = Fraction | int | Dim
@@ -35,7 +38,7 @@ class Shape:
     """A polygon, line, circle, short text or picture of one material, belonging to a part. ``grain_deg`` turns a hatch.
 
     A text stands centred on its point, ``text`` in words; a picture fills its box, ``text`` is its fingerprint and which
-    of its faces is shown (``<sha256>/face``).
+    of its faces is shown (``<sha256>/face``). The radius of a text is half the room it has. A ``colour`` (sRGB) is drawn instead of the material's own.
     """
 
     part: str
@@ -46,6 +49,16 @@ class Shape:
     radius: float = 0.0
     grain_deg: int = 0
     text: str = ""
+    colour: str = ""
+
+
+DARK, LIGHT = "#2b2a27", "#fdfcf9"
+
+
+def ink_on(ground: str) -> str:
+    """The ink that reads on a colour (sRGB)."""
+    red, green, blue = (int(ground[i : i + 2], 16) for i in (1, 3, 5))
+    return LIGHT if 3 * red + 6 * green + blue < 1150 else DARK
 
 
 @dataclass(frozen=True, slots=True)
@@ -153,25 +166,50 @@ class Drawing:
     rulers: list[Ruler] = field(default_factory=list)
 
     def polygon(
-        self, part: str, label: str, material: Material, points: Iterable[tuple[Size, Size]], turn: int = 0
-    ) -> None:
+        self, part: str, label: str, material: Material, points: Iterable[tuple[Size, Size]], turn: int = 0,
+        colour: str = "",
+    ) -> None:  # fmt: skip
         self.shapes.append(
-            Shape(part, label, material, "polygon", tuple((at(x), at(y)) for x, y in points), grain_deg=turn)
+            Shape(
+                part,
+                label,
+                material,
+                "polygon",
+                tuple((at(x), at(y)) for x, y in points),
+                grain_deg=turn,
+                colour=colour,
+            )
         )
 
-    def box(self, part: str, label: str, material: Material, x: Size, y: Size, w: Size, h: Size, turn: int = 0) -> None:
+    def box(
+        self,
+        part: str,
+        label: str,
+        material: Material,
+        x: Size,
+        y: Size,
+        w: Size,
+        h: Size,
+        turn: int = 0,
+        colour: str = "",
+    ) -> None:
         x0, y0, x1, y1 = at(x), at(y), round(at(x) + at(w), 3), round(at(y) + at(h), 3)
         corners = ((x0, y0), (x1, y0), (x1, y1), (x0, y1))
-        self.shapes.append(Shape(part, label, material, "polygon", corners, grain_deg=turn))
+        self.shapes.append(Shape(part, label, material, "polygon", corners, grain_deg=turn, colour=colour))
 
     def line(self, part: str, label: str, material: Material, *points: tuple[Size, Size]) -> None:
         self.shapes.append(Shape(part, label, material, "line", tuple((at(x), at(y)) for x, y in points)))
 
-    def circle(self, part: str, label: str, material: Material, x: Size, y: Size, radius: Size) -> None:
-        self.shapes.append(Shape(part, label, material, "circle", ((at(x), at(y)),), at(radius)))
+    def circle(
+        self, part: str, label: str, material: Material, x: Size, y: Size, radius: Size, colour: str = ""
+    ) -> None:
+        self.shapes.append(Shape(part, label, material, "circle", ((at(x), at(y)),), at(radius), colour=colour))
 
-    def text(self, part: str, label: str, x: Size, y: Size, words: str) -> None:
-        self.shapes.append(Shape(part, label, "line", "text", ((at(x), at(y)),), text=words))
+    def text(self, part: str, label: str, x: Size, y: Size, words: str, room: Size = 0, colour: str = "") -> None:
+        """Words at a point; with ``room`` they are left out where they would be wider than that."""
+        self.shapes.append(
+            Shape(part, label, "line", "text", ((at(x), at(y)),), at(room) / 2, text=words, colour=colour)
+        )
 
     def picture(self, part: str, label: str, x: Size, y: Size, w: Size, h: Size, which: str) -> None:
         self.box(part, label, "picture", x, y, w, h)

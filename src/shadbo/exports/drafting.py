@@ -12,7 +12,7 @@ from typing import Literal
 
 from shadbo.core.lengths import Shown, Unit
 from shadbo.core.plan import Plan
-from shadbo.core.views import DimensionLine, Material, View
+from shadbo.core.views import DimensionLine, Material, Shape, View
 
 TEXT_MM = 2.9
 LANE_MM = 6.5
@@ -22,9 +22,11 @@ ALONG = 0.31  # where the label of a reading stands on its line, clear of the li
 GLYPH = 0.52  # average width of a digit, as a share of the text's height
 
 INK = "#2b2a27"
+TINT = 0.55
 FILLS: dict[Material, str] = {
     "wood": "#e2d3b5", "canvas": "#fbfaf6", "bar": "#eee3cb", "shadow": "#55524c", "metal": "#6f7a80",
     "strip": "#8a857a", "line": "none", "hidden": "none", "clash": "#c0765e",
+    "item": "#d9cfb8", "shade": "none", "cut": "none", "ray": "none",
     "paper": "#f6efdd", "board": "#efe9dc", "glass": "#dfe9ea", "picture": "none", "keep": "none", "grip": "none",
 }  # fmt: skip
 
@@ -80,6 +82,14 @@ class Draft:
     primitives: tuple[Primitive, ...]
 
 
+def _fill(shape: Shape) -> str:
+    """Its own colour, thinned towards the paper so that ink stays readable on it; else its material's."""
+    if not shape.colour:
+        return FILLS[shape.material]
+    thin = (round(255 - (255 - int(shape.colour[i : i + 2], 16)) * TINT) for i in (1, 3, 5))
+    return "#" + "".join(f"{v:02x}" for v in thin)
+
+
 def runs_of(shown: Shown, unit: Unit) -> tuple[tuple[str, float, float], ...]:
     """A length as text runs, its fraction small above and below the slash."""
     if unit == "mm":
@@ -120,24 +130,25 @@ def draft(plan: Plan, view: View, scale: float, unit: Unit, stages: Iterable[str
     for shape in view.shapes:
         if shape.kind == "circle":
             x, y = place(*shape.points[0])
-            out.append(Disc(x, y, max(shape.radius * scale, 0.5), FILLS[shape.material], INK, shape.part))
+            out.append(Disc(x, y, max(shape.radius * scale, 0.5), _fill(shape), INK, shape.part))
             continue
         points = tuple(place(*p) for p in shape.points)
         if shape.kind == "text":
             (x, y), size = points[0], TEXT_MM * 0.8
+            if shape.radius and len(shape.text) * size * GLYPH > 2 * shape.radius * scale:
+                continue
             out.append(Text(x, round(y + size * 0.35, 3), ((shape.text, 1.0, 0.0),), size, "middle"))
             continue
         if shape.kind == "picture" or shape.material == "grip":
             # Paper drawings are line drawings, and nobody takes hold of paper.
             continue
         if shape.kind == "line":
-            heavy = 0.5 if shape.material in ("canvas", "keep") else 0.35
-            out.append(
-                Outline(points, "none", INK, heavy, closed=False, dashed=shape.material == "keep", part=shape.part)
-            )
+            heavy = {"canvas": 0.5, "keep": 0.5, "cut": 0.25, "ray": 0.2}.get(shape.material, 0.35)
+            dashed = shape.material in ("keep", "ray")
+            out.append(Outline(points, "none", INK, heavy, closed=False, dashed=dashed, part=shape.part))
         else:
-            fill = FILLS[shape.material]
-            out.append(Outline(points, fill, INK, 0.18, dashed=shape.material == "hidden", part=shape.part))
+            dashed = shape.material in ("hidden", "shade", "cut")
+            out.append(Outline(points, _fill(shape), INK, 0.18, dashed=dashed, part=shape.part))
     labels: dict[tuple[str, int], list[tuple[float, Text, float]]] = {}
     for d in view.dimensions:
         if wanted & set(d.stages):
@@ -150,7 +161,9 @@ def draft(plan: Plan, view: View, scale: float, unit: Unit, stages: Iterable[str
     for (side, _), items in labels.items():
         out += _apart(items, along_x=side in ("top", "bottom"))
     width = room["left"] + view.width * scale + room["right"]
-    return Draft(width, room["top"] + view.height * scale + room["bottom"], scale, tuple(out))
+    height = room["top"] + view.height * scale + room["bottom"]
+    # Many labels beside a small drawing were pushed on beyond it: the sheet grows with them.
+    return Draft(width, max([height, *(i.y for i in out if isinstance(i, Text))]), scale, tuple(out))
 
 
 def _dimension(

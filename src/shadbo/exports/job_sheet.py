@@ -61,7 +61,7 @@ SEVERITY = {"stop": "STOP", "caution": "Caution", "note": "Note"}
 
 
 @lru_cache(maxsize=1)
-def _fonts() -> None:
+def fonts() -> None:
     for name in ("Regular", "SemiBold", "Narrow"):
         data = files("shadbo.exports").joinpath(f"fonts/Archivo-{name}.ttf").read_bytes()
         pdfmetrics.registerFont(TTFont(f"Archivo-{name}", io.BytesIO(data)))
@@ -115,39 +115,45 @@ class _Drawn(Flowable):
         canvas.drawString(start + paper + 2 * mm, 1.2 * mm, f"{length} mm: measure it before trusting this sheet")
         canvas.translate(0, 6 * mm)
         for item in self.drawing.primitives:
-            self._item(canvas, item)
+            draw_item(canvas, item, self.drawing.height)
         canvas.restoreState()
 
-    def _y(self, y: float) -> float:
-        return (self.drawing.height - y) * mm
 
-    def _item(self, canvas: Canvas, item: Outline | Disc | Text) -> None:
-        if isinstance(item, Outline):
-            path = canvas.beginPath()
-            for i, (x, y) in enumerate(item.points):
-                (path.moveTo if i == 0 else path.lineTo)(x * mm, self._y(y))
-            if item.closed:
-                path.close()
-            canvas.setStrokeColor(HexColor(item.stroke))
-            canvas.setLineWidth(item.width * mm)
-            canvas.setDash([2 * mm, 1.2 * mm] if item.dashed else [])
-            if item.fill != "none":
-                canvas.setFillColor(HexColor(item.fill))
-            canvas.drawPath(path, stroke=1, fill=int(item.fill != "none" and item.closed))
-            canvas.setDash([])
-        elif isinstance(item, Disc):
+def draw_item(canvas: Canvas, item: Outline | Disc | Text, tall: float) -> None:
+    """One primitive of a draft on a canvas whose origin is the draft's lower left corner; ``tall`` is the draft's height."""
+
+    def up(y: float) -> float:
+        return (tall - y) * mm
+
+    if isinstance(item, Outline):
+        path = canvas.beginPath()
+        for i, (x, y) in enumerate(item.points):
+            (path.moveTo if i == 0 else path.lineTo)(x * mm, up(y))
+        if item.closed:
+            path.close()
+        canvas.setStrokeColor(HexColor(item.stroke))
+        canvas.setLineWidth(item.width * mm)
+        canvas.setDash([2 * mm, 1.2 * mm] if item.dashed else [])
+        if item.fill != "none":
             canvas.setFillColor(HexColor(item.fill))
-            canvas.setLineWidth(0.18 * mm)
-            canvas.circle(item.x * mm, self._y(item.y), item.radius * mm, stroke=1, fill=1)
-        else:
-            size = item.size * mm
-            width = sum(pdfmetrics.stringWidth(t, "Archivo-Regular", size * share) for t, share, _ in item.runs)
-            x = item.x * mm - {"start": 0.0, "middle": width / 2, "end": width}[item.anchor]
-            canvas.setFillColor(HexColor(INK))
-            for text, share, rise in item.runs:
-                canvas.setFont("Archivo-Regular", size * share)
-                canvas.drawString(x, self._y(item.y) + rise * size, text)
-                x += pdfmetrics.stringWidth(text, "Archivo-Regular", size * share)
+        canvas.drawPath(path, stroke=1, fill=int(item.fill != "none" and item.closed))
+        canvas.setDash([])
+    elif isinstance(item, Disc):
+        filled = item.fill != "none"
+        if filled:
+            canvas.setFillColor(HexColor(item.fill))
+        canvas.setStrokeColor(HexColor(item.stroke))
+        canvas.setLineWidth(0.18 * mm)
+        canvas.circle(item.x * mm, up(item.y), item.radius * mm, stroke=1, fill=int(filled))
+    else:
+        size = item.size * mm
+        width = sum(pdfmetrics.stringWidth(t, "Archivo-Regular", size * share) for t, share, _ in item.runs)
+        x = item.x * mm - {"start": 0.0, "middle": width / 2, "end": width}[item.anchor]
+        canvas.setFillColor(HexColor(INK))
+        for text, share, rise in item.runs:
+            canvas.setFont("Archivo-Regular", size * share)
+            canvas.drawString(x, up(item.y) + rise * size, text)
+            x += pdfmetrics.stringWidth(text, "Archivo-Regular", size * share)
 
 
 def _length(shown: Shown | None, unit: Unit) -> str:
@@ -167,7 +173,10 @@ def _say(said: Say, unit: Unit) -> str:
 
 
 # Drawings not every piece has, and the lines they are printed with.
-ALSO = {"measured": ("measure",), "wrap": ("display",), "corner": ("cut",)}
+ALSO = {
+    "measured": ("measure",), "wrap": ("display",), "corner": ("cut",), "across": ("depth",), "mat_top_back": ("cut",),
+    "mat_bottom_back": ("cut",), "board_back": ("cut",), "fold": ("cut",), "tack": ("cut",),
+}  # fmt: skip
 
 
 def _fit(plan: Plan, key: str, width: float, height: float, unit: Unit, stages: tuple[str, ...]) -> Draft:
@@ -183,7 +192,7 @@ def job_sheet(
     piece: Piece, plan: Plan, *, paper: Paper = "A4", unit: Unit | None = None, shop: str = "", today: date
 ) -> bytes:
     """The job sheet of a piece as PDF bytes. ``today`` is printed in the foot, so that an old sheet can be told."""
-    _fonts()
+    fonts()
     unit = unit or plan.units
     size = PAPERS[paper]
     wide = (size[0] - 2 * MARGIN) / mm

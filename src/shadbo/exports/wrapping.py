@@ -1,16 +1,12 @@
 """Picture files of canvases: opened safely, shown small, and made ready to print with their wrap (Pillow).
 
-Runs in a process of its own (``python -m shadbo.exports.wrapping``), so that a picture of 60 million pixels costs the
-server nothing and a broken one can't take it down. It speaks JSON lines on standard output: ``{"done": 40}`` while it
-works, then ``{"result": …}`` or ``{"refused": "…"}``.
+Run in the picture process (``picture_process``).
 """
 
 from __future__ import annotations
 
-import json
-import sys
 from collections.abc import Callable
-from dataclasses import asdict, dataclass
+from dataclasses import dataclass
 from pathlib import Path
 from typing import Any, Literal
 
@@ -239,31 +235,3 @@ def look(small: Path, asked: PrintAsked, kind: str, target: Path) -> None:
     """A small picture of the face, or of the print laid flat with its wrap, for the screen."""
     image = decoded(open_picture(small, "small.jpg"))
     (face_of(image, asked) if kind == "face" else printed(image, asked)).save(target, "JPEG", quality=85)
-
-
-def main() -> int:
-    """One order as JSON on standard input: ``check`` or ``print``."""
-
-    def tell(message: dict[str, Any]) -> None:
-        print(json.dumps(message), flush=True)
-
-    order = json.load(sys.stdin)
-    try:
-        if order["do"] == "check":
-            facts = check(Path(order["path"]), order["name"], Path(order["small"]), lambda done: tell({"done": done}))
-            tell({"result": asdict(facts)})
-        else:
-            asked = PrintAsked(**order["asked"])
-            result = make_print(
-                Path(order["path"]), order["name"], asked, Path(order["target"]), lambda done: tell({"done": done})
-            )
-            tell({"result": result})
-    except PictureRefused as refused:
-        tell({"refused": str(refused)})
-    except MemoryError:
-        tell({"refused": "is too large for this machine’s memory"})
-    return 0
-
-
-if __name__ == "__main__":
-    sys.exit(main())

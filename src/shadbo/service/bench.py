@@ -129,7 +129,7 @@ def _wrapping() -> None:
         order = {"do": "print", "path": str(source), "name": "road.jpg", "target": str(target),
                  "asked": {"width": 1500, "height": 1000, "edge": 42, "wrap": "mirrored"}}  # fmt: skip
         code = (
-            "import resource, sys; from shadbo.exports.wrapping import main; main(); "
+            "import resource, sys; from shadbo.exports.picture_process import main; main(); "
             "print(resource.getrusage(resource.RUSAGE_SELF).ru_maxrss, file=sys.stderr)"
         )
         start = time.perf_counter()

@@ -108,6 +108,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kinds
+         * @description What an item can be, with the usual height in front of its mount and behind it.
+         */
+        get: operations["kinds_api_kinds_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{sha}/outline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * From Photo
+         * @description The outline of the thing in a photograph: found on its plain ground, or marked by hand; to scale.
+         */
+        post: operations["from_photo_api_pictures__sha__outline_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{sha}/colour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Colour
+         * @description The colour at a place of a photograph (shares of its width and height).
+         */
+        get: operations["colour_api_pictures__sha__colour_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outlines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * From File
+         * @description An outline from an SVG or DXF file in millimetres, as the body of the request.
+         */
+        post: operations["from_file_api_outlines_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/items/{key}/outline.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * To File
+         * @description The outline of an item as a file, in millimetres.
+         */
+        get: operations["to_file_api_pieces__piece_id__items__key__outline__kind__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pictures": {
         parameters: {
             query?: never;
@@ -122,6 +222,26 @@ export interface paths {
          * @description A picture file as the body of the request; it is opened and checked before it is kept.
          */
         post: operations["hand_in_api_pictures_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{sha}/small": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Small
+         * @description The picture as it was handed in, small.
+         */
+        get: operations["small_api_pictures__sha__small_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -523,6 +643,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/{view}.template.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Template File
+         * @description A template at full size, tiled over sheets of paper.
+         */
+        get: operations["template_file_api_pieces__piece_id___view__template_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/{view}.dxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * View Dxf
+         * @description A drawing at full size as DXF, in millimetres.
+         */
+        get: operations["view_dxf_api_pieces__piece_id___view__dxf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces/{piece_id}/{view}.svg": {
         parameters: {
             query?: never;
@@ -547,6 +707,75 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * Act
+         * @description Something the plan offers at a press, by its key.
+         */
+        Act: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "act";
+            /** Action */
+            action: string;
+        };
+        /**
+         * ActionInput
+         * @description Something that can be done at a press: JSON Patch with a name.
+         */
+        ActionInput: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Group */
+            group: string;
+            /** Parts */
+            parts: string[];
+            /**
+             * Look
+             * @enum {string}
+             */
+            look: "add" | "remove";
+            /** Patch */
+            patch: {
+                [key: string]: unknown;
+            }[];
+            /**
+             * Kind
+             * @default action
+             * @constant
+             */
+            kind: "action";
+        };
+        /**
+         * AddItem
+         * @description Another thing for the box, its sizes as typed; height in front and behind may be left empty for the usual.
+         */
+        AddItem: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "add_item";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "badge" | "medal" | "garment" | "photograph" | "patch" | "name_plate" | "puzzle" | "needlework" | "pastel" | "print" | "poster" | "tool" | "watch" | "figure" | "plant" | "keepsake";
+            /** Name */
+            name: string;
+            /** Sizes */
+            sizes: {
+                [key: string]: string;
+            };
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "in";
+        };
         /**
          * AddStation
          * @description A reading at a place of one's own: ``at`` thousandths along the ``side`` (JSON Pointer) from its top or left.
@@ -573,6 +802,24 @@ export interface components {
         Archive: {
             /** Archived */
             archived: boolean;
+        };
+        /**
+         * ArrangeItems
+         * @description One arranging action on the items named, or on all: align, equal gaps, mirror, turn, group, centre, smallest box.
+         */
+        ArrangeItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "arrange";
+            /** How */
+            how: string;
+            /**
+             * Items
+             * @default []
+             */
+            items: string[];
         };
         /** AskedOut */
         AskedOut: {
@@ -658,7 +905,7 @@ export interface components {
              * Stage
              * @enum {string}
              */
-            stage: "measure" | "display" | "depth" | "cut";
+            stage: "measure" | "display" | "arrange" | "depth" | "cut";
             /** Say */
             say: (string | components["schemas"]["Shown"])[];
             /** Why */
@@ -673,7 +920,7 @@ export interface components {
         };
         /**
          * ChoiceInput
-         * @description One of several; ``key`` names the choice within the plan.
+         * @description One of several (``many``: any of several, each switched over); ``key`` names the choice within the plan.
          */
         ChoiceInput: {
             /** Key */
@@ -690,7 +937,7 @@ export interface components {
              * Look
              * @enum {string}
              */
-            look: "list" | "buttons";
+            look: "list" | "buttons" | "menu" | "many" | "swatches";
             /**
              * Kind
              * @default choice
@@ -712,6 +959,11 @@ export interface components {
             choice: string;
             /** Option */
             option: string;
+        };
+        /** ColourOut */
+        ColourOut: {
+            /** Colour */
+            colour: string;
         };
         /** Compare */
         Compare: {
@@ -736,6 +988,19 @@ export interface components {
             difference: components["schemas"]["Shown"];
             /** Slips */
             slips: components["schemas"]["SlipOut"][];
+        };
+        /**
+         * CopyItems
+         * @description Items once more, beside themselves.
+         */
+        CopyItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "copy_items";
+            /** Items */
+            items: string[];
         };
         /**
          * CutLine
@@ -926,6 +1191,40 @@ export interface components {
             den: number;
         };
         /**
+         * ItemShown
+         * @description One of several things of a piece, as it is picked out of them; ``group`` is what it moves with.
+         */
+        ItemShown: {
+            /** Key */
+            key: string;
+            /** Part */
+            part: string;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Size */
+            size: (string | components["schemas"]["Shown"])[];
+            /** Group */
+            group: string;
+            /** Colour */
+            colour: string;
+        };
+        /**
+         * KindOut
+         * @description A kind of item, and how high it usually stands in front of its mount and out behind.
+         */
+        KindOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Front */
+            front: string;
+            /** Behind */
+            behind: string;
+        };
+        /**
          * LayerShown
          * @description One layer, front to back, with its thickness and the figure that opens it.
          */
@@ -1019,6 +1318,44 @@ export interface components {
             kind: "mass";
         };
         /**
+         * MoveItems
+         * @description Items moved by whole steps of 1 mm or 1/16 in; ``snap`` draws them to one another's lines and equal gaps.
+         */
+        MoveItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "move";
+            /** Items */
+            items: string[];
+            /**
+             * Right
+             * @default 0
+             */
+            right: number;
+            /**
+             * Down
+             * @default 0
+             */
+            down: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "in";
+            /**
+             * Coarse
+             * @default false
+             */
+            coarse: boolean;
+            /**
+             * Snap
+             * @default false
+             */
+            snap: boolean;
+        };
+        /**
          * NewPiece
          * @description A new piece: what it is (a start), its name, and its sizes as typed, by field.
          */
@@ -1090,7 +1427,7 @@ export interface components {
         };
         /**
          * Option
-         * @description One thing to choose, with its reason and the JSON Patch that chooses it.
+         * @description One thing to choose, with its reason and the JSON Patch that chooses it; ``colour`` of what is one (sRGB).
          */
         Option: {
             /** Key */
@@ -1105,6 +1442,115 @@ export interface components {
             patch: {
                 [key: string]: unknown;
             }[];
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
+        };
+        /**
+         * OutlineAsked
+         * @description How to read an outline off a photograph: two marks and their distance, or four corners of a rectangle and its size
+         *     (places as shares of the photograph); ``near`` picks the thing, ``by_hand`` are its corners as somebody marked them.
+         */
+        OutlineAsked: {
+            /**
+             * Marks
+             * @default []
+             */
+            marks: [
+                number,
+                number
+            ][];
+            /**
+             * Distance
+             * @default
+             */
+            distance: string;
+            /**
+             * Corners
+             * @default []
+             */
+            corners: [
+                number,
+                number
+            ][];
+            /**
+             * Width
+             * @default
+             */
+            width: string;
+            /**
+             * Height
+             * @default
+             */
+            height: string;
+            /** Near */
+            near?: [
+                number,
+                number
+            ] | null;
+            /**
+             * By Hand
+             * @default []
+             */
+            by_hand: [
+                number,
+                number
+            ][];
+            /**
+             * Unit
+             * @default mm
+             * @enum {string}
+             */
+            unit: "mm" | "in";
+        };
+        /**
+         * OutlineInput
+         * @description The outline of an item, to be taken from a photograph or a file: how many points it has, the photograph by its
+         *     fingerprint and name.
+         */
+        OutlineInput: {
+            /** Item */
+            item: string;
+            /** Label */
+            label: string;
+            /** Group */
+            group: string;
+            /** Points */
+            points: number;
+            /** Photo */
+            photo: string | null;
+            /** Photo Name */
+            photo_name: string | null;
+            /** Say */
+            say: (string | components["schemas"]["Shown"])[];
+            /** Parts */
+            parts: string[];
+            /**
+             * Kind
+             * @default outline
+             * @constant
+             */
+            kind: "outline";
+        };
+        /**
+         * OutlineOut
+         * @description An outline: mm from its corner (y down), where it lies in the photograph (shares), its size.
+         */
+        OutlineOut: {
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /** Places */
+            places: [
+                number,
+                number
+            ][];
+            width: components["schemas"]["Shown"];
+            height: components["schemas"]["Shown"];
         };
         /**
          * PictureFile
@@ -1183,7 +1629,8 @@ export interface components {
         };
         /**
          * Plan
-         * @description A piece worked out. ``figures`` are by dotted name; everything else speaks of them by it.
+         * @description A piece worked out. ``figures`` are by dotted name; everything else speaks of them by it. ``focus`` is the item the
+         *     stages ask about, of a piece that holds several.
          */
         Plan: {
             /**
@@ -1226,11 +1673,15 @@ export interface components {
             steps: components["schemas"]["Step"][];
             /** Proofs */
             proofs: components["schemas"]["ProofShown"][];
+            /** Items */
+            items: components["schemas"]["ItemShown"][];
+            /** Focus */
+            focus: string;
         };
         /** Preview */
         Preview: {
             /** Edits */
-            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"])[];
+            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
         };
         /**
          * PreviewOut
@@ -1336,6 +1787,19 @@ export interface components {
              */
             unit: "mm" | "in";
         };
+        /**
+         * RemoveItems
+         * @description Items taken out of the box.
+         */
+        RemoveItems: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "remove_items";
+            /** Items */
+            items: string[];
+        };
         /** Restore */
         Restore: {
             /** Version */
@@ -1398,7 +1862,7 @@ export interface components {
             /** Version */
             version: number;
             /** Edits */
-            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"])[];
+            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
             /**
              * Goes On
              * @default false
@@ -1410,7 +1874,7 @@ export interface components {
          * @description A polygon, line, circle, short text or picture of one material, belonging to a part. ``grain_deg`` turns a hatch.
          *
          *     A text stands centred on its point, ``text`` in words; a picture fills its box, ``text`` is its fingerprint and which
-         *     of its faces is shown (``<sha256>/face``).
+         *     of its faces is shown (``<sha256>/face``). A ``colour`` (sRGB) is drawn instead of the material's own.
          */
         Shape: {
             /** Part */
@@ -1421,7 +1885,7 @@ export interface components {
              * Material
              * @enum {string}
              */
-            material: "wood" | "canvas" | "bar" | "shadow" | "metal" | "strip" | "line" | "hidden" | "clash" | "paper" | "board" | "glass" | "picture" | "keep" | "grip";
+            material: "wood" | "canvas" | "bar" | "shadow" | "metal" | "strip" | "line" | "hidden" | "clash" | "paper" | "board" | "glass" | "picture" | "keep" | "grip" | "item" | "shade" | "cut" | "ray";
             /**
              * Kind
              * @enum {string}
@@ -1444,6 +1908,11 @@ export interface components {
              * @default
              */
             text: string;
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
         };
         /**
          * ShopOut
@@ -1555,7 +2024,7 @@ export interface components {
              * Key
              * @enum {string}
              */
-            key: "measure" | "display" | "depth" | "cut";
+            key: "measure" | "display" | "arrange" | "depth" | "cut";
             /** Label */
             label: string;
             /**
@@ -1566,11 +2035,11 @@ export interface components {
             /** Asks */
             asks: (string | components["schemas"]["Shown"])[];
             /** Inputs */
-            inputs: (components["schemas"]["LengthInput"] | components["schemas"]["ChoiceInput"] | components["schemas"]["MassInput"] | components["schemas"]["FileInput"] | components["schemas"]["WordsInput"])[];
+            inputs: (components["schemas"]["LengthInput"] | components["schemas"]["ChoiceInput"] | components["schemas"]["MassInput"] | components["schemas"]["FileInput"] | components["schemas"]["WordsInput"] | components["schemas"]["ActionInput"] | components["schemas"]["OutlineInput"])[];
             /** Figures */
             figures: string[];
             /** Views */
-            views: ("measured" | "tenfold" | "face" | "section" | "back" | "wrap" | "corner")[];
+            views: ("measured" | "tenfold" | "face" | "section" | "back" | "wrap" | "corner" | "across" | "seen" | "board_front" | "board_back" | "mat_top_front" | "mat_top_back" | "mat_bottom_front" | "mat_bottom_back" | "fold" | "tack")[];
         };
         /** StartOut */
         StartOut: {
@@ -1646,8 +2115,43 @@ export interface components {
             keep: boolean;
         };
         /**
+         * TakeColour
+         * @description A colour sampled for an item.
+         */
+        TakeColour: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "colour";
+            /** Item */
+            item: string;
+            /** Colour */
+            colour: string;
+        };
+        /**
+         * TakeOutline
+         * @description An outline for an item, mm, from a photograph or a file; its sizes become those of the outline. None takes it away.
+         */
+        TakeOutline: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "outline";
+            /** Item */
+            item: string;
+            /** Points */
+            points: [
+                number | string,
+                number | string
+            ][];
+        };
+        /**
          * TakePicture
          * @description A picture file that was handed in, by its fingerprint, name and size in pixels; None puts it away.
+         *
+         *     ``item`` is whose photograph it is; without one it is the picture printed on the canvas.
          */
         TakePicture: {
             /**
@@ -1656,6 +2160,8 @@ export interface components {
              */
             op: "picture";
             file: components["schemas"]["PictureFile"] | null;
+            /** Item */
+            item?: string | null;
         };
         /**
          * TakeWayOut
@@ -1701,7 +2207,7 @@ export interface components {
              * Key
              * @enum {string}
              */
-            key: "measured" | "tenfold" | "face" | "section" | "back" | "wrap" | "corner";
+            key: "measured" | "tenfold" | "face" | "section" | "back" | "wrap" | "corner" | "across" | "seen" | "board_front" | "board_back" | "mat_top_front" | "mat_top_back" | "mat_bottom_front" | "mat_bottom_back" | "fold" | "tack";
             /** Title */
             title: string;
             /** Width */
@@ -1762,6 +2268,11 @@ export interface components {
             look: "words" | "date" | "colour";
             /** Hint */
             hint: (string | components["schemas"]["Shown"])[];
+            /**
+             * Parts
+             * @default []
+             */
+            parts: string[];
             /**
              * Kind
              * @default words
@@ -2141,6 +2652,303 @@ export interface operations {
             };
         };
     };
+    kinds_api_kinds_get: {
+        parameters: {
+            query?: {
+                unit?: "mm" | "in";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KindOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    from_photo_api_pictures__sha__outline_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sha: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutlineAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutlineOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    colour_api_pictures__sha__colour_get: {
+        parameters: {
+            query: {
+                x: number;
+                y: number;
+            };
+            header?: never;
+            path: {
+                sha: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColourOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    from_file_api_outlines_post: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutlineOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    to_file_api_pieces__piece_id__items__key__outline__kind__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+                key: string;
+                kind: "svg" | "dxf";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     hand_in_api_pictures_post: {
         parameters: {
             query: {
@@ -2160,6 +2968,62 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PictureOut"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    small_api_pictures__sha__small_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sha: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {
@@ -2611,7 +3475,9 @@ export interface operations {
     };
     one_api_pieces__piece_id__get: {
         parameters: {
-            query?: never;
+            query?: {
+                item?: string;
+            };
             header?: never;
             path: {
                 piece_id: string;
@@ -2669,7 +3535,9 @@ export interface operations {
     };
     edit_api_pieces__piece_id__edits_post: {
         parameters: {
-            query?: never;
+            query?: {
+                item?: string;
+            };
             header?: never;
             path: {
                 piece_id: string;
@@ -2731,7 +3599,9 @@ export interface operations {
     };
     preview_api_pieces__piece_id__preview_post: {
         parameters: {
-            query?: never;
+            query?: {
+                item?: string;
+            };
             header?: never;
             path: {
                 piece_id: string;
@@ -2793,7 +3663,9 @@ export interface operations {
     };
     undo_api_pieces__piece_id__undo_post: {
         parameters: {
-            query?: never;
+            query?: {
+                item?: string;
+            };
             header?: never;
             path: {
                 piece_id: string;
@@ -2855,7 +3727,9 @@ export interface operations {
     };
     redo_api_pieces__piece_id__redo_post: {
         parameters: {
-            query?: never;
+            query?: {
+                item?: string;
+            };
             header?: never;
             path: {
                 piece_id: string;
@@ -3448,6 +4322,123 @@ export interface operations {
             };
         };
     };
+    template_file_api_pieces__piece_id___view__template_pdf_get: {
+        parameters: {
+            query?: {
+                paper?: "A4" | "Letter";
+                unit?: ("mm" | "in") | null;
+            };
+            header?: never;
+            path: {
+                piece_id: string;
+                view: "measured" | "tenfold" | "face" | "section" | "back" | "wrap" | "corner" | "across" | "seen" | "board_front" | "board_back" | "mat_top_front" | "mat_top_back" | "mat_bottom_front" | "mat_bottom_back" | "fold" | "tack";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    view_dxf_api_pieces__piece_id___view__dxf_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+                view: "measured" | "tenfold" | "face" | "section" | "back" | "wrap" | "corner" | "across" | "seen" | "board_front" | "board_back" | "mat_top_front" | "mat_top_back" | "mat_bottom_front" | "mat_bottom_back" | "fold" | "tack";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     view_file_api_pieces__piece_id___view__svg_get: {
         parameters: {
             query?: {
@@ -3456,7 +4447,7 @@ export interface operations {
             header?: never;
             path: {
                 piece_id: string;
-                view: "measured" | "tenfold" | "face" | "section" | "back" | "wrap" | "corner";
+                view: "measured" | "tenfold" | "face" | "section" | "back" | "wrap" | "corner" | "across" | "seen" | "board_front" | "board_back" | "mat_top_front" | "mat_top_back" | "mat_bottom_front" | "mat_bottom_back" | "fold" | "tack";
             };
             cookie?: never;
         };

@@ -3,6 +3,7 @@ import type { DimensionLine, Handle, Plan, StageKey, Unit, View } from "../api/t
 import { Length, lengthText } from "../fields/Length";
 import { layOut, namesInline, place, type Placed } from "./layout";
 import { Marks, type Place } from "./Marks";
+import { Movers, type Moving } from "./Movers";
 import { Hatches, isLit, Shapes } from "./Shapes";
 
 export interface Drag {
@@ -25,9 +26,11 @@ interface Props {
   onNudge: (handle: Handle, steps: number, coarse: boolean) => void;
   /** Draws the field that is typed over a dimension line, or at a place that was not read yet. */
   editor: (place: Place, close: () => void) => React.ReactNode;
+  /** The things that can be moved about on this drawing, and which of them are in hand. */
+  moving?: Moving | undefined;
 }
 
-const NUDGE_MM = { mm: 1, in: 25.4 / 16 } as const;
+export const NUDGE_MM = { mm: 1, in: 25.4 / 16 } as const;
 
 /** One view to scale with its numbers on it: inputs are typed over where they stand, parts can be taken hold of. */
 export function Drawing(props: Props) {
@@ -57,10 +60,11 @@ export function Drawing(props: Props) {
   return (
     <div ref={box} className="relative h-full w-full overflow-hidden" data-view={view.key}>
       {size.width > 0 && (
-        <svg width={size.width} height={size.height} className="absolute inset-0" role={handles.length ? "group" : "img"} aria-label={`${view.title} to scale`}>
+        <svg width={size.width} height={size.height} className="absolute inset-0" role={handles.length || props.moving ? "group" : "img"} aria-label={`${view.title} to scale`}>
           <Hatches />
           <g transform={`translate(${laid.left} ${laid.top})`}>
-            <Shapes shapes={view.shapes} scale={laid.scale} lit={lit} onPoint={props.onPoint} grips={handles.length > 0} />
+            <Shapes shapes={view.shapes} scale={laid.scale} lit={lit} onPoint={props.onPoint} grips={handles.length > 0} inHand={props.moving?.inHand} />
+            {props.moving && <Movers moving={props.moving} shapes={view.shapes} scale={laid.scale} unit={unit} onPoint={props.onPoint} />}
             {handles.length > 0 && <Grips {...props} handles={handles} scale={laid.scale} />}
           </g>
           <g fill="none" stroke="#2b2a27" strokeWidth={0.75} pointerEvents="none">

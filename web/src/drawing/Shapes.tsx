@@ -33,6 +33,13 @@ export function Hatches() {
         <circle cx="1.5" cy="1.5" r=".55" fill="#cfc6ae" />
         <circle cx="4.5" cy="4.5" r=".55" fill="#cfc6ae" />
       </pattern>
+      <pattern id="shade" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <path d="M0 0 v5" stroke="#2b2a27" strokeWidth="1.6" opacity=".33" />
+      </pattern>
+      <pattern id="unseen" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+        <rect width="5" height="5" fill="#fdfcf9" opacity=".55" />
+        <path d="M0 0 v5" stroke="#963417" strokeWidth="1.4" opacity=".75" />
+      </pattern>
       <pattern id="clash" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
         <rect width="5" height="5" fill="#f6e6df" />
         <path d="M0 0 v5" stroke="#963417" strokeWidth="2.2" />
@@ -42,6 +49,7 @@ export function Hatches() {
 }
 
 function fillOf(shape: Shape): string {
+  if (shape.colour && shape.material !== "hidden") return shape.colour;
   switch (shape.material) {
     case "wood":
       return `url(#wood-${shape.grain_deg})`;
@@ -65,13 +73,23 @@ function fillOf(shape: Shape): string {
       return "url(#board)";
     case "glass":
       return "#dbe7e8";
+    case "item":
+      return "#cfc3a8";
+    case "shade":
+      return "url(#shade)";
+    case "cut":
+      return "url(#unseen)";
     case "line":
     case "hidden":
     case "keep":
     case "picture":
+    case "ray":
       return "none";
   }
 }
+
+/** About how wide a letter of a short text is, in px. */
+const WORD_PX = 5.4;
 
 export function isLit(part: string, lit: ReadonlySet<string>): boolean {
   for (const l of lit) if (l === part || part.startsWith(`${l}.`)) return true;
@@ -85,15 +103,18 @@ interface Props {
   onPoint?: (part: string | null) => void;
   /** Whether what can be taken hold of is drawn. */
   grips?: boolean;
+  /** Parts that are in hand: drawn with a dashed blue outline. */
+  inHand?: ReadonlySet<string>;
 }
 
 /** The shapes of a view, to scale; what is lit is outlined in blue. */
-export function Shapes({ shapes, scale, lit, onPoint, grips = false }: Props) {
+export function Shapes({ shapes, scale, lit, onPoint, grips = false, inHand }: Props) {
   return (
     <>
       {shapes.map((shape, i) => {
         if (shape.material === "grip" && !grips) return null;
-        const on = lit ? isLit(shape.part, lit) : false;
+        const held = inHand?.has(shape.part) ?? false;
+        const on = (lit ? isLit(shape.part, lit) : false) || held;
         const common = {
           "data-part": shape.part,
           "data-lit": on || undefined,
@@ -106,8 +127,9 @@ export function Shapes({ shapes, scale, lit, onPoint, grips = false }: Props) {
         const title = <title>{shape.label}</title>;
         if (shape.kind === "text") {
           const [x, y] = shape.points[0] as [number, number];
+          if (shape.radius > 0 && shape.text.length * WORD_PX > 2 * shape.radius * scale) return null;
           return (
-            <text key={i} x={x * scale} y={y * scale} fontSize={scale < 0.14 ? 0 : 11} textAnchor="middle" dominantBaseline="central" fill="#2b2a27" className="fig" pointerEvents="none">
+            <text key={i} x={x * scale} y={y * scale} fontSize={scale < 0.14 ? 0 : 11} textAnchor="middle" dominantBaseline="central" fill={shape.colour || "#2b2a27"} className="fig" pointerEvents="none">
               {shape.text}
             </text>
           );
@@ -120,14 +142,14 @@ export function Shapes({ shapes, scale, lit, onPoint, grips = false }: Props) {
         if (shape.kind === "circle") {
           const [x, y] = shape.points[0] as [number, number];
           return (
-            <circle key={i} {...common} cx={x * scale} cy={y * scale} r={Math.max(3, shape.radius * scale)} fill={fillOf(shape)}>
+            <circle key={i} {...common} cx={x * scale} cy={y * scale} r={Math.max(shape.material === "item" || shape.material === "hidden" ? 0 : 3, shape.radius * scale)} fill={fillOf(shape)} strokeDasharray={shape.material === "hidden" ? "5 3" : undefined}>
               {title}
             </circle>
           );
         }
         if (shape.kind === "line") {
-          const never = shape.material === "keep";
-          const heavy = { metal: 3, line: 1.2, keep: 2.4 }[shape.material as string] ?? 2;
+          const never = shape.material === "keep" || shape.material === "ray";
+          const heavy = { metal: 3, line: 1.2, keep: 2.4, cut: 1.4, ray: 1.2 }[shape.material as string] ?? 2;
           return (
             <polyline key={i} {...common} stroke={on ? "#1d5f9c" : never ? "#963417" : "#2b2a27"} strokeDasharray={never ? "7 4" : undefined} points={points} fill="none" strokeWidth={on ? 3.2 : heavy}>
               {title}
@@ -136,7 +158,7 @@ export function Shapes({ shapes, scale, lit, onPoint, grips = false }: Props) {
         }
         return (
           <g key={i}>
-            <polygon {...common} points={points} fill={fillOf(shape)} strokeDasharray={shape.material === "hidden" ? "5 3" : undefined}>
+            <polygon {...common} points={points} fill={fillOf(shape)} strokeDasharray={shape.material === "hidden" ? "5 3" : undefined} pointerEvents={shape.material === "shade" || shape.material === "cut" ? "none" : undefined}>
               {title}
             </polygon>
             {on && <polygon points={points} fill="#1d5f9c" opacity={0.09} pointerEvents="none" />}

@@ -1,11 +1,14 @@
 import { Dialog } from "./Dialog";
 
 const KEYS: [string, string][] = [
-  ["1 – 4", "The stages, in the order of the work"],
+  ["1 – 5", "The stages, in the order of the work"],
   ["M  F  S  B", "As measured, face, section, back drawn large"],
   ["U", "Millimetres or inches"],
   ["Tab, Enter", "On to the next field"],
   ["Arrows", "Nudge a part or a field by 1 mm or 1/16 in; with Shift 10 mm or 1/2 in"],
+  ["Shift+click, Ctrl+A", "Take more things in hand, all of them"],
+  ["Alt while dragging", "Not drawn to lines and equal gaps"],
+  ["Delete", "Take the thing out"],
   ["Ctrl+Z", "Undo"],
   ["Ctrl+Shift+Z", "Redo"],
   ["/", "Search the rack"],

@@ -1,10 +1,10 @@
 import { Radio, RadioGroup } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
-import { useId, useState } from "react";
+import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api, unwrap, type Problem } from "../api/client";
-import type { Fault, Read, Unit } from "../api/types";
-import { Length } from "../fields/Length";
+import type { Fault, Unit } from "../api/types";
+import { Line, SizeLine } from "../fields/PlainLines";
 import { Dialog } from "../parts/Dialog";
 import { useUnits } from "../parts/units";
 
@@ -42,9 +42,9 @@ export function NewPiece({ onClose }: { onClose: () => void }) {
           void make();
         }}
       >
-        <RadioGroup value={start} onChange={setStart} aria-label="What is it?" className="grid grid-cols-4 gap-2">
+        <RadioGroup value={start} onChange={setStart} aria-label="What is it?" className="grid grid-cols-4 gap-1.5">
           {(starts.data ?? []).map((s) => (
-            <Radio key={s.key} value={s.key} className="cursor-pointer border border-rule p-2.5 leading-snug data-checked:border-act data-checked:bg-act-wash">
+            <Radio key={s.key} value={s.key} className="cursor-pointer border border-rule px-2 py-1.5 leading-snug data-checked:border-act data-checked:bg-act-wash">
               <span className="block font-semibold">{s.label}</span>
               <span className="text-soft">{s.detail}</span>
             </Radio>
@@ -84,65 +84,5 @@ export function NewPiece({ onClose }: { onClose: () => void }) {
         </div>
       </form>
     </Dialog>
-  );
-}
-
-interface LineProps {
-  label: string;
-  value: string;
-  onChange: (text: string) => void;
-  fault?: Fault | undefined;
-}
-
-function Line({ label, value, onChange, fault, autoFocus }: LineProps & { autoFocus?: boolean }) {
-  const id = useId();
-  return (
-    <div>
-      <label htmlFor={id} className="text-soft">
-        {label}
-      </label>
-      <input id={id} className="field" value={value} maxLength={200} autoFocus={autoFocus} onChange={(event) => onChange(event.target.value)} aria-invalid={fault ? true : undefined} />
-      {fault && (
-        <p role="alert" className="text-[12.5px] leading-snug text-stop">
-          {fault.message}
-        </p>
-      )}
-    </div>
-  );
-}
-
-function SizeLine({ label, unit, value, onChange, fault }: LineProps & { unit: Unit }) {
-  const id = useId();
-  const [read, setRead] = useState<Read | null>(null);
-  async function understand(text: string) {
-    onChange(text);
-    try {
-      setRead(text.trim() ? await unwrap(api.POST("/api/lengths", { body: { text, unit } })) : null);
-    } catch {
-      setRead(null);
-    }
-  }
-  return (
-    <div>
-      <label htmlFor={id} className="text-soft">
-        {label}
-      </label>
-      <div className="relative">
-        <input id={id} className="field fig pr-8" value={value} autoComplete="off" onChange={(event) => void understand(event.target.value)} aria-invalid={fault ? true : undefined} />
-        <span className="unit absolute inset-y-0 right-2 flex items-center">{unit}</span>
-      </div>
-      <p className="h-5 text-[12.5px] text-soft">
-        {read && (
-          <>
-            <Length shown={read.shown} unit={read.unit} /> · <Length shown={read.shown} unit={read.unit === "mm" ? "in" : "mm"} approx />
-          </>
-        )}
-      </p>
-      {fault && (
-        <p role="alert" className="text-[12.5px] leading-snug text-stop">
-          {fault.message}. Accepted: {fault.accepted}
-        </p>
-      )}
-    </div>
   );
 }

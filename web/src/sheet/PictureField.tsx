@@ -1,7 +1,8 @@
 import { FileImage, Printer, X } from "lucide-react";
 import { useRef, useState } from "react";
 import { api, Problem, unwrap } from "../api/client";
-import type { FileInput, PictureOut, Unit } from "../api/types";
+import { handInPicture } from "../api/upload";
+import type { FileInput, Unit } from "../api/types";
 import { Sentence } from "../fields/Length";
 import type { PieceWork } from "./usePiece";
 
@@ -24,7 +25,7 @@ export function PictureField({ id, input, unit, onEdit }: Props) {
     setTrouble("");
     setSent(0);
     try {
-      const picture = await upload(file, setSent);
+      const picture = await handInPicture(file, setSent);
       onEdit([{ op: "picture", file: picture as Required<typeof picture> & { media: "image/png" } }]);
     } catch (error) {
       setTrouble((error as Error).message);
@@ -130,26 +131,4 @@ function Bar({ label, done }: { label: string; done: number }) {
       </div>
     </div>
   );
-}
-
-/** Sends a file with its progress (fetch tells none); what the server says of a bad one is thrown in its words. */
-function upload(file: File, told: (per_cent: number) => void): Promise<PictureOut> {
-  return new Promise((resolve, reject) => {
-    const request = new XMLHttpRequest();
-    request.open("POST", `/api/pictures?name=${encodeURIComponent(file.name.slice(-200))}`);
-    request.upload.onprogress = (event) => told(Math.round((100 * event.loaded) / event.total));
-    request.onerror = () => reject(new Error("The server does not answer. Try again in a moment."));
-    request.onload = () => {
-      if (request.status === 201) return resolve(JSON.parse(request.responseText) as PictureOut);
-      if (request.status === 413) return reject(new Error("This file is too large: up to 120 MB are taken."));
-      try {
-        const said = JSON.parse(request.responseText) as { title: string; errors?: { message: string; accepted: string }[] };
-        const fault = said.errors?.[0];
-        reject(new Error(fault ? `${file.name} ${fault.message}. Accepted: ${fault.accepted}.` : said.title));
-      } catch {
-        reject(new Error("The file could not be handed in."));
-      }
-    };
-    request.send(file);
-  });
 }

@@ -10,9 +10,11 @@ import { Shortcuts } from "../parts/Shortcuts";
 import { useUnits } from "../parts/units";
 import { Checks } from "./Checks";
 import { Conflict } from "./Conflict";
+import { ArrangeBar } from "./ArrangeBar";
 import { CutList } from "./CutList";
 import { Figures } from "./Figures";
 import { FigurePanel } from "./FigurePanel";
+import { ItemList } from "./ItemList";
 import { SmallView } from "./SmallView";
 import { SheetHead } from "./SheetHead";
 import { Note } from "./Note";
@@ -41,6 +43,20 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
   const stage = plan?.stages.find((s) => s.key === wanted) ?? plan?.stages[0];
   const unit = unitFor(piece?.units ?? "mm");
   const lit = useMemo(() => new Set(part ? [part] : []), [part]);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const { askAbout } = work;
+  const take = useCallback(
+    (key: string, also: boolean) => {
+      setChosen((now) => {
+        if (!also) return new Set([key]);
+        const next = new Set(now);
+        if (!next.delete(key)) next.add(key);
+        return next;
+      });
+      askAbout(key);
+    },
+    [askAbout],
+  );
 
   const go = useCallback(
     (key: string) => {
@@ -57,8 +73,9 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
     f: () => setLarge("face"),
     s: () => setLarge("section"),
     b: () => setLarge("back"),
+    "mod+a": () => setChosen(new Set((plan?.items ?? []).map((i) => i.key))),
     u: () => switchFrom(unit),
-    escape: () => setOpened(null),
+    escape: () => (opened ? setOpened(null) : setChosen(new Set())),
     "?": () => setHelp(true),
     "mod+z": () => work.undo(),
     "mod+shift+z": () => work.redo(),
@@ -86,6 +103,24 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
     [edit, tryOut, dropTrial, unit],
   );
 
+  const items = plan?.items;
+  const moving = useMemo(() => {
+    if (!items?.length) return undefined;
+    return {
+      items,
+      inHand: new Set(items.filter((i) => chosen.has(i.key)).map((i) => i.part)),
+      onTake: take,
+      onMove: (keys: string[], right: number, down: number, free: boolean, done: boolean) => {
+        const edits: Edit[] = [{ op: "move", items: keys, right, down, unit, coarse: false, snap: !free }];
+        if (!done) void tryOut(edits);
+        else if (right || down) edit(edits);
+        else dropTrial();
+      },
+      onNudge: (keys: string[], right: number, down: number, coarse: boolean) => edit([{ op: "move", items: keys, right, down, unit, coarse, snap: false }], true),
+      onRemove: (keys: string[]) => edit([{ op: "remove_items", items: keys }]),
+    };
+  }, [items, chosen, take, unit, tryOut, edit, dropTrial]);
+
   if (work.missing) {
     return (
       <main className="p-10">
@@ -102,7 +137,9 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
 
   const mainView = plan.views.find((v) => v.key === large) ?? plan.views.find((v) => v.key === stage.views[0]);
   if (!mainView) return null;
-  const others = stage.views.filter((key) => key !== mainView.key).slice(0, stage.key === "cut" ? 2 : 3);
+  const others = stage.views.filter((key) => key !== mainView.key).slice(0, stage.key === "cut" ? 2 : 5);
+  const inHand = plan.items.filter((i) => chosen.has(i.key)).map((i) => i.key);
+  const arranging = stage.key === "arrange" && mainView.key === "face" && plan.items.length > 1;
 
   function editor(place: Place, close: () => void) {
     if (!("figure" in place)) {
@@ -154,6 +191,9 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
       <Ribbon stages={plan.stages} current={stage.key} onGo={go} verdict={plan.verdict} unit={unit} />
       <main className="grid min-h-0 grid-cols-[17.5rem_minmax(0,1fr)_19rem]">
         <div className="scroll min-h-0 border-r border-rule" tabIndex={stage.inputs.length > 0 ? -1 : 0} role="region" aria-label={`${stage.label}: what is asked`}>
+          {calm.items.length > 0 && (stage.key === "measure" || stage.key === "arrange") && (
+            <ItemList items={calm.items} focus={calm.focus} chosen={chosen} unit={unit} onTake={take} onEdit={edit} onPoint={setPart} />
+          )}
           <StageInputs id={id} stage={calmStage} unit={unit} onTry={tryOut} onEdit={edit} onDrop={dropTrial} onUndo={work.undo} onPoint={setPart} />
           {stage.key === "measure" && <Note value={piece.note} onWrite={(text) => edit([{ op: "write", pointer: "/note", text }])} />}
           {stage.key === "cut" && <WorkOrder plan={calm} unit={unit} onPoint={setPart} />}
@@ -161,7 +201,8 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
         <div className={`grid min-h-0 gap-px bg-rule ${stage.key === "cut" ? "grid-rows-[minmax(0,1fr)_minmax(0,19rem)]" : "grid-rows-[minmax(0,1fr)_minmax(0,11.5rem)]"}`}>
           <figure className="relative min-h-0 bg-sheet">
             <figcaption className="absolute left-3 top-2 z-10 text-[13px] font-semibold">{mainView.title}</figcaption>
-            <Drawing {...drawing} view={mainView} onNudge={(handle, steps, coarse) => edit([{ op: "nudge", pointer: handle.pointer, steps, coarse, unit }], true)} />
+            {arranging && <ArrangeBar keys={inHand} count={plan.items.length} onEdit={edit} />}
+            <Drawing {...drawing} view={mainView} moving={arranging ? moving : undefined} onNudge={(handle, steps, coarse) => edit([{ op: "nudge", pointer: handle.pointer, steps, coarse, unit }], true)} />
           </figure>
           {stage.key === "cut" ? (
             <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_8.5rem] gap-px">
@@ -171,7 +212,7 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
           ))}</div>
             </div>
           ) : (
-            <div className={`grid min-h-0 gap-px ${others.length > 2 ? "grid-cols-3" : "grid-cols-2"}`}>{others.map((key) => (
+            <div className={`grid min-h-0 gap-px ${["grid-cols-2", "grid-cols-2", "grid-cols-2", "grid-cols-3", "grid-cols-4", "grid-cols-5"][others.length]}`}>{others.map((key) => (
             <SmallView key={key} plan={calm} view={key} stage={stage.key} unit={unit} lit={lit} onLarge={setLarge} />
           ))}</div>
           )}

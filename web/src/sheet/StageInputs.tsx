@@ -1,10 +1,11 @@
-import { Plus } from "lucide-react";
+import { Plus, X } from "lucide-react";
 import { Fragment, memo, useState, type ReactNode } from "react";
 import { Problem } from "../api/client";
-import type { ChoiceInput, Edit, Input, LengthInput, Preview, StagePanel, Unit } from "../api/types";
-import { Sentence } from "../fields/Length";
+import type { ActionInput, ChoiceInput, Edit, Input, LengthInput, Preview, StagePanel, Unit } from "../api/types";
+import { plainSay, Sentence } from "../fields/Length";
 import { TapeField } from "../fields/TapeField";
 import { MassField, WordsField } from "./OtherInputs";
+import { OutlineField } from "./OutlineField";
 import { PictureField } from "./PictureField";
 import type { PieceWork } from "./usePiece";
 
@@ -32,7 +33,7 @@ export const StageInputs = memo(function StageInputs(props: Props) {
         <Group key={stage.key + group} title={group} inputs={inputs}>
           <div className="space-y-2">
             {inputs.map((input) => (
-              <Fragment key={"pointer" in input ? input.pointer : input.key}>
+              <Fragment key={"pointer" in input ? input.pointer : "key" in input ? input.key : input.item}>
                 <One {...props} input={input} />
               </Fragment>
             ))}
@@ -45,7 +46,7 @@ export const StageInputs = memo(function StageInputs(props: Props) {
 
 /** A group of inputs; folded up while nothing in it was read and nothing has to be. */
 function Group({ title, inputs, children }: { title: string; inputs: Input[]; children: ReactNode }) {
-  const idle = inputs.every((i) => i.kind === "length" && i.optional && !i.shown);
+  const idle = inputs.every((i) => i.kind === "length" && i.optional && !i.shown && i.hint.length === 0);
   const [open, setOpen] = useState(!idle);
   const shut = idle && !open;
   return (
@@ -77,6 +78,10 @@ function One(props: Props & { input: Input }) {
       return <WordsField {...props} input={input} />;
     case "file":
       return <PictureField {...props} input={input} />;
+    case "outline":
+      return <OutlineField {...props} input={input} />;
+    case "action":
+      return <Action {...props} input={input} />;
   }
 }
 
@@ -131,7 +136,102 @@ function OneLength(props: Props & { input: LengthInput }) {
   );
 }
 
-function OneChoice({ input, unit, onEdit, onPoint }: Props & { input: ChoiceInput }) {
+/** Something done at a press. */
+function Action({ input, onEdit, onPoint }: Props & { input: ActionInput }) {
+  const Icon = input.look === "add" ? Plus : X;
+  return (
+    <button
+      type="button"
+      className="btn py-0.5"
+      onClick={() => onEdit([{ op: "act", action: input.key }])}
+      onPointerEnter={() => onPoint(input.parts[0] ?? null)}
+      onPointerLeave={() => onPoint(null)}
+    >
+      <Icon size={14} aria-hidden /> {input.label}
+    </button>
+  );
+}
+
+/** One of many, in the room of one line. */
+function Menu({ input, unit, onEdit }: Props & { input: ChoiceInput }) {
+  return (
+    <label className="flex items-center gap-2">
+      <span className="w-[5.6rem] shrink-0 leading-tight text-soft">{input.label}</span>
+      <select className="field min-w-0 flex-1" value={input.options.find((o) => o.chosen)?.key ?? ""} onChange={(event) => onEdit([{ op: "choose", choice: input.key, option: event.target.value }])}>
+        {input.options.map((o) => (
+          <option key={o.key} value={o.key}>
+            {plainSay(o.label, unit)}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** Any of several, each switched over by a press. */
+function Many({ input, unit, onEdit }: Props & { input: ChoiceInput }) {
+  return (
+    <div className="flex flex-wrap gap-1" role="group" aria-label={input.label}>
+      {input.options.map((o) => (
+        <button
+          key={o.key}
+          type="button"
+          role="checkbox"
+          aria-checked={o.chosen}
+          className={`btn px-1.5 py-0 text-[13px] ${o.chosen ? "border-act bg-act-wash font-semibold text-act" : ""}`}
+          onClick={() => onEdit([{ op: "choose", choice: input.key, option: o.key }])}
+        >
+          <Sentence say={o.label} unit={unit} />
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** Colours to choose among: the few that are spoken for with their reasons, the others as bare swatches. */
+function Swatches({ input, unit, onEdit, onPoint }: Props & { input: ChoiceInput }) {
+  const told = input.options.filter((o, i) => o.chosen || (i < 3 && o.detail.length > 0));
+  const choose = (key: string) => onEdit([{ op: "choose", choice: input.key, option: key }]);
+  return (
+    <div role="radiogroup" aria-label={input.label} onPointerEnter={() => onPoint(input.parts[0] ?? null)} onPointerLeave={() => onPoint(null)}>
+      <div className="divide-y divide-rule border border-rule bg-sheet">
+        {told.map((o) => (
+          <button key={o.key} type="button" role="radio" aria-checked={o.chosen} className={`flex w-full items-start gap-2 px-1.5 py-1 text-left leading-snug hover:bg-act-wash ${o.chosen ? "bg-act-wash font-semibold shadow-[inset_3px_0_0_var(--color-act)]" : ""}`} onClick={() => !o.chosen && choose(o.key)}>
+            <span className="mt-0.5 size-4 shrink-0 border border-ink/40" style={{ background: o.colour }} aria-hidden />
+            <span>
+              <Sentence say={o.label} unit={unit} />
+              <span className="block text-[12.5px] font-normal text-soft">
+                <Sentence say={o.detail} unit={unit} />
+              </span>
+            </span>
+          </button>
+        ))}
+      </div>
+      <div className="mt-1 flex flex-wrap gap-[3px]">
+        {input.options
+          .filter((o) => !told.includes(o))
+          .map((o) => (
+            <button key={o.key} type="button" role="radio" aria-checked={false} aria-label={plainSay(o.label, unit)} title={[plainSay(o.label, unit), plainSay(o.detail, unit)].filter(Boolean).join(": ")} className="size-5 border border-ink/35 hover:border-act" style={{ background: o.colour }} onClick={() => choose(o.key)} />
+          ))}
+      </div>
+    </div>
+  );
+}
+
+function OneChoice(props: Props & { input: ChoiceInput }) {
+  switch (props.input.look) {
+    case "menu":
+      return <Menu {...props} />;
+    case "many":
+      return <Many {...props} />;
+    case "swatches":
+      return <Swatches {...props} />;
+    default:
+      return <Radios {...props} />;
+  }
+}
+
+function Radios({ input, unit, onEdit, onPoint }: Props & { input: ChoiceInput }) {
   const list = input.look === "list";
   return (
     <div role="radiogroup" aria-label={input.label} onPointerEnter={() => onPoint(input.parts[0] ?? null)} onPointerLeave={() => onPoint(null)}>

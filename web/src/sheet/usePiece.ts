@@ -64,6 +64,8 @@ export function usePiece(id: string) {
   const stopped = useRef(false);
   const trials = useRef(0);
   const settles = useRef(new WeakMap<Waiting, Settle>());
+  // The item the stages ask about; every answer is asked for with it.
+  const focus = useRef("");
   const keepKey = `shadbo.unsent.${id}`;
 
   const keep = useCallback(() => {
@@ -78,7 +80,7 @@ export function usePiece(id: string) {
 
   const send = useCallback(
     (next: Waiting): Promise<Piece> => {
-      const params = { path: { piece_id: id } };
+      const params = { path: { piece_id: id }, query: { item: focus.current } };
       if (next.what === "edit") {
         return unwrap(
           api.POST("/api/pieces/{piece_id}/edits", { params, body: { version: version.current, edits: next.edits, goes_on: next.goesOn } }),
@@ -140,7 +142,7 @@ export function usePiece(id: string) {
 
   const load = useCallback(async () => {
     try {
-      came(await unwrap(api.GET("/api/pieces/{piece_id}", { params: { path: { piece_id: id } } })));
+      came(await unwrap(api.GET("/api/pieces/{piece_id}", { params: { path: { piece_id: id }, query: { item: focus.current } } })));
     } catch (error) {
       dispatch({ type: "missing", problem: error as Problem });
     }
@@ -169,7 +171,7 @@ export function usePiece(id: string) {
       const mine = trials.current;
       try {
         const result = await unwrap(
-          api.POST("/api/pieces/{piece_id}/preview", { params: { path: { piece_id: id } }, body: { edits } }),
+          api.POST("/api/pieces/{piece_id}/preview", { params: { path: { piece_id: id }, query: { item: focus.current } }, body: { edits } }),
         );
         if (mine === trials.current) {
           dispatch({ type: "trial", plan: result.plan });
@@ -214,11 +216,21 @@ export function usePiece(id: string) {
     void work();
   }, [load, work]);
 
+  const askAbout = useCallback(
+    (key: string) => {
+      if (focus.current === key) return;
+      focus.current = key;
+      // What waits to be saved brings the plan back itself.
+      if (!queue.current.length) void load();
+    },
+    [load],
+  );
+
   const heard = useCallback(() => dispatch({ type: "heard" }), []);
 
   return useMemo(
-    () => ({ ...state, edit, tryOut, dropTrial, undo, redo, takeTheirs, putMineOver, heard, came }),
-    [state, edit, tryOut, dropTrial, undo, redo, takeTheirs, putMineOver, heard, came],
+    () => ({ ...state, edit, tryOut, dropTrial, undo, redo, takeTheirs, putMineOver, heard, came, askAbout }),
+    [state, edit, tryOut, dropTrial, undo, redo, takeTheirs, putMineOver, heard, came, askAbout],
   );
 }
 

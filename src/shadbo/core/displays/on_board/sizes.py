@@ -108,7 +108,7 @@ def size_up(context: OnBoardContext) -> Sizes:
         grain="depth",
     )
     board = {a: book.add(rabbet.size[a] - allowed, f"board.{a}", f"Board {a}", parts=("board",)) for a in AXES}
-    sheet = check_glazing(context, rabbet) if display.glazing != "none" else {}
+    sheet = check_glazing(context, rabbet, display.glazing) if display.glazing != "none" else {}
     pack, slack = _pack(context, thing, rabbet)
     return Sizes(thing, rabbet, found, answer, shift, border, meant, error, wide, window, board, sheet, pack, slack)
 

@@ -1,0 +1,461 @@
+"""What can be wrong with things in their box: how they lie, what the mats cover, what the glazing does to them."""
+
+from __future__ import annotations
+
+from itertools import combinations
+from typing import Any
+
+from quicktions import Fraction
+
+from shadbo.core.arrange.laid import SPANS, WAYS, BoxContext, Laid
+from shadbo.core.arrange.moves import packed, put_packed, put_places, taken_in_hand
+from shadbo.core.arrange.packing import fits_box
+from shadbo.core.arrange.shapes import apart, boxes_apart, overlap
+from shadbo.core.boxes.depth import at_least, spacer_stock
+from shadbo.core.boxes.depth_rules import check_depth
+from shadbo.core.boxes.mat_rules import check_mats
+from shadbo.core.boxes.sizes import Sizes
+from shadbo.core.checks import Patch, WayOut, put
+from shadbo.core.decisions import NewRabbet
+from shadbo.core.doubts import check_readings
+from shadbo.core.rabbet import check_rabbet
+from shadbo.core.rabbet_choices import make_one, ready_frame
+from shadbo.core.rails import AXES
+from shadbo.core.readings import HeightStations, WidthStations
+
+STEP = Fraction(5)
+# Of so many overlapping or crowded pairs no more than this is said: the first mended, the next come up.
+MOST_PAIRS = 4
+
+
+def check(context: BoxContext, sizes: Sizes) -> None:
+    check_rabbet(context, sizes.rabbet, context.display.frame)
+    for one in sizes.laid:
+        if all(one.sized.sides):
+            wide, tall = one.sized.sides
+            assert wide and tall
+            check_readings(
+                context.checks, context.speak, context.shop, one.item.name, wide, tall, one.part, key=one.part
+            )
+    _together(context, sizes)
+    _inside(context, sizes)
+    check_mats(context, sizes)
+    check_depth(context, sizes)
+    _glazing(context, sizes)
+    _garments(context, sizes)
+    _needlework(context, sizes)
+    _seen(context, sizes)
+
+
+# -- lying ---------------------------------------------------------------------------------------------------------------
+
+
+def _together(context: BoxContext, sizes: Sizes) -> None:
+    """Nothing on top of anything else, nothing so near that it looks as if it had slipped."""
+    say, least = context.speak.say, Fraction(context.shop.rules.least_gap)
+    laid, layout = sizes.laid, context.display.layout
+    near = [(a, b) for a, b in combinations(laid, 2) if boxes_apart(a.body, b.body) < least]
+    over = [(a, b) for a, b in near if overlap(a.body, b.body)]
+    for a, b in over[:MOST_PAIRS]:
+        context.checks.add(
+            "stop", f"overlap.{a.item.key}.{b.item.key}", "arrange", (f"{a.item.name} and {b.item.name} lie on one another.",),
+            why="What is mounted on one board can’t share a place.", source_key="overlap", parts=(a.part, b.part),
+            ways=_apart_ways(context, sizes, a, b),
+        )  # fmt: skip
+    if over:
+        return
+    close = [(a, b, gap) for a, b in near if (gap := Fraction(round(apart(a.body, b.body) * 1000), 1000)) < least]
+    for a, b, gap in close[:1]:
+        more = "" if len(close) == 1 else f" ({len(close)} such pairs)"
+        context.checks.add(
+            "caution", f"near.{a.item.key}.{b.item.key}", "arrange",
+            say(f"{a.item.name} and {b.item.name} are only {{}} apart{more}.", gap),
+            why=say("Nearer than {} they look as if they had slipped, and a fixing has no room.", least), source_key="gaps",
+            parts=(a.part, b.part),
+            ways=_apart_ways(context, sizes, a, b) if layout.how == "free" else (
+                WayOut(say("Leave {} between all of them", Fraction(20)), (put("/display/layout/gap", Fraction(20)),)),),
+        )  # fmt: skip
+
+
+def _apart_ways(context: BoxContext, sizes: Sizes, a: Laid, b: Laid) -> list[WayOut]:
+    """Push the two apart along the shorter way, or lay everything anew."""
+    say, gap = context.speak.say, max(Fraction(context.display.layout.gap), Fraction(context.shop.rules.least_gap))
+    ways = []
+    for axis, (first, last) in SPANS.items():
+        low, high = (
+            (a, b)
+            if a.edges[first].value + a.edges[last].value <= b.edges[first].value + b.edges[last].value
+            else (b, a)
+        )
+        push = low.edges[last].value + gap - high.edges[first].value
+        if push > 0:
+            half = push / 2
+            where = {
+                low.item.key: _moved(low, axis, -half), high.item.key: _moved(high, axis, half),
+            }  # fmt: skip
+            patch = (*taken_in_hand(sizes.laid, context.display.layout.how), *put_places((low, high), where))
+            ways.append(
+                (
+                    push,
+                    WayOut(
+                        say(f"Push them apart {'sideways' if axis == 'width' else 'up and down'} by {{}}", push), patch
+                    ),
+                )
+            )
+    out = [way for _, way in sorted(ways, key=lambda item: item[0])]
+    out.append(WayOut(say("Lay all of them anew, {} apart, in the smallest box", gap), _relaid(context, sizes, gap)))
+    return out
+
+
+def _relaid(context: BoxContext, sizes: Sizes, gap: Fraction) -> Patch:
+    """Everything packed: into the frame that is there if it goes in, else with a box made to measure."""
+    steps = packed(sizes.laid, gap, False)
+    if isinstance(context.display.frame, NewRabbet) and context.display.size == "given":
+        return (*steps, put("/display/size", "fitted"))
+    return steps
+
+
+def _moved(one: Laid, axis: str, by: Fraction) -> tuple[Fraction, Fraction]:
+    return (one.x.value + by, one.y.value) if axis == "width" else (one.x.value, one.y.value + by)
+
+
+def _inside(context: BoxContext, sizes: Sizes) -> None:
+    """Inside what shows, and clear of the wall."""
+    say, display = context.speak.say, context.display
+    book, clear = context.book, Fraction(context.shop.rules.wall_clear)
+    if display.edges == "lapped":
+        _lapped(context, sizes)
+        return
+    rooms = {(one.item.key, way): book[f"{one.part}.{way}"] for one in sizes.laid for way in WAYS}
+    tight = min(rooms.items(), key=lambda item: item[1].value)
+    (key, way), room = tight
+    if room.value >= clear:
+        return
+    one = sizes.item(key)
+    assert one is not None
+    stop = room.value < 0
+    others = len({k for (k, _), dim in rooms.items() if dim.value < clear}) - 1
+    more = "" if not others else " (and one more)" if others == 1 else f" (and {others} more)"
+    sentence = (
+        say(f"{one.item.name} goes under the lip at the {way}, by {{}}{more}.", -room.value) if stop
+        else say(f"{one.item.name} is {{}} from the edge of what shows at the {way}{more}.", room.value)
+    )  # fmt: skip
+    context.checks.add(
+        "stop" if stop else "caution", f"edge.{one.item.key}", "arrange", sentence,
+        why=say("It should keep {} clear: the wall and its shadow begin there.", clear), source_key="wall", figure=room.name,
+        parts=(one.part, "rail"), ways=_inside_ways(context, sizes, clear),
+    )  # fmt: skip
+
+
+def _inside_ways(context: BoxContext, sizes: Sizes, clear: Fraction) -> list[WayOut]:
+    say, display, ways = context.speak.say, context.display, []
+    frame = display.frame
+    border = -(-(clear) // STEP) * STEP
+    low = {a: min(one.edges[SPANS[a][0]].value for one in sizes.laid) for a in AXES}
+    high = {a: max(one.edges[SPANS[a][1]].value for one in sizes.laid) for a in AXES}
+    needed = {a: high[a] - low[a] + 2 * clear for a in AXES}
+    sight = {a: sizes.sight[SPANS[a][1]].value - sizes.sight[SPANS[a][0]].value for a in AXES}
+    if all(needed[a] <= sight[a] for a in AXES):
+        shift = {
+            a: (sizes.sight[SPANS[a][0]].value + sizes.sight[SPANS[a][1]].value - low[a] - high[a]) / 2 for a in AXES
+        }
+        where = {one.item.key: (one.x.value + shift["width"], one.y.value + shift["height"]) for one in sizes.laid}
+        ways.append(WayOut(("Move all of them together into the middle",),
+                           (*taken_in_hand(sizes.laid, display.layout.how), *put_places(sizes.laid, where))))  # fmt: skip
+    if isinstance(frame, NewRabbet):
+        if display.size == "given":
+            ways.append(WayOut(
+                say("Enlarge the box to {} × {} of sight", *(max(needed[a], sight[a]) for a in AXES)),
+                (*(put(f"/display/sight_{a}", max(needed[a], sight[a])) for a in AXES), *_centre_patch(context, sizes, low, high)),
+            ))  # fmt: skip
+            ways.append(WayOut(say("Fit the box to them, borders of {}", max(border, Fraction(display.border))),
+                               (put("/display/size", "fitted"), put("/display/border", max(border, Fraction(display.border))))))  # fmt: skip
+        else:
+            ways.append(WayOut(say("Widen the border to {}", border), (put("/display/border", border),)))
+        return ways
+    gap = Fraction(display.layout.gap)
+    boxes = [(one.size("width").value, one.size("height").value) for one in sizes.laid]
+    free = (sight["width"] - 2 * clear, sight["height"] - 2 * clear)
+    for turn, words in (
+        (False, "Lay them anew: they go in, {} apart"),
+        (True, "Lay them anew, some turned: they go in, {} apart"),
+    ):
+        for between in dict.fromkeys((gap, min(gap, Fraction(10)), Fraction(context.shop.rules.least_gap))):
+            if min(free) > 0 and (found := fits_box(boxes, between, free, turn)):
+                ways.append(WayOut(say(words, between), put_packed(sizes.laid, found.at)))
+                break
+        if ways:
+            break
+    if _sides(frame.width) != _sides(frame.height):
+        swapped = {"width": sight["height"], "height": sight["width"]}
+        if all(needed[a] <= swapped[a] for a in AXES) and not all(needed[a] <= sight[a] for a in AXES):
+            ways.append(WayOut(("Turn the frame a quarter turn: they go in as they lie",),
+                               (put("/display/frame/turned", not frame.turned), *_centre_patch(context, sizes, low, high))))  # fmt: skip
+    for ready in context.shop.frames:
+        inside = {
+            "width": Fraction(ready.width) - 2 * Fraction(ready.lip),
+            "height": Fraction(ready.height) - 2 * Fraction(ready.lip),
+        }
+        if all(needed[a] <= inside[a] for a in AXES) and Fraction(ready.rabbet_depth) >= sizes.rabbet.depth.value:
+            ways.append(WayOut(say(f"Take the {ready.name}: borders of {{}} and {{}} at the least", *(
+                (inside[a] - needed[a]) / 2 + clear for a in AXES)),
+                (put("/display/frame", ready_frame(ready, False)), *_centre_patch(context, sizes, low, high))))  # fmt: skip
+            break
+    made = make_one(context, "Make a frame round them, borders as wished")
+    deep = next(
+        (
+            m
+            for m in sorted(context.shop.rabbet_mouldings, key=lambda m: m.rabbet_depth)
+            if m.rabbet_depth >= sizes.rabbet.depth.value
+        ),
+        None,
+    )
+    if deep is not None:
+        made = WayOut((f"Make a frame of {deep.name} round them, borders as wished",),
+                      (put("/display/frame", {"make": "new", "moulding": deep.key, "spare_rail": False}),))  # fmt: skip
+    fitted: tuple[dict[str, Any], ...] = (
+        put("/display/size", "fitted"),
+        put("/display/border", max(border, Fraction(display.border))),
+    )
+    return [*ways[:4], WayOut(made.say, (*made.patch, *fitted))]
+
+
+def _sides(stations: WidthStations | HeightStations) -> list[Any]:
+    return [r.mm for place in stations.places("") for r in place.readings]
+
+
+def _centre_patch(
+    context: BoxContext, sizes: Sizes, low: dict[str, Fraction], high: dict[str, Fraction]
+) -> list[dict[str, Any]]:
+    """All of them about the middle, which is the middle of what shows in any frame."""
+    where = {
+        one.item.key: (one.x.value - (low["width"] + high["width"]) / 2, one.y.value - (low["height"] + high["height"]) / 2) for one in sizes.laid
+    }  # fmt: skip
+    return [*taken_in_hand(sizes.laid, context.display.layout.how), *put_places(sizes.laid, where)]
+
+
+def _lapped(context: BoxContext, sizes: Sizes) -> None:
+    """Work under the lip: one thing, going into the rabbet, lapped on every side."""
+    say = context.speak.say
+    if len(sizes.laid) > 1:
+        context.checks.add(
+            "stop", "lap.several", "display", (f"The lip can hold one thing by its edges, not {len(sizes.laid)}.",),
+            why="What lies between the others has no edge under the lip.", source_key="direct-lap", parts=tuple(o.part for o in sizes.laid),
+            ways=(WayOut(("Show them on a board with borders",), (put("/display/edges", "bordered"),)),
+                  WayOut(("Show them in a box with mats",), (put("/display/type", "matted_box"), put("/display/edges", "bordered")))),
+        )  # fmt: skip
+        return
+    one, least = sizes.laid[0], Fraction(context.shop.rules.least_lap)
+    for axis in AXES:
+        over = one.size(axis).value - sizes.rabbet.size[axis].value
+        if over > 0:
+            context.checks.add(
+                "stop", f"fit.{axis}", "display", say(f"{one.item.name} won’t go into the rabbet in the {axis}, by {{}}.", over),
+                why=say("It measures {}, the rabbet {}.", one.size(axis), sizes.rabbet.size[axis]), source_key="which-reading",
+                figure=f"frame.rabbet.{axis}", parts=(one.part, "rail"), ways=_lapped_ways(context, sizes),
+            )  # fmt: skip
+            continue
+        lap = (one.size(axis).value - sizes.rabbet.sight[axis].value) / 2
+        if lap < least:
+            context.checks.add(
+                "stop" if lap <= 0 else "caution", f"lap.{axis}", "display",
+                say(f"The lip covers only {{}} of {one.item.name} on each side, {axis}." if lap > 0
+                    else f"{one.item.name} would fall through what shows: it is smaller in the {axis} by {{}}.", lap if lap > 0 else -2 * lap),
+                why=say("It should cover {} at the least.", least), source_key="direct-lap", figure=f"frame.sight.{axis}",
+                parts=(one.part, "rail"),
+                ways=(WayOut(("Mount it on a board that fills the rabbet, with borders",), (put("/display/edges", "bordered"),)),
+                      *_lapped_ways(context, sizes)),
+            )  # fmt: skip
+
+
+def _lapped_ways(context: BoxContext, sizes: Sizes) -> tuple[WayOut, ...]:
+    return (make_one(context, "Make a frame round it"),) if not isinstance(context.display.frame, NewRabbet) else ()
+
+
+# -- glazing -------------------------------------------------------------------------------------------------------------
+
+
+def _glazing(context: BoxContext, sizes: Sizes) -> None:
+    display, say = context.display, context.speak.say
+    items = sizes.laid
+    loose = [one for one in items if "loose_pigment" in one.item.traits or one.item.kind == "pastel"]
+    if display.glazing == "acrylic" and loose:
+        context.checks.add(
+            "stop", "glazing.loose", "display", (f"Acrylic would draw the pigment off {loose[0].item.name}.",),
+            why="It charges when it is wiped, and lifts what is not bound.", source_key="loose", parts=("glazing", loose[0].part),
+            ways=(WayOut(("Use glass",), (put("/display/glazing", "glass"),)),
+                  WayOut(("Use coated glass",), (put("/display/glazing", "coated"),))),
+        )  # fmt: skip
+    if display.glazing != "none" and sizes.pack.spacer is None and sizes.mats is None:
+        for one in items:
+            photo = one.item.kind == "photograph" or "photograph" in one.item.traits or one in loose
+            puzzle = one.item.kind == "puzzle"
+            if photo or puzzle or "textile" in one.item.traits:
+                height = _next_spacer(context, sizes)
+                context.checks.add(
+                    "stop" if photo else "caution", f"glazing.touch.{one.item.key}", "depth",
+                    (f"{one.item.name} touches the glazing.",),
+                    why="A photograph or loose pigment sticks to it; a puzzle may stick or bloom; cloth takes the damp of the glass.",
+                    source_key="touching", figure="pack.glazing", parts=("glazing", one.part),
+                    ways=(WayOut(say("Hold it off with a spacer of {}", height), (put("/display/spacer", height),)),
+                          WayOut(("Leave the glazing out",), (put("/display/glazing", "none"),))),
+                )  # fmt: skip
+    if display.glazing in ("glass", "coated") and sizes.sheet:
+        area = sizes.sheet["width"].value * sizes.sheet["height"].value / 1_000_000
+        limit = Fraction(context.shop.rules.glass_area)
+        if area > limit and sizes.pack.size("glazing") <= 2:
+            ways = [WayOut(say("Use glass of {}", Fraction(3)), (put("/display/glazing_thickness", Fraction(3)),))]
+            if not loose:
+                ways.insert(0, WayOut(("Use acrylic",), (put("/display/glazing", "acrylic"),)))
+            context.checks.add(
+                "caution", "glazing.area", "display", (f"A sheet of {float(area):.2f} m² is much for 2 mm glass.",),
+                why=f"It is used up to about {float(limit):g} m²; above that it bends and breaks in the hand.", source_key="glass-area",
+                figure="glazing.width", parts=("glazing",), ways=ways,
+            )  # fmt: skip
+
+
+def _next_spacer(context: BoxContext, sizes: Sizes) -> Fraction:
+    return at_least(
+        spacer_stock(context), max((sizes.pack.air[one.item.key].value for one in sizes.laid), default=Fraction(3))
+    )
+
+
+# -- cloth ---------------------------------------------------------------------------------------------------------------
+
+
+def _garments(context: BoxContext, sizes: Sizes) -> None:
+    say, keep = context.speak.say, Fraction(context.shop.rules.fold_back)
+    for f in sizes.folds:
+        one, where = f.laid, f"{f.laid.sized.pointer}/folding"
+        folding = one.item.folding
+        assert folding is not None
+        for axis, dim in f.spare.items():
+            if dim.value < 0 and (folding.crest_width if axis == "width" else folding.crest_height):
+                field = f"opening_{axis}"
+                wider = Fraction(getattr(folding, field)) + (-dim.value * (1 if axis == "width" else 2))
+                context.checks.add(
+                    "stop", f"crest.{axis}.{one.item.key}", "arrange",
+                    say(f"The crest of {one.item.name} would be folded over, by {{}}.", -dim.value),
+                    why="The number or crest is kept whole and centred.", source_key="crest", figure=dim.name, parts=(one.part,),
+                    ways=(WayOut(say(f"Make its opening {{}} {'wide' if axis == 'width' else 'high'}", wider), (put(f"{where}/{field}", wider),)),),
+                )  # fmt: skip
+        if f.off.value and folding.crest_height and f.spare["height"].value >= 0:
+            lower = "lower" if f.off.value > 0 else "higher"
+            context.checks.add(
+                "note", f"crest.off.{one.item.key}", "arrange", say(f"The crest sits {{}} {lower} than the middle of what shows.", abs(f.off.value)),
+                why="The fold would have to lie above the shoulder, or below the hem, to centre it.", source_key="crest", figure=f.off.name,
+                parts=(one.part,),
+            )  # fmt: skip
+        least = min((f.turned[w] for w in ("left", "right")), key=lambda d: d.value)
+        if least.value < 0:
+            size = Fraction(folding.opening_width) + 2 * least.value - 2 * keep
+            ways = (
+                [WayOut(say("Make its opening {} wide", size), (put(f"{where}/opening_width", size),))]
+                if size >= 30
+                else []
+            )
+            context.checks.add(
+                "stop", f"fold.{one.item.key}", "arrange", say(f"{one.item.name} is not wide enough: {{}} are missing at the side.", -least.value),
+                why=say("Folded it has to be {} wide, laid flat it is {}.", one.sized.wide, one.sized.width), source_key="fold-back",
+                figure=least.name, parts=(one.part,),
+                ways=ways or [WayOut(("Put the crest in the garment’s middle",), (put(f"{where}/crest_across", Fraction(0)),))],
+            )  # fmt: skip
+        elif least.value < keep:
+            context.checks.add(
+                "caution", f"fold.{one.item.key}", "arrange", say(f"Only {{}} of {one.item.name} turn behind the form at one side.", least),
+                why=say("{} or more hold by themselves; less has to be stitched to the form’s edge.", keep), source_key="fold-back",
+                figure=least.name, parts=(one.part,),
+            )  # fmt: skip
+        if f.turned["bottom"].value < 0:
+            size = Fraction(folding.opening_height) + f.turned["bottom"].value
+            context.checks.add(
+                "stop", f"fold.long.{one.item.key}", "arrange", say(f"{one.item.name} is not long enough, by {{}}.", -f.turned["bottom"].value),
+                why=say("Folded it has to be {} high.", one.sized.tall), source_key="fold-back", figure=f.turned["bottom"].name, parts=(one.part,),
+                ways=(WayOut(say("Make its opening {} high", size), (put(f"{where}/opening_height", size),)),) if size >= 30 else (),
+            )  # fmt: skip
+        if {"signed", "heat_sensitive"} & set(one.item.traits):
+            context.checks.add(
+                "caution", f"steam.{one.item.key}", "arrange", (f"{one.item.name}: no steam, no iron.",),
+                why="It is signed or heat-sensitive: heat lifts ink, stickers and print.", source_key="steam", parts=(one.part,),
+            )  # fmt: skip
+
+
+def _needlework(context: BoxContext, sizes: Sizes) -> None:
+    say = context.speak.say
+    for s in sizes.stitched:
+        one, where = s.laid, f"{s.laid.sized.pointer}/stitching"
+        stitching = one.item.stitching
+        assert stitching is not None
+        if s.cloth.value < s.needed.value:
+            fit = Fraction(stitching.border) - (s.needed.value - s.cloth.value)
+            ways = (
+                [WayOut(say("Leave a border of {}", fit), (put(f"{where}/border", fit),))] if fit > s.lap.value else []
+            )
+            context.checks.add(
+                "caution", f"cloth.{one.item.key}", "arrange",
+                say(f"{one.item.name} has {{}} of bare cloth, and needs {{}} to go round its board.", s.cloth, s.needed),
+                why="Border, the board’s edge, and 25 mm turned behind; a strip of cotton sewn on makes up for less.", source_key="needlework",
+                figure=s.needed.name, parts=(one.part,), ways=ways,
+            )  # fmt: skip
+        if s.shows.value <= 0:
+            wide = s.lap.value + 10
+            context.checks.add(
+                "stop", f"stitch.covered.{one.item.key}", "arrange", say("The lip covers the stitching, by {}.", -s.shows.value),
+                why=say("The lip covers {} of the board; the border round the stitching is {}.", s.lap, Fraction(stitching.border)),
+                source_key="needlework", figure=s.shows.name, parts=(one.part,),
+                ways=(WayOut(say("Leave a border of {}", wide), (put(f"{where}/border", wide),)),),
+            )  # fmt: skip
+        if s.lap.value > 0 and s.tack.value > Fraction(context.shop.rules.tack_clear):
+            context.checks.add(
+                "note", f"tack.{one.item.key}", "arrange", say("The tacks lie {} in from the board’s edge, under the lip.", s.tack),
+                why="They have to stay within what the lip covers.", source_key="needlework", figure=s.tack.name, parts=(one.part,),
+            )  # fmt: skip
+
+
+# -- seen ----------------------------------------------------------------------------------------------------------------
+
+# What an eye forgives of a thing standing behind the lip: a twentieth of it, and never more than this.
+FORGIVEN = 20
+MOST_FORGIVEN = Fraction(3)
+
+
+def _seen(context: BoxContext, sizes: Sizes) -> None:
+    """What the lip hides of an item, and what lies in its shadow; how much wider or shallower would clear it."""
+    say, seeing = context.speak.say, sizes.seeing
+    if seeing.worst_hidden is not None and context.display.edges != "lapped":
+        one, way, lost = seeing.worst_hidden
+        axis = "width" if way in ("left", "right") else "height"
+        if lost.value > min(one.size(axis).value / FORGIVEN, MOST_FORGIVEN):
+            context.checks.add(
+                "caution", "seen.hidden", "depth", say(f"From this eye the lip hides {{}} of {one.item.name} at the {way}.", lost),
+                why=say("The eye stands {} in front of the frame; the thing’s front lies {} behind the lip.", seeing.distance, seeing.depth_of[one.item.key]),
+                source_key="rays", figure=lost.name, parts=(one.part, "rail"), ways=_clear_ways(context, sizes, one, way, lost.value),
+            )  # fmt: skip
+    if seeing.worst_shade is not None and context.display.edges != "lapped":
+        one, dark = seeing.worst_shade
+        if dark.value > min(one.size("height").value / 4, Fraction(15)):
+            context.checks.add(
+                "note", "seen.shadow", "depth", say(f"The top lip’s shadow falls on {one.item.name}, {{}} deep.", dark),
+                why=f"The lamp stands at {seeing.lamp}° from the wall.", source_key="rays", figure=dark.name, parts=(one.part, "lamp"),
+                ways=_clear_ways(context, sizes, one, "top", dark.value),
+            )  # fmt: skip
+
+
+def _clear_ways(context: BoxContext, sizes: Sizes, one: Laid, way: str, lost: Fraction) -> list[WayOut]:
+    """A wider border clears it, and so does a shallower spacer as far as the clearance allows."""
+    say, display, ways = context.speak.say, context.display, []
+    if isinstance(display.frame, NewRabbet) and display.size == "fitted":
+        wide = -(-(Fraction(display.border) + lost) // STEP) * STEP
+        if wide <= 500:
+            ways.append(WayOut(say("Widen the border to {}: it clears", wide), (put("/display/border", wide),)))
+    spacer, need = sizes.pack.spacer, sizes.pack.need.value
+    if spacer is not None and spacer.value > need:
+        less = at_least(spacer_stock(context), need)
+        if less < spacer.value:
+            ways.append(
+                WayOut(
+                    say("Use a spacer of {}: less deep by {}", less, spacer.value - less),
+                    (put("/display/spacer", less),),
+                )
+            )
+    return ways

@@ -1,0 +1,141 @@
+"""What the lip and the walls hide from an eye, and where their shadow falls (plane geometry of rays over an edge).
+
+hidden below an edge, at a depth = (how far the eye is beyond the edge) × depth ÷ distance of the eye
+shadow of the top lip at a depth = depth ÷ tan(angle of the lamp from the wall)
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from quicktions import Fraction
+
+from shadbo.core.arrange.laid import WAYS, BoxContext, Laid
+from shadbo.core.boxes.depth import Pack
+from shadbo.core.rabbet import Rabbet
+from shadbo.core.sums import Curve, Dim, leaf, smallest
+
+ZERO = Fraction(0)
+
+
+@dataclass(frozen=True, slots=True)
+class Seeing:
+    """Where eye and lamp stand and what comes of it. Bands are measured inward from the edge of what shows, mm.
+
+    ``hidden`` by side at the board, ``shadow`` of the top lip at the board; ``worst_hidden`` and ``worst_shade`` name the
+    item an edge or its shadow covers most, with how much of it and on which side.
+    """
+
+    eye: tuple[Fraction, Fraction]
+    distance: Dim
+    lamp: int
+    cot: Fraction
+    board: Dim
+    hidden: dict[str, Dim]
+    shadow: Dim
+    worst_hidden: tuple[Laid, str, Dim] | None
+    worst_shade: tuple[Laid, Dim] | None
+    depth_of: dict[str, Dim]
+
+
+def look_at(context: BoxContext, laid: list[Laid], rabbet: Rabbet, sight: dict[str, Dim], pack: Pack) -> Seeing:
+    """Put what is hidden and shaded into the book."""
+    book, looking = context.book, context.display.looking
+
+    def typed(field: str, label: str) -> Dim:
+        pointer = f"/display/looking/{field}"
+        form = leaf(getattr(looking, field), pointer, label, "choice", pointer=pointer, grain="depth", parts=("eye",))
+        return book.add(form, f"eye.{field}", label, parts=("eye",))
+
+    height, distance, aside = (
+        typed("height", "Eye above the floor"),
+        typed("distance", "Eye in front of the frame"),
+        typed("aside", "Eye to the side"),
+    )
+    line = leaf(
+        context.shop.rules.eye_line, "eye-line", "Middle of the piece above the floor", "setting", source="eye-line"
+    )
+    board = _to_board(context, rabbet, pack)
+    middle_x, middle_y = (sight["left"] + sight["right"]) / 2, (sight["top"] + sight["bottom"]) / 2
+    eye_x, eye_y = middle_x + aside, middle_y - (height - line)
+    over = {
+        "left": sight["left"] - eye_x, "right": eye_x - sight["right"], "top": sight["top"] - eye_y, "bottom": eye_y - sight["bottom"],
+    }  # fmt: skip
+    hidden = {}
+    for way in WAYS:
+        hidden[way] = book.add(hidden_at(over[way], board, distance), f"hidden.{way}", f"The lip hides of the board, {way}",
+                               parts=("rail", "eye"), grain="depth")  # fmt: skip
+    cot = cotangent(looking.lamp)
+    shadow = book.add(
+        board * cot, "shadow.top", "Shadow of the top lip on the board", parts=("rail.top", "lamp"), grain="depth"
+    )
+    worst_hidden: tuple[Laid, str, Dim] | None = None
+    worst_shade: tuple[Laid, Dim] | None = None
+    depth_of = {}
+    # Compared as plain numbers first: of many things only the worst gets a sum of its own.
+    hides: tuple[Fraction, Laid, str] | None = None
+    shades: tuple[Fraction, Laid] | None = None
+    for one in laid:
+        depth_of[one.item.key] = deep = board - pack.stands[one.item.key]
+        for way in WAYS:
+            sign = 1 if way in ("left", "top") else -1
+            room_mm = (one.edges[way].value - sight[way].value) * sign
+            if over[way].value > 0:
+                lost_mm = over[way].value * max(deep.value, ZERO) / distance.value - room_mm
+                if lost_mm > 0 and (hides is None or lost_mm > hides[0]):
+                    hides = (lost_mm, one, way)
+            if way == "top" and (dark_mm := deep.value * cot - room_mm) > 0 and (shades is None or dark_mm > shades[0]):
+                shades = (dark_mm, one)
+    if hides is not None:
+        _, one, way = hides
+        room = one.edges[way] - sight[way] if way in ("left", "top") else sight[way] - one.edges[way]
+        worst_hidden = (one, way, hidden_at(over[way], depth_of[one.item.key], distance) - room)
+    if shades is not None:
+        one = shades[1]
+        worst_shade = (one, depth_of[one.item.key] * cot - (one.edges["top"] - sight["top"]))
+    if worst_hidden is not None:
+        one, way, lost = worst_hidden
+        worst_hidden = (
+            one,
+            way,
+            book.add(lost, "hidden.worst", f"{one.item.name}: hidden at the {way}", parts=(one.part,), grain="depth"),
+        )
+    if worst_shade is not None:
+        one, dark = worst_shade
+        worst_shade = (
+            one,
+            book.add(dark, "shadow.worst", f"{one.item.name}: in the lip’s shadow", parts=(one.part,), grain="depth"),
+        )
+    eye = (aside.value, (height - line).value)
+    return Seeing(eye, distance, looking.lamp, cot, board, hidden, shadow, worst_hidden, worst_shade, depth_of)
+
+
+def cotangent(degrees: int) -> Fraction:
+    """1 / tan, to a millionth."""
+    return Fraction(round(1_000_000 / math.tan(math.radians(degrees))), 1_000_000)
+
+
+def hidden_at(over: Dim, depth: Dim, distance: Dim) -> Dim:
+    """What an edge hides at a depth behind it from an eye ``over`` beyond it; nothing from an eye this side of it."""
+    if over.value <= 0 or depth.value <= 0:
+        return smallest((over * 0, depth * 0)) if over.value else over * 0
+    value = over.value * depth.value / distance.value
+    slopes = (
+        (depth.value / distance.value, over),
+        (over.value / distance.value, depth),
+        (-value / distance.value, distance),
+    )
+    return Dim(value, Curve("(eye beyond the edge × depth) ÷ distance", slopes), grain="depth")
+
+
+def _to_board(context: BoxContext, rabbet: Rabbet, pack: Pack) -> Dim:
+    """From the front of the lip to the face of the mount board."""
+    deep = rabbet.rail_height - rabbet.depth
+    for lies in pack.layers:
+        if lies.key == "mount":
+            break
+        deep = deep + lies.size
+    return context.book.add(
+        deep, "depth.to_board", "From the lip’s front to the board", parts=("mount",), grain="depth"
+    )

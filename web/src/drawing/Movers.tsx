@@ -1,0 +1,101 @@
+import { useRef, type PointerEvent } from "react";
+import type { ItemShown, Shape, Unit } from "../api/types";
+import { NUDGE_MM } from "./Drawing";
+
+export interface Moving {
+  items: ItemShown[];
+  /** Parts of the things in hand. */
+  inHand: ReadonlySet<string>;
+  onTake: (key: string, also: boolean) => void;
+  /** Things taken along by so many whole nudges; `free` while they are not to be drawn to one another's lines. */
+  onMove: (keys: string[], right: number, down: number, free: boolean, done: boolean) => void;
+  onNudge: (keys: string[], right: number, down: number, coarse: boolean) => void;
+  onRemove: (keys: string[]) => void;
+}
+
+const ARROWS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+
+/** Transparent grips over the things of a drawing: click to take in hand (Shift: also), drag, nudge. */
+export function Movers({ moving, shapes, scale, unit, onPoint }: { moving: Moving; shapes: Shape[]; scale: number; unit: Unit; onPoint: (part: string | null) => void }) {
+  const from = useRef<{ x: number; y: number; keys: string[]; moved: boolean; right: number; down: number } | null>(null);
+  const { items, inHand } = moving;
+  const keysInHand = items.filter((i) => inHand.has(i.part)).map((i) => i.key);
+
+  function steps(event: PointerEvent): [number, number] {
+    const start = from.current;
+    if (!start) return [0, 0];
+    const whole = (px: number) => Math.round(px / scale / NUDGE_MM[unit]);
+    return [whole(event.clientX - start.x), whole(event.clientY - start.y)];
+  }
+
+  return (
+    <>
+      {items.map((item) => {
+        const shape = shapes.find((s) => s.part === item.part && s.material === "item" && s.kind !== "text");
+        if (!shape) return null;
+        const on = inHand.has(item.part);
+        const common = {
+          fill: "transparent",
+          stroke: "none",
+          tabIndex: 0,
+          role: "button",
+          "data-item": item.key,
+          "aria-pressed": on,
+          "aria-label": `${item.name}: drag, or arrow keys to nudge`,
+          style: { cursor: "move", touchAction: "none" },
+          onPointerEnter: () => onPoint(item.part),
+          onPointerLeave: () => onPoint(null),
+          onPointerDown: (event: PointerEvent<SVGElement>) => {
+            event.currentTarget.setPointerCapture(event.pointerId);
+            const also = event.shiftKey || event.ctrlKey || event.metaKey;
+            if (!on || also) moving.onTake(item.key, also);
+            from.current = { x: event.clientX, y: event.clientY, keys: on || also ? [...new Set([...keysInHand, item.key])] : [item.key], moved: false, right: 0, down: 0 };
+          },
+          onPointerMove: (event: PointerEvent) => {
+            const start = from.current;
+            if (!start) return;
+            const [right, down] = steps(event);
+            if (!start.moved && Math.hypot(event.clientX - start.x, event.clientY - start.y) < 4) return;
+            start.moved = true;
+            if (right === start.right && down === start.down) return;
+            start.right = right;
+            start.down = down;
+            moving.onMove(start.keys, right, down, event.altKey, false);
+          },
+          onPointerUp: (event: PointerEvent) => {
+            const start = from.current;
+            from.current = null;
+            if (!start?.moved) return;
+            const whole = (px: number) => Math.round(px / scale / NUDGE_MM[unit]);
+            moving.onMove(start.keys, whole(event.clientX - start.x), whole(event.clientY - start.y), event.altKey, true);
+          },
+          onPointerCancel: () => {
+            const start = from.current;
+            from.current = null;
+            if (start?.moved) moving.onMove(start.keys, 0, 0, true, true);
+          },
+          onKeyDown: (event: React.KeyboardEvent) => {
+            const keys = on ? keysInHand : [item.key];
+            const arrow = ARROWS[event.key];
+            if (arrow) {
+              event.preventDefault();
+              event.stopPropagation();
+              if (!on) moving.onTake(item.key, false);
+              moving.onNudge(keys, arrow[0], arrow[1], event.shiftKey);
+            } else if (event.key === "Enter" || event.key === " ") {
+              event.preventDefault();
+              moving.onTake(item.key, event.shiftKey);
+            } else if (event.key === "Delete") {
+              moving.onRemove(keys);
+            }
+          },
+        } as const;
+        if (shape.kind === "circle") {
+          const [x, y] = shape.points[0] as [number, number];
+          return <circle key={item.key} {...common} cx={x * scale} cy={y * scale} r={shape.radius * scale} />;
+        }
+        return <polygon key={item.key} {...common} points={shape.points.map(([x, y]) => `${(x as number) * scale},${(y as number) * scale}`).join(" ")} />;
+      })}
+    </>
+  );
+}
