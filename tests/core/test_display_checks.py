@@ -12,7 +12,8 @@ from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.piece import Piece
 from shadbo.core.plan import plan
 from tests.conftest import readings
-from tests.core.things import canvas, flat, frame, made, piece, rolled
+from tests.core.things import badge, canvas, flat, frame, item, made, piece, rolled, things
+from tests.core.things import box as shown
 
 TRUE = flat((500, 500, 500), (700, 700, 700))
 SMALL = canvas(200, 200, 18)
@@ -35,6 +36,24 @@ def board(**more: Any) -> dict[str, Any]:
 def bars(**more: Any) -> dict[str, Any]:
     return {"type": "stretcher", "bar": "pine-38x45", "braces": True, **more}
 
+
+def put(x: Any, y: Any = 0, turn: int = 0) -> dict[str, Any]:
+    return {"x": x, "y": y, "turn": turn}
+
+
+def crate(*items: dict[str, Any], size: Any = 240, **more: Any) -> tuple[dict[str, Any], dict[str, Any]]:
+    """Things in a bought box that is there already."""
+    bought = frame((size,), (size,), rabbet_depth=44, rail_height=50, glass=2, board=3)
+    return things(*items), shown("shadow_box", **{"frame": bought, **more})
+
+
+TWO = (badge("a", place=put(-30)), badge("b", place=put(30)))
+JERSEY = {"opening_width": 300, "opening_height": 400, "crest_down": 300, "crest_width": 150, "crest_height": 200}
+PRINTS = tuple(
+    item(k, "photograph", 100, 150, front="0.3", place=put(x), window={"how": "overlap", "by": 3})
+    for k, x in (("a", -70), ("b", 70))
+)
+DEEP = {"moulding": "oak-box-25x65"}
 
 # key, severity, the thing, its display
 CASES: list[tuple[str, str, dict[str, Any], dict[str, Any]]] = [
@@ -95,6 +114,69 @@ CASES: list[tuple[str, str, dict[str, Any], dict[str, Any]]] = [
     ("file.crop", "note", MAKE, bars(file={"sha256": "0" * 64, "name": "a.png", "media": "image/png", "width": 4000, "height": 4000})),
     ("roll.narrow", "stop", MAKE | {"width": 2250, "height": 2400}, bars()),
     ("braces", "note", MAKE | {"height": 1200}, bars(braces=False)),
+    # things in a box: how they lie
+    ("overlap.a.b", "stop", things(badge("a", place=put(-5)), badge("b", place=put(5))), shown()),
+    ("overlap.a.b", "stop", *crate(badge("a", place=put(-5)), badge("b", place=put(5, 3)))),
+    ("near.a.b", "caution", things(badge("a", place=put(-17)), badge("b", place=put(17))), shown()),
+    ("near.a.b", "caution", things(*TWO), shown(layout={"how": "row", "gap": 1})),
+    ("edge.b", "stop", *crate(badge("a", place=put(-30)), badge("b", place=put(105)))),
+    ("edge.b", "caution", *crate(badge("a", place=put(-30)), badge("b", place=put(95)))),
+    ("edge.a", "stop", *crate(item("a", "keepsake", 260, 60))),
+    ("edge.a", "caution", things(*TWO), shown(border=2)),
+    ("edge.b", "stop", things(badge("a", place=put(-30)), badge("b", place=put(60))), shown(size="given", sight_width=130, sight_height=90)),
+    ("lap.several", "stop", things(*TWO), shown("direct", spacer=5)),
+    ("fit.width", "stop", things(item("a", "puzzle", 250, 200)), {"type": "direct", "frame": frame((240,), (240,)), "spacer": 5}),
+    ("lap.height", "stop", things(item("a", "puzzle", 238, 220)), {"type": "direct", "frame": frame((240,), (240,)), "spacer": 5}),
+    ("lap.height", "caution", things(item("a", "puzzle", 238, 232)), {"type": "direct", "frame": frame((240,), (240,)), "spacer": 5}),
+    # glazing
+    ("glazing.loose", "stop", things(item("a", "pastel", 300, 200, traits=["loose_pigment"])), shown("spaced", glazing="acrylic")),
+    ("glazing.touch.a", "stop", things(item("a", "photograph", 300, 200)), shown("direct")),
+    ("glazing.touch.a", "caution", things(item("a", "puzzle", 300, 200)), shown("direct")),
+    ("glazing.area", "caution", things(item("a", "poster", 900, 800)), shown("spaced")),
+    ("spacer.wall", "note", things(badge("a")), shown(glazing="coated")),
+    # depth
+    ("depth.slack", "stop", things(badge("a", front=30)), shown(moulding="oak-lip-25x30")),
+    ("depth.slack", "stop", things(badge("a", front=30)), shown(moulding="oak-lip-25x30", spacer=45, fillers=[10], mount=6, backing=6)),
+    ("depth.slack", "stop", things(item("a", "puzzle", 300, 200)), shown("direct", moulding="ash-lip-20x20", mount=10)),
+    ("depth.slack", "stop", *crate(badge("a"), frame=frame((202,), (202,), rabbet_depth=19, rail_height=24, glass=2, board=3))),
+    ("depth.slack", "stop", things(badge("a", front=73, behind=0)), shown(moulding="walnut-box-28x90")),
+    ("depth.fill", "note", things(badge("a")), shown(moulding="oak-box-25x65")),
+    ("depth.air", "stop", things(badge("a", front=12)), shown(spacer=10, moulding="oak-box-25x65")),
+    ("depth.air", "caution", things(badge("a", front=8)), shown(spacer=10, moulding="oak-box-25x65")),
+    ("depth.behind.none", "stop", things(badge("a", behind=9)), shown("spaced")),
+    ("depth.cut_down", "note", *crate(badge("a"), frame=frame((202,), (202,), rabbet_depth=19, rail_height=24, glass=2, board=3), inner="cut_down")),
+    ("depth.build_up", "note", things(badge("a")), shown(build_up=5)),
+    ("depth.doubt", "caution", *crate(badge("a", front=20, behind=0), spacer=26, mount=5,
+                                      frame=frame((240,), (240,), rabbet_depth="39.3", rail_height=50, glass=2, board=3))),
+    # mats
+    ("mat.stock.top", "stop", things(*PRINTS), shown("matted_box", mats={"top": "sold-out"}, **DEEP)),
+    ("mat.overlap.a", "caution", things(item("a", "photograph", 100, 150, window={"how": "overlap", "by": 1})), shown("matted_box", **DEEP)),
+    ("mat.overlap.a", "caution", things(item("a", "photograph", (100, 103, 100), (150, 150, 150), window={"how": "overlap", "by": 3})),
+     shown("matted_box", **DEEP)),
+    ("mat.window.a", "stop", things(item("a", "photograph", 100, 150, window={"how": "overlap", "by": 60})), shown("matted_box", **DEEP)),
+    ("mat.strip", "caution", things(*PRINTS), shown("matted_box", layout={"how": "row", "gap": 12}, **DEEP)),
+    ("mat.strip", "stop", things(*(dict(p, window={"how": "float", "by": 10}) for p in PRINTS)), shown("matted_box", layout={"how": "row", "gap": 20}, **DEEP)),
+    ("mat.strip", "stop", things(*(dict(p, window={"how": "float", "by": 20}) for p in PRINTS)), shown("matted_box", **DEEP)),
+    ("mat.edge", "stop", things(*(dict(p, window={"how": "float", "by": 30}) for p in PRINTS)),
+     shown("matted_box", layout={"how": "row", "gap": 90}, border=30, **DEEP)),
+    ("mat.edge", "caution", things(*PRINTS), shown("matted_box", layout={"how": "row", "gap": 30}, border=10, **DEEP)),
+    ("mat.none", "note", things(*TWO), shown("matted_box", **DEEP)),
+    ("mat.check.top", "caution", things(*PRINTS), shown("matted_box", **DEEP)),
+    ("mat.check.top.across", "stop", things(*PRINTS), shown("matted_box", mats={"check_top": {"across": 100}}, **DEEP)),
+    # cloth
+    ("crest.width.j", "stop", things(item("j", "garment", 500, 700, folding=JERSEY | {"crest_width": 290})), shown(**DEEP)),
+    ("crest.height.j", "stop", things(item("j", "garment", 500, 700, folding=JERSEY | {"crest_height": 390})), shown(**DEEP)),
+    ("crest.off.j", "note", things(item("j", "garment", 500, 700, folding=JERSEY | {"crest_down": 150})), shown(**DEEP)),
+    ("fold.j", "stop", things(item("j", "garment", 250, 700, folding=JERSEY)), shown(**DEEP)),
+    ("fold.j", "caution", things(item("j", "garment", 300, 700, folding=JERSEY)), shown(**DEEP)),
+    ("fold.long.j", "stop", things(item("j", "garment", 500, 350, folding=JERSEY | {"crest_height": 0})), shown(**DEEP)),
+    ("steam.j", "caution", things(item("j", "garment", 500, 700, folding=JERSEY, traits=["signed"])), shown(**DEEP)),
+    ("cloth.n", "caution", things(item("n", "needlework", 200, 260, stitching={"border": 25, "cloth": 40})), shown("direct", glazing="none")),
+    ("stitch.covered.n", "stop", things(item("n", "needlework", 200, 260, stitching={"border": 4, "cloth": 60})), shown("direct", glazing="none")),
+    ("tack.n", "note", things(item("n", "needlework", 200, 260, stitching={})), {"type": "direct", "glazing": "none", "frame": frame((252,), (312,), lip=16)}),
+    # what is seen
+    ("seen.hidden", "caution", things(item("a", "keepsake", 60, 60, front=2)), shown(border=6, spacer=45, looking={"aside": 900}, **DEEP)),
+    ("seen.shadow", "note", things(item("a", "keepsake", 60, 60, front=2)), shown(border=10, spacer=32, looking={"lamp": 20}, **DEEP)),
 ]  # fmt: skip
 
 

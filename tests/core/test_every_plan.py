@@ -17,7 +17,7 @@ from shadbo.core.piece import Piece
 from shadbo.core.plan import PLAN_JSON, Plan, book_of, plan
 from shadbo.core.slips import diagnose
 from shadbo.demo import demo_pieces
-from tests.core.things import canvas, flat, frame, made, mm, piece, rolled, worked
+from tests.core.things import canvas, flat, frame, item, made, mm, piece, rolled, things, worked
 
 SIZES = st.integers(120, 1900)
 OFF = st.lists(st.integers(-30, 30).map(lambda t: t / 10), min_size=3, max_size=3)
@@ -59,8 +59,68 @@ def pieces(draw: Any) -> Piece:
     return piece(canvas(widths, heights, depth), displays[kind])
 
 
-@settings(max_examples=60)
-@given(pieces())
+KINDS_DRAWN = (
+    "badge",
+    "medal",
+    "garment",
+    "photograph",
+    "name_plate",
+    "puzzle",
+    "needlework",
+    "pastel",
+    "watch",
+    "keepsake",
+)
+SHIELD = [[-20, -20], [0, -26], [20, -20], [16, 8], [0, 24], [-16, 8]]
+
+
+@st.composite
+def boxes(draw: Any) -> Piece:
+    """Things of every kind in a box of every display, made or bought, laid by a template or anyhow."""
+    count = draw(st.integers(1, 5))
+    held = []
+    for i in range(count):
+        kind = draw(st.sampled_from(KINDS_DRAWN))
+        shape = draw(st.sampled_from(["rectangle", "circle", "ellipse", "outline"]))
+        more: dict[str, Any] = {
+            "shape": shape, "outline": SHIELD if shape == "outline" else [], "front": draw(st.integers(0, 40)), "behind": draw(st.integers(0, 15)),
+            "place": {"x": draw(st.integers(-200, 200)), "y": draw(st.integers(-150, 150)), "turn": draw(st.sampled_from([0, 0, 15, 90, -30, 180]))},
+            "anchors": [{"how": draw(st.sampled_from(["hole", "slit", "stitch"])), "x": draw(st.integers(-9, 9)), "y": draw(st.integers(-9, 9))}],
+            "window": draw(st.sampled_from([None, {"how": "overlap", "by": 3}, {"how": "float", "by": 8, "shape": "oval"},
+                                            {"how": "overlap", "by": 5, "shape": "circle"}])),
+        }  # fmt: skip
+        if kind == "garment":
+            more["folding"] = {"opening_width": draw(st.integers(60, 400)), "opening_height": draw(st.integers(60, 400)), "border": draw(st.integers(0, 25)),
+                               "crest_down": draw(st.integers(0, 300)), "crest_width": draw(st.integers(0, 200)), "crest_height": draw(st.integers(0, 200)),
+                               "crest_across": draw(st.integers(-60, 60))}  # fmt: skip
+        if kind == "needlework":
+            more["stitching"] = {"border": draw(st.integers(0, 40)), "cloth": draw(st.integers(0, 90))}
+        held.append(item(f"i{i}", kind, draw(st.integers(20, 300)), draw(st.integers(20, 300)), **more))
+    bought = frame(
+        (draw(st.integers(120, 600)),), (draw(st.integers(120, 600)),), rabbet_depth=draw(st.integers(8, 60)), rail_height=66,
+        glass=draw(st.sampled_from([0, 2])), board=draw(st.sampled_from([0, 3])), turned=draw(st.booleans()),
+    )  # fmt: skip
+    display: dict[str, Any] = {
+        "type": draw(st.sampled_from(["direct", "spaced", "shadow_box", "matted_box"])),
+        "frame": draw(st.sampled_from([bought, made(draw(st.sampled_from([m.key for m in HOUSE_SHOP.rabbet_mouldings])))])),
+        "size": draw(st.sampled_from(["fitted", "given"])), "edges": draw(st.sampled_from(["bordered", "bordered", "lapped"])),
+        "border": draw(st.integers(0, 80)), "weighting": draw(st.sampled_from(["equal", "bottom"])),
+        "layout": {"how": draw(st.sampled_from(["free", "one", "row", "row_below", "flanked", "grid"])), "gap": draw(st.integers(0, 60))},
+        "glazing": draw(st.sampled_from(["glass", "acrylic", "coated", "none"])), "spacer": draw(st.sampled_from([None, 0, 3, 10, 40])),
+        "fillers": draw(st.sampled_from([[], [3], [10, 2]])), "inner": draw(st.sampled_from(["whole", "cut_down"])),
+        "closing": draw(st.sampled_from(["points", "strainer", "clips"])), "clip": draw(st.sampled_from([None, 6])),
+        "build_up": draw(st.sampled_from([0, 0, 9])), "looking": {"aside": draw(st.integers(-900, 900)), "lamp": draw(st.sampled_from([20, 60]))},
+        "cut": {"way": draw(st.sampled_from(["most", "across", "down"])), "at": draw(st.integers(-100, 100))},
+        "mats": {"count": draw(st.sampled_from([1, 2]))},
+    }  # fmt: skip
+    return piece(things(*held), display)
+
+
+ANY = st.one_of(pieces(), boxes(), boxes())
+
+
+@settings(max_examples=90)
+@given(ANY)
 def test_any_piece_is_planned_drawn_and_explained(given_: Piece) -> None:
     """A plan that contradicts itself raises; every stop has a way out; the same piece gives the same plan."""
     done = plan(given_, HOUSE_SHOP)
@@ -74,7 +134,7 @@ def test_any_piece_is_planned_drawn_and_explained(given_: Piece) -> None:
 
 
 @settings(max_examples=25)
-@given(pieces())
+@given(ANY)
 def test_every_way_out_and_every_choice_can_be_taken(given_: Piece) -> None:
     done = plan(given_, HOUSE_SHOP)
     for check in done.checks:

@@ -51,6 +51,31 @@ def made(moulding: str = "oak-lip-25x30") -> dict[str, Any]:
     return {"make": "new", "moulding": moulding}
 
 
+def item(key: str, kind: str, width: Any, height: Any, **more: Any) -> dict[str, Any]:
+    """One thing for a box: its sizes read once in the middle, or at three stations."""
+    w, h = (v if isinstance(v, tuple) else (v,) for v in (width, height))
+    return {
+        "key": key,
+        "name": key,
+        "kind": kind,
+        "width": stations("width", *w),
+        "height": stations("height", *h),
+        **more,
+    }
+
+
+def badge(key: str, **more: Any) -> dict[str, Any]:
+    return item(key, "badge", 32, 32, **{"shape": "circle", "front": 3, "behind": 7, **more})
+
+
+def things(*items: dict[str, Any]) -> dict[str, Any]:
+    return {"type": "things", "items": list(items)}
+
+
+def box(display: str = "shadow_box", moulding: str = "ash-box-22x45", **more: Any) -> dict[str, Any]:
+    return {"type": display, "frame": made(moulding), **more}
+
+
 def piece(thing: dict[str, Any], display: dict[str, Any], **more: Any) -> Piece:
     return load_piece({"format": FORMAT, "name": "Test piece", "object": thing, "display": display, **more})
 

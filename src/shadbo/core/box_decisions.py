@@ -62,7 +62,7 @@ class Looking(Part):
     height: EYE_MM = Decimal(1550)
     distance: DISTANCE_MM = Decimal(1200)
     aside: ASIDE_MM = Decimal(0)
-    lamp: Literal[20, 30, 40, 50, 60] = 30
+    lamp: Annotated[int, Field(ge=10, le=85)] = 30
 
 
 class CutLineAt(Part):

@@ -19,7 +19,12 @@ WORDS = ((1.0, "not to be told apart"), (2.5, "a match"), (6.0, "close"), (12.0,
 @lru_cache(maxsize=4096)
 def difference(first: str, second: str) -> float:
     """ΔE00 between two sRGB colours (``#rrggbb``)."""
-    return float(_lab(first).delta_e(_lab(second), method="2000", space="lab-d65"))
+    return between(_lab(first), _lab(second))
+
+
+def between(first: Color, second: Color) -> float:
+    """ΔE00 between two colours in CIELAB under D65."""
+    return float(first.delta_e(second, method="2000", space="lab-d65"))
 
 
 @lru_cache(maxsize=1024)

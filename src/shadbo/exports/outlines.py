@@ -21,6 +21,7 @@ MOST_BYTES = 4 * 1024 * 1024
 MOST_POINTS = 200
 # Curves become straight lines that stay so near to them (mm).
 NEAR = 0.05
+TINY = 1e-6
 # svgelements reckons in CSS pixels of 96 to the inch.
 PX_PER_MM = 96 / 25.4
 ACCEPTED = "an SVG or DXF file with one closed outline, in millimetres"
@@ -116,7 +117,8 @@ def _flat(curve: svgelements.Path) -> Points:
         else:
             steps = max(4, min(64, int(segment.length(error=1e-3) / PX_PER_MM / 1.5) + 4))
             out += [_mm(segment.point(i / steps)) for i in range(1, steps + 1)]
-    return [p for p, q in pairwise([*out, (float("inf"), 0.0)]) if p != q]
+    # A point that only comes back to where one stands already, the closing one among them, is none.
+    return [p for p, q in pairwise([*out, *out[:1]]) if max(abs(p[0] - q[0]), abs(p[1] - q[1])) > TINY]
 
 
 def _mm(point: Any) -> tuple[float, float]:

@@ -1874,7 +1874,7 @@ export interface components {
          * @description A polygon, line, circle, short text or picture of one material, belonging to a part. ``grain_deg`` turns a hatch.
          *
          *     A text stands centred on its point, ``text`` in words; a picture fills its box, ``text`` is its fingerprint and which
-         *     of its faces is shown (``<sha256>/face``). A ``colour`` (sRGB) is drawn instead of the material's own.
+         *     of its faces is shown (``<sha256>/face``). The radius of a text is half the room it has. A ``colour`` (sRGB) is drawn instead of the material's own.
          */
         Shape: {
             /** Part */

@@ -1,6 +1,6 @@
 import {
   AlignCenterHorizontal, AlignCenterVertical, AlignEndHorizontal, AlignEndVertical, AlignHorizontalSpaceAround, AlignStartHorizontal, AlignStartVertical,
-  AlignVerticalSpaceAround, FlipHorizontal2, FlipVertical2, Group, Package, RotateCcw, RotateCw, Ungroup, BoxSelect, type LucideIcon,
+  AlignVerticalSpaceAround, FlipHorizontal2, FlipVertical2, Group, Package, RotateCcw, RotateCw, StretchHorizontal, StretchVertical, Ungroup, BoxSelect, type LucideIcon,
 } from "lucide-react";
 import { memo } from "react";
 import type { PieceWork } from "./usePiece";
@@ -15,6 +15,8 @@ const TOOLS: ([string, string, LucideIcon, number] | null)[] = [
   null,
   ["equal_width", "Equal gaps, side by side", AlignHorizontalSpaceAround, 3],
   ["equal_height", "Equal gaps, one above the other", AlignVerticalSpaceAround, 3],
+  ["gap_width", "The gap wished for, side by side", StretchHorizontal, 2],
+  ["gap_height", "The gap wished for, one above the other", StretchVertical, 2],
   ["mirror_width", "Change left and right over", FlipHorizontal2, 2],
   ["mirror_height", "Change top and bottom over", FlipVertical2, 2],
   null,

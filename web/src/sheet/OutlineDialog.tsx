@@ -9,12 +9,13 @@ import { Dialog } from "../parts/Dialog";
 import type { PieceWork } from "./usePiece";
 
 type Spot = [number, number];
-type Doing = "marks" | "corners" | "near" | "colour";
+type Doing = "marks" | "corners" | "near" | "hand" | "colour";
 
 const DOING: { key: Doing; label: string; say: string }[] = [
   { key: "marks", label: "Two points", say: "Click two points a known distance apart: the ends of a ruler’s 100 mm, say." },
   { key: "corners", label: "Four corners", say: "Click the four corners of a rectangle of known size, one after another round it: perspective is taken out as well." },
   { key: "near", label: "Which thing", say: "With several things in the photograph: click on the one that is meant." },
+  { key: "hand", label: "By hand", say: "Click round the thing, point after point; three make an outline. What is there can be dragged." },
   { key: "colour", label: "Its colour", say: "Click on the thing: its colour there becomes the colour of the thing." },
 ];
 
@@ -79,14 +80,20 @@ export function OutlineDialog({ input, unit, onClose, onEdit }: Props) {
     setColour(answer.colour);
   }
 
+  const ready = photo !== null && (rectangle ? known.width && known.height : marks.length === 2 && known.distance);
+
   function click(spot: Spot) {
     if (doing === "marks") setMarks((now) => (now.length >= 2 ? [spot] : [...now, spot]));
     if (doing === "corners") setCorners((now) => (now.length >= 4 ? [spot] : [...now, spot]));
     if (doing === "near") setNear(spot);
     if (doing === "colour") void sample(spot);
+    if (doing === "hand") {
+      const next = [...places, spot];
+      setPlaces(next);
+      if (next.length >= 3 && ready) void ask(next);
+    }
   }
 
-  const ready = photo !== null && (rectangle ? known.width && known.height : marks.length === 2 && known.distance);
   return (
     <Dialog open onClose={onClose} title="Outline from a photograph" wide>
       <input
@@ -133,6 +140,18 @@ export function OutlineDialog({ input, unit, onClose, onEdit }: Props) {
           <button type="button" className="btn btn-act" disabled={!ready} onClick={() => void ask([])}>
             Find the outline
           </button>
+          {places.length > 0 && (
+            <button
+              type="button"
+              className="btn ml-1"
+              onClick={() => {
+                setPlaces([]);
+                setFound(null);
+              }}
+            >
+              Clear it
+            </button>
+          )}
           {found && (
             <p className="leading-snug">
               <Length shown={found.width} unit={unit} bare /> × <Length shown={found.height} unit={unit} />, {found.points.length} points.

@@ -92,9 +92,20 @@ def _settle(document: Any, pointer: str, book: Callable[[], Book]) -> Patch:
                 put(f"/object/items/{i}/place/{k}", rounded(stands[f"item.{item['key']}.{k}"].value))
                 for k in ("x", "y")
             ]
+    if pointer == "/display/cut/at" and document["display"]["cut"]["way"] == "most":
+        steps += _cut_by_hand(book())
     field = FOLLOWING.get(pointer)
     if field is not None and document["display"][pointer.rsplit("/", 1)[1]] is None:
         stands = book()
         if field in stands.dims:
             steps.append(put(pointer, stands[field].value))
     return tuple(steps)
+
+
+def _cut_by_hand(book: Book) -> list[dict[str, Any]]:
+    """The line through what needs the most room, as a line of one’s own: down at its middle."""
+    most = book["room.need"].parts[0]
+    return [
+        put("/display/cut/way", "down"),
+        put("/display/cut/at", rounded((book[f"{most}.left"].value - book[f"{most}.right"].value) / 2)),
+    ]

@@ -56,6 +56,7 @@ class Pack:
     used: Dim
     usable: Dim
     slack: Dim
+    cut_down: bool
 
     def size(self, key: str) -> Fraction:
         return next((lies.size.value for lies in self.layers if lies.key == key), ZERO)
@@ -96,7 +97,8 @@ def pack_up(context: BoxContext, recipe: Recipe, laid: list[Laid], rabbet: Rabbe
             Lies("work", "Work", book.add(thick, "pack.work", "Work", parts=(most.part,), grain="depth"), "paper")
         )
     came_board = _came(context, "board")
-    cut_down = display.inner == "cut_down" and recipe.behind
+    # Only a board that came with a bought box can be cut down, and only where something is to have room behind it.
+    cut_down = display.inner == "cut_down" and recipe.behind and isinstance(display.frame, ReadFrame)
     usual = came_board if cut_down and came_board else recipe.mount
     layers.append(_layer(context, "mount", "Mount board", display.mount, usual, "/display/mount", "board"))
     behind_need, longest = None, max(laid, key=lambda one: one.sized.behind.value)
@@ -155,7 +157,9 @@ def pack_up(context: BoxContext, recipe: Recipe, laid: list[Laid], rabbet: Rabbe
         behind_room = book.add(
             behind_need * 1, "room.behind", "Room behind the board", parts=("behind",), grain="depth"
         )
-    return Pack(layers, stands, needs, air, most, need, spacer, room, behind_need, behind_room, used, usable, slack)
+    return Pack(
+        layers, stands, needs, air, most, need, spacer, room, behind_need, behind_room, used, usable, slack, cut_down
+    )
 
 
 def _over(one: Laid, spacer: Dim, mats: Matting | None, stands: dict[str, Dim]) -> Dim:

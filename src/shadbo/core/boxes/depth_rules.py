@@ -42,7 +42,7 @@ def check_depth(context: BoxContext, sizes: Sizes) -> None:
             parts=("rail",),
         )  # fmt: skip
     _told(context, sizes)
-    if slack > context.shop.rules.tight and context.display.inner == "whole":
+    if slack > context.shop.rules.tight and not sizes.pack.cut_down:
         _rattles(context, sizes, slack)
 
 
@@ -163,7 +163,7 @@ def _thinner(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way
             yield Way(1, WayOut(say("Leave the fillers out: {} to spare", filled - short), less[-1][1]))
     for key, label in (("backing", "backing"), ("mount", "mount board")):
         now = pack.size(key)
-        if now <= 0 or (key == "mount" and display.inner == "cut_down"):
+        if now <= 0 or (key == "mount" and sizes.pack.cut_down):
             continue
         thin = sorted(
             {
@@ -199,7 +199,7 @@ def _closing(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way
     """Closing that takes less, a strip behind the frame, clips that reach over what stands out."""
     say, display, rules = context.speak.say, context.display, context.shop.rules
     tabs = Fraction(rules.tabs)
-    if display.closing == "points" and display.inner == "whole" and tabs >= short:
+    if display.closing == "points" and not sizes.pack.cut_down and tabs >= short:
         yield Way(
             5,
             WayOut(
@@ -220,7 +220,7 @@ def _closing(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way
     rigid = backing + sum((Fraction(f) for f in display.fillers), ZERO)
     gains = tabs if display.closing == "points" else ZERO
     offset = short - gains
-    if display.closing != "clips" and display.inner == "whole" and 0 < offset <= rigid:
+    if display.closing != "clips" and not sizes.pack.cut_down and 0 < offset <= rigid:
         stock = sorted(Fraction(c) for c in (context.shop.clips or HOUSE_SHOP.clips))
         clip = next((c for c in stock if c >= offset), None)
         if clip is not None:
@@ -232,7 +232,7 @@ def _closing(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way
 
 def _frames(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way]:
     """A deeper frame: the next mouldings of the stock, a deeper ready-made one; the badge’s way in a shallow box."""
-    say, frame, display = context.speak.say, context.display.frame, context.display
+    say, frame = context.speak.say, context.display.frame
     need = sizes.rabbet.depth.value + short
     deeper = [
         m
@@ -249,7 +249,7 @@ def _frames(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way]
                 ),
             )
         return
-    if display.inner == "whole" and sizes.pack.behind_need is not None and sizes.mats is None:
+    if not sizes.pack.cut_down and sizes.pack.behind_need is not None and sizes.mats is None:
         left = room_cut_down(sizes, frame)
         if left >= sizes.pack.behind_need.value:
             yield Way(-1, WayOut(
@@ -338,9 +338,7 @@ def _other(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way]:
 def _rattles(context: BoxContext, sizes: Sizes, slack: Fraction) -> None:
     say = context.speak.say
     ways = []
-    for combo in fillings(
-        tuple(sorted({Fraction(b.thickness) for b in _boards(context)})), slack, Fraction(context.shop.rules.tight)
-    ):
+    for combo in fillings(tuple(sorted(_fillers(context))), slack, Fraction(context.shop.rules.tight)):
         names = _named(context, combo)
         value = [as_decimal(Fraction(f)) for f in context.display.fillers] + [as_decimal(c) for c in combo]
         if len(value) <= 8:
@@ -360,10 +358,16 @@ def _strainer(context: BoxContext, slack: Fraction) -> Patch:
     return (put("/display/backing", min(Fraction(backing) + slack, Fraction(60))),)
 
 
+def _fillers(context: BoxContext) -> dict[Fraction, str]:
+    """What a gap is filled with, by thickness: the boards there are, and card for what is thinner."""
+    by = {Fraction(card): f"card {float(card):g}" for card in (context.shop.cards or HOUSE_SHOP.cards)}
+    for board in reversed(_boards(context)):
+        by[Fraction(board.thickness)] = board.name
+    return by
+
+
 def _named(context: BoxContext, combo: tuple[Fraction, ...]) -> str:
-    by: dict[Fraction, str] = {}
-    for board in _boards(context):
-        by.setdefault(Fraction(board.thickness), board.name)
+    by = _fillers(context)
     counted = {t: combo.count(t) for t in combo}
     return " and ".join(f"{n} × {by[t]}" if n > 1 else by[t] for t, n in counted.items())
 
@@ -379,7 +383,7 @@ def fillings(stock: tuple[Fraction, ...], slack: Fraction, tight: Fraction) -> t
     # A deep gap is first filled with the thickest board; only what is left is searched.
     base: tuple[Fraction, ...] = ()
     rest = slack
-    while largest and rest > 3 * largest[0] and len(base) < 5:
+    while largest and rest > 2 * largest[0] and len(base) < 12:
         base, rest = (*base, largest[0]), rest - largest[0]
     for n in range(1, MOST_FILLERS + 1):
         for combo in combinations_with_replacement(largest, n):

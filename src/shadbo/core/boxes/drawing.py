@@ -6,7 +6,7 @@ from quicktions import Fraction
 
 from shadbo.core.arrange.laid import SPANS, BoxContext, Laid
 from shadbo.core.arrange.neighbours import ties
-from shadbo.core.boxes.cuts import across_view
+from shadbo.core.boxes.cuts import across_view, cut_at
 from shadbo.core.boxes.sheets import board_views, fold_view, lay_outline, mat_views, oval, tack_view
 from shadbo.core.boxes.sizes import Sizes
 from shadbo.core.decisions import NewRabbet
@@ -170,17 +170,22 @@ def _outer(context: BoxContext, sizes: Sizes, drawing: Drawing, at: Placed) -> N
 
 def _gaps(context: BoxContext, sizes: Sizes, drawing: Drawing, at: Placed) -> None:
     """Gaps between neighbours; those that are equal say so."""
+    wished = context.book["layout.gap"] if context.display.layout.how != "free" else None
     equal = {gap.name: i for i, row in enumerate(ties(sizes.gaps)) for gap in row}
     shown = sizes.gaps if len(sizes.gaps) <= MOST_GAPS else [g for g in sizes.gaps if g.name in equal][:MOST_GAPS]
     for gap in shown:
         assert gap.first and gap.last
         first, last = SPANS[gap.axis]
         word = "=" * (equal[gap.name] + 1) if gap.name in equal and equal[gap.name] < 3 else ""
+        figure = gap.name
+        if wished is not None and gap.size.value == wished.value:
+            # The first gap the template made is the one that is typed over; the others follow it.
+            figure, wished = "layout.gap", None
         if gap.axis == "width":
-            drawing.measure(gap.name, "x", at.x(gap.first.edges[last]), at.x(gap.last.edges[first]), at.y(gap.across), "top", 0,
+            drawing.measure(figure, "x", at.x(gap.first.edges[last]), at.x(gap.last.edges[first]), at.y(gap.across), "top", 0,
                             ("arrange",), word)  # fmt: skip
         else:
-            drawing.measure(gap.name, "y", at.y(gap.first.edges[last]), at.y(gap.last.edges[first]), at.x(gap.across), "left", 0,
+            drawing.measure(figure, "y", at.y(gap.first.edges[last]), at.y(gap.last.edges[first]), at.x(gap.across), "left", 0,
                             ("arrange",), word)  # fmt: skip
 
 
@@ -194,7 +199,7 @@ def _section(context: BoxContext, sizes: Sizes) -> View:
         inset, width = Fraction(1), None
         if lies.key == "spacer":
             inset, width = Fraction(0), Fraction(context.shop.rules.spacer_width)
-        elif lies.key == "mount" and display.inner == "cut_down":
+        elif lies.key == "mount" and pack.cut_down:
             inset = Fraction(display.liner) + 1
         elif lies.key == "behind":
             inset = Fraction(2)
@@ -288,7 +293,43 @@ def _seen(context: BoxContext, sizes: Sizes) -> View:
                 drawing.measure(f"hidden.{way}", "y", y, y + h, at.w, "right", 2, ("depth",), "hidden")
     if shade > 0:
         drawing.measure("shadow.top", "y", at.top, at.top + shade, at.w, "right", 1, ("depth",), "shadow")
+    for one in sizes.laid:
+        _taken(drawing, sizes, one, at)
+    _cut_line(context, sizes, drawing, at)
     return drawing.view()
+
+
+def _taken(drawing: Drawing, sizes: Sizes, one: Laid, at: Placed) -> None:
+    """What the lip hides of an item, and what of it lies in the lip's shadow, at its own front."""
+    x, y = at.x(one.edges["left"]), at.y(one.edges["top"])
+    w, h = one.size("width").value, one.size("height").value
+    if dark := sizes.seeing.dark.get(one.item.key):
+        drawing.box(one.part, f"{one.item.name}, in the shadow", "shade", x, y, w, min(dark.value, h))
+    if found := sizes.seeing.lost.get(one.item.key):
+        way, dim = found
+        deep = min(dim.value, w if way in ("left", "right") else h)
+        box = {
+            "left": (x, y, deep, h),
+            "right": (x + w - deep, y, deep, h),
+            "top": (x, y, w, deep),
+            "bottom": (x, y + h - deep, w, deep),
+        }[way]
+        drawing.box(one.part, f"{one.item.name}, hidden", "cut", *box)
+
+
+def _cut_line(context: BoxContext, sizes: Sizes, drawing: Drawing, at: Placed) -> None:
+    """Where the box is cut across; taken hold of, it cuts elsewhere."""
+    axis, place = cut_at(context, sizes)
+    thick = at.w * Fraction(1, 120)
+    if axis == "width":
+        drawing.line("section", "Where it is cut across", "ray", (0, at.y(place)), (at.w, at.y(place)))
+        drawing.box("section.grip", "Where it is cut across", "grip", 0, at.y(place) - thick * 2, at.left, thick * 4)
+    else:
+        drawing.line("section", "Where it is cut across", "ray", (at.x(place), 0), (at.x(place), at.h))
+        drawing.box(
+            "section.grip", "Where it is cut across", "grip", at.x(place) - thick * 2, at.h - at.top, thick * 4, at.top
+        )
+    drawing.handle("section.grip", "y" if axis == "width" else "x", "/display/cut/at", "cut.at", 1.0, ("depth",))
 
 
 def _back(context: BoxContext, sizes: Sizes) -> View:

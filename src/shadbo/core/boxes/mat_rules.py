@@ -88,14 +88,13 @@ def _strips(context: BoxContext, sizes: Sizes, level: Level) -> None:
     if worst is None:
         return
     between, a, b = worst
-    gap = Fraction(context.display.layout.gap) + least - between
-    wider = -(-gap // STEP) * STEP
-    ways = (
-        [WayOut(say("Leave {} between all of them", wider), (put("/display/layout/gap", wider),))]
-        if context.display.layout.how != "free" and wider <= 500
-        else []
-    )
-    if not ways:
+    layout = context.display.layout
+    if layout.how != "free" and (wider := -(-(Fraction(layout.gap) + least - between) // STEP) * STEP) <= 500:
+        ways = [WayOut(say("Leave {} between all of them", wider), (put("/display/layout/gap", wider),))]
+    else:
+        # Laid anew, any two may come to lie side by side: as far apart as the largest window reaches beyond its thing.
+        beyond = max((o.size[x].value - o.laid.size(x).value) / 2 for o in level.openings for x in AXES)
+        wider = -(-(least + 2 * max(beyond, ZERO)) // STEP) * STEP
         ways = [WayOut(say("Lay all of them anew, {} apart", wider), packed(sizes.laid, wider, False))]
     context.checks.add(
         "stop" if between <= 0 else "caution", "mat.strip", "arrange",

@@ -74,6 +74,8 @@ class Matting:
                 lines = {}
                 for opening in level.openings:
                     row = self.on_line(level, opening, axis)
+                    if not row:
+                        continue  # a window so small that there is none: a stop says so
                     lines[tuple(o.laid.item.key for o in row)] = row
                 for row in lines.values():
                     terms, at = [], None

@@ -278,7 +278,7 @@ def _depth(context: BoxContext, sizes: Sizes) -> Panel:
         inputs.append(choice("inner", "Its inner board", "Inner board", "/display/inner", display.inner, (
             ("whole", ("As it is",), ()), ("cut_down", ("Cut down",), ("dropped inside the liner on side strips, room behind for a pin",)),
         ), ("mount",)))  # fmt: skip
-        if display.inner == "cut_down":
+        if sizes.cut_down:
             inputs.append(given(show, book["inner.liner"], "Inner board"))
     inputs.append(choice("cut.way", "Cut across", "Where it is cut across", "/display/cut/way", display.cut.way, (
         ("most", ("Where most room is needed",), (f"through {pack.most.item.name}",)), ("across", ("Left to right",), ()), ("down", ("Top to bottom",), ()),
@@ -291,12 +291,14 @@ def _depth(context: BoxContext, sizes: Sizes) -> Panel:
         )
     seen = "Eye and lamp"
     inputs += [given(show, book[f"eye.{k}"], seen) for k in ("height", "distance", "aside")]
+    lamps = sorted({*range(15, 80, 5), display.looking.lamp})
     inputs.append(ChoiceInput("lamp", "Lamp, from the wall", seen, tuple(
-        Option(str(n), (f"{n}°",), (), display.looking.lamp == n, ({"op": "add", "path": "/display/looking/lamp", "value": n},)) for n in (20, 30, 40, 50, 60)),
-        ("lamp",), "buttons"))  # fmt: skip
+        Option(str(n), (f"{n}°",), (), display.looking.lamp == n, ({"op": "add", "path": "/display/looking/lamp", "value": n},)) for n in lamps),
+        ("lamp",), "menu"))  # fmt: skip
     names = ["depth.slack", "depth.usable", "depth.pack", "room.need", "room.air", "room.behind.need", "room.behind", "depth.to_board",
              *(lies.size.name or "" for lies in pack.layers), "spacer.horizontal", "spacer.vertical", "inner.width", "inner.height", "shadow.top",
-             *(f"hidden.{w}" for w in ("left", "right", "top", "bottom")), "hidden.worst", "shadow.worst", "rabbet.depth"]  # fmt: skip
+             *(f"hidden.{w}" for w in ("left", "right", "top", "bottom")), 
+             *(f"{one.part}.{what}" for one in sizes.laid for what in ("hidden", "shaded")), "rabbet.depth"]  # fmt: skip
     said = (
         context.speak.say("{} to spare.", pack.slack)
         if pack.slack.value >= 0

@@ -23,8 +23,9 @@ ZERO = Fraction(0)
 class Seeing:
     """Where eye and lamp stand and what comes of it. Bands are measured inward from the edge of what shows, mm.
 
-    ``hidden`` by side at the board, ``shadow`` of the top lip at the board; ``worst_hidden`` and ``worst_shade`` name the
-    item an edge or its shadow covers most, with how much of it and on which side.
+    ``hidden`` by side at the board, ``shadow`` of the top lip at the board; by item, at its own front: ``lost``, how much of
+    it the lip hides and on which side, ``dark``, how much of it lies in the shadow, ``depth_of``, how far behind the lip it
+    stands. ``over`` is how far the eye is beyond each edge.
     """
 
     eye: tuple[Fraction, Fraction]
@@ -34,9 +35,10 @@ class Seeing:
     board: Dim
     hidden: dict[str, Dim]
     shadow: Dim
-    worst_hidden: tuple[Laid, str, Dim] | None
-    worst_shade: tuple[Laid, Dim] | None
+    lost: dict[str, tuple[str, Dim]]
+    dark: dict[str, Dim]
     depth_of: dict[str, Dim]
+    over: dict[str, Dim]
 
 
 def look_at(context: BoxContext, laid: list[Laid], rabbet: Rabbet, sight: dict[str, Dim], pack: Pack) -> Seeing:
@@ -70,45 +72,29 @@ def look_at(context: BoxContext, laid: list[Laid], rabbet: Rabbet, sight: dict[s
     shadow = book.add(
         board * cot, "shadow.top", "Shadow of the top lip on the board", parts=("rail.top", "lamp"), grain="depth"
     )
-    worst_hidden: tuple[Laid, str, Dim] | None = None
-    worst_shade: tuple[Laid, Dim] | None = None
-    depth_of = {}
-    # Compared as plain numbers first: of many things only the worst gets a sum of its own.
-    hides: tuple[Fraction, Laid, str] | None = None
-    shades: tuple[Fraction, Laid] | None = None
+    depth_of, lost, dark = {}, {}, {}
     for one in laid:
         depth_of[one.item.key] = deep = board - pack.stands[one.item.key]
+        if context.display.edges == "lapped":
+            continue
+        # Compared as plain numbers: only where something is hidden or shaded is there a sum to be shown.
+        worst: tuple[Fraction, str] | None = None
         for way in WAYS:
             sign = 1 if way in ("left", "top") else -1
-            room_mm = (one.edges[way].value - sight[way].value) * sign
-            if over[way].value > 0:
-                lost_mm = over[way].value * max(deep.value, ZERO) / distance.value - room_mm
-                if lost_mm > 0 and (hides is None or lost_mm > hides[0]):
-                    hides = (lost_mm, one, way)
-            if way == "top" and (dark_mm := deep.value * cot - room_mm) > 0 and (shades is None or dark_mm > shades[0]):
-                shades = (dark_mm, one)
-    if hides is not None:
-        _, one, way = hides
-        room = one.edges[way] - sight[way] if way in ("left", "top") else sight[way] - one.edges[way]
-        worst_hidden = (one, way, hidden_at(over[way], depth_of[one.item.key], distance) - room)
-    if shades is not None:
-        one = shades[1]
-        worst_shade = (one, depth_of[one.item.key] * cot - (one.edges["top"] - sight["top"]))
-    if worst_hidden is not None:
-        one, way, lost = worst_hidden
-        worst_hidden = (
-            one,
-            way,
-            book.add(lost, "hidden.worst", f"{one.item.name}: hidden at the {way}", parts=(one.part,), grain="depth"),
-        )
-    if worst_shade is not None:
-        one, dark = worst_shade
-        worst_shade = (
-            one,
-            book.add(dark, "shadow.worst", f"{one.item.name}: in the lip’s shadow", parts=(one.part,), grain="depth"),
-        )
+            clear = (one.edges[way].value - sight[way].value) * sign
+            hides = over[way].value * max(deep.value, ZERO) / distance.value - clear
+            if over[way].value > 0 and hides > 0 and (worst is None or hides > worst[0]):
+                worst = (hides, way)
+        if worst is not None:
+            way = worst[1]
+            room = one.edges[way] - sight[way] if way in ("left", "top") else sight[way] - one.edges[way]
+            lost[one.item.key] = (way, book.add(hidden_at(over[way], deep, distance) - room, f"{one.part}.hidden",
+                                                f"{one.item.name}: hidden at the {way}", parts=(one.part,), grain="depth"))  # fmt: skip
+        if deep.value * cot > one.edges["top"].value - sight["top"].value:
+            dark[one.item.key] = book.add(deep * cot - (one.edges["top"] - sight["top"]), f"{one.part}.shaded",
+                                          f"{one.item.name}: in the lip’s shadow", parts=(one.part,), grain="depth")  # fmt: skip
     eye = (aside.value, (height - line).value)
-    return Seeing(eye, distance, looking.lamp, cot, board, hidden, shadow, worst_hidden, worst_shade, depth_of)
+    return Seeing(eye, distance, looking.lamp, cot, board, hidden, shadow, lost, dark, depth_of, over)
 
 
 def cotangent(degrees: int) -> Fraction:

@@ -96,7 +96,10 @@ def size_up(context: BoxContext, recipe: Recipe) -> Sizes:
         for one in laid if one.item.stitching and context.display.edges == "lapped"
     ]  # fmt: skip
     seeing = look_at(context, laid, rabbet, sight, pack)
-    cut_down = _cut_down(context, rabbet)
+    middle = leaf(context.display.cut.at, "/display/cut/at", "Cut across, from the middle", "choice", pointer="/display/cut/at", grain="depth",
+                  parts=("section",))  # fmt: skip
+    context.book.add(middle, "cut.at", "Cut across, from the middle", parts=("section",))
+    cut_down = _cut_down(context, rabbet) if pack.cut_down else {}
     return Sizes(laid, rabbet, sight, gaps, board, sheet, pack, mats, seeing, folds, stitched, _strips(context, rabbet, pack), cut_down,
                  _anchors(context, laid, sight, cut_down or board), _points(context, board))  # fmt: skip
 
@@ -170,8 +173,6 @@ def _strips(context: BoxContext, rabbet: Rabbet, pack: Pack) -> dict[str, Dim]:
 def _cut_down(context: BoxContext, rabbet: Rabbet) -> dict[str, Dim]:
     """The frame’s own inner board, cut to drop inside its liner."""
     display, book = context.display, context.book
-    if display.inner != "cut_down":
-        return {}
     liner = book.add(
         leaf(display.liner, "/display/liner", "The frame’s liner", "choice", pointer="/display/liner", grain="depth", parts=("mount",)),
         "inner.liner", "The frame’s liner", parts=("mount",),
