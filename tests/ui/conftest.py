@@ -10,6 +10,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.conftest import Server, document
+from tests.ui.hands import Take
 
 # A busy machine may be slow; nothing here waits longer than it must.
 expect.set_options(timeout=25_000)
@@ -40,6 +41,19 @@ def piece(api: httpx.Client) -> Callable[..., str]:
     def take_in(name: str = "On the bench", **more: Any) -> str:
         made = document(**more) | {"name": name}
         answer = api.post("/api/pieces/import", json=made)
+        assert answer.status_code == 201, answer.text
+        return f"/pieces/{answer.json()['id']}"
+
+    return take_in
+
+
+@pytest.fixture
+def take(api: httpx.Client) -> Take:
+    """Takes a piece in by what it is and how it is shown; gives its address."""
+
+    def take_in(thing: dict[str, Any], display: dict[str, Any], name: str = "On the desk") -> str:
+        document = {"format": "shadbo.piece/1", "name": name, "object": thing, "display": display}
+        answer = api.post("/api/pieces/import", json=document)
         assert answer.status_code == 201, answer.text
         return f"/pieces/{answer.json()['id']}"
 

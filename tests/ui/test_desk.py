@@ -4,54 +4,23 @@ from __future__ import annotations
 
 import io
 import re
-from collections.abc import Callable
 from typing import Any
 
-import httpx
 import numpy as np
 import pytest
 from PIL import Image
-from playwright.sync_api import Locator, Page, expect
+from playwright.sync_api import Page, expect
 
 from tests.conftest import readings
 from tests.core.things import canvas, flat, frame, made, rolled
 from tests.exports.test_wrapping import png
+from tests.ui.hands import Take, field, figure, saved, stage
 from tests.ui.test_rack import AXE
 
-Take = Callable[..., str]
 CROOKED = {
     "edges": {"right": {"top": readings(0), "middle": readings(3), "bottom": readings(0)}},
     "diagonals": {"rising": readings(1434), "falling": readings("1430.5")},
 }  # fmt: skip
-
-
-@pytest.fixture
-def take(api: httpx.Client) -> Take:
-    """Takes a piece in by what it is and how it is shown; gives its address."""
-
-    def take_in(thing: dict[str, Any], display: dict[str, Any], name: str = "On the desk") -> str:
-        document = {"format": "shadbo.piece/1", "name": name, "object": thing, "display": display}
-        answer = api.post("/api/pieces/import", json=document)
-        assert answer.status_code == 201, answer.text
-        return f"/pieces/{answer.json()['id']}"
-
-    return take_in
-
-
-def saved(page: Page) -> None:
-    expect(page.locator("[data-saving=saved]")).to_be_visible()
-
-
-def stage(page: Page, name: str) -> None:
-    page.get_by_label("Stages").get_by_role("button", name=name).click()
-
-
-def field(page: Page, group: str, label: str) -> Locator:
-    return page.get_by_role("region", name=group, exact=True).get_by_role("textbox", name=label, exact=True)
-
-
-def figure(page: Page, name: str) -> Locator:
-    return page.locator(f'[data-open="{name}"]')
 
 
 def outline(page: Page, view: str) -> list[tuple[float, float]]:

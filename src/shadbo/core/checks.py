@@ -82,5 +82,9 @@ class Checklist:
 
 
 def put(pointer: str, value: Fraction | Decimal | str | bool | dict[str, Any] | None) -> dict[str, Any]:
-    """One JSON Patch step that sets a place in the piece; lengths in mm."""
-    return {"op": "add", "path": pointer, "value": as_decimal(value) if isinstance(value, Fraction) else value}
+    """One JSON Patch step that sets a place in the piece; lengths in mm. In a list it takes the place of what is there."""
+    return {
+        "op": "replace" if pointer.rsplit("/", 1)[-1].isdigit() else "add",
+        "path": pointer,
+        "value": as_decimal(value) if isinstance(value, Fraction) else value,
+    }

@@ -131,7 +131,12 @@ def in_words(piece: Piece, edits: Sequence[AnyEdit], shop: Shop) -> str:
     """What was changed, for the undo button and the history."""
     edit = edits[-1]
     if isinstance(edit, (TypeIn, Nudge)):
-        return _field(piece, edit.pointer)[0].label
+        try:
+            return _field(piece, edit.pointer)[0].label
+        except Refused:
+            # An edit before it in the same save made the place.
+            field = field_at(edit.pointer)
+            return field.label if field else "Change"
     if isinstance(edit, Write):
         return _words(edit.pointer) or "Words"
     if isinstance(edit, AddStation):
@@ -211,7 +216,10 @@ def _field(piece: Piece, pointer: str) -> tuple[LengthField | MassField, Any]:
     document = document_of(piece)
     where = pointer.rsplit("/", 1)[0] if _is_reading(pointer) or pointer.startswith("/display/fillers/") else pointer
     parent = jsonpointer.resolve_pointer(document, where.rsplit("/", 1)[0], None)
-    if field is None or not isinstance(parent, dict) or where.rsplit("/", 1)[1] not in parent:
+    missing = (
+        where != pointer and not _is_reading(pointer) and jsonpointer.resolve_pointer(document, pointer, None) is None
+    )
+    if missing or field is None or not isinstance(parent, dict) or where.rsplit("/", 1)[1] not in parent:
         raise Refused(
             Fault(
                 pointer, "place", pointer, "is not a length of this piece", "a place of the piece that takes a length"

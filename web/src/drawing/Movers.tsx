@@ -17,14 +17,13 @@ const ARROWS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRigh
 
 /** Transparent grips over the things of a drawing: click to take in hand (Shift: also), drag, nudge. */
 export function Movers({ moving, shapes, scale, unit, onPoint }: { moving: Moving; shapes: Shape[]; scale: number; unit: Unit; onPoint: (part: string | null) => void }) {
-  const from = useRef<{ x: number; y: number; keys: string[]; moved: boolean; right: number; down: number } | null>(null);
+  // The scale is that at which the hand took hold: a box fitted round the things may grow or shrink under it.
+  const from = useRef<{ x: number; y: number; scale: number; keys: string[]; moved: boolean; right: number; down: number } | null>(null);
   const { items, inHand } = moving;
   const keysInHand = items.filter((i) => inHand.has(i.part)).map((i) => i.key);
 
-  function steps(event: PointerEvent): [number, number] {
-    const start = from.current;
-    if (!start) return [0, 0];
-    const whole = (px: number) => Math.round(px / scale / NUDGE_MM[unit]);
+  function steps(event: PointerEvent, start: { x: number; y: number; scale: number }): [number, number] {
+    const whole = (px: number) => Math.round(px / start.scale / NUDGE_MM[unit]);
     return [whole(event.clientX - start.x), whole(event.clientY - start.y)];
   }
 
@@ -49,12 +48,12 @@ export function Movers({ moving, shapes, scale, unit, onPoint }: { moving: Movin
             event.currentTarget.setPointerCapture(event.pointerId);
             const also = event.shiftKey || event.ctrlKey || event.metaKey;
             if (!on || also) moving.onTake(item.key, also);
-            from.current = { x: event.clientX, y: event.clientY, keys: on || also ? [...new Set([...keysInHand, item.key])] : [item.key], moved: false, right: 0, down: 0 };
+            from.current = { x: event.clientX, y: event.clientY, scale, keys: on || also ? [...new Set([...keysInHand, item.key])] : [item.key], moved: false, right: 0, down: 0 };
           },
           onPointerMove: (event: PointerEvent) => {
             const start = from.current;
             if (!start) return;
-            const [right, down] = steps(event);
+            const [right, down] = steps(event, start);
             if (!start.moved && Math.hypot(event.clientX - start.x, event.clientY - start.y) < 4) return;
             start.moved = true;
             if (right === start.right && down === start.down) return;
@@ -66,8 +65,7 @@ export function Movers({ moving, shapes, scale, unit, onPoint }: { moving: Movin
             const start = from.current;
             from.current = null;
             if (!start?.moved) return;
-            const whole = (px: number) => Math.round(px / scale / NUDGE_MM[unit]);
-            moving.onMove(start.keys, whole(event.clientX - start.x), whole(event.clientY - start.y), event.altKey, true);
+            moving.onMove(start.keys, ...steps(event, start), event.altKey, true);
           },
           onPointerCancel: () => {
             const start = from.current;
