@@ -16,6 +16,8 @@ from shadbo.core.sums import Dim
 from shadbo.core.views import View, ViewKey
 from shadbo.core.work import Step
 
+# A piece that holds more items than this is told about one at a time: figures nobody speaks of are left out of its plan.
+MANY = 8
 T = TypeVar("T")
 D = TypeVar("D")
 

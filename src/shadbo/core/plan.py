@@ -13,7 +13,7 @@ from pydantic import TypeAdapter
 
 from shadbo.core.checks import Check, Checklist, Stage
 from shadbo.core.cutting import CutLine, StockLength
-from shadbo.core.display import Context, ItemShown, Reckoned
+from shadbo.core.display import MANY, Context, ItemShown, Reckoned
 from shadbo.core.displays import DISPLAYS
 from shadbo.core.figures import Book, Figure, Say, Speaker, figure_of, figure_of_count
 from shadbo.core.inputs import StagePanel
@@ -22,9 +22,6 @@ from shadbo.core.piece import Piece
 from shadbo.core.shop import Shop
 from shadbo.core.views import View
 from shadbo.core.work import Step
-
-# With more items than this, figures nobody speaks of are left out of the plan.
-MANY = 8
 
 
 class PlanFault(AssertionError):

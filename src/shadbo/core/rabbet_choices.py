@@ -143,16 +143,19 @@ def frame_chooser(
                 continue
             else:
                 detail = refused
-            document = ready_frame(ready, turned)
-            label = ready.name + (", turned" if turned else "")
-            found.append((refused is not None, uneven if refused is None else -min(border.values()), max(border.values()), Option(
-                f"{ready.key}{'-turned' if turned else ''}", (label,), detail, _is_this(frame, ready, turned), (put("/display/frame", document),)
-            )))  # fmt: skip
-    found.sort(key=lambda item: item[:3])
+            order = (refused is not None, uneven if refused is None else -min(border.values()), max(border.values()))
+            found.append((order, ready, turned, detail))
+    found.sort(key=lambda item: item[0])
     if not found:
         return []
-    label = "Ready-made frames, most even first"
-    return [ChoiceInput("ready", label, "Ready-made frames", tuple(o for *_, o in found[:7]), ("rail",), "list")]
+    options = tuple(
+        Option(
+            f"{ready.key}{'-turned' if turned else ''}", (ready.name + (", turned" if turned else ""),), detail, _is_this(frame, ready, turned),
+            (put("/display/frame", ready_frame(ready, turned)),),
+        )
+        for _, ready, turned, detail in found[:7]
+    )  # fmt: skip
+    return [ChoiceInput("ready", "Ready-made frames, most even first", "Ready-made frames", options, ("rail",), "list")]
 
 
 def _is_this(frame: NewRabbet | ReadFrame, ready: ReadyFrame, turned: bool) -> bool:

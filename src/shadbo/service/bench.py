@@ -5,6 +5,7 @@ Ratios tell more than milliseconds across machines: each time stands beside the 
 
 from __future__ import annotations
 
+import gc
 import gzip
 import json
 import os
@@ -16,22 +17,32 @@ import tempfile
 import time
 from collections.abc import Callable, Sequence
 from pathlib import Path
+from typing import TYPE_CHECKING
 from urllib.request import Request, urlopen
 
+from quicktions import Fraction
+
+from shadbo.core.arrange.packing import smallest_box
 from shadbo.core.checks import Checklist
 from shadbo.core.decisions import OnBoard
 from shadbo.core.display import Context
 from shadbo.core.displays.on_board.sizes import size_up
+from shadbo.core.edits import apply_edits
 from shadbo.core.figures import Book, Speaker
 from shadbo.core.house_stock import HOUSE_SHOP
+from shadbo.core.item_edits import MoveItems
 from shadbo.core.objects import FlatWork
-from shadbo.core.piece import document_of, load_piece
+from shadbo.core.piece import Piece, document_of, load_piece
 from shadbo.core.placing import Border, best, solve
 from shadbo.core.plan import PLAN_JSON, plan
 from shadbo.demo import demo_pieces, load_once
+from shadbo.exports.pieces import piece_to_json
 from shadbo.service.postgres import Cluster
 from shadbo.settings import ROOT
 from shadbo.store.database import Database, migrate, open_engine
+
+if TYPE_CHECKING:
+    from playwright.sync_api import Page
 
 PORT = 8479
 CHROMIUM = "/usr/bin/chromium"
@@ -60,10 +71,14 @@ def _line(what: str, got: float, unit: str, reach: float, more: str = "", *, at_
 
 
 def bench() -> int:
+    # As the server does: what is loaded for good is not walked again while somebody waits.
+    gc.collect()
+    gc.freeze()
     unit_of_work = statistics.median(_times(lambda: sum(i * i for i in range(20_000)), 50))
     print(f"plain loop of 20 000 squares: {unit_of_work:.2f} ms (for ratios)\n")
     _placing()
     _wrapping()
+    _boxes(unit_of_work)
     for piece in demo_pieces():
         median = statistics.median(_times(lambda piece=piece: plan(piece, HOUSE_SHOP), 200))  # type: ignore[misc]
         _line(f"core plan, {piece.name}", median, "ms", 3, f"{median / unit_of_work:.1f} loops")
@@ -116,6 +131,47 @@ def _placing() -> None:
         10,
         f"{len(sheets[0])} borders, slowest {max(times):.1f}",
     )
+
+
+def thirty() -> Piece:
+    """Thirty things of many shapes in one box, put there by hand, each with where it is fixed."""
+    shapes = ("circle", "rectangle", "ellipse", "outline", "circle")
+    shield = [[-16, -18], [0, -21], [16, -18], [14, 4], [0, 20], [-14, 4]]
+    held = [
+        {
+            "key": f"b{i}", "name": f"Badge {i}", "kind": "badge", "shape": shapes[i % 5], "outline": shield if shapes[i % 5] == "outline" else [],
+            "width": {"middle": [{"mm": 32}]}, "height": {"centre": [{"mm": 32 + i % 3}]}, "front": 3 + i % 4, "behind": 6,
+            "anchors": [{"how": "hole", "x": 0, "y": -6}],
+            "place": {"x": (i % 6) * 60 - 150, "y": (i // 6) * 60 - 120, "turn": 15 if i % 7 == 3 else 0},
+        }
+        for i in range(30)
+    ]  # fmt: skip
+    return load_piece({
+        "format": "shadbo.piece/1", "name": "Thirty badges", "object": {"type": "things", "items": held},
+        "display": {"type": "shadow_box", "frame": {"make": "new", "moulding": "ash-box-22x45"}, "border": 40},
+    })  # fmt: skip
+
+
+def _boxes(unit_of_work: float) -> None:
+    """A box of thirty things while one of them moves, and the smallest box for twelve."""
+    piece = thirty()
+    step = iter(range(1, 100_000))
+
+    def moved() -> object:
+        edit = MoveItems(items=["b14"], right=next(step) % 20 - 10, unit="mm")
+        return plan(apply_edits(piece, [edit], HOUSE_SHOP), HOUSE_SHOP)
+
+    median = statistics.median(_times(lambda: plan(piece, HOUSE_SHOP), 100))
+    _line("core plan of 30 things in a box", median, "ms", 15, f"{median / unit_of_work:.1f} loops")
+    print(f"{'  with one of them moved first':<46} {statistics.median(_times(moved, 40)):9.2f} ms")
+    seed = random.Random(12)
+    times = []
+    for _ in range(20):
+        sizes = [(Fraction(seed.randrange(200, 1500), 10), Fraction(seed.randrange(200, 1500), 10)) for _ in range(12)]
+        start = time.perf_counter()
+        smallest_box(sizes, Fraction(20), True)
+        times.append((time.perf_counter() - start) * 1000)
+    _line("smallest box for 12 things, median", statistics.median(times), "ms", 200, f"slowest {max(times):.0f}")
 
 
 def _wrapping() -> None:
@@ -194,7 +250,7 @@ def _memory(pid: int) -> float:
 
 
 def _requests(base: str) -> None:
-    piece = json.load(urlopen(f"{base}/api/pieces"))[0]["id"]
+    piece = next(p["id"] for p in json.load(urlopen(f"{base}/api/pieces")) if p["name"] == "Start line, dawn")
     body = json.dumps(
         {"edits": [{"op": "type", "pointer": "/object/width/top/0", "text": "603", "unit": "mm"}]}
     ).encode()
@@ -251,9 +307,12 @@ async () => {
 """
 
 FRAMES = """
-async () => {
+async ([view, part]) => {
   window.__frames = []; window.__on = true; let last = performance.now();
-  const polygon = () => document.querySelector('[data-view="section"] [data-part="bar"]').getAttribute('points');
+  const polygon = () => {
+    const drawn = document.querySelector(`[data-view="${view}"] [data-part="${part}"]`);
+    return ['points', 'cx', 'cy'].map((name) => drawn.getAttribute(name)).join();
+  };
   let seen = polygon(); window.__redraws = 0;
   const tick = () => {
     const now = performance.now(); window.__frames.push(now - last); last = now;
@@ -285,29 +344,39 @@ def _browser(base: str) -> None:
         _line(
             "typed reading to the drawn object, p95", _p95(times), "ms", 100, f"median {statistics.median(times):.0f}"
         )
-        page.goto(f"{address}/depth")
-        grip = page.locator('[data-grip="bar"]')
-        grip.wait_for()
-        box = grip.bounding_box()
-        assert box is not None
-        x, y = box["x"] + 60, box["y"] + 60
-        page.mouse.move(x, y)
-        page.mouse.down()
-        page.evaluate(FRAMES)
-        start = time.perf_counter()
-        for i in range(120):
-            # Twelve millimetres there and back: every move is a new plan.
-            page.mouse.move(x + (i % 24 if i % 48 < 24 else 24 - i % 24) * box["height"] / 76, y)
-            time.sleep(1 / 120)
-        seconds = time.perf_counter() - start
-        frames, redraws = page.evaluate("() => { window.__on = false; return [window.__frames, window.__redraws] }")
-        page.mouse.up()
-        _line(
-            "drag, frames a second",
-            1000 / statistics.mean(frames),
-            "",
-            30,
-            f"{redraws / seconds:.0f} new plans drawn a second",
-            at_least=True,
+        full = Request(
+            f"{base}/api/pieces/import", piece_to_json(thirty()).encode(), {"Content-Type": "application/json"}
         )
+        page.goto(f"{base}/pieces/{json.load(urlopen(full))['id']}/arrange")
+        _drag(page, '[data-item="b14"]', "item of 30 dragged", "face", "item.b14")
+        page.goto(f"{address}/depth")
+        _drag(page, '[data-grip="bar"]', "drag", "section", "bar")
         browser.close()
+
+
+def _drag(page: Page, grip: str, what: str, view: str, part: str) -> None:
+    """A part taken twelve millimetres there and back: frames a second, and new plans drawn."""
+    element = page.locator(grip)
+    element.wait_for()
+    box = element.bounding_box()
+    assert box is not None
+    x, y = box["x"] + min(60, box["width"] / 2), box["y"] + min(60, box["height"] / 2)
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.evaluate(FRAMES, [view, part])
+    start = time.perf_counter()
+    for i in range(120):
+        # There and back: every move is a new plan.
+        page.mouse.move(x + (i % 24 if i % 48 < 24 else 24 - i % 24) * max(box["height"] / 76, 1.5), y)
+        time.sleep(1 / 120)
+    seconds = time.perf_counter() - start
+    frames, redraws = page.evaluate("() => { window.__on = false; return [window.__frames, window.__redraws] }")
+    page.mouse.up()
+    _line(
+        f"{what}, frames a second",
+        1000 / statistics.mean(frames),
+        "",
+        30,
+        f"{redraws / seconds:.0f} new plans drawn a second",
+        at_least=True,
+    )

@@ -105,7 +105,7 @@ def _snapped(
         before, after = [*before, sight[first].value], [*after, sight[last].value]
     if before and after:
         pulls.append((max(before) + min(after) - low - high) * HALF)
-    between = [g.size.value for g in gaps_of(others, None) if g.axis == axis]
+    between = [g.mm for g in gaps_of(others) if g.axis == axis]
     for size in between:
         pulls += [max(before) + size - low] if before else []
         pulls += [min(after) - size - high] if after else []

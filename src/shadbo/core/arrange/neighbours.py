@@ -17,31 +17,34 @@ EQUAL = Fraction(1, 20)
 
 @dataclass(frozen=True, slots=True)
 class Gap:
-    """The gap between two neighbours along an axis (``first`` None: from the sight edge; ``last`` None: to it).
+    """The gap between two neighbours along an axis, ``mm`` wide.
 
     ``across`` is where it lies on the other axis: in the middle of what both share.
     """
 
     axis: str
-    first: Laid | None
-    last: Laid | None
-    size: Dim
+    first: Laid
+    last: Laid
+    mm: Fraction
     across: Fraction
+
+    def dim(self) -> Dim:
+        """The gap as a sum: of the many of a full box only those that are told get one."""
+        first, last = SPANS[self.axis]
+        return self.last.edges[first] - self.first.edges[last]
 
     @property
     def name(self) -> str:
-        a, b = (one.item.key if one else "edge" for one in (self.first, self.last))
-        return f"gap.{self.axis}.{a}.{b}"
+        return f"gap.{self.axis}.{self.first.item.key}.{self.last.item.key}"
 
 
-def gaps_of(laid: Sequence[Laid], sight: dict[str, Dim] | None) -> list[Gap]:
-    """The gap from every item to the next to its right and below, and from the outer ones to the sight edge."""
+def gaps_of(laid: Sequence[Laid]) -> list[Gap]:
+    """The gap from every item to the next to its right and below."""
     found: list[Gap] = []
+    boxes = [one.body.box for one in laid]
     for axis in ("width", "height"):
         side, other = (0, 1) if axis == "width" else (1, 0)
         first, last = SPANS[axis]
-        boxes = [one.body.box for one in laid]
-        followed = set()
         order = sorted(range(len(laid)), key=lambda i: boxes[i][side])
         starts = [boxes[i][side] for i in order]
         for i in order:
@@ -57,20 +60,8 @@ def gaps_of(laid: Sequence[Laid], sight: dict[str, Dim] | None) -> list[Gap]:
             )
             if best is not None:
                 a, b = laid[i], laid[best]
-                followed.add(best)
-                found.append(Gap(axis, a, b, b.edges[first] - a.edges[last], _shared(a, b, axis)))
-            elif sight is not None:
-                found.append(Gap(axis, laid[i], None, sight[last] - laid[i].edges[last], _middle(laid[i], axis)))
-        if sight is not None:
-            for i in order:
-                if i not in followed:
-                    found.append(Gap(axis, None, laid[i], laid[i].edges[first] - sight[first], _middle(laid[i], axis)))
+                found.append(Gap(axis, a, b, b.edges[first].value - a.edges[last].value, _shared(a, b, axis)))
     return found
-
-
-def _middle(one: Laid, axis: str) -> Fraction:
-    first, last = SPANS["height" if axis == "width" else "width"]
-    return (one.edges[first].value + one.edges[last].value) / 2
 
 
 def _shared(a: Laid, b: Laid, axis: str) -> Fraction:
@@ -81,14 +72,25 @@ def _shared(a: Laid, b: Laid, axis: str) -> Fraction:
 
 
 def ties(gaps: Sequence[Gap]) -> list[list[Gap]]:
-    """Gaps between items that are equal, a list for each size that two or more share; gaps to the sight edge join in."""
+    """Gaps that are equal, a list for each size that two or more share."""
     rows: list[list[Gap]] = []
     for axis in ("width", "height"):
-        inner = sorted((g for g in gaps if g.axis == axis and g.size.value > 0), key=lambda g: g.size.value)
+        inner = sorted((g for g in gaps if g.axis == axis and g.mm > 0), key=lambda g: g.mm)
         at = 0
         while at < len(inner):
-            same = [g for g in inner[at:] if g.size.value - inner[at].size.value <= EQUAL]
-            if len(same) > 1 and any(g.first and g.last for g in same):
+            same = [g for g in inner[at:] if g.mm - inner[at].mm <= EQUAL]
+            if len(same) > 1:
                 rows.append(same)
             at += len(same)
     return rows
+
+
+# With more gaps than this only those that are equal are told.
+MOST_TOLD = 14
+
+
+def told(gaps: Sequence[Gap]) -> list[tuple[Gap, str]]:
+    """The gaps worth telling, each with its mark: "=" if others are as wide, "==" for the next size that others share."""
+    equal = {gap.name: i for i, row in enumerate(ties(gaps)) for gap in row}
+    shown = list(gaps) if len(gaps) <= MOST_TOLD else [g for g in gaps if g.name in equal][:MOST_TOLD]
+    return [(g, "=" * (equal[g.name] + 1) if equal.get(g.name, 9) < 3 else "") for g in shown]

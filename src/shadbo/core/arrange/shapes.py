@@ -7,8 +7,8 @@ Circles and ellipses are polygons of ``ROUND`` corners lying on the curve; of a 
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, field
-from functools import lru_cache
+from dataclasses import dataclass, replace
+from functools import cached_property, lru_cache
 
 import numpy as np
 import numpy.typing as npt
@@ -81,15 +81,26 @@ def _ratio(value: float) -> Fraction:
     return Fraction(round(value * 1_000_000), 1_000_000)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Body:
-    """What an item covers as it lies: its corners, its box, and its radius if it is round."""
+    """What an item covers as it lies: its box, its radius if it is round, and its corners (worked out when they are asked
+    for: round things and straight rectangles are compared without them)."""
 
-    points: Points
     box: tuple[float, float, float, float]
     centre: tuple[float, float]
     radius: float | None
-    plain: bool = field(default=False)
+    plain: bool
+    corners: Unit
+    size: tuple[float, float]
+    turn: tuple[float, float]
+
+    @cached_property
+    def points(self) -> Points:
+        raw = np.array(self.corners) * self.size
+        c, s = self.turn
+        if s or c != 1:
+            raw = raw @ np.array([[c, s], [-s, c]])
+        return np.asarray(raw + np.array(self.centre))
 
 
 def body_of(item: Item, x: Fraction, y: Fraction, wide: Fraction, tall: Fraction) -> Body:
@@ -97,14 +108,15 @@ def body_of(item: Item, x: Fraction, y: Fraction, wide: Fraction, tall: Fraction
     shape, outline, turn = shape_key(item)
     corners, c, s = unit_outline(shape, outline, turn)
     w, h, px, py = float(wide), float(tall), float(x), float(y)
-    raw = np.array(corners) * (w, h)
-    if turn:
-        raw = raw @ np.array([[c, s], [-s, c]])
-    points = raw + np.array((px, py))
-    low, high = points.min(axis=0), points.max(axis=0)
     round_ = shape == "circle" and wide == tall
-    box = (float(low[0]), float(low[1]), float(high[0]), float(high[1]))
-    return Body(points, box, (px, py), w / 2 if round_ else None, shape == "rectangle" and turn % 90 == 0)
+    plain = shape == "rectangle" and turn % 90 == 0
+    if round_ or plain:
+        a, b = (h, w) if turn % 180 else (w, h)
+        box = (px - a / 2, py - b / 2, px + a / 2, py + b / 2)
+        return Body(box, (px, py), w / 2 if round_ else None, plain, corners, (w, h), (c, s))
+    body = Body((0, 0, 0, 0), (px, py), None, False, corners, (w, h), (c, s))
+    low, high = body.points.min(axis=0), body.points.max(axis=0)
+    return replace(body, box=(float(low[0]), float(low[1]), float(high[0]), float(high[1])))
 
 
 def area(points: Points) -> float:

@@ -66,7 +66,7 @@ def _proofs(context: BoxContext, sizes: Sizes) -> list[Proof]:
     else:
         found.append(Proof("layers + room behind = usable depth", tuple(layers), sizes.pack.usable))
     lapped = context.display.edges == "lapped"
-    for one in sizes.laid:
+    for one in (one for one in sizes.laid if f"{one.part}.left" in book.dims):
         for axis, (first, last) in SPANS.items():
             terms = (book[f"{one.part}.{first}"], book[f"{one.part}.takes.{axis}"], book[f"{one.part}.{last}"])
             found.append(Proof(f"edge + {one.item.name} + edge = sight, {axis}", terms, sizes.rabbet.sight[axis]))

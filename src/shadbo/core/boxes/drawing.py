@@ -5,7 +5,6 @@ from __future__ import annotations
 from quicktions import Fraction
 
 from shadbo.core.arrange.laid import SPANS, BoxContext, Laid
-from shadbo.core.arrange.neighbours import ties
 from shadbo.core.boxes.cuts import across_view, cut_at
 from shadbo.core.boxes.sheets import board_views, fold_view, lay_outline, mat_views, oval, tack_view
 from shadbo.core.boxes.sizes import Sizes
@@ -13,17 +12,19 @@ from shadbo.core.decisions import NewRabbet
 from shadbo.core.rabbet_drawing import Lying, back, section
 from shadbo.core.rails import AXES, draw_rails
 from shadbo.core.sums import Dim
-from shadbo.core.views import Drawing, Size, View, ink_on
+from shadbo.core.views import Drawing, Shape, Size, View, ink_on
 
 HALF = Fraction(1, 2)
-# With more gaps than this only those that are equal, and the outer ones, are written out.
-MOST_GAPS = 14
+# With more things than this only the one in hand is measured on the drawing.
 MOST_MEASURED = 4
 
 
 def draw(context: BoxContext, sizes: Sizes) -> tuple[View, ...]:
+    at = Placed(sizes)
+    ground = _ground(context, sizes, at)
     return (
-        _face(context, sizes), _section(context, sizes), across_view(context, sizes), _seen(context, sizes), _back(context, sizes),
+        _face(context, sizes, at, ground), _section(context, sizes), across_view(context, sizes), _seen(context, sizes, at, ground),
+        _back(context, sizes),
         *board_views(context, sizes), *mat_views(context, sizes), *(fold_view(f) for f in sizes.folds[:1]),
         *(tack_view(context, s) for s in sizes.stitched[:1]),
     )  # fmt: skip
@@ -70,15 +71,19 @@ def name_on(drawing: Drawing, one: Laid, x: Fraction, y: Fraction) -> None:
     drawing.text(one.part, one.item.name, x, y, one.item.name, one.size("width"), ink_on(ground))
 
 
-def _ground(context: BoxContext, sizes: Sizes, drawing: Drawing, at: Placed) -> None:
-    """Rails, mount board, mats with their windows, and the items where they lie: in windows under the mats, or on them."""
+def _ground(context: BoxContext, sizes: Sizes, at: Placed) -> list[Shape]:
+    """Rails, mount board, mats with their windows, and the items where they lie: in windows under the mats, or on them.
+
+    The same for every drawing of the face.
+    """
+    drawing = Drawing("face", "Face", at.w, at.h)
     draw_rails(drawing, at.w, at.h, at.left)
     wide, tall = at.w - 2 * at.left, at.h - 2 * at.top
     if sizes.mats is None:
         drawing.box("mount", "Mount board", "board", at.left, at.top, wide, tall)
         for one in sizes.laid:
             draw_item(drawing, one, at.dx, at.dy)
-        return
+        return drawing.shapes
     levels, corner = sizes.mats.levels, sizes.mats.corner
     drawing.box(levels[0].key, levels[0].label, "board", at.left, at.top, wide, tall, colour=levels[0].board.colour)
     left, top = at.x(corner["width"]), at.y(corner["height"])
@@ -97,6 +102,7 @@ def _ground(context: BoxContext, sizes: Sizes, drawing: Drawing, at: Placed) -> 
                     one.item.colour or one.sized.kind.colour, item=True)  # fmt: skip
         else:
             draw_item(drawing, one, at.dx, at.dy)
+    return drawing.shapes
 
 
 def _window(
@@ -110,10 +116,8 @@ def _window(
         drawing.polygon(part, label, material, oval(x, y, w, h), colour=colour)  # type: ignore[arg-type]
 
 
-def _face(context: BoxContext, sizes: Sizes) -> View:
-    at = Placed(sizes)
-    drawing = Drawing("face", "Face", at.w, at.h)
-    _ground(context, sizes, drawing, at)
+def _face(context: BoxContext, sizes: Sizes, at: Placed, ground: list[Shape]) -> View:
+    drawing = Drawing("face", "Face", at.w, at.h, [*ground])
     for one in sizes.laid:
         name_on(drawing, one, at.x(one.x), at.y(one.y))
     _outer(context, sizes, drawing, at)
@@ -171,22 +175,36 @@ def _outer(context: BoxContext, sizes: Sizes, drawing: Drawing, at: Placed) -> N
 def _gaps(context: BoxContext, sizes: Sizes, drawing: Drawing, at: Placed) -> None:
     """Gaps between neighbours; those that are equal say so."""
     wished = context.book["layout.gap"] if context.display.layout.how != "free" else None
-    equal = {gap.name: i for i, row in enumerate(ties(sizes.gaps)) for gap in row}
-    shown = sizes.gaps if len(sizes.gaps) <= MOST_GAPS else [g for g in sizes.gaps if g.name in equal][:MOST_GAPS]
-    for gap in shown:
-        assert gap.first and gap.last
+    for gap, word in sizes.gaps:
         first, last = SPANS[gap.axis]
-        word = "=" * (equal[gap.name] + 1) if gap.name in equal and equal[gap.name] < 3 else ""
         figure = gap.name
-        if wished is not None and gap.size.value == wished.value:
+        if wished is not None and gap.mm == wished.value:
             # The first gap the template made is the one that is typed over; the others follow it.
             figure, wished = "layout.gap", None
         if gap.axis == "width":
-            drawing.measure(figure, "x", at.x(gap.first.edges[last]), at.x(gap.last.edges[first]), at.y(gap.across), "top", 0,
-                            ("arrange",), word)  # fmt: skip
+            drawing.measure(
+                figure,
+                "x",
+                at.x(gap.first.edges[last]),
+                at.x(gap.last.edges[first]),
+                at.y(gap.across),
+                "top",
+                0,
+                ("arrange",),
+                word,
+            )
         else:
-            drawing.measure(figure, "y", at.y(gap.first.edges[last]), at.y(gap.last.edges[first]), at.x(gap.across), "left", 0,
-                            ("arrange",), word)  # fmt: skip
+            drawing.measure(
+                figure,
+                "y",
+                at.y(gap.first.edges[last]),
+                at.y(gap.last.edges[first]),
+                at.x(gap.across),
+                "left",
+                0,
+                ("arrange",),
+                word,
+            )
 
 
 def _section(context: BoxContext, sizes: Sizes) -> View:
@@ -269,11 +287,10 @@ def _short(key: str) -> str:
     return {"mat_top": "top mat", "mat_bottom": "bottom mat", "behind": "room"}.get(key, key.split(".")[0])
 
 
-def _seen(context: BoxContext, sizes: Sizes) -> View:
+def _seen(context: BoxContext, sizes: Sizes, at: Placed, ground: list[Shape]) -> View:
     """The face from the eye: what the lip hides of the board, what of each item, and the shadow of the top lip."""
-    at, seeing = Placed(sizes), sizes.seeing
-    drawing = Drawing("seen", "From the eye, under the lamp", at.w, at.h)
-    _ground(context, sizes, drawing, at)
+    seeing = sizes.seeing
+    drawing = Drawing("seen", "From the eye, under the lamp", at.w, at.h, [*ground])
     wide, tall = at.w - 2 * at.left, at.h - 2 * at.top
     right, bottom = at.left + wide, at.top + tall
     shade = min(seeing.shadow.value, tall)

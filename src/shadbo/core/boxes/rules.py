@@ -126,7 +126,13 @@ def _inside(context: BoxContext, sizes: Sizes) -> None:
     if display.edges == "lapped":
         _lapped(context, sizes)
         return
-    rooms = {(one.item.key, way): book[f"{one.part}.{way}"] for one in sizes.laid for way in WAYS}
+    # Of many things only those nearest to an edge have their room to it told; the tightest is among them.
+    rooms = {
+        (one.item.key, way): book[f"{one.part}.{way}"]
+        for one in sizes.laid
+        if f"{one.part}.left" in book.dims
+        for way in WAYS
+    }
     tight = min(rooms.items(), key=lambda item: item[1].value)
     (key, way), room = tight
     if room.value >= clear:
@@ -329,6 +335,7 @@ def _garments(context: BoxContext, sizes: Sizes) -> None:
         one, where = f.laid, f"{f.laid.sized.pointer}/folding"
         folding = one.item.folding
         assert folding is not None
+        unfolded = WayOut(("Show it laid flat, not folded",), (put(where, None),))
         for axis, dim in f.spare.items():
             if dim.value < 0 and (folding.crest_width if axis == "width" else folding.crest_height):
                 field = f"opening_{axis}"
@@ -358,7 +365,7 @@ def _garments(context: BoxContext, sizes: Sizes) -> None:
                 "stop", f"fold.{one.item.key}", "arrange", say(f"{one.item.name} is not wide enough: {{}} are missing at the side.", -least.value),
                 why=say("Folded it has to be {} wide, laid flat it is {}.", one.sized.wide, one.sized.width), source_key="fold-back",
                 figure=least.name, parts=(one.part,),
-                ways=ways or [WayOut(("Put the crest in the garment’s middle",), (put(f"{where}/crest_across", Fraction(0)),))],
+                ways=ways or [unfolded],
             )  # fmt: skip
         elif least.value < keep:
             context.checks.add(
@@ -371,7 +378,7 @@ def _garments(context: BoxContext, sizes: Sizes) -> None:
             context.checks.add(
                 "stop", f"fold.long.{one.item.key}", "arrange", say(f"{one.item.name} is not long enough, by {{}}.", -f.turned["bottom"].value),
                 why=say("Folded it has to be {} high.", one.sized.tall), source_key="fold-back", figure=f.turned["bottom"].name, parts=(one.part,),
-                ways=(WayOut(say("Make its opening {} high", size), (put(f"{where}/opening_height", size),)),) if size >= 30 else (),
+                ways=(WayOut(say("Make its opening {} high", size), (put(f"{where}/opening_height", size),)),) if size >= 30 else (unfolded,),
             )  # fmt: skip
         if {"signed", "heat_sensitive"} & set(one.item.traits):
             context.checks.add(

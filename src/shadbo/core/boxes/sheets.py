@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
+from typing import Literal
 
 import numpy as np
 from quicktions import Fraction
@@ -18,7 +19,7 @@ from shadbo.core.arrange.stitched import Stitched
 from shadbo.core.boxes.mats import Level
 from shadbo.core.boxes.sizes import Sizes
 from shadbo.core.rails import AXES
-from shadbo.core.views import Drawing, Material, Shape, Size, View
+from shadbo.core.views import Drawing, Material, Point, Shape, Size, View, at
 
 HALF = Fraction(1, 2)
 ROUND = 72
@@ -56,9 +57,9 @@ def lay_outline(
     fx, fy = float(dx), float(dy)
     if body.radius is not None:
         x = round(body.centre[0] + fx, 3)
-        at_ = (round(float(flip) - x, 3) if flip is not None else x, round(body.centre[1] + fy, 3))
+        spot = (round(float(flip) - x, 3) if flip is not None else x, round(body.centre[1] + fy, 3))
         drawing.shapes.append(
-            Shape(one.part, one.item.name, material, "circle", (at_,), round(body.radius, 3), colour=colour)
+            Shape(one.part, one.item.name, material, "circle", (spot,), round(body.radius, 3), colour=colour)
         )
         return
     moved = body.points + np.array((fx, fy))
@@ -96,14 +97,14 @@ def _board(context: BoxContext, sizes: Sizes, back: bool) -> View:
         lay_outline(drawing, one, dx, dy, "hidden", flip=w if back else None)
     for one in sizes.laid:
         for i, anchor in enumerate(one.item.anchors):
-            at = sizes.anchors[one.item.key, i]
-            x, y = flip(at["left"].value), at["top"].value
+            place = sizes.anchors[one.item.key, i]
+            x, y = flip(place["left"].value), place["top"].value
             part = f"{one.part}.anchor.{i}"
             _cross(drawing, part, f"{one.item.name}, {anchor.how}", x, y, anchor.how)
-            left = at["right"] if back else at["left"]
+            left = place["right"] if back else place["left"]
             if sum(len(o.item.anchors) for o in sizes.laid) <= 14:
                 drawing.mark(left.name or "", x, y - 9, STAGES, "→")
-                drawing.mark(at["top"].name or "", x, y + 9, STAGES, "↓")
+                drawing.mark(place["top"].name or "", x, y + 9, STAGES, "↓")
     drawing.measure(of["width"].name or "", "x", 0, w, h, "bottom", 1, STAGES, "board")
     drawing.measure(of["height"].name or "", "y", 0, h, w, "right", 1, STAGES, "board")
     _word(drawing, back, w, h)
@@ -112,17 +113,20 @@ def _board(context: BoxContext, sizes: Sizes, back: bool) -> View:
 
 def _cross(drawing: Drawing, part: str, label: str, x: Fraction, y: Fraction, how: str) -> None:
     """A hole as a cross in a ring, a slit as a bar, a stitch as two points."""
-    arm = Fraction(4)
+    px, py = at(x), at(y)
+
+    def add(material: Material, kind: Literal["line", "circle"], *points: Point, radius: float = 0) -> None:
+        drawing.shapes.append(Shape(part, label, material, kind, points, radius))
+
     if how == "slit":
-        drawing.line(part, label, "cut", (x - 12, y), (x + 12, y))
-        return
-    if how == "stitch":
-        for off in (-2, 2):
-            drawing.circle(part, label, "line", x + off, y, Fraction(6, 10))
-        return
-    drawing.circle(part, label, "line", x, y, Fraction(3, 2))
-    drawing.line(part, label, "cut", (x - arm, y), (x + arm, y))
-    drawing.line(part, label, "cut", (x, y - arm), (x, y + arm))
+        add("cut", "line", (px - 12, py), (px + 12, py))
+    elif how == "stitch":
+        add("line", "circle", (px - 2, py), radius=0.6)
+        add("line", "circle", (px + 2, py), radius=0.6)
+    else:
+        add("line", "circle", (px, py), radius=1.5)
+        add("cut", "line", (px - 4, py), (px + 4, py))
+        add("cut", "line", (px, py - 4), (px, py + 4))
 
 
 def mat_views(context: BoxContext, sizes: Sizes) -> tuple[View, ...]:

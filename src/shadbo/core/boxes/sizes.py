@@ -12,15 +12,16 @@ from dataclasses import dataclass
 from quicktions import Fraction
 
 from shadbo.core.arrange.folding import Folds, fold_up
-from shadbo.core.arrange.laid import SPANS, BoxContext, Laid, lay, size_items
+from shadbo.core.arrange.laid import SPANS, WAYS, BoxContext, Laid, lay, size_items
 from shadbo.core.arrange.layouts import places_of
-from shadbo.core.arrange.neighbours import Gap, gaps_of
+from shadbo.core.arrange.neighbours import Gap, gaps_of, told
 from shadbo.core.arrange.stitched import Stitched, stretch_over
 from shadbo.core.boxes.depth import Pack, pack_up
 from shadbo.core.boxes.mats import Matting, mat_up
 from shadbo.core.boxes.recipe import Recipe
 from shadbo.core.boxes.seeing import Seeing, look_at
 from shadbo.core.decisions import NewRabbet
+from shadbo.core.display import MANY
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.masses import show_mass
 from shadbo.core.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
@@ -40,7 +41,7 @@ class Sizes:
     laid: list[Laid]
     rabbet: Rabbet
     sight: dict[str, Dim]
-    gaps: list[Gap]
+    gaps: list[tuple[Gap, str]]
     board: dict[str, Dim]
     sheet: dict[str, Dim]
     pack: Pack
@@ -62,9 +63,13 @@ def size_up(context: BoxContext, recipe: Recipe) -> Sizes:
     sized = size_items(context)
     laid = lay(context, sized, places_of(context, sized))
     rabbet, sight = _frame(context, laid)
+    sight = {
+        way: context.book.add(dim, f"sight.{way}", f"Edge of what shows, {way}, from the middle of the things", parts=("rail",), grain="depth")
+        for way, dim in sight.items()
+    }  # fmt: skip
     board = _boards(context, rabbet)
     sheet = check_glazing(context, rabbet, context.display.glazing) if context.display.glazing != "none" else {}
-    for one in laid:
+    for one in _spoken_of(context, laid, sight):
         for axis, (first, last) in SPANS.items():
             for way in (first, last):
                 room = one.edges[way] - sight[way] if way == first else sight[way] - one.edges[way]
@@ -83,11 +88,10 @@ def size_up(context: BoxContext, recipe: Recipe) -> Sizes:
     for axis, (first, last) in SPANS.items():
         extent = largest([one.edges[last] for one in laid]) - smallest([one.edges[first] for one in laid])
         context.book.add(extent, f"items.{axis}", f"All things together, {axis}", parts=("item",))
-    gaps = gaps_of(laid, None)
-    for gap in gaps:
-        assert gap.first and gap.last
-        context.book.add(gap.size, gap.name, f"Gap, {gap.first.item.name} to {gap.last.item.name}",
-                         parts=(gap.first.part, gap.last.part), grain="depth")  # fmt: skip
+    gaps = told(gaps_of(laid))
+    for gap, _ in gaps:
+        context.book.add(gap.dim(), gap.name, f"Gap, {gap.first.item.name} to {gap.last.item.name}", parts=(gap.first.part, gap.last.part),
+                         grain="depth")  # fmt: skip
     mats = mat_up(context, laid, sight, board) if recipe.mats else None
     pack = pack_up(context, recipe, laid, rabbet, mats)
     folds = [fold_up(context, one) for one in laid if one.item.folding]
@@ -109,8 +113,11 @@ def _anchors(
 ) -> dict[tuple[str, int], dict[str, Dim]]:
     """Where each thing is fixed, from the left, the right and the top of the mount board: its middle is seldom that place."""
     found = {}
-    middle_x, middle_y = (sight["left"] + sight["right"]) / 2, (sight["top"] + sight["bottom"]) / 2
-    half_w, half_h = board["width"] / 2, board["height"] / 2
+    half, one_ = Fraction(1, 2), Fraction(1)
+    sides = {  # the way, the board's half, which sight edges make the middle, and which way the thing counts
+        "left": (board["width"], sight["left"], sight["right"], one_), "right": (board["width"], sight["left"], sight["right"], -one_),
+        "top": (board["height"], sight["top"], sight["bottom"], one_),
+    }  # fmt: skip
     for one in laid:
         for i, anchor in enumerate(one.item.anchors):
             where, parts = f"{one.sized.pointer}/anchors/{i}", (f"{one.part}.anchor.{i}", one.part)
@@ -124,11 +131,13 @@ def _anchors(
                     form, f"{one.part}.anchor.{i}.{axis}", f"{word}, {way} from its middle", parts=parts
                 )
             x, y = turned(off["x"], off["y"], one.item.place.turn)
-            across = one.x + x - middle_x
-            ways = {"left": half_w + across, "right": half_w - across, "top": one.y + y - middle_y + half_h}
             found[one.item.key, i] = {
-                way: context.book.add(dim, f"{one.part}.anchor.{i}.{way}", f"{word}, from the {way} of the board", parts=parts, grain="depth")
-                for way, dim in ways.items()
+                way: context.book.add(
+                    weighed([(whole, half), (one.x if way != "top" else one.y, sign), (x if way != "top" else y, sign),
+                             (low, -half * sign), (high, -half * sign)]),
+                    f"{one.part}.anchor.{i}.{way}", f"{word}, from the {way} of the board", parts=parts, grain="depth",
+                )
+                for way, (whole, low, high, sign) in sides.items()
             }  # fmt: skip
     return found
 
@@ -182,6 +191,17 @@ def _cut_down(context: BoxContext, rabbet: Rabbet) -> dict[str, Dim]:
         a: book.add(rabbet.size[a] - 2 * liner - ease, f"inner.{a}", f"Inner board cut down to, {a}", parts=("mount",), fits=True)
         for a in AXES
     }  # fmt: skip
+
+
+def _spoken_of(context: BoxContext, laid: list[Laid], sight: dict[str, Dim]) -> list[Laid]:
+    """The items whose room to the edges is told: all of a few; of many the one in hand and those nearest to each edge."""
+    if len(laid) <= MANY:
+        return laid
+    wanted = {next((one.item.key for one in laid if one.item.key == context.focus), laid[0].item.key)}
+    for way in WAYS:
+        sign = 1 if way in ("left", "top") else -1
+        wanted.add(min(laid, key=lambda one: one.edges[way].value * sign).item.key)
+    return [one for one in laid if one.item.key in wanted]
 
 
 def _frame(context: BoxContext, laid: list[Laid]) -> tuple[Rabbet, dict[str, Dim]]:
