@@ -14,6 +14,7 @@ import time
 from pathlib import Path
 from urllib.request import urlopen
 
+import pypdfium2 as pdfium
 from playwright.sync_api import Page, sync_playwright
 
 from shadbo.demo import load_once
@@ -41,6 +42,7 @@ def take(page: Page, ids: dict[str, str]) -> None:
     rolled, poster, box, lipped = (
         f"/pieces/{ids[n]}" for n in ("Moor road, headwind", "First Quillbeck circuit", "Feed station", "Bell lap")
     )
+    jersey, watch = (f"/pieces/{ids[n]}" for n in ("The centenary jersey", "The timekeeper’s stopwatch"))
     go("/")
     keep("rack")
     page.get_by_role("button", name="New piece").click()
@@ -59,7 +61,12 @@ def take(page: Page, ids: dict[str, str]) -> None:
     keep("tape")
     go(f"{poster}/display")
     keep("placing")
-    for address, name in ((f"{rolled}/display", "stretch"), (f"{rolled}/cut", "staples"), (f"{lipped}/display", "lipped"), (f"{box}/depth", "deep")):
+    for address, name in (
+        (f"{rolled}/display", "stretch"),
+        (f"{rolled}/cut", "staples"),
+        (f"{lipped}/display", "lipped"),
+        (f"{box}/depth", "deep"),
+    ):
         go(address)
         keep(name)
     go(f"{bought}/display")
@@ -78,10 +85,36 @@ def take(page: Page, ids: dict[str, str]) -> None:
     keep("sum")
     go(f"{true_}/cut")
     keep("cut")
-    pdf = HERE / "sheet.pdf"
-    pdf.write_bytes(urlopen(f"{BASE}/api{true_}/sheet.pdf").read())
-    subprocess.run(["pdftoppm", "-r", "90", "-png", "-singlefile", str(pdf), str(HERE / "job-sheet")], check=True)
-    pdf.unlink()
+    for address, name in ((f"{jersey}/arrange", "arrange"), (f"{jersey}/cut", "mats")):
+        go(address)
+        keep(name)
+    go(f"{jersey}/arrange")
+    page.get_by_label("Wool jersey laid flat: fold lines: draw it large").click()
+    keep("fold")
+    go(f"{watch}/depth")
+    page.get_by_role("button", name="Use a mount board of").click()
+    page.get_by_role("region", name="What it would do").wait_for()
+    page.get_by_role("button", name="Leave it").click()
+    page.get_by_role("region", name="What it would do").wait_for(state="hidden")
+    page.mouse.move(640, 90)
+    keep("pack")
+    go(f"{watch}/measure")
+    page.locator('[data-thing="saddle"]').click()
+    page.get_by_role("button", name="Photograph…").click()
+    page.wait_for_function("document.querySelector('[data-photo] img')?.naturalWidth > 0")
+    photo = page.locator("[data-photo]").bounding_box()
+    assert photo
+    for x in (200, 1000):
+        page.mouse.click(photo["x"] + photo["width"] * x / 1200, photo["y"] + photo["height"] * 790 / 900)
+    page.get_by_role("radio", name="Which thing").click()
+    page.mouse.click(photo["x"] + photo["width"] * 0.5, photo["y"] + photo["height"] * 0.3)
+    page.get_by_label("Distance of the two points").fill("100")
+    page.get_by_role("button", name="Find the outline").click()
+    page.get_by_role("button", name="Use this outline").wait_for()
+    page.locator("[data-photo] circle").first.wait_for()
+    keep("outline")
+    with pdfium.PdfDocument(urlopen(f"{BASE}/api{jersey}/sheet.pdf").read()) as pdf:
+        pdf[0].render(scale=90 / 72).to_pil().save(HERE / "job-sheet.png")
 
 
 def main() -> None:
@@ -96,7 +129,17 @@ def main() -> None:
             migrate(engine)
             with Database(engine).work() as session:
                 load_once(session)
-            command = [sys.executable, "-m", "uvicorn", "shadbo.api.app:create_app", "--factory", "--port", str(PORT), "--log-level", "error"]
+            command = [
+                sys.executable,
+                "-m",
+                "uvicorn",
+                "shadbo.api.app:create_app",
+                "--factory",
+                "--port",
+                str(PORT),
+                "--log-level",
+                "error",
+            ]
             server = subprocess.Popen(command, env=os.environ | {"SHADBO_DATABASE_URL": url})
             for _ in range(200):
                 try:
@@ -105,7 +148,9 @@ def main() -> None:
                 except OSError:
                     time.sleep(0.05)
             with sync_playwright() as play:
-                browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"])
+                browser = play.chromium.launch(
+                    executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]
+                )
                 take(browser.new_page(viewport={"width": 1280, "height": 800}), {p["name"]: p["id"] for p in pieces})
                 browser.close()
         finally:

@@ -103,12 +103,15 @@ def test_a_badge_whose_pin_is_off_its_centre_goes_into_a_bought_box(page: Page, 
     # inner board 202 − 2 × 3 − 2 high: its middle at 97, the hole 7 above
     assert board == (202 - 6 - 2) / 2 - 7
     page.get_by_role("button", name="Take away").click()
+    page.get_by_role("menuitem", name="Drawings and templates…").click()
+    page.get_by_role("radio", name="Letter").click()
     with page.expect_download() as download:
-        page.get_by_role("menuitem", name="Mount board, FRONT, 1:1 (PDF)", exact=True).click()
+        page.get_by_role("link", name="Mount board, FRONT: PDF 1:1").click()
     path = tmp_path / "template.pdf"
     download.value.save_as(path)
     sheet = pdfplumber.open(io.BytesIO(path.read_bytes())).pages[0]
     assert any(abs((line["x1"] - line["x0"]) / PT - 100) < 0.1 for line in sheet.lines)
+    assert float(sheet.width) == 8.5 * 72
 
 
 def test_a_jersey_with_two_photographs_and_a_plate_in_two_mats(page: Page, api: httpx.Client) -> None:

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import tempfile
+from collections.abc import Callable
 from dataclasses import asdict
+from functools import partial
 from importlib.resources import files as resources
 from pathlib import Path
 
@@ -12,9 +14,10 @@ from sqlalchemy.orm import Session
 
 from shadbo.core.decisions import PictureFile, Stretcher
 from shadbo.core.house_stock import HOUSE_SHOP
+from shadbo.core.items import Things
 from shadbo.core.piece import Piece
 from shadbo.core.shop import Shop
-from shadbo.demo.pictures import NAME, moor_road
+from shadbo.demo.pictures import BADGE_NAME, NAME, moor_road, saddle_badge
 from shadbo.exports.pieces import piece_from_json
 from shadbo.exports.wrapping import check
 from shadbo.store import files, pieces, shops
@@ -38,19 +41,32 @@ def load_once(session: Session) -> bool:
     if session.execute(select(func.count()).select_from(ShopRow)).scalar_one():
         return False
     shops.save(session, DEMO_SHOP)
-    picture = _keep_picture(session)
+    road = _keep_picture(session, NAME, moor_road)
     for piece in demo_pieces():
         if isinstance(piece.display, Stretcher):
-            piece = piece.model_copy(update={"display": piece.display.model_copy(update={"file": picture})})
+            piece = piece.model_copy(update={"display": piece.display.model_copy(update={"file": road})})
+        if isinstance(piece.object, Things):
+            piece = piece.model_copy(update={"object": _photographed(session, piece.object)})
         pieces.create(session, piece, "Taken in")
     return True
 
 
-def _keep_picture(session: Session) -> PictureFile:
-    """Draw the demo's picture file and keep it."""
+def _photographed(session: Session, things: Things) -> Things:
+    """What has an outline has the photograph it was taken from."""
+    items = []
+    for item in things.items:
+        if item.outline:
+            photo = _keep_picture(session, BADGE_NAME, partial(saddle_badge, outline=item.outline))
+            item = item.model_copy(update={"photo": photo})
+        items.append(item)
+    return things.model_copy(update={"items": items})
+
+
+def _keep_picture(session: Session, name: str, drawn: Callable[[Path], None]) -> PictureFile:
+    """Draw one of the demo's picture files and keep it."""
     with tempfile.TemporaryDirectory(prefix="shadbo-demo-") as folder:
-        path, small = Path(folder) / NAME, Path(folder) / "small.jpg"
-        moor_road(path)
-        facts = check(path, NAME, small)
-        row = files.keep(session, path, name=NAME, small=small.read_bytes(), **asdict(facts))
-        return PictureFile(sha256=row.sha256, name=NAME, media="image/jpeg", width=row.width, height=row.height)
+        path, small = Path(folder) / name, Path(folder) / "small.jpg"
+        drawn(path)
+        facts = check(path, name, small)
+        row = files.keep(session, path, name=name, small=small.read_bytes(), **asdict(facts))
+        return PictureFile(sha256=row.sha256, name=name, media="image/jpeg", width=row.width, height=row.height)

@@ -1,19 +1,48 @@
-"""The demo's picture file, drawn here: a moor road under a low sun. Made up, so that nobody's picture ships."""
+"""The demo's picture files, drawn here: a moor road under a low sun, a saddle badge photographed beside a ruler.
+
+Made up, so that nobody's picture ships.
+"""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
-from PIL import Image
+from PIL import Image, ImageDraw
 
 WIDTH, HEIGHT = 2400, 3604
 NAME = "moor-road-headwind.jpg"
 
 
 BAND = 212
+
+
+BADGE_NAME = "saddle-badge.jpg"
+BADGE_PX_PER_MM = 8.0
+
+
+def saddle_badge(path: Path, outline: Sequence[tuple[Any, Any]]) -> None:
+    """A badge of this outline (mm from its middle) straight from above on grey card, a ruler’s 100 mm under it."""
+    image = Image.new("RGB", (1200, 900), "#d5d3cc")
+    draw = ImageDraw.Draw(image)
+    at = [(600 + float(x) * BADGE_PX_PER_MM, 380 + float(y) * BADGE_PX_PER_MM) for x, y in outline]
+    draw.polygon([(x + 7, y + 9) for x, y in at], fill="#c3c1ba")
+    draw.polygon(at, fill="#a63b2e", outline="#7d2a21", width=5)
+    for radius, ink in ((12, "#d9b765"), (9, "#a63b2e")):
+        r = radius * BADGE_PX_PER_MM
+        draw.ellipse((600 - r, 370 - r, 600 + r, 370 + r), fill=ink)
+    for spoke in range(12):
+        reach = 9 * BADGE_PX_PER_MM
+        x, y = reach * np.cos(spoke * np.pi / 6), reach * np.sin(spoke * np.pi / 6)
+        draw.line((600, 370, 600 + x, 370 + y), fill="#d9b765", width=3)
+    draw.rectangle((200, 780, 1000, 830), fill="#eceae2", outline="#8d887c")
+    for tick in range(101):
+        x = 200 + tick * BADGE_PX_PER_MM
+        draw.line((x, 780, x, 780 + (26 if tick % 10 == 0 else 18 if tick % 5 == 0 else 12)), fill="#3b3a36", width=1)
+    image.save(path, "JPEG", quality=90)
 
 
 def moor_road(path: Path) -> None:

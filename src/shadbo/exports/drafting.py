@@ -149,17 +149,23 @@ def draft(plan: Plan, view: View, scale: float, unit: Unit, stages: Iterable[str
         else:
             dashed = shape.material in ("hidden", "shade", "cut")
             out.append(Outline(points, _fill(shape), INK, 0.18, dashed=dashed, part=shape.part))
-    labels: dict[tuple[str, int], list[tuple[float, Text, float]]] = {}
+    # By axis, and by the line they stand on: those of one line are pushed apart along it.
+    labels: dict[tuple[str, str, int], list[tuple[float, Text, float]]] = {}
     for d in view.dimensions:
         if wanted & set(d.stages):
             out += _dimension(plan, d, place, unit, labels)
+    marks: list[Text] = []
     for mark in view.marks:
         shown = plan.figures[mark.figure].shown
         if wanted & set(mark.stages) and shown is not None:
             x, y = place(mark.x, mark.y)
-            out.append(Text(x, y, (*runs_of(shown, unit), (f" {mark.name}", 0.72, 0.0)), TEXT_MM, "middle"))
-    for (side, _), items in labels.items():
-        out += _apart(items, along_x=side in ("top", "bottom"))
+            text = Text(x, y, (*runs_of(shown, unit), (f" {mark.name}", 0.72, 0.0)), TEXT_MM, "middle")
+            # Where a small scale would print one on another, the first stands.
+            if all(abs(t.y - y) >= TEXT_MM or abs(t.x - x) >= (t.width + text.width) / 2 for t in marks):
+                marks.append(text)
+    out += marks
+    for (axis, *_), items in labels.items():
+        out += _apart(items, along_x=axis == "x")
     width = room["left"] + view.width * scale + room["right"]
     height = room["top"] + view.height * scale + room["bottom"]
     # Many labels beside a small drawing were pushed on beyond it: the sheet grows with them.
@@ -171,7 +177,7 @@ def _dimension(
     d: DimensionLine,
     place: object,
     unit: Unit,
-    labels: dict[tuple[str, int], list[tuple[float, Text, float]]],
+    labels: dict[tuple[str, str, int], list[tuple[float, Text, float]]],
 ) -> list[Primitive]:
     figure = plan.figures[d.figure]
     assert figure.shown is not None and callable(place)
@@ -196,7 +202,7 @@ def _dimension(
             line((x - SLASH_MM, y + SLASH_MM), (x + SLASH_MM, y - SLASH_MM), width=0.3)
         share = 0.5 if d.lane else ALONG
         text = Text(x0 + (x1 - x0) * share, y - 0.9, runs, TEXT_MM, "middle")
-        labels.setdefault((d.side, d.lane * 1000 + round(y)), []).append((text.x, text, text.width + 1.5))
+        labels.setdefault((d.axis, d.side, d.lane * 1000 + round(y)), []).append((text.x, text, text.width + 1.5))
     else:
         (x0, y0), (_, y1) = place(d.base, d.start), place(d.base, d.end)
         x = x0 + away
@@ -211,7 +217,7 @@ def _dimension(
         text = Text(
             x + (-1.2 if left else 1.2), y0 + (y1 - y0) * share + TEXT_MM * 0.35, runs, TEXT_MM, "end" if left else "start"
         )  # fmt: skip
-        labels.setdefault((d.side, d.lane * 1000 + round(x)), []).append((text.y, text, TEXT_MM + 0.4))
+        labels.setdefault((d.axis, d.side, d.lane * 1000 + round(x)), []).append((text.y, text, TEXT_MM + 0.4))
     return out
 
 

@@ -3,26 +3,20 @@ import { ArrowLeft, Download, Keyboard, Redo2, Undo2 } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Edit, Piece, Unit } from "../api/types";
+import { Drawings } from "./Drawings";
 import { History } from "./History";
 import type { PieceWork } from "./usePiece";
 
-/** Drawings that are laid on the work itself, at full size. */
-const TEMPLATES = /^(board|mat_top|mat_bottom)_(front|back)$|^(fold|tack)$/;
 const SAVING = { saved: "Saved", saving: "Saving…", waiting: "Not saved yet: trying again" } as const;
 
 export function SheetHead({ work, piece, unit, onHelp, onUnits }: { work: PieceWork; piece: Piece; unit: Unit; onHelp: () => void; onUnits: () => void }) {
   const [history, setHistory] = useState(false);
+  const [drawings, setDrawings] = useState(false);
   const base = `/api/pieces/${piece.id}`;
   const away: [string, string][] = [
     ["Job sheet, A4 (PDF)", `${base}/sheet.pdf?paper=A4&unit=${unit}`],
     ["Job sheet, Letter (PDF)", `${base}/sheet.pdf?paper=Letter&unit=${unit}`],
     ["Cut list (CSV)", `${base}/cuts.csv`],
-    ...piece.plan.views.filter((v) => TEMPLATES.test(v.key)).flatMap((v): [string, string][] => [
-      [`${v.title.split(":")[0]?.split(", mirrored")[0]}, 1:1 (PDF)`, `${base}/${v.key}.template.pdf?paper=A4&unit=${unit}`],
-      [`${v.title.split(":")[0]?.split(", mirrored")[0]}, 1:1 (PDF, Letter)`, `${base}/${v.key}.template.pdf?paper=Letter&unit=${unit}`],
-      [`${v.title.split(":")[0]?.split(", mirrored")[0]} (DXF)`, `${base}/${v.key}.dxf`],
-    ]),
-    ...piece.plan.views.map((v): [string, string] => [`${v.title.split(",")[0]}, full size (SVG)`, `${base}/${v.key}.svg?unit=${unit}`]),
     ["The piece (JSON)", `${base}/piece.json`],
   ];
   return (
@@ -58,7 +52,7 @@ export function SheetHead({ work, piece, unit, onHelp, onUnits }: { work: PieceW
         <MenuButton className="btn btn-act">
           <Download size={16} /> Take away
         </MenuButton>
-        <MenuItems anchor="bottom end" className="z-40 mt-1 scroll max-h-[80vh]! w-80 border border-ink/40 bg-sheet py-1 shadow-sm">
+        <MenuItems anchor="bottom end" className="z-40 mt-1 w-60 border border-ink/40 bg-sheet py-1 shadow-sm">
           {away.map(([label, href]) => (
             <MenuItem key={label}>
               <a href={href} download className="block px-3 py-1 data-focus:bg-act-wash">
@@ -66,6 +60,11 @@ export function SheetHead({ work, piece, unit, onHelp, onUnits }: { work: PieceW
               </a>
             </MenuItem>
           ))}
+          <MenuItem>
+            <button type="button" className="block w-full px-3 py-1 text-left data-focus:bg-act-wash" onClick={() => setDrawings(true)}>
+              Drawings and templates…
+            </button>
+          </MenuItem>
           <MenuItem>
             <button type="button" className="mt-1 block w-full border-t border-rule px-3 py-1 text-left data-focus:bg-act-wash" onClick={() => setHistory(true)}>
               Every state it had…
@@ -76,6 +75,7 @@ export function SheetHead({ work, piece, unit, onHelp, onUnits }: { work: PieceW
       <button type="button" className="btn btn-bare px-1" onClick={onHelp} aria-label="Keys">
         <Keyboard size={18} />
       </button>
+      {drawings && <Drawings base={base} views={piece.plan.views} unit={unit} onClose={() => setDrawings(false)} />}
       {history && <History piece={piece} onClose={() => setHistory(false)} onCame={work.came} />}
     </header>
   );

@@ -20,6 +20,7 @@ from shadbo.core.boxes.mats import Matting
 from shadbo.core.boxes.recipe import Recipe
 from shadbo.core.decisions import ReadFrame
 from shadbo.core.house_stock import HOUSE_SHOP
+from shadbo.core.kinds import KindOf
 from shadbo.core.rabbet import Rabbet
 from shadbo.core.sums import Dim, largest, leaf
 from shadbo.core.views import Material
@@ -217,6 +218,7 @@ def _needs(
     stands: dict[str, Dim] = {}
     airs: dict[str, Dim] = {}
     needs: dict[str, Dim] = {}
+    clears: dict[str, Dim] = {}
     for one in laid:
         item, kind = one.item, one.sized.kind
         high = one.sized.front
@@ -225,12 +227,9 @@ def _needs(
                        pointer=f"{one.sized.pointer}/folding/padding", grain="depth", parts=(one.part,))  # fmt: skip
             high = high + book.add(pad, f"{one.part}.padding", f"{item.name}, padding", parts=(one.part,))
         stands[item.key] = high
-        if display.clearance is not None:
-            clear = leaf(display.clearance, "/display/clearance", "Clearance to the glazing", "choice", pointer="/display/clearance",
-                         grain="depth", parts=("glazing",))  # fmt: skip
-        else:
-            clear = leaf(kind.air, f"air:{kind.air_for}", f"Clearance for {kind.air_for}", "rule", source="air", grain="depth",
-                         parts=("glazing",))  # fmt: skip
+        clear = clears.get(kind.air_for)
+        if clear is None:
+            clear = clears[kind.air_for] = _clearance(context, kind)
         airs[item.key] = clear
         need = clear if display.edges == "lapped" else high + clear
         if bow is not None:
@@ -241,6 +240,23 @@ def _needs(
             need, f"{one.part}.need", f"{item.name}, room it needs in front", parts=(one.part,), grain="depth"
         )
     return stands, airs, needs
+
+
+def _clearance(context: BoxContext, kind: KindOf) -> Dim:
+    """The clearance wished for, or that of the kind."""
+    wished, parts = context.display.clearance, ("glazing",)
+    if wished is not None:
+        pointer = "/display/clearance"
+        return leaf(wished, pointer, "Clearance to the glazing", "choice", pointer=pointer, grain="depth", parts=parts)
+    return leaf(
+        kind.air,
+        f"air:{kind.air_for}",
+        f"Clearance for {kind.air_for}",
+        "rule",
+        source="air",
+        grain="depth",
+        parts=parts,
+    )
 
 
 def _bow(context: BoxContext, rabbet: Rabbet) -> Dim | None:

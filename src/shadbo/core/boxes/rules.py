@@ -435,7 +435,7 @@ def _seen(context: BoxContext, sizes: Sizes) -> None:
         assert one is not None
         axis = "width" if way in ("left", "right") else "height"
         if lost.value > min(one.size(axis).value / FORGIVEN, MOST_FORGIVEN):
-            deep, others = seeing.depth_of[key].value, len(seeing.lost) - 1
+            deep, others = seeing.depth_of[key], len(seeing.lost) - 1
             # hidden = over × depth ÷ distance − room: as much less deep as takes the whole of it away.
             less = min(lost.value * seeing.distance.value / seeing.over[way].value, deep)
             context.checks.add(
@@ -452,7 +452,7 @@ def _seen(context: BoxContext, sizes: Sizes) -> None:
             context.checks.add(
                 "note", "seen.shadow", "depth", say(f"The top lip’s shadow falls on {one.item.name}, {{}} deep{_and(len(seeing.dark) - 1)}.", dark),
                 why=say(f"The lamp stands at {seeing.lamp}° from the wall. A border wider by {{}}, or a box less deep by {{}}, would clear it.",
-                        dark, min(dark.value / seeing.cot, seeing.depth_of[key].value)),
+                        dark, min(dark.value / seeing.cot, seeing.depth_of[key])),
                 source_key="rays", figure=dark.name, parts=(one.part, "lamp"), ways=_clear_ways(context, sizes, dark.value),
             )  # fmt: skip
 

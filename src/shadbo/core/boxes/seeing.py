@@ -37,7 +37,7 @@ class Seeing:
     shadow: Dim
     lost: dict[str, tuple[str, Dim]]
     dark: dict[str, Dim]
-    depth_of: dict[str, Dim]
+    depth_of: dict[str, Fraction]
     over: dict[str, Dim]
 
 
@@ -74,7 +74,8 @@ def look_at(context: BoxContext, laid: list[Laid], rabbet: Rabbet, sight: dict[s
     )
     depth_of, lost, dark = {}, {}, {}
     for one in laid:
-        depth_of[one.item.key] = deep = board - pack.stands[one.item.key]
+        stands = pack.stands[one.item.key]
+        depth_of[one.item.key] = deep_mm = board.value - stands.value
         if context.display.edges == "lapped":
             continue
         # Compared as plain numbers: only where something is hidden or shaded is there a sum to be shown.
@@ -82,16 +83,16 @@ def look_at(context: BoxContext, laid: list[Laid], rabbet: Rabbet, sight: dict[s
         for way in WAYS:
             sign = 1 if way in ("left", "top") else -1
             clear = (one.edges[way].value - sight[way].value) * sign
-            hides = over[way].value * max(deep.value, ZERO) / distance.value - clear
+            hides = over[way].value * max(deep_mm, ZERO) / distance.value - clear
             if over[way].value > 0 and hides > 0 and (worst is None or hides > worst[0]):
                 worst = (hides, way)
         if worst is not None:
             way = worst[1]
             room = one.edges[way] - sight[way] if way in ("left", "top") else sight[way] - one.edges[way]
-            lost[one.item.key] = (way, book.add(hidden_at(over[way], deep, distance) - room, f"{one.part}.hidden",
+            lost[one.item.key] = (way, book.add(hidden_at(over[way], board - stands, distance) - room, f"{one.part}.hidden",
                                                 f"{one.item.name}: hidden at the {way}", parts=(one.part,), grain="depth"))  # fmt: skip
-        if deep.value * cot > one.edges["top"].value - sight["top"].value:
-            dark[one.item.key] = book.add(deep * cot - (one.edges["top"] - sight["top"]), f"{one.part}.shaded",
+        if deep_mm * cot > one.edges["top"].value - sight["top"].value:
+            dark[one.item.key] = book.add((board - stands) * cot - (one.edges["top"] - sight["top"]), f"{one.part}.shaded",
                                           f"{one.item.name}: in the lip’s shadow", parts=(one.part,), grain="depth")  # fmt: skip
     eye = (aside.value, (height - line).value)
     return Seeing(eye, distance, looking.lamp, cot, board, hidden, shadow, lost, dark, depth_of, over)

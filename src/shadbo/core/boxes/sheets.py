@@ -103,8 +103,8 @@ def _board(context: BoxContext, sizes: Sizes, back: bool) -> View:
             _cross(drawing, part, f"{one.item.name}, {anchor.how}", x, y, anchor.how)
             left = place["right"] if back else place["left"]
             if sum(len(o.item.anchors) for o in sizes.laid) <= 14:
-                drawing.mark(left.name or "", x, y - 9, STAGES, "→")
-                drawing.mark(place["top"].name or "", x, y + 9, STAGES, "↓")
+                drawing.mark(left.name or "", x, y - 9, STAGES, "across")
+                drawing.mark(place["top"].name or "", x, y + 9, STAGES, "down")
     drawing.measure(of["width"].name or "", "x", 0, w, h, "bottom", 1, STAGES, "board")
     drawing.measure(of["height"].name or "", "y", 0, h, w, "right", 1, STAGES, "board")
     _word(drawing, back, w, h)
@@ -162,9 +162,9 @@ def _mat(sizes: Sizes, level: Level, back: bool) -> View:
         )
         if few:
             start = sizes.mats.right_of(level, o) if back else o.start["width"]
-            drawing.measure(start.name or "", "x", 0, x, y0 + tall * Fraction(15, 100), "top", 0, STAGES, "→")
+            drawing.measure(start.name or "", "x", 0, x, y0 + tall * Fraction(15, 100), "top", 0, STAGES, "across")
             drawing.measure(
-                o.start["height"].name or "", "y", 0, y0, x + wide * Fraction(15, 100), "left", 0, STAGES, "↓"
+                o.start["height"].name or "", "y", 0, y0, x + wide * Fraction(15, 100), "left", 0, STAGES, "down"
             )
     drawing.measure("board.width", "x", 0, w, h, "bottom", 1, STAGES, "board")
     drawing.measure("board.height", "y", 0, h, w, "right", 1, STAGES, "board")

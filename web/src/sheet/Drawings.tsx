@@ -1,0 +1,61 @@
+import { Download } from "lucide-react";
+import { useState } from "react";
+import type { Unit, View } from "../api/types";
+import { Dialog } from "../parts/Dialog";
+
+/** Drawings that are laid on the work itself come at full size on paper too. */
+const TEMPLATES = /^(board|mat_top|mat_bottom)_(front|back)$|^(fold|tack)$/;
+
+/** Every drawing of the piece as files; templates tiled over the paper there is. */
+export function Drawings({ base, views, unit, onClose }: { base: string; views: View[]; unit: Unit; onClose: () => void }) {
+  const [paper, setPaper] = useState<"A4" | "Letter">("A4");
+  const templates = views.filter((v) => TEMPLATES.test(v.key));
+  const others = views.filter((v) => !TEMPLATES.test(v.key));
+  const link = (view: View, ending: string, label: string) => (
+    <a className="btn py-0.5" download href={`${base}/${view.key}.${ending}`} aria-label={`${view.title}: ${label}`}>
+      <Download size={14} aria-hidden /> {label}
+    </a>
+  );
+  const rows = (shown: View[], printed: boolean) => (
+    <table className="w-full">
+      <tbody>
+        {shown.map((v) => (
+          <tr key={v.key} className="border-b border-rule">
+            <th scope="row" className="py-1 pr-3 text-left font-normal">
+              {v.title}
+            </th>
+            <td className="flex justify-end gap-1 py-1">
+              {printed && link(v, `template.pdf?paper=${paper}&unit=${unit}`, "PDF 1:1")}
+              {link(v, "dxf", "DXF")}
+              {link(v, `svg?unit=${unit}`, "SVG")}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+  return (
+    <Dialog open onClose={onClose} title="Drawings and templates" wide>
+      {templates.length > 0 && (
+        <section className="mb-4" aria-label="Templates at full size">
+          <h3 className="mb-1 flex items-center justify-between border-b border-ink pb-0.5 font-semibold">
+            Templates, at full size
+            <span className="flex gap-1 font-normal" role="radiogroup" aria-label="Paper">
+              {(["A4", "Letter"] as const).map((p) => (
+                <button key={p} type="button" role="radio" aria-checked={paper === p} className={`btn py-0 ${paper === p ? "border-act text-act" : ""}`} onClick={() => setPaper(p)}>
+                  {p}
+                </button>
+              ))}
+            </span>
+          </h3>
+          {rows(templates, true)}
+          <p className="mt-1 text-[12.5px] text-soft">Print at 100 %. Every sheet has a line of 100 mm: measure it before you trust the template.</p>
+        </section>
+      )}
+      <section aria-label="Drawings">
+        <h3 className="mb-1 border-b border-ink pb-0.5 font-semibold">Drawings, in millimetres</h3>
+        {rows(others, false)}
+      </section>
+    </Dialog>
+  );
+}
