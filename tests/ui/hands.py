@@ -6,7 +6,10 @@ from collections.abc import Callable
 
 from playwright.sync_api import Locator, Page, expect
 
+from tests.conftest import ROOT
+
 Take = Callable[..., str]
+AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
 def saved(page: Page) -> None:
@@ -23,3 +26,15 @@ def field(page: Page, group: str, label: str) -> Locator:
 
 def figure(page: Page, name: str) -> Locator:
     return page.locator(f'[data-open="{name}"]')
+
+
+def nothing_grave(page: Page) -> None:
+    """axe finds no serious or critical fault on the page as it stands."""
+    page.add_script_tag(path=AXE)
+    found = page.evaluate("axe.run({resultTypes: ['violations']})")
+    grave = [
+        (v["id"], v["help"], [n["target"] for n in v["nodes"]][:3])
+        for v in found["violations"]
+        if v["impact"] in ("serious", "critical")
+    ]
+    assert grave == []

@@ -17,8 +17,7 @@ from tests.core.things import badge, frame, item, things
 from tests.core.things import box as shown
 from tests.exports.test_outlines import photograph
 from tests.exports.test_templates import PT
-from tests.ui.hands import Take, field, figure, saved, stage
-from tests.ui.test_rack import AXE
+from tests.ui.hands import Take, field, figure, nothing_grave, saved, stage
 
 
 def new_piece(page: Page, start: str, name: str, sizes: dict[str, str]) -> None:
@@ -370,11 +369,4 @@ def test_it_fits_and_axe_finds_nothing_grave(page: Page, name: str, key: str, wi
         "[document.documentElement.scrollWidth - innerWidth, document.documentElement.scrollHeight - innerHeight]"
     )
     assert max(overflow) <= 0
-    page.add_script_tag(path=AXE)
-    found = page.evaluate("axe.run({resultTypes: ['violations']})")
-    grave = [
-        (v["id"], v["help"], [n["target"] for n in v["nodes"]][:3])
-        for v in found["violations"]
-        if v["impact"] in ("serious", "critical")
-    ]
-    assert grave == []
+    nothing_grave(page)

@@ -14,8 +14,7 @@ from playwright.sync_api import Page, expect
 from tests.conftest import readings
 from tests.core.things import canvas, flat, frame, made, rolled
 from tests.exports.test_wrapping import png
-from tests.ui.hands import Take, field, figure, saved, stage
-from tests.ui.test_rack import AXE
+from tests.ui.hands import Take, field, figure, nothing_grave, saved, stage
 
 CROOKED = {
     "edges": {"right": {"top": readings(0), "middle": readings(3), "bottom": readings(0)}},
@@ -350,14 +349,7 @@ def test_it_fits_and_axe_finds_nothing_grave(page: Page, take: Take, kind: str, 
         assert keys_button is not None and keys_button["x"] + keys_button["width"] <= width, (
             "nothing is cut off at the right"
         )
-    page.add_script_tag(path=AXE)
-    found = page.evaluate("axe.run({resultTypes: ['violations']})")
-    grave = [
-        (v["id"], [n["target"] for n in v["nodes"]][:3])
-        for v in found["violations"]
-        if v["impact"] in ("serious", "critical")
-    ]
-    assert grave == []
+    nothing_grave(page)
 
 
 def test_a_large_drawing_is_chosen_and_lettered_keys_work(page: Page, take: Take) -> None:

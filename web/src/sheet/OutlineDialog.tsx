@@ -6,6 +6,7 @@ import { handInPicture } from "../api/upload";
 import { Length } from "../fields/Length";
 import { SizeLine } from "../fields/PlainLines";
 import { Dialog } from "../parts/Dialog";
+import { FileButton } from "../parts/FileButton";
 import type { PieceWork } from "./usePiece";
 
 type Spot = [number, number];
@@ -28,7 +29,6 @@ interface Props {
 
 /** A straight-on photograph: its scale marked, the outline found on the plain ground and corrected by hand, a colour sampled. */
 export function OutlineDialog({ input, unit, onClose, onEdit }: Props) {
-  const chooser = useRef<HTMLInputElement>(null);
   const [photo, setPhoto] = useState(input.photo);
   const [doing, setDoing] = useState<Doing>("marks");
   const [marks, setMarks] = useState<Spot[]>([]);
@@ -94,30 +94,18 @@ export function OutlineDialog({ input, unit, onClose, onEdit }: Props) {
     }
   }
 
+  const photograph = { label: "Photograph of the thing", accept: "image/png,image/jpeg,image/tiff", onFile: (file: File) => void handIn(file) };
   return (
     <Dialog open onClose={onClose} title="Outline from a photograph" wide>
-      <input
-        ref={chooser}
-        type="file"
-        className="sr-only"
-        tabIndex={-1}
-        accept="image/png,image/jpeg,image/tiff"
-        aria-label="Photograph of the thing"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = "";
-          if (file) void handIn(file);
-        }}
-      />
       <div className="grid grid-cols-[minmax(0,1fr)_15rem] gap-4">
         <div className="min-w-0">
           {photo ? (
             <Photo key={photo} sha={photo} marks={marks} corners={corners} near={near} places={places} onClick={click} onPlaces={setPlaces} onDone={(next) => void ask(next)} />
           ) : (
-            <button type="button" className="flex h-72 w-full flex-col items-center justify-center border border-dashed border-rule bg-board/40 text-soft hover:border-act" onClick={() => chooser.current?.click()}>
+            <FileButton {...photograph} className="flex h-72 w-full flex-col items-center justify-center border border-dashed border-rule bg-board/40 text-soft hover:border-act">
               <FileImage size={28} aria-hidden />
               Hand in a photograph, taken straight from above on a plain ground
-            </button>
+            </FileButton>
           )}
         </div>
         <div className="space-y-3">
@@ -183,9 +171,7 @@ export function OutlineDialog({ input, unit, onClose, onEdit }: Props) {
               Use this outline
             </button>
             {photo && (
-              <button type="button" className="btn" onClick={() => chooser.current?.click()}>
-                Another photograph…
-              </button>
+              <FileButton {...photograph}>Another photograph…</FileButton>
             )}
           </div>
         </div>

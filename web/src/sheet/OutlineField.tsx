@@ -1,7 +1,8 @@
 import { Download, FileUp, ScanLine, X } from "lucide-react";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import type { OutlineInput, OutlineOut, Unit } from "../api/types";
 import { Sentence } from "../fields/Length";
+import { FileButton, Told } from "../parts/FileButton";
 import { OutlineDialog } from "./OutlineDialog";
 import type { PieceWork } from "./usePiece";
 
@@ -14,7 +15,6 @@ interface Props {
 
 /** The outline of a thing: from a photograph, from a file, into a file. */
 export function OutlineField({ id, input, unit, onEdit }: Props) {
-  const chooser = useRef<HTMLInputElement>(null);
   const [open, setOpen] = useState(false);
   const [trouble, setTrouble] = useState("");
 
@@ -39,22 +39,9 @@ export function OutlineField({ id, input, unit, onEdit }: Props) {
         <button type="button" className="btn" onClick={() => setOpen(true)}>
           <ScanLine size={15} aria-hidden /> Photograph…
         </button>
-        <button type="button" className="btn" onClick={() => chooser.current?.click()}>
+        <FileButton label="Outline file" accept=".svg,.dxf" onFile={(file) => void read(file)}>
           <FileUp size={15} aria-hidden /> File…
-        </button>
-        <input
-          ref={chooser}
-          type="file"
-          className="sr-only"
-          tabIndex={-1}
-          accept=".svg,.dxf"
-          aria-label="Outline file"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            event.target.value = "";
-            if (file) void read(file);
-          }}
-        />
+        </FileButton>
         {input.points > 0 && (
           <>
             {(["svg", "dxf"] as const).map((kind) => (
@@ -68,15 +55,9 @@ export function OutlineField({ id, input, unit, onEdit }: Props) {
           </>
         )}
       </div>
-      {trouble ? (
-        <p role="alert" className="mt-1 text-[12.5px] leading-snug text-stop">
-          {trouble}
-        </p>
-      ) : (
-        <p className="mt-1 text-[12.5px] leading-snug text-soft">
-          <Sentence say={input.say} unit={unit} />
-        </p>
-      )}
+      <Told trouble={trouble}>
+        <Sentence say={input.say} unit={unit} />
+      </Told>
       {open && <OutlineDialog input={input} unit={unit} onClose={() => setOpen(false)} onEdit={onEdit} />}
     </div>
   );

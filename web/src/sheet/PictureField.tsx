@@ -1,9 +1,10 @@
 import { FileImage, Printer, X } from "lucide-react";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { api, Problem, unwrap } from "../api/client";
 import { handInPicture } from "../api/upload";
 import type { FileInput, Unit } from "../api/types";
 import { Sentence } from "../fields/Length";
+import { FileButton, Told } from "../parts/FileButton";
 import type { PieceWork } from "./usePiece";
 
 interface Props {
@@ -17,7 +18,6 @@ const LOOK_AGAIN_MS = 300;
 
 /** A picture file: handed in with its progress shown, and made ready to print. */
 export function PictureField({ id, input, unit, onEdit }: Props) {
-  const chooser = useRef<HTMLInputElement>(null);
   const [sent, setSent] = useState<number | null>(null);
   const [trouble, setTrouble] = useState("");
 
@@ -35,23 +35,10 @@ export function PictureField({ id, input, unit, onEdit }: Props) {
 
   return (
     <div className="relative">
-      <input
-        ref={chooser}
-        type="file"
-        className="sr-only"
-        tabIndex={-1}
-        accept="image/png,image/jpeg,image/tiff,.tif,.tiff"
-        aria-label={input.label}
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = "";
-          if (file) void handIn(file);
-        }}
-      />
       <div className="flex items-center gap-1">
-        <button type="button" className="btn min-w-0 flex-1" disabled={sent !== null} onClick={() => chooser.current?.click()}>
+        <FileButton label={input.label} accept="image/png,image/jpeg,image/tiff,.tif,.tiff" onFile={(file) => void handIn(file)} className="btn min-w-0 flex-1" disabled={sent !== null}>
           <FileImage size={15} aria-hidden className="shrink-0" /> <span className="truncate">{input.name ?? "Hand in a picture file…"}</span>
-        </button>
+        </FileButton>
         {input.name && (
           <button type="button" className="btn px-1.5" aria-label="Put the picture away" onClick={() => onEdit([{ op: "picture", file: null }])}>
             <X size={15} />
@@ -59,15 +46,9 @@ export function PictureField({ id, input, unit, onEdit }: Props) {
         )}
       </div>
       {sent !== null && <Bar label={sent < 100 ? "Handing it in" : "Looking at it"} done={sent} />}
-      {trouble ? (
-        <p role="alert" className="mt-1 text-[12.5px] leading-snug text-stop">
-          {trouble}
-        </p>
-      ) : (
-        <p className="mt-1 text-[12.5px] leading-snug text-soft">
-          <Sentence say={input.say} unit={unit} />
-        </p>
-      )}
+      <Told trouble={trouble}>
+        <Sentence say={input.say} unit={unit} />
+      </Told>
       {input.name && <PrintReady id={id} />}
     </div>
   );

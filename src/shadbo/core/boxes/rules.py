@@ -11,9 +11,11 @@ from shadbo.core.arrange.laid import SPANS, WAYS, BoxContext, Laid
 from shadbo.core.arrange.moves import packed, put_packed, put_places, taken_in_hand
 from shadbo.core.arrange.packing import fits_box
 from shadbo.core.arrange.shapes import apart, boxes_apart, overlap
+from shadbo.core.boxes.cloth_rules import check_cloth
 from shadbo.core.boxes.depth import at_least, spacer_stock
 from shadbo.core.boxes.depth_rules import check_depth
 from shadbo.core.boxes.mat_rules import check_mats
+from shadbo.core.boxes.seen_rules import check_seen
 from shadbo.core.boxes.sizes import Sizes
 from shadbo.core.checks import Patch, WayOut, put
 from shadbo.core.decisions import NewRabbet
@@ -42,9 +44,8 @@ def check(context: BoxContext, sizes: Sizes) -> None:
     check_mats(context, sizes)
     check_depth(context, sizes)
     _glazing(context, sizes)
-    _garments(context, sizes)
-    _needlework(context, sizes)
-    _seen(context, sizes)
+    check_cloth(context, sizes)
+    check_seen(context, sizes)
 
 
 # -- lying ---------------------------------------------------------------------------------------------------------------
@@ -324,158 +325,3 @@ def _next_spacer(context: BoxContext, sizes: Sizes) -> Fraction:
     return at_least(
         spacer_stock(context), max((sizes.pack.air[one.item.key].value for one in sizes.laid), default=Fraction(3))
     )
-
-
-# -- cloth ---------------------------------------------------------------------------------------------------------------
-
-
-def _garments(context: BoxContext, sizes: Sizes) -> None:
-    say, keep = context.speak.say, Fraction(context.shop.rules.fold_back)
-    for f in sizes.folds:
-        one, where = f.laid, f"{f.laid.sized.pointer}/folding"
-        folding = one.item.folding
-        assert folding is not None
-        unfolded = WayOut(("Show it laid flat, not folded",), (put(where, None),))
-        for axis, dim in f.spare.items():
-            if dim.value < 0 and (folding.crest_width if axis == "width" else folding.crest_height):
-                field = f"opening_{axis}"
-                wider = Fraction(getattr(folding, field)) + (-dim.value * (1 if axis == "width" else 2))
-                context.checks.add(
-                    "stop", f"crest.{axis}.{one.item.key}", "arrange",
-                    say(f"The crest of {one.item.name} would be folded over, by {{}}.", -dim.value),
-                    why="The number or crest is kept whole and centred.", source_key="crest", figure=dim.name, parts=(one.part,),
-                    ways=(WayOut(say(f"Make its opening {{}} {'wide' if axis == 'width' else 'high'}", wider), (put(f"{where}/{field}", wider),)),),
-                )  # fmt: skip
-        if f.off.value and folding.crest_height and f.spare["height"].value >= 0:
-            lower = "lower" if f.off.value > 0 else "higher"
-            context.checks.add(
-                "note", f"crest.off.{one.item.key}", "arrange", say(f"The crest sits {{}} {lower} than the middle of what shows.", abs(f.off.value)),
-                why="The fold would have to lie above the shoulder, or below the hem, to centre it.", source_key="crest", figure=f.off.name,
-                parts=(one.part,),
-            )  # fmt: skip
-        least = min((f.turned[w] for w in ("left", "right")), key=lambda d: d.value)
-        if least.value < 0:
-            size = Fraction(folding.opening_width) + 2 * least.value - 2 * keep
-            ways = (
-                [WayOut(say("Make its opening {} wide", size), (put(f"{where}/opening_width", size),))]
-                if size >= 30
-                else []
-            )
-            context.checks.add(
-                "stop", f"fold.{one.item.key}", "arrange", say(f"{one.item.name} is not wide enough: {{}} are missing at the side.", -least.value),
-                why=say("Folded it has to be {} wide, laid flat it is {}.", one.sized.wide, one.sized.width), source_key="fold-back",
-                figure=least.name, parts=(one.part,),
-                ways=ways or [unfolded],
-            )  # fmt: skip
-        elif least.value < keep:
-            context.checks.add(
-                "caution", f"fold.{one.item.key}", "arrange", say(f"Only {{}} of {one.item.name} turn behind the form at one side.", least),
-                why=say("{} or more hold by themselves; less has to be stitched to the form’s edge.", keep), source_key="fold-back",
-                figure=least.name, parts=(one.part,),
-            )  # fmt: skip
-        if f.turned["bottom"].value < 0:
-            size = Fraction(folding.opening_height) + f.turned["bottom"].value
-            context.checks.add(
-                "stop", f"fold.long.{one.item.key}", "arrange", say(f"{one.item.name} is not long enough, by {{}}.", -f.turned["bottom"].value),
-                why=say("Folded it has to be {} high.", one.sized.tall), source_key="fold-back", figure=f.turned["bottom"].name, parts=(one.part,),
-                ways=(WayOut(say("Make its opening {} high", size), (put(f"{where}/opening_height", size),)),) if size >= 30 else (unfolded,),
-            )  # fmt: skip
-        if {"signed", "heat_sensitive"} & set(one.item.traits):
-            context.checks.add(
-                "caution", f"steam.{one.item.key}", "arrange", (f"{one.item.name}: no steam, no iron.",),
-                why="It is signed or heat-sensitive: heat lifts ink, stickers and print.", source_key="steam", parts=(one.part,),
-            )  # fmt: skip
-
-
-def _needlework(context: BoxContext, sizes: Sizes) -> None:
-    say = context.speak.say
-    for s in sizes.stitched:
-        one, where = s.laid, f"{s.laid.sized.pointer}/stitching"
-        stitching = one.item.stitching
-        assert stitching is not None
-        if s.cloth.value < s.needed.value:
-            fit = Fraction(stitching.border) - (s.needed.value - s.cloth.value)
-            ways = (
-                [WayOut(say("Leave a border of {}", fit), (put(f"{where}/border", fit),))] if fit > s.lap.value else []
-            )
-            context.checks.add(
-                "caution", f"cloth.{one.item.key}", "arrange",
-                say(f"{one.item.name} has {{}} of bare cloth, and needs {{}} to go round its board.", s.cloth, s.needed),
-                why="Border, the board’s edge, and 25 mm turned behind; a strip of cotton sewn on makes up for less.", source_key="needlework",
-                figure=s.needed.name, parts=(one.part,), ways=ways,
-            )  # fmt: skip
-        if s.shows.value <= 0:
-            wide = s.lap.value + 10
-            context.checks.add(
-                "stop", f"stitch.covered.{one.item.key}", "arrange", say("The lip covers the stitching, by {}.", -s.shows.value),
-                why=say("The lip covers {} of the board; the border round the stitching is {}.", s.lap, Fraction(stitching.border)),
-                source_key="needlework", figure=s.shows.name, parts=(one.part,),
-                ways=(WayOut(say("Leave a border of {}", wide), (put(f"{where}/border", wide),)),),
-            )  # fmt: skip
-        if s.lap.value > 0 and s.tack.value > Fraction(context.shop.rules.tack_clear):
-            context.checks.add(
-                "note", f"tack.{one.item.key}", "arrange", say("The tacks lie {} in from the board’s edge, under the lip.", s.tack),
-                why="They have to stay within what the lip covers.", source_key="needlework", figure=s.tack.name, parts=(one.part,),
-            )  # fmt: skip
-
-
-# -- seen ----------------------------------------------------------------------------------------------------------------
-
-# What an eye forgives of a thing standing behind the lip: a twentieth of it, and never more than this.
-FORGIVEN = 20
-MOST_FORGIVEN = Fraction(3)
-
-
-def _seen(context: BoxContext, sizes: Sizes) -> None:
-    """What the lip hides of an item, and what lies in its shadow; how much wider or shallower would clear it."""
-    say, seeing = context.speak.say, sizes.seeing
-    if seeing.lost:
-        key, (way, lost) = max(seeing.lost.items(), key=lambda item: item[1][1].value)
-        one = sizes.item(key)
-        assert one is not None
-        axis = "width" if way in ("left", "right") else "height"
-        if lost.value > min(one.size(axis).value / FORGIVEN, MOST_FORGIVEN):
-            deep, others = seeing.depth_of[key], len(seeing.lost) - 1
-            # hidden = over × depth ÷ distance − room: as much less deep as takes the whole of it away.
-            less = min(lost.value * seeing.distance.value / seeing.over[way].value, deep)
-            context.checks.add(
-                "caution", "seen.hidden", "depth",
-                say(f"From this eye the lip hides {{}} of {one.item.name} at the {way}{_and(others)}.", lost),
-                why=say("Its front lies {} behind the lip. A border wider by {}, or a box less deep by {}, would clear it.", deep, lost, less),
-                source_key="rays", figure=lost.name, parts=(one.part, "rail"), ways=_clear_ways(context, sizes, lost.value),
-            )  # fmt: skip
-    if seeing.dark:
-        key, dark = max(seeing.dark.items(), key=lambda item: item[1].value)
-        one = sizes.item(key)
-        assert one is not None
-        if dark.value > min(one.size("height").value / 4, Fraction(15)):
-            context.checks.add(
-                "note", "seen.shadow", "depth", say(f"The top lip’s shadow falls on {one.item.name}, {{}} deep{_and(len(seeing.dark) - 1)}.", dark),
-                why=say(f"The lamp stands at {seeing.lamp}° from the wall. A border wider by {{}}, or a box less deep by {{}}, would clear it.",
-                        dark, min(dark.value / seeing.cot, seeing.depth_of[key])),
-                source_key="rays", figure=dark.name, parts=(one.part, "lamp"), ways=_clear_ways(context, sizes, dark.value),
-            )  # fmt: skip
-
-
-def _and(others: int) -> str:
-    return "" if others < 1 else ", and part of one more" if others == 1 else f", and parts of {others} more"
-
-
-def _clear_ways(context: BoxContext, sizes: Sizes, lost: Fraction) -> list[WayOut]:
-    """A wider border clears it, and so does a shallower spacer as far as the clearance allows."""
-    say, display, ways = context.speak.say, context.display, []
-    if isinstance(display.frame, NewRabbet) and display.size == "fitted":
-        wide = -(-(Fraction(display.border) + lost) // STEP) * STEP
-        if wide <= 500:
-            ways.append(WayOut(say("Widen the border to {}: it clears", wide), (put("/display/border", wide),)))
-    spacer, need = sizes.pack.spacer, sizes.pack.need.value
-    if spacer is not None and spacer.value > need:
-        less = at_least(spacer_stock(context), need)
-        if less < spacer.value:
-            ways.append(
-                WayOut(
-                    say("Use a spacer of {}: less deep by {}", less, spacer.value - less),
-                    (put("/display/spacer", less),),
-                )
-            )
-    return ways
