@@ -37,4 +37,4 @@ def nothing_grave(page: Page) -> None:
         for v in found["violations"]
         if v["impact"] in ("serious", "critical")
     ]
-    assert grave == []
+    assert grave == [], grave

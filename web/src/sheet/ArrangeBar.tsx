@@ -22,7 +22,7 @@ const TOOLS: ([string, string, LucideIcon, number] | null)[] = [
   null,
   ["turn_left", "Turn 15° to the left", RotateCcw, 1],
   ["turn_right", "Turn 15° to the right", RotateCw, 1],
-  ["quarter", "A quarter turn", RotateCw, 1],
+  ["quarter", "90°: a quarter turn", RotateCw, 1],
   null,
   ["group", "Move these together from now on", Group, 2],
   ["ungroup", "Each by itself again", Ungroup, 1],

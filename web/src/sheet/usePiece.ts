@@ -2,8 +2,8 @@ import { useCallback, useEffect, useMemo, useReducer, useRef } from "react";
 import { api, Problem, unwrap, type Difference } from "../api/client";
 import type { Edit, Fault, Piece, Plan, Preview } from "../api/types";
 
-/** One thing to be sent, in its turn. Undo waits its turn too, so that it undoes what was meant. */
-type Waiting = { what: "edit"; edits: Edit[]; goesOn: boolean } | { what: "undo" | "redo" };
+/** One thing to be sent, in its turn. Undo waits its turn too, so that it undoes what was meant; so does a look at another item. */
+type Waiting = { what: "edit"; edits: Edit[]; goesOn: boolean } | { what: "undo" | "redo" | "look" };
 type Settle = (problem: Problem | null) => void;
 
 interface State {
@@ -16,7 +16,7 @@ interface State {
 }
 
 type Action =
-  | { type: "came"; piece: Piece; left: number }
+  | { type: "came"; piece: Piece; left: number; looking?: boolean }
   | { type: "trial"; plan: Plan | null }
   | { type: "sending" }
   | { type: "away" }
@@ -29,7 +29,7 @@ type Action =
 function reduce(state: State, action: Action): State {
   switch (action.type) {
     case "came":
-      return { ...state, piece: action.piece, trial: action.left ? state.trial : null, saving: action.left ? "saving" : "saved", missing: null };
+      return { ...state, piece: action.piece, trial: action.left || action.looking ? state.trial : null, saving: action.left ? "saving" : "saved", missing: null };
     case "trial":
       return { ...state, trial: action.plan };
     case "sending":
@@ -64,6 +64,8 @@ export function usePiece(id: string) {
   const stopped = useRef(false);
   const trials = useRef(0);
   const settles = useRef(new WeakMap<Waiting, Settle>());
+  // The newest edit to be tried out; it is dropped when one is saved, for it was meant from where things stood before.
+  const wanted = useRef<{ edits: Edit[]; done: (result: Preview | Problem | null) => void } | null>(null);
   // The item the stages ask about; every answer is asked for with it.
   const focus = useRef("");
   const keepKey = `shadbo.unsent.${id}`;
@@ -73,9 +75,9 @@ export function usePiece(id: string) {
     else localStorage.removeItem(keepKey);
   }, [keepKey]);
 
-  const came = useCallback((piece: Piece) => {
+  const came = useCallback((piece: Piece, looking = false) => {
     version.current = piece.version;
-    dispatch({ type: "came", piece, left: queue.current.length });
+    dispatch({ type: "came", piece, left: queue.current.length, looking });
   }, []);
 
   const send = useCallback(
@@ -86,6 +88,7 @@ export function usePiece(id: string) {
           api.POST("/api/pieces/{piece_id}/edits", { params, body: { version: version.current, edits: next.edits, goes_on: next.goesOn } }),
         );
       }
+      if (next.what === "look") return unwrap(api.GET("/api/pieces/{piece_id}", { params }));
       const path = next.what === "undo" ? "/api/pieces/{piece_id}/undo" : "/api/pieces/{piece_id}/redo";
       return unwrap(api.POST(path, { params, body: { version: version.current } }));
     },
@@ -98,12 +101,12 @@ export function usePiece(id: string) {
     while (queue.current.length && !stopped.current) {
       const next = queue.current[0];
       if (!next) break;
-      dispatch({ type: "sending" });
+      if (next.what !== "look") dispatch({ type: "sending" });
       try {
         const piece = await send(next);
         queue.current.shift();
         keep();
-        came(piece);
+        came(piece, next.what === "look");
         settles.current.get(next)?.(null);
       } catch (error) {
         const problem = error as Problem;
@@ -130,8 +133,12 @@ export function usePiece(id: string) {
     (next: Waiting, settle?: Settle) => {
       if (settle) settles.current.set(next, settle);
       queue.current.push(next);
-      // What is still being tried out belongs to the time before.
-      trials.current += 1;
+      // What is still being tried out belongs to the time before; a look changes nothing.
+      if (next.what !== "look") {
+        trials.current += 1;
+        wanted.current?.done(null);
+        wanted.current = null;
+      }
       keep();
       void work();
     },
@@ -160,7 +167,6 @@ export function usePiece(id: string) {
 
   // Trials: one request under way, the newest edit next; answers to older ones are dropped.
   const asking = useRef(false);
-  const wanted = useRef<{ edits: Edit[]; done: (result: Preview | Problem | null) => void } | null>(null);
 
   const ask = useCallback(async () => {
     if (asking.current) return;
@@ -220,10 +226,9 @@ export function usePiece(id: string) {
     (key: string) => {
       if (focus.current === key) return;
       focus.current = key;
-      // What waits to be saved brings the plan back itself.
-      if (!queue.current.length) void load();
+      push({ what: "look" });
     },
-    [load],
+    [push],
   );
 
   const heard = useCallback(() => dispatch({ type: "heard" }), []);
