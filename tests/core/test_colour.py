@@ -54,10 +54,10 @@ def test_a_sampled_colour_orders_the_mats_with_reasons() -> None:
     top, bottom = (
         next(i for i in stage.inputs if i.kind == "choice" and i.key == f"mat.{k}") for k in ("top", "bottom")
     )
-    assert "sets it off a" in plain(top.options[0].detail, "mm"), "the quiet one on top"
+    assert "sets off a" in plain(top.options[0].detail, "mm"), "the quiet one on top"
     assert (
         bottom.options[0].label == ("Brick",)
-        and plain(bottom.options[0].detail, "mm") == "matches a: not to be told apart (ΔE 0.0)"
+        and plain(bottom.options[0].detail, "mm") == "nearest to a: not to be told apart (ΔE 0.0)"
     )
     taken = apply_edits(start, [Choose(choice="mat.bottom", option=bottom.options[0].key)], HOUSE_SHOP)
     assert taken.display.mats.bottom == "mat-brick"  # type: ignore[union-attr]

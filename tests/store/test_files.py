@@ -153,4 +153,6 @@ def test_a_shop_kept_before_gets_the_new_lists_and_keeps_its_own(cluster: Cluste
     with engine.connect() as connection:
         kept = from_json(connection.execute(text("SELECT document::text FROM shop")).scalar_one())
     assert kept["clips"]
+    for key in ("boards", "mat_boards", "spacers"):
+        assert kept[key] and getattr(shop, key) == getattr(HOUSE_SHOP, key)
     engine.dispose()

@@ -34,7 +34,7 @@ const TOOLS: ([string, string, LucideIcon, number] | null)[] = [
 export const ArrangeBar = memo(function ArrangeBar({ keys, count, onEdit }: { keys: string[]; count: number; onEdit: PieceWork["edit"] }) {
   const inHand = keys.length || count;
   return (
-    <div className="absolute right-2 top-1.5 z-20 flex flex-wrap items-center bg-sheet/90" role="toolbar" aria-label="Arranging">
+    <div className="absolute left-16 right-2 top-1.5 z-20 flex flex-wrap items-center justify-end" role="toolbar" aria-label="Arranging">
       <span className="mr-1 text-[12.5px] text-soft">{keys.length ? `${keys.length} in hand` : "all"}</span>
       {TOOLS.map((tool, i) =>
         tool === null ? (

@@ -211,9 +211,9 @@ def _board_choice(
         best = nearest(colour, boards, len(boards))
         apart = {s.board.key: s for s in best}
         setting = contrasting(colour, boards)
-        first: list[tuple[Suggested, str]] = [(best[0], "matches"), (best[1], "matches")]
+        first: list[tuple[Suggested, str]] = [(best[0], "nearest to"), (best[1], "near to")]
         if setting is not None:
-            first.insert(0 if quiet else len(first), (setting, "sets it off"))
+            first.insert(0 if quiet else len(first), (setting, "sets off"))
         for found, why in first:
             suggested.setdefault(found.board.key, (f"{why} {whose}: {found.words} (ΔE {found.apart:.1f})",))
         order = [*suggested, *(s.board.key for s in best if s.board.key not in suggested)]

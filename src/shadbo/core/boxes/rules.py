@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from itertools import combinations
 from typing import Any
 
@@ -18,10 +19,10 @@ from shadbo.core.boxes.mat_rules import check_mats
 from shadbo.core.boxes.seen_rules import check_seen
 from shadbo.core.boxes.sizes import Sizes
 from shadbo.core.checks import Patch, WayOut, put
-from shadbo.core.decisions import NewRabbet
+from shadbo.core.decisions import NewRabbet, ReadFrame
 from shadbo.core.doubts import check_readings
 from shadbo.core.rabbet import check_rabbet
-from shadbo.core.rabbet_choices import make_one, ready_frame
+from shadbo.core.rabbet_choices import make_one, new_rabbet, ready_frame
 from shadbo.core.rails import AXES
 from shadbo.core.readings import HeightStations, WidthStations
 
@@ -154,91 +155,124 @@ def _inside(context: BoxContext, sizes: Sizes) -> None:
     )  # fmt: skip
 
 
+@dataclass(frozen=True, slots=True)
+class Extent:
+    """From where to where all things reach on each axis, what they need with their clearance, and what shows."""
+
+    low: dict[str, Fraction]
+    high: dict[str, Fraction]
+    needed: dict[str, Fraction]
+    sight: dict[str, Fraction]
+
+    @property
+    def fits(self) -> bool:
+        return all(self.needed[a] <= self.sight[a] for a in AXES)
+
+
+def _extent(sizes: Sizes, clear: Fraction) -> Extent:
+    low = {a: min(one.edges[first].value for one in sizes.laid) for a, (first, _) in SPANS.items()}
+    high = {a: max(one.edges[last].value for one in sizes.laid) for a, (_, last) in SPANS.items()}
+    sight = {a: sizes.sight[last].value - sizes.sight[first].value for a, (first, last) in SPANS.items()}
+    return Extent(low, high, {a: high[a] - low[a] + 2 * clear for a in AXES}, sight)
+
+
 def _inside_ways(context: BoxContext, sizes: Sizes, clear: Fraction) -> list[WayOut]:
-    say, display, ways = context.speak.say, context.display, []
-    frame = display.frame
-    border = -(-(clear) // STEP) * STEP
-    low = {a: min(one.edges[SPANS[a][0]].value for one in sizes.laid) for a in AXES}
-    high = {a: max(one.edges[SPANS[a][1]].value for one in sizes.laid) for a in AXES}
-    needed = {a: high[a] - low[a] + 2 * clear for a in AXES}
-    sight = {a: sizes.sight[SPANS[a][1]].value - sizes.sight[SPANS[a][0]].value for a in AXES}
-    if all(needed[a] <= sight[a] for a in AXES):
-        shift = {
-            a: (sizes.sight[SPANS[a][0]].value + sizes.sight[SPANS[a][1]].value - low[a] - high[a]) / 2 for a in AXES
-        }
-        where = {one.item.key: (one.x.value + shift["width"], one.y.value + shift["height"]) for one in sizes.laid}
-        ways.append(WayOut(("Move all of them together into the middle",),
-                           (*taken_in_hand(sizes.laid, display.layout.how), *put_places(sizes.laid, where))))  # fmt: skip
-    if isinstance(frame, NewRabbet):
-        if display.size == "given":
-            ways.append(WayOut(
-                say("Enlarge the box to {} × {} of sight", *(max(needed[a], sight[a]) for a in AXES)),
-                (*(put(f"/display/sight_{a}", max(needed[a], sight[a])) for a in AXES), *_centre_patch(context, sizes, low, high)),
-            ))  # fmt: skip
-            ways.append(WayOut(say("Fit the box to them, borders of {}", max(border, Fraction(display.border))),
-                               (put("/display/size", "fitted"), put("/display/border", max(border, Fraction(display.border))))))  # fmt: skip
-        else:
-            ways.append(WayOut(say("Widen the border to {}", border), (put("/display/border", border),)))
-        return ways
-    gap = Fraction(display.layout.gap)
+    """Move them, widen or enlarge a box that is made, lay them anew in one that is there, or take another."""
+    extent = _extent(sizes, clear)
+    ways = []
+    if extent.fits:
+        middle = {a: (sizes.sight[first].value + sizes.sight[last].value) / 2 for a, (first, last) in SPANS.items()}
+        ways.append(
+            WayOut(("Move all of them together into the middle",), tuple(_about(context, sizes, extent, middle)))
+        )
+    if isinstance(context.display.frame, NewRabbet):
+        return [*ways, *_made_ways(context, sizes, extent, clear)]
+    return [*[*ways, *_relaid_ways(context, sizes, extent, clear), *_other_frames(context, sizes, extent, clear)][:4],
+            _made_instead(context, sizes, clear)]  # fmt: skip
+
+
+def _about(
+    context: BoxContext, sizes: Sizes, extent: Extent, middle: dict[str, Fraction] | None = None
+) -> list[dict[str, Any]]:
+    """All of them, as they lie to one another, about a middle (or the middle of any frame)."""
+    by = {a: (middle[a] if middle else 0) - (extent.low[a] + extent.high[a]) / 2 for a in AXES}
+    where = {one.item.key: (one.x.value + by["width"], one.y.value + by["height"]) for one in sizes.laid}
+    return [*taken_in_hand(sizes.laid, context.display.layout.how), *put_places(sizes.laid, where)]
+
+
+def _least_border(context: BoxContext, clear: Fraction) -> Fraction:
+    return max(-(-clear // STEP) * STEP, Fraction(context.display.border))
+
+
+def _made_ways(context: BoxContext, sizes: Sizes, extent: Extent, clear: Fraction) -> list[WayOut]:
+    say = context.speak.say
+    border = _least_border(context, clear)
+    if context.display.size == "fitted":
+        return [WayOut(say("Widen the border to {}", border), (put("/display/border", border),))]
+    larger = {a: max(extent.needed[a], extent.sight[a]) for a in AXES}
+    return [
+        WayOut(say("Enlarge the box to {} × {} of sight", *larger.values()),
+               (*(put(f"/display/sight_{a}", larger[a]) for a in AXES), *_about(context, sizes, extent))),
+        WayOut(say("Fit the box to them, borders of {}", border), (put("/display/size", "fitted"), put("/display/border", border))),
+    ]  # fmt: skip
+
+
+def _relaid_ways(context: BoxContext, sizes: Sizes, extent: Extent, clear: Fraction) -> list[WayOut]:
+    """Packed anew in what shows: as far apart as wished, then closer; as they stand, then some turned; the first that goes."""
+    free = (extent.sight["width"] - 2 * clear, extent.sight["height"] - 2 * clear)
+    if min(free) <= 0:
+        return []
+    gap = Fraction(context.display.layout.gap)
     boxes = [(one.size("width").value, one.size("height").value) for one in sizes.laid]
-    free = (sight["width"] - 2 * clear, sight["height"] - 2 * clear)
     for turn, words in (
         (False, "Lay them anew: they go in, {} apart"),
         (True, "Lay them anew, some turned: they go in, {} apart"),
     ):
         for between in dict.fromkeys((gap, min(gap, Fraction(10)), Fraction(context.shop.rules.least_gap))):
-            if min(free) > 0 and (found := fits_box(boxes, between, free, turn)):
-                ways.append(WayOut(say(words, between), put_packed(sizes.laid, found.at)))
-                break
-        if ways:
-            break
-    if _sides(frame.width) != _sides(frame.height):
-        swapped = {"width": sight["height"], "height": sight["width"]}
-        if all(needed[a] <= swapped[a] for a in AXES) and not all(needed[a] <= sight[a] for a in AXES):
-            ways.append(WayOut(("Turn the frame a quarter turn: they go in as they lie",),
-                               (put("/display/frame/turned", not frame.turned), *_centre_patch(context, sizes, low, high))))  # fmt: skip
+            if found := fits_box(boxes, between, free, turn):
+                return [WayOut(context.speak.say(words, between), put_packed(sizes.laid, found.at))]
+    return []
+
+
+def _other_frames(context: BoxContext, sizes: Sizes, extent: Extent, clear: Fraction) -> list[WayOut]:
+    """The frame turned, and the first ready-made one that takes them as they lie."""
+    frame, ways = context.display.frame, []
+    assert isinstance(frame, ReadFrame)
+    turned = {"width": extent.sight["height"], "height": extent.sight["width"]}
+    if (
+        _sides(frame.width) != _sides(frame.height)
+        and not extent.fits
+        and all(extent.needed[a] <= turned[a] for a in AXES)
+    ):
+        ways.append(WayOut(("Turn the frame a quarter turn: they go in as they lie",),
+                           (put("/display/frame/turned", not frame.turned), *_about(context, sizes, extent))))  # fmt: skip
     for ready in context.shop.frames:
-        inside = {
-            "width": Fraction(ready.width) - 2 * Fraction(ready.lip),
-            "height": Fraction(ready.height) - 2 * Fraction(ready.lip),
-        }
-        if all(needed[a] <= inside[a] for a in AXES) and Fraction(ready.rabbet_depth) >= sizes.rabbet.depth.value:
-            ways.append(WayOut(say(f"Take the {ready.name}: borders of {{}} and {{}} at the least", *(
-                (inside[a] - needed[a]) / 2 + clear for a in AXES)),
-                (put("/display/frame", ready_frame(ready, False)), *_centre_patch(context, sizes, low, high))))  # fmt: skip
+        lips = 2 * Fraction(ready.lip)
+        inside = {"width": Fraction(ready.width) - lips, "height": Fraction(ready.height) - lips}
+        if all(extent.needed[a] <= inside[a] for a in AXES) and ready.rabbet_depth >= sizes.rabbet.depth.value:
+            left = ((inside[a] - extent.needed[a]) / 2 + clear for a in AXES)
+            ways.append(WayOut(context.speak.say(f"Take the {ready.name}: borders of {{}} and {{}} at the least", *left),
+                               (put("/display/frame", ready_frame(ready, False)), *_about(context, sizes, extent))))  # fmt: skip
             break
-    made = make_one(context, "Make a frame round them, borders as wished")
-    deep = next(
-        (
-            m
-            for m in sorted(context.shop.rabbet_mouldings, key=lambda m: m.rabbet_depth)
-            if m.rabbet_depth >= sizes.rabbet.depth.value
-        ),
-        None,
+    return ways
+
+
+def _made_instead(context: BoxContext, sizes: Sizes, clear: Fraction) -> WayOut:
+    """A frame made round them, of the shallowest profile as deep as the one that is there."""
+    deep = [m for m in context.shop.rabbet_mouldings if m.rabbet_depth >= sizes.rabbet.depth.value]
+    fitted = (put("/display/size", "fitted"), put("/display/border", _least_border(context, clear)))
+    if not deep:
+        made = make_one(context, "Make a frame round them, borders as wished")
+        return WayOut(made.say, (*made.patch, *fitted))
+    profile = min(deep, key=lambda m: m.rabbet_depth)
+    return WayOut(
+        (f"Make a frame of {profile.name} round them, borders as wished",),
+        (put("/display/frame", new_rabbet(profile.key)), *fitted),
     )
-    if deep is not None:
-        made = WayOut((f"Make a frame of {deep.name} round them, borders as wished",),
-                      (put("/display/frame", {"make": "new", "moulding": deep.key, "spare_rail": False}),))  # fmt: skip
-    fitted: tuple[dict[str, Any], ...] = (
-        put("/display/size", "fitted"),
-        put("/display/border", max(border, Fraction(display.border))),
-    )
-    return [*ways[:4], WayOut(made.say, (*made.patch, *fitted))]
 
 
 def _sides(stations: WidthStations | HeightStations) -> list[Any]:
     return [r.mm for place in stations.places("") for r in place.readings]
-
-
-def _centre_patch(
-    context: BoxContext, sizes: Sizes, low: dict[str, Fraction], high: dict[str, Fraction]
-) -> list[dict[str, Any]]:
-    """All of them about the middle, which is the middle of what shows in any frame."""
-    where = {
-        one.item.key: (one.x.value - (low["width"] + high["width"]) / 2, one.y.value - (low["height"] + high["height"]) / 2) for one in sizes.laid
-    }  # fmt: skip
-    return [*taken_in_hand(sizes.laid, context.display.layout.how), *put_places(sizes.laid, where)]
 
 
 def _lapped(context: BoxContext, sizes: Sizes) -> None:

@@ -19,7 +19,7 @@ from shadbo.core.arrange.stitched import Stitched
 from shadbo.core.boxes.mats import Level
 from shadbo.core.boxes.sizes import Sizes
 from shadbo.core.rails import AXES
-from shadbo.core.views import Drawing, Material, Point, Shape, Size, View, at
+from shadbo.core.views import Drawing, Material, Point, Shape, Size, View, at, ink_on
 
 HALF = Fraction(1, 2)
 ROUND = 72
@@ -73,8 +73,9 @@ def _flip(back: bool, width: Fraction) -> Map:
     return (lambda x: width - x) if back else (lambda x: x)
 
 
-def _word(drawing: Drawing, back: bool, w: Fraction, h: Fraction) -> None:
-    drawing.text("word", "Which face this is", w * HALF, h * Fraction(96, 100), "BACK" if back else "FRONT")
+def _word(drawing: Drawing, back: bool, w: Fraction, h: Fraction, ground: str = "") -> None:
+    ink = ink_on(ground) if ground else ""
+    drawing.text("word", "Which face this is", w * HALF, h * Fraction(96, 100), "BACK" if back else "FRONT", colour=ink)
 
 
 def board_views(context: BoxContext, sizes: Sizes) -> tuple[View, View]:
@@ -168,7 +169,7 @@ def _mat(sizes: Sizes, level: Level, back: bool) -> View:
             )
     drawing.measure("board.width", "x", 0, w, h, "bottom", 1, STAGES, "board")
     drawing.measure("board.height", "y", 0, h, w, "right", 1, STAGES, "board")
-    _word(drawing, back, w, h)
+    _word(drawing, back, w, h, "" if back else level.board.colour)
     return drawing.view()
 
 
