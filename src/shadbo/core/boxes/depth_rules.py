@@ -26,6 +26,8 @@ from shadbo.core.rails import AXES
 
 ZERO = Fraction(0)
 MOST_FILLERS = 4
+# A strip behind a frame becomes a box of boards above this (mm); the document takes no more than the other.
+A_STRIP, MOST_BUILD_UP = Fraction(60), Fraction(600)
 
 
 def check_depth(context: BoxContext, sizes: Sizes) -> None:
@@ -210,12 +212,13 @@ def _closing(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way
     strips = sorted({Fraction(s) for s in (context.shop.strips or HOUSE_SHOP.strips)})
     wanted = short + Fraction(display.build_up)
     thick = at_least(strips, wanted, 3)
-    if thick <= 100:
+    if thick <= MOST_BUILD_UP:
         wide = sizes.rabbet.face.value - sizes.rabbet.lip.value
-        yield Way(20, WayOut(
-            say("Build the frame up behind with a strip {} wide and {} thick: {} to spare; it shows from the side", wide, thick, thick - wanted),
-            (put("/display/build_up", thick),),
-        ))  # fmt: skip
+        words = (
+            "Build the frame up behind with a strip {} wide and {} thick: {} to spare; it shows from the side" if thick <= A_STRIP
+            else "Build a box of boards behind the frame, {} thick at its walls and {} deep: {} to spare; it shows from the side"
+        )  # fmt: skip
+        yield Way(20, WayOut(say(words, wide, thick, thick - wanted), (put("/display/build_up", thick),)))
     backing = sizes.pack.size("backing")
     rigid = backing + sum((Fraction(f) for f in display.fillers), ZERO)
     gains = tabs if display.closing == "points" else ZERO
