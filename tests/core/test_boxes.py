@@ -170,6 +170,22 @@ def test_dragging_a_thickness_that_followed_types_it_from_where_it_stood() -> No
     assert after.display.spacer == 6 + 2  # type: ignore[union-attr]
 
 
+def test_the_mats_lie_on_what_they_cover_and_round_what_floats() -> None:
+    """Two mats of 1.4 lie on a board 3 thick; a patch 6 high floats beside it on the mount board, 5 of air over it."""
+    held = (
+        item("b", "print", 100, 80, front=3, window={"how": "overlap", "by": 3}),
+        item("p", "patch", 40, 40, front=6, window={"how": "float", "by": 8}),
+    )
+    done = worked(
+        things(*held), shown("matted_box", moulding="oak-box-25x65", layout={"how": "row", "gap": 60}, border=50)
+    )
+    assert mm(done, "pack.under") == 3
+    assert mm(done, "item.b.need") == pytest.approx(3 - 2 * 1.4), "clearance less the mats: its own height is a layer"
+    assert mm(done, "item.p.need") == pytest.approx(6 + 5 - 2 * 1.4 - 3)
+    assert mm(done, "depth.pack") == pytest.approx(2 + mm(done, "pack.spacer") + 2 * 1.4 + 3 + 5 + 3)
+    assert mm(done, "room.air") == pytest.approx(mm(done, "pack.spacer") + 2 * 1.4 + 3 - 6)
+
+
 # -- sizes of the box ----------------------------------------------------------------------------------------------------
 
 

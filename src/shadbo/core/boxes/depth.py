@@ -46,7 +46,6 @@ class Pack:
 
     layers: list[Lies]
     stands: dict[str, Dim]
-    needs: dict[str, Dim]
     air: dict[str, Dim]
     most: Laid
     need: Dim
@@ -75,7 +74,8 @@ class Pack:
 def pack_up(context: BoxContext, recipe: Recipe, laid: list[Laid], rabbet: Rabbet, mats: Matting | None) -> Pack:
     """Put the layers, the room and the slack into the book."""
     book, display = context.book, context.display
-    stands, air, needs = _needs(context, laid, rabbet, mats)
+    under = _under(context, laid, mats)
+    stands, air, needs = _needs(context, laid, rabbet, mats, under)
     most = max(laid, key=lambda one: needs[one.item.key].value)
     need = book.add(
         largest(list(needs.values())), "room.need", "Room needed in front", parts=(most.part,), grain="depth"
@@ -90,13 +90,14 @@ def pack_up(context: BoxContext, recipe: Recipe, laid: list[Laid], rabbet: Rabbe
     if mats is not None:
         for level in mats.levels:
             layers.append(Lies(level.key, level.label, level.thickness, "board"))
-    # Under a lip, or pressed against the glass, the work itself is a layer of the pack.
-    lies_flat = display.edges == "lapped" or (glazed and spacer is None)
-    if lies_flat:
-        thick = largest([stands[one.item.key] for one in laid])
-        layers.append(
-            Lies("work", "Work", book.add(thick, "pack.work", "Work", parts=(most.part,), grain="depth"), "paper")
-        )
+    if under is not None:
+        layers.append(Lies("under", "Work the mats lie on", under, "paper"))
+    # Under a lip, or pressed against the glass, the work itself is a layer of the pack; what lies behind mats is not pressed.
+    pressed = [one for one in laid if mats is None or one.item.window is None] if glazed and spacer is None else []
+    if flat := laid if display.edges == "lapped" else pressed:
+        thick = largest([stands[one.item.key] for one in flat])
+        work = book.add(thick, "pack.work", "Work", parts=(most.part,), grain="depth")
+        layers.append(Lies("work", "Work", work, "paper"))
     came_board = _came(context, "board")
     # Only a board that came with a bought box can be cut down, and only where something is to have room behind it.
     cut_down = display.inner == "cut_down" and recipe.behind and isinstance(display.frame, ReadFrame)
@@ -140,7 +141,7 @@ def pack_up(context: BoxContext, recipe: Recipe, laid: list[Laid], rabbet: Rabbe
     if spacer is not None:
         # Where the most room is needed, the least is left.
         room = book.add(
-            _over(most, spacer, mats, stands if display.edges != "lapped" else {}),
+            _over(most, spacer, mats, under, stands if display.edges != "lapped" else {}),
             "room.air",
             f"Air over {most.item.name}",
             parts=(most.part,),
@@ -158,17 +159,33 @@ def pack_up(context: BoxContext, recipe: Recipe, laid: list[Laid], rabbet: Rabbe
         behind_room = book.add(
             behind_need * 1, "room.behind", "Room behind the board", parts=("behind",), grain="depth"
         )
-    return Pack(
-        layers, stands, needs, air, most, need, spacer, room, behind_need, behind_room, used, usable, slack, cut_down
-    )
+    return Pack(layers, stands, air, most, need, spacer, room, behind_need, behind_room, used, usable, slack, cut_down)
 
 
-def _over(one: Laid, spacer: Dim, mats: Matting | None, stands: dict[str, Dim]) -> Dim:
-    """The air over an item: the spacer and the mats it lies behind, less its own height (which has a layer under a lip)."""
+def _over(one: Laid, spacer: Dim, mats: Matting | None, under: Dim | None, stands: dict[str, Dim]) -> Dim:
+    """The air over an item: the spacer, the mats it lies behind and what they lie on, less its own height. What has a layer
+    of its own, under a lip or under the mats, has that in front of it already."""
     if one.item.key not in stands:
         return spacer * 1
     behind = mats.over(one) if mats is not None else None
-    return (spacer + behind if behind is not None else spacer) - stands[one.item.key]
+    if behind is None:
+        return spacer - stands[one.item.key]
+    if _carries(one):
+        return spacer + behind
+    return (spacer + behind + under if under is not None else spacer + behind) - stands[one.item.key]
+
+
+def _carries(one: Laid) -> bool:
+    """Whether the mats lie on an item’s edges: then its thickness is a layer of the pack."""
+    return one.item.window is not None and one.item.window.how == "overlap"
+
+
+def _under(context: BoxContext, laid: list[Laid], mats: Matting | None) -> Dim | None:
+    """The thickest of the things whose edges the mats lie on."""
+    carrying = [one.sized.front for one in laid if _carries(one)] if mats is not None else []
+    if not carrying:
+        return None
+    return context.book.add(largest(carrying), "pack.under", "Work the mats lie on", parts=("under",), grain="depth")
 
 
 def _came(context: BoxContext, what: str) -> Fraction:
@@ -210,7 +227,7 @@ def _glazing(context: BoxContext) -> Lies:
 
 
 def _needs(
-    context: BoxContext, laid: list[Laid], rabbet: Rabbet, mats: Matting | None
+    context: BoxContext, laid: list[Laid], rabbet: Rabbet, mats: Matting | None, under: Dim | None
 ) -> tuple[dict[str, Dim], dict[str, Dim], dict[str, Dim]]:
     """How high each item stands, its clearance, and the room the two ask for; by item key."""
     book, display = context.book, context.display
@@ -231,11 +248,17 @@ def _needs(
         if clear is None:
             clear = clears[kind.air_for] = _clearance(context, kind)
         airs[item.key] = clear
-        need = clear if display.edges == "lapped" else high + clear
+        over = mats.over(one) if mats is not None else None
+        if display.edges == "lapped" or (over is not None and _carries(one)):
+            need = clear * 1
+        else:
+            need = high + clear
+            if over is not None and under is not None:
+                need = need - under
+        if over is not None:
+            need = need - over
         if bow is not None:
             need = need + bow
-        if mats is not None and (under := mats.over(one)) is not None:
-            need = need - under
         needs[item.key] = book.add(
             need, f"{one.part}.need", f"{item.name}, room it needs in front", parts=(one.part,), grain="depth"
         )

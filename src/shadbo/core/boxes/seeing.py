@@ -28,11 +28,9 @@ class Seeing:
     stands. ``over`` is how far the eye is beyond each edge.
     """
 
-    eye: tuple[Fraction, Fraction]
     distance: Dim
     lamp: int
     cot: Fraction
-    board: Dim
     hidden: dict[str, Dim]
     shadow: Dim
     lost: dict[str, tuple[str, Dim]]
@@ -94,8 +92,7 @@ def look_at(context: BoxContext, laid: list[Laid], rabbet: Rabbet, sight: dict[s
         if deep_mm * cot > one.edges["top"].value - sight["top"].value:
             dark[one.item.key] = book.add((board - stands) * cot - (one.edges["top"] - sight["top"]), f"{one.part}.shaded",
                                           f"{one.item.name}: in the lip’s shadow", parts=(one.part,), grain="depth")  # fmt: skip
-    eye = (aside.value, (height - line).value)
-    return Seeing(eye, distance, looking.lamp, cot, board, hidden, shadow, lost, dark, depth_of, over)
+    return Seeing(distance, looking.lamp, cot, hidden, shadow, lost, dark, depth_of, over)
 
 
 def cotangent(degrees: int) -> Fraction:
