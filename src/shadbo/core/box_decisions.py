@@ -17,7 +17,7 @@ from shadbo.core.readings import Part
 SIGHT_MM = Annotated[Decimal, LengthField.between("Sight size", "20", "4000")]
 EDGE_BORDER_MM = Annotated[Decimal, LengthField.between("Border", "0", "500")]
 LAYOUT_GAP_MM = Annotated[Decimal, LengthField.between("Gap between items", "0", "500")]
-SPACER_MM = Annotated[Decimal, LengthField.between("Spacer", "0", "150")]
+SPACER_MM = Annotated[Decimal, LengthField.between("Spacer", "0", "450")]
 AIR_MM = Annotated[Decimal, LengthField.between("Clearance to the glazing", "0", "100")]
 BUILD_UP_MM = Annotated[Decimal, LengthField.between("Build-up", "0", "600")]
 MAT_REVEAL_MM = Annotated[Decimal, LengthField.between("Reveal of the bottom mat", "0", "60")]

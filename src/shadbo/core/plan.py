@@ -6,19 +6,22 @@ refused (:class:`PlanFault`), never shown.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import Literal
+from dataclasses import dataclass, replace
+from decimal import Decimal
+from typing import Any, Literal
 
 from pydantic import TypeAdapter
+from quicktions import Fraction
 
 from shadbo.core.checks import Check, Checklist, Stage
 from shadbo.core.cutting import CutLine, StockLength
 from shadbo.core.display import MANY, Context, ItemShown, Reckoned
 from shadbo.core.displays import DISPLAYS
+from shadbo.core.fields import LengthField
 from shadbo.core.figures import Book, Figure, Say, Speaker, figure_of, figure_of_count
 from shadbo.core.inputs import StagePanel
 from shadbo.core.lengths import Shown
-from shadbo.core.piece import Piece
+from shadbo.core.piece import Piece, length_field
 from shadbo.core.shop import Shop
 from shadbo.core.views import View
 from shadbo.core.work import Step
@@ -104,7 +107,7 @@ def _plan(piece: Piece, shop: Shop, focus: str = "") -> tuple[Plan, Book]:
     for proof in reckoned.proofs:
         if not proof.holds:
             raise PlanFault(f"{proof.line}: {[str(t.value) for t in proof.terms]} is not {proof.whole.value}")
-    ordered = checks.in_order()
+    ordered = tuple(_open_ways(piece, check) for check in checks.in_order())
     stopped: set[Stage] = {c.stage for c in ordered if c.severity == "stop"}
     waiting: set[Stage] = {c.stage for c in ordered if c.severity == "caution"}
     spoken = _spoken(reckoned, ordered)
@@ -151,6 +154,27 @@ def _plan(piece: Piece, shop: Shop, focus: str = "") -> tuple[Plan, Book]:
     )  # fmt: skip
     _sound(done, spoken)
     return done, book
+
+
+# The field at a place, by kind of object and display and by the place with its numbers left out.
+_FIELDS: dict[tuple[str, str, str], LengthField | None] = {}
+
+
+def _open_ways(piece: Piece, check: Check) -> Check:
+    """The check with only those ways out whose lengths the piece would take: what is offered is never refused."""
+    ways = tuple(way for way in check.ways if all(_taken(piece, step) for step in way.patch))
+    return check if len(ways) == len(check.ways) else replace(check, ways=ways)
+
+
+def _taken(piece: Piece, step: dict[str, Any]) -> bool:
+    value = step.get("value")
+    if not isinstance(value, Decimal):
+        return True
+    key = (piece.object.type, piece.display.type, "".join("0" if c.isdigit() else c for c in step["path"]))
+    if key not in _FIELDS:
+        _FIELDS[key] = length_field(step["path"], piece)
+    field = _FIELDS[key]
+    return field is None or field.fault(Fraction(value)) is None
 
 
 def _spoken(done: Reckoned, checks: tuple[Check, ...]) -> set[str]:

@@ -81,7 +81,9 @@ def _needlework(context: BoxContext, sizes: Sizes) -> None:
         if s.cloth.value < s.needed.value:
             fit = Fraction(stitching.border) - (s.needed.value - s.cloth.value)
             ways = (
-                [WayOut(say("Leave a border of {}", fit), (put(f"{where}/border", fit),))] if fit > s.lap.value else []
+                [WayOut(say("Leave a border of {}", fit), (put(f"{where}/border", fit),))]
+                if fit > max(s.lap.value, 0)
+                else []
             )
             context.checks.add(
                 "caution", f"cloth.{one.item.key}", "arrange",
