@@ -158,8 +158,13 @@ def rails_of(context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet) -> Ra
 # -- checks ------------------------------------------------------------------------------------------------------------
 
 
-def check_rabbet(context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet | ReadFrame) -> None:
-    """What can be wrong with the frame itself: readings, bow, a moulding that is not there or too short."""
+def check_rabbet(
+    context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet | ReadFrame, shorter: tuple[WayOut, ...] = ()
+) -> None:
+    """What can be wrong with the frame itself: readings, bow, a moulding that is not there or too short.
+
+    ``shorter`` are ways a display has of making the frame smaller.
+    """
     if isinstance(frame, ReadFrame):
         assert rabbet.inner is not None
         check_readings(
@@ -189,7 +194,7 @@ def check_rabbet(context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet | 
             "stop", "rail.stock", "cut",
             say(f"The longest rail, {{}}, can’t be cut from {moulding.name}: it comes in lengths of {{}}.", longest, Fraction(moulding.length)),
             why=say("A rail uses its long point and a kerf of {}.", kerf),
-            source_key="stock", figure=longest.name, parts=("rail",), ways=ways,
+            source_key="stock", figure=longest.name, parts=("rail",), ways=(*ways, *shorter),
         )  # fmt: skip
 
 

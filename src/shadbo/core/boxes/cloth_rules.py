@@ -82,7 +82,7 @@ def _needlework(context: BoxContext, sizes: Sizes) -> None:
             fit = Fraction(stitching.border) - (s.needed.value - s.cloth.value)
             ways = (
                 [WayOut(say("Leave a border of {}", fit), (put(f"{where}/border", fit),))]
-                if fit > max(s.lap.value, 0)
+                if fit > max(s.lap.value, Fraction(0))
                 else []
             )
             context.checks.add(

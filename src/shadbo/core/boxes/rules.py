@@ -32,7 +32,7 @@ MOST_PAIRS = 4
 
 
 def check(context: BoxContext, sizes: Sizes) -> None:
-    check_rabbet(context, sizes.rabbet, context.display.frame)
+    check_rabbet(context, sizes.rabbet, context.display.frame, _shorter(context, sizes))
     for one in sizes.laid:
         if all(one.sized.sides):
             wide, tall = one.sized.sides
@@ -47,6 +47,23 @@ def check(context: BoxContext, sizes: Sizes) -> None:
     _glazing(context, sizes)
     check_cloth(context, sizes)
     check_seen(context, sizes)
+
+
+def _shorter(context: BoxContext, sizes: Sizes) -> tuple[WayOut, ...]:
+    """A frame too long for its moulding, made smaller; only then are the things laid anew to see."""
+    moulding = sizes.rabbet.moulding
+    if (
+        moulding is None
+        or len(sizes.laid) < 2
+        or max(d.value for d in sizes.rabbet.outside.values()) <= moulding.length / 2
+    ):
+        return ()
+    return (
+        WayOut(
+            ("Lay all of them anew, in the smallest box",),
+            _relaid(context, sizes, Fraction(context.display.layout.gap)),
+        ),
+    )
 
 
 # -- lying ---------------------------------------------------------------------------------------------------------------
