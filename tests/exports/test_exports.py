@@ -82,6 +82,15 @@ def test_the_bar_on_every_drawing_has_the_length_it_states(piece: Piece, paper: 
     assert drawings == 3 + also, "face, section and back, and what else this piece has"
 
 
+def test_a_job_sheet_lists_the_things_and_where_each_is_fixed() -> None:
+    badges = next(p for p in demo_pieces() if p.name == "Five ride badges")
+    done = plan(badges, HOUSE_SHOP)
+    text = "\n".join(page.extract_text() for page in sheet(badges).pages)
+    for item in badges.object.items:  # type: ignore[union-attr]
+        left, top = (done.figures[f"item.{item.key}.anchor.0.{way}"].shown for way in ("left", "top"))
+        assert item.name in text and left and top and f"{left.mm} mm / {top.mm} mm" in text
+
+
 def test_every_scale_has_its_bar_and_its_words() -> None:
     assert set(BAR_MM) == set(SCALES)
     assert [scale_text(s) for s in (5.0, 1.0, 0.1)] == ["5 : 1", "1 : 1", "1 : 10"]

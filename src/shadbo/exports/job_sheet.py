@@ -33,6 +33,7 @@ from reportlab.platypus import (
     TableStyle,
 )
 
+from shadbo.core.boxes.item_panels import MOST_ANCHORS
 from shadbo.core.figures import Say
 from shadbo.core.lengths import Shown, Unit
 from shadbo.core.piece import Piece
@@ -212,7 +213,8 @@ def job_sheet(
     document.addPageTemplates(PageTemplate(frames=[frame], onPage=foot))
     tall = (size[1] - 26 * mm) / mm
     story: list[Flowable] = [*_heading(piece, plan, unit)]
-    face = _fit(plan, "face", wide, (tall - 50) * 0.52, unit, ("measure", "display"))
+    lying = "arrange" if plan.items else "measure"
+    face = _fit(plan, "face", wide, (tall - 50) * 0.52, unit, (lying, "display"))
     cut_through = "depth" if any(stage.key == "depth" for stage in plan.stages) else "display"
     section = _fit(plan, "section", wide, (tall - 50) * 0.40, unit, (cut_through,))
     back = _fit(plan, "back", wide, tall * 0.48, unit, ("cut",))
@@ -230,6 +232,7 @@ def job_sheet(
     story += [
         Spacer(1, 4 * mm),
         _Drawn(back, "Back, seen from behind", unit),
+        *_things(plan, unit),
         *_cuts(plan, unit),
         *_figures(plan, unit),
     ]
@@ -268,6 +271,25 @@ def _table(rows: list[list[Any]], widths: list[float], head: bool = True) -> Tab
 
 def _section(title: str, body: Flowable) -> list[Flowable]:
     return [KeepTogether([Paragraph(title, HEAD), body])]
+
+
+def _things(plan: Plan, unit: Unit) -> list[Flowable]:
+    """The things of a box: what each is, its size, and where it is fixed on the mount board, from its left and its top."""
+    if not plan.items:
+        return []
+    heads = ("Thing", "What it is", "Size", "Fixed at, from the left and the top of the mount board’s front")
+    rows: list[list[Any]] = [[Paragraph(text, SMALL) for text in heads]]
+    for item in plan.items:
+        places = []
+        for i in range(MOST_ANCHORS):
+            left, top = (plan.figures.get(f"{item.part}.anchor.{i}.{way}") for way in ("left", "top"))
+            if left and top:
+                places.append(f"{_length(left.shown, unit)} / {_length(top.shown, unit)}")
+        rows.append([
+            Paragraph(escape(item.name), BODY), Paragraph(escape(item.kind), BODY), Paragraph(_say(item.size, unit), BODY),
+            Paragraph("; ".join(places), SMALL),
+        ])  # fmt: skip
+    return _section("Things", _table(rows, [52, 34, 38, 58]))
 
 
 def _cuts(plan: Plan, unit: Unit) -> list[Flowable]:
