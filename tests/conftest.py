@@ -2,13 +2,9 @@
 
 from __future__ import annotations
 
-import os
 import shutil
 import socket
-import subprocess
-import sys
 import tempfile
-import time
 from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
@@ -23,6 +19,7 @@ from shadbo.core.lengths import as_decimal
 from shadbo.core.piece import FORMAT, Piece, load_piece
 from shadbo.core.shop import Shop
 from shadbo.service.postgres import Cluster
+from shadbo.service.serving import Server, demo_server
 
 # What is right is right on a busy machine too: no example fails for being slow.
 settings.register_profile("patient", deadline=None, suppress_health_check=[HealthCheck.too_slow])
@@ -88,36 +85,6 @@ def cluster() -> Iterator[Cluster]:
     shutil.rmtree(folder, ignore_errors=True)
 
 
-class Server:
-    """The real server as a process of its own, on a database of its own; it can be killed and started again."""
-
-    def __init__(self, url: str, port: int) -> None:
-        self.url, self.port = url, port
-        self.base = f"http://127.0.0.1:{port}"
-        self.process: subprocess.Popen[bytes] | None = None
-
-    def start(self) -> None:
-        environment = os.environ | {"SHADBO_DATABASE_URL": self.url}
-        command = [sys.executable, "-m", "uvicorn", "shadbo.api.app:create_app", "--factory", "--port", str(self.port),
-                   "--log-level", "warning"]  # fmt: skip
-        self.process = subprocess.Popen(command, env=environment, cwd=ROOT)
-        deadline = time.monotonic() + 90
-        while time.monotonic() < deadline:
-            try:
-                if httpx.get(f"{self.base}/api/health", timeout=2).status_code == 200:
-                    return
-            except httpx.TransportError:
-                # Not listening yet: ask again.
-                time.sleep(0.05)
-        raise RuntimeError("the server did not come up")
-
-    def kill(self) -> None:
-        if self.process:
-            self.process.kill()
-            self.process.wait()
-            self.process = None
-
-
 def free_port() -> int:
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
@@ -128,19 +95,8 @@ def free_port() -> int:
 @pytest.fixture(scope="session")
 def server(cluster: Cluster) -> Iterator[Server]:
     """The server on the demo shop, shared by the tests of the API and the interface."""
-    from shadbo import demo
-    from shadbo.store.database import Database, migrate, open_engine
-
-    url = cluster.url("shadbo_served")
-    engine = open_engine(url)
-    migrate(engine)
-    with Database(engine).work() as session:
-        demo.load_once(session)
-    engine.dispose()
-    running = Server(url, free_port())
-    running.start()
-    yield running
-    running.kill()
+    with demo_server(cluster, "shadbo_served", free_port()) as running:
+        yield running
 
 
 @pytest.fixture

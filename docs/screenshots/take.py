@@ -6,20 +6,15 @@ Run as ``.venv/bin/python docs/screenshots/take.py`` after ``./shadbo test`` has
 from __future__ import annotations
 
 import json
-import os
-import subprocess
-import sys
 import tempfile
-import time
 from pathlib import Path
 from urllib.request import urlopen
 
 import pypdfium2 as pdfium
 from playwright.sync_api import Page, sync_playwright
 
-from shadbo.demo import load_once
 from shadbo.service.postgres import Cluster
-from shadbo.store.database import Database, migrate, open_engine
+from shadbo.service.serving import demo_server
 
 HERE = Path(__file__).parent
 PORT = 8478
@@ -122,41 +117,15 @@ def main() -> None:
         Path(folder).chmod(0o755)
         cluster = Cluster(Path(folder) / "cluster", throwaway=True)
         cluster.start()
-        server = None
         try:
-            url = cluster.url("shots")
-            engine = open_engine(url)
-            migrate(engine)
-            with Database(engine).work() as session:
-                load_once(session)
-            command = [
-                sys.executable,
-                "-m",
-                "uvicorn",
-                "shadbo.api.app:create_app",
-                "--factory",
-                "--port",
-                str(PORT),
-                "--log-level",
-                "error",
-            ]
-            server = subprocess.Popen(command, env=os.environ | {"SHADBO_DATABASE_URL": url})
-            for _ in range(200):
-                try:
-                    pieces = json.load(urlopen(f"{BASE}/api/pieces"))
-                    break
-                except OSError:
-                    time.sleep(0.05)
-            with sync_playwright() as play:
+            with demo_server(cluster, "shots", PORT), sync_playwright() as play:
+                pieces = json.load(urlopen(f"{BASE}/api/pieces"))
                 browser = play.chromium.launch(
                     executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]
                 )
                 take(browser.new_page(viewport={"width": 1280, "height": 800}), {p["name"]: p["id"] for p in pieces})
                 browser.close()
         finally:
-            if server:
-                server.terminate()
-                server.wait()
             cluster.remove()
 
 

@@ -11,7 +11,7 @@ import numpy as np
 import pytest
 from PIL import Image
 
-from tests.conftest import Server
+from shadbo.service.serving import Server
 from tests.core.things import rolled
 from tests.exports.test_wrapping import bomb, mirrored, png
 

@@ -9,7 +9,8 @@ from typing import Any
 import httpx
 import pytest
 
-from tests.conftest import Server, document
+from shadbo.service.serving import Server
+from tests.conftest import document
 
 GAP = "/display/frame/gap"
 

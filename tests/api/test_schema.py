@@ -7,8 +7,8 @@ from hypothesis import HealthCheck, settings
 from schemathesis.checks import not_a_server_error
 
 from shadbo.api.app import create_app
+from shadbo.service.serving import Server
 from shadbo.settings import Settings
-from tests.conftest import Server
 
 described = schemathesis.openapi.from_dict(
     create_app(Settings(database_url="postgresql+psycopg://nobody@127.0.0.1/none")).openapi()

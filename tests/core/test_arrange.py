@@ -265,6 +265,25 @@ def test_the_smallest_box_is_laid_from_the_toolbar() -> None:
     )
 
 
+@pytest.mark.parametrize("turns", [(45, -135), (-135, 45)])
+@pytest.mark.parametrize("columns", [1, 2])
+def test_a_grid_of_outlines_turned_against_each_other_keeps_its_gap(turns: tuple[int, int], columns: int) -> None:
+    """A triangle’s corner turned down reaches 42 below its middle and nothing above: Shapely measures what is between."""
+    corner = [[-30, -30], [30, -30], [-30, 30]]
+    held = [
+        item(k, "keepsake", 60, 60, shape="outline", outline=corner, place={"turn": t})
+        for k, t in zip("ab", turns, strict=True)
+    ]
+    done = plan(laid(*held, layout={"how": "grid", "gap": 10, "columns": columns}), HOUSE_SHOP)
+    a, b = (
+        outline_of(one | {"place": one["place"] | {k: mm(done, f"item.{one['key']}.{k}") for k in "xy"}}, 60, 60)
+        for one in held
+    )
+    axis = 0 if columns == 2 else 1
+    assert b.bounds[axis] - a.bounds[axis + 2] >= 10 - 0.01
+    assert not [k for k in keys(done) if k.startswith("overlap")]
+
+
 # -- adding and taking out -----------------------------------------------------------------------------------------------
 
 
@@ -298,6 +317,34 @@ def test_copies_are_told_apart_and_the_last_thing_stays() -> None:
     assert [i.key for i in fewer.object.items] == ["a1", "a3"]  # type: ignore[union-attr]
     with pytest.raises(Refused, match="one thing at least"):
         apply_edits(fewer, [RemoveItems(items=["a1", "a3"])], HOUSE_SHOP)
+
+
+def test_a_thing_named_twice_is_taken_out_or_copied_once() -> None:
+    """What follows it moves up into its place: it must not go too."""
+    held = laid(*(badge(k) for k in "abcd"))
+    fewer = apply_edits(held, [RemoveItems(items=["b", "b"])], HOUSE_SHOP)
+    assert [i.key for i in fewer.object.items] == ["a", "c", "d"]  # type: ignore[union-attr]
+    more = apply_edits(fewer, [CopyItems(items=["c", "c"])], HOUSE_SHOP)
+    assert [i.key for i in more.object.items] == ["a", "c", "d", "c1"]  # type: ignore[union-attr]
+
+
+@pytest.mark.parametrize("edit", [CopyItems(items=["a", "nobody"]), RemoveItems(items=["a", "nobody"])])
+def test_a_thing_that_is_not_there_stops_the_whole_edit(edit: CopyItems | RemoveItems) -> None:
+    held = laid(badge("a"), badge("b"))
+    with pytest.raises(Refused, match="not in this piece") as refused:
+        apply_edits(held, [edit], HOUSE_SHOP)
+    assert refused.value.faults[0].value == "nobody"
+    assert [i.key for i in held.object.items] == ["a", "b"]  # type: ignore[union-attr]
+
+
+def test_a_copy_is_like_the_first_but_for_its_name_and_place() -> None:
+    """Beside it by the gap of the layout: 32 wide with 12 between is 44 to the right."""
+    held = laid(badge("a", place={"x": -10, "y": 4, "turn": 30}), layout={"how": "free", "gap": 12})
+    after = apply_edits(held, [CopyItems(items=["a"])], HOUSE_SHOP)
+    one, other = (i.model_dump(exclude={"key", "name", "place"}) for i in after.object.items)  # type: ignore[union-attr]
+    assert one == other
+    place = after.object.items[1].place  # type: ignore[union-attr]
+    assert (float(place.x), float(place.y), float(place.turn)) == (-10 + 32 + 12, 4, 30)
 
 
 def test_sixty_things_are_enough_for_one_box() -> None:

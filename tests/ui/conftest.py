@@ -9,7 +9,8 @@ import httpx
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.conftest import Server, document
+from shadbo.service.serving import Server
+from tests.conftest import document
 from tests.ui.hands import Take
 
 # A busy machine may be slow; nothing here waits longer than it must.

@@ -11,7 +11,8 @@ from pathlib import Path
 from playwright.sync_api import Locator, Page, expect
 from pypdf import PdfReader
 
-from tests.conftest import Server, bought
+from shadbo.service.serving import Server
+from tests.conftest import bought
 
 Take = Callable[..., str]
 SHALLOW = {"make": "new", "moulding": "ash-18x45"}

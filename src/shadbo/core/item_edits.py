@@ -206,7 +206,8 @@ def _added(piece: Piece, edit: AddItem, shop: Shop) -> Patch:
 
 
 def _copied(piece: Piece, edit: CopyItems, sizes: Sizes) -> Patch:
-    _full(piece, len(edit.items))
+    wanted = {item_pointer(piece, key) for key in edit.items}
+    _full(piece, len(wanted))
     document, gap = document_of(piece), Fraction(piece.display.layout.gap)  # type: ignore[union-attr]
     taken = {item.key for item in things(piece).items}
     names = {item.name for item in things(piece).items}
@@ -230,7 +231,8 @@ def _numbered(name: str, taken: set[str]) -> str:
 
 
 def _removed(piece: Piece, edit: RemoveItems) -> Patch:
-    places = sorted((int(item_pointer(piece, key).rsplit("/", 1)[1]) for key in edit.items), reverse=True)
+    # From the last to the first, each once: taking one out moves all that follow it up.
+    places = sorted({int(item_pointer(piece, key).rsplit("/", 1)[1]) for key in edit.items}, reverse=True)
     if len(places) >= len(things(piece).items):
         raise Refused(
             Fault(

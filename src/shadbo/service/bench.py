@@ -8,7 +8,6 @@ from __future__ import annotations
 import gc
 import gzip
 import json
-import os
 import random
 import statistics
 import subprocess
@@ -35,11 +34,11 @@ from shadbo.core.objects import FlatWork
 from shadbo.core.piece import Piece, document_of, load_piece
 from shadbo.core.placing import Border, best, solve
 from shadbo.core.plan import PLAN_JSON, plan
-from shadbo.demo import demo_pieces, load_once
+from shadbo.demo import demo_pieces
 from shadbo.exports.pieces import piece_to_json
 from shadbo.service.postgres import Cluster
+from shadbo.service.serving import demo_server
 from shadbo.settings import ROOT
-from shadbo.store.database import Database, migrate, open_engine
 
 if TYPE_CHECKING:
     from playwright.sync_api import Page
@@ -205,43 +204,11 @@ def _script_size() -> None:
 
 
 def _served(cluster: Cluster) -> None:
-    url = cluster.url("bench")
-    engine = open_engine(url)
-    migrate(engine)
-    with Database(engine).work() as session:
-        load_once(session)
-    engine.dispose()
-    command = [
-        sys.executable,
-        "-m",
-        "uvicorn",
-        "shadbo.api.app:create_app",
-        "--factory",
-        "--port",
-        str(PORT),
-        "--log-level",
-        "error",
-    ]
-    server = subprocess.Popen(command, env=os.environ | {"SHADBO_DATABASE_URL": url})
-    base = f"http://127.0.0.1:{PORT}"
-    try:
-        _wait(base)
-        _requests(base)
-        _browser(base)
-        _line("memory of the server", _memory(server.pid), "MB", 250)
-    finally:
-        server.terminate()
-        server.wait()
-
-
-def _wait(base: str) -> None:
-    for _ in range(200):
-        try:
-            urlopen(f"{base}/api/health", timeout=2)
-            return
-        except OSError:
-            time.sleep(0.05)
-    raise RuntimeError("the server did not come up")
+    with demo_server(cluster, "bench", PORT) as server:
+        _requests(server.base)
+        _browser(server.base)
+        if server.process:
+            _line("memory of the server", _memory(server.process.pid), "MB", 250)
 
 
 def _memory(pid: int) -> float:

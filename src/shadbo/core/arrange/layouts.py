@@ -7,8 +7,8 @@ from math import isqrt
 
 from quicktions import Fraction
 
-from shadbo.core.arrange.laid import BoxContext, Sized
-from shadbo.core.sums import Dim, largest, leaf, weighed
+from shadbo.core.arrange.laid import SPANS, BoxContext, Sized
+from shadbo.core.sums import Dim, largest, leaf, smallest, weighed
 
 HALF, ZERO = Fraction(1, 2), Fraction(0)
 BESIDE = ("photograph", "print", "patch", "poster")
@@ -100,12 +100,17 @@ def _flanked(sized: list[Sized], gap: Dim, columns: int) -> Places:
 
 
 def _grid(sized: list[Sized], gap: Dim, columns: int) -> Places:
-    """Rows and columns of one pitch, that of the largest; a short last row stands in the middle."""
+    """Rows and columns of one pitch, that of the largest; a short last row stands in the middle.
+
+    The pitch is what reaches furthest right beside what reaches furthest left: a turned outline is not the same both ways.
+    """
     n = len(sized)
     across = min(columns or isqrt(n - 1) + 1, n)
     rows = -(-n // across)
-    pitch_x = largest([_wide(one) for one in sized]) + gap
-    pitch_y = largest([_tall(one) for one in sized]) + gap
+    pitch_x, pitch_y = (
+        largest([one.reaching(last) for one in sized]) - smallest([one.reaching(first) for one in sized]) + gap
+        for first, last in SPANS.values()
+    )
     places = []
     for i in range(n):
         row, column = divmod(i, across)
