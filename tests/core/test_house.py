@@ -6,7 +6,7 @@ import ast
 from pathlib import Path
 
 import shadbo
-from shadbo.core.displays import DISPLAYS
+from shadbo.core.registry import DISPLAYS
 from shadbo.core.sources import SOURCES
 from shadbo.demo import demo_pieces
 

@@ -10,12 +10,12 @@ import pytest
 from quicktions import Fraction
 
 from shadbo.core.display import Context, Proof, Reckoned
-from shadbo.core.displays import DISPLAYS
 from shadbo.core.figures import plain
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import MM_PER_INCH
 from shadbo.core.piece import Piece
 from shadbo.core.plan import PLAN_JSON, PlanFault, plan
+from shadbo.core.registry import DISPLAYS
 from shadbo.demo import demo_pieces
 from tests.conftest import bought
 

@@ -17,7 +17,7 @@ from shadbo.core.plan import Plan, plan
 from shadbo.demo import demo_pieces
 from shadbo.exports.job_sheet import PAPERS, Paper
 from shadbo.exports.svg import view_to_svg
-from shadbo.exports.templates import OVERLAP, TEMPLATES, Tiles, template_pdf, view_to_dxf
+from shadbo.exports.templates import OVERLAP, Tiles, template_pdf, view_to_dxf
 from tests.core.things import badge, item, mm, piece, things
 from tests.core.things import box as shown
 
@@ -39,7 +39,7 @@ def crosses(page: Any) -> list[tuple[float, float]]:
 
 
 def templates_of(given: Piece) -> list[str]:
-    return [v.key for v in plan(given, HOUSE_SHOP).views if v.key in TEMPLATES]
+    return [v.key for v in plan(given, HOUSE_SHOP).views if v.template]
 
 
 @pytest.mark.parametrize("paper", ["A4", "Letter"])

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+from typing import Any
+
 from quicktions import Fraction
 
 from shadbo.core.checks import put
@@ -89,3 +92,9 @@ def choice(
             for value, said, detail in options
         ), parts, look,  # type: ignore[arg-type]
     )  # fmt: skip
+
+
+def toggled(chosen: Iterable[Any], one: Any) -> list[Any]:
+    """A list of things chosen, with one more or one less."""
+    now = list(chosen)
+    return [c for c in now if c != one] if one in now else [*now, one]

@@ -6,7 +6,7 @@ Changing from one of the four to another keeps everything that was decided. Leng
 from __future__ import annotations
 
 from decimal import Decimal
-from typing import Annotated, Literal
+from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
@@ -75,6 +75,7 @@ class CutLineAt(Part):
 class Boxed(Part):
     """What all four displays decide. A thickness left empty is what came with the frame, or the usual one."""
 
+    SHOWS: ClassVar[tuple[str, ...]] = ("things",)
     frame: RabbetFrame
     size: Literal["fitted", "given"] = "fitted"
     sight_width: SIGHT_MM | None = None

@@ -13,6 +13,7 @@ from shadbo.core.inputs import ChoiceInput, Option
 from shadbo.core.lengths import as_decimal
 from shadbo.core.rabbet_choices import new_rabbet, ready_frame
 from shadbo.core.schools import USUAL_REVEAL, new_frame
+from shadbo.core.shop import ReadyFrame, Shop
 
 
 def canvas_displays(context: Context[Any, Any]) -> ChoiceInput:
@@ -20,7 +21,8 @@ def canvas_displays(context: Context[Any, Any]) -> ChoiceInput:
     shop, now = context.shop, context.display.type
     floater = (shop.mouldings or HOUSE_SHOP.mouldings)[-1]
     lipped = (shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings)[1]
-    box = _box(context)
+    wide, tall = (context.book[f"canvas.{a}.largest"].value for a in ("width", "height"))
+    box = nearest_box(wide, tall, shop)
     ways: tuple[tuple[str, str, str, dict[str, Any]], ...] = (
         ("floater", "Floater frame", "a gap all round, the whole face seen",
          {"type": "floater", "frame": new_frame(floater.key, context.piece.units),
@@ -45,12 +47,11 @@ def into_a_floater(context: Context[Any, Any]) -> WayOut:
     )
 
 
-def _box(context: Context[Any, Any]) -> Any:
-    """The ready-made frame nearest in size to the canvas, deep ones first."""
-    book, frames = context.book, context.shop.frames or HOUSE_SHOP.frames
-    wide, tall = (book[f"canvas.{a}.largest"].value for a in ("width", "height"))
+def nearest_box(wide: Fraction, tall: Fraction, shop: Shop) -> ReadyFrame:
+    """The ready-made frame nearest in size to a canvas (mm), deep ones first."""
+    frames = shop.frames or HOUSE_SHOP.frames
 
-    def far(frame: Any) -> tuple[bool, bool, Fraction]:
+    def far(frame: ReadyFrame) -> tuple[bool, bool, Fraction]:
         over = (Fraction(frame.width) - wide, Fraction(frame.height) - tall)
         return (min(over) < 0, frame.rabbet_depth < 25, abs(over[0]) + abs(over[1]))
 

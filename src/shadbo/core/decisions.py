@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from decimal import Decimal
-from typing import Annotated, Literal
+from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, model_validator
 
@@ -66,6 +66,7 @@ class BoughtFrame(Part):
 class Floater(Part):
     """Canvas in a floater frame. ``solve`` says which of reveal, lift and rail height follows from the other two."""
 
+    SHOWS: ClassVar[tuple[str, ...]] = ("stretched_canvas",)
     type: Literal["floater"] = "floater"
     frame: Annotated[NewFrame | BoughtFrame, Field(discriminator="make")]
     solve: Literal["reveal", "lift", "rail_height"] = "lift"
@@ -115,6 +116,7 @@ RabbetFrame = Annotated[NewRabbet | ReadFrame, Field(discriminator="make")]
 class Lipped(Part):
     """Canvas in a frame with a lip, held by offset clips. ``lap`` is how far the lip covers the canvas."""
 
+    SHOWS: ClassVar[tuple[str, ...]] = ("stretched_canvas",)
     type: Literal["lipped"] = "lipped"
     frame: RabbetFrame
     lap: LAP_MM = Decimal(5)
@@ -125,6 +127,7 @@ class Lipped(Part):
 class DeepReadyMade(Part):
     """A small canvas in a bought deep box frame, on its inner board. ``card`` makes up for the glass that is taken out."""
 
+    SHOWS: ClassVar[tuple[str, ...]] = ("stretched_canvas",)
     type: Literal["deep_ready_made"] = "deep_ready_made"
     frame: ReadFrame
     card: SHEET_MM | None = None
@@ -144,6 +147,7 @@ class Placing(Part):
 class OnBoard(Part):
     """Flat work on a board, with borders, in a frame with a lip. A border left empty is the even one there is."""
 
+    SHOWS: ClassVar[tuple[str, ...]] = ("flat_work",)
     type: Literal["on_board"] = "on_board"
     frame: RabbetFrame
     border: BORDER_MM | None = None
@@ -176,6 +180,7 @@ Wrap = Literal["mirrored", "stretched", "flat", "none"]
 class Stretcher(Part):
     """A canvas stretched on bars of its own. A finished size left empty follows from what is printed."""
 
+    SHOWS: ClassVar[tuple[str, ...]] = ("rolled_canvas", "canvas_to_make")
     type: Literal["stretcher"] = "stretcher"
     bar: StockKey
     finished_width: FINISHED_MM | None = None

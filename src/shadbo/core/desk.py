@@ -7,16 +7,17 @@ from typing import Any
 
 from quicktions import Fraction
 
-from shadbo.core.asking import choice, plain_length, station_inputs
+from shadbo.core.asking import choice, plain_length, station_inputs, toggled
 from shadbo.core.checks import WayOut, put
 from shadbo.core.display import Context, Panel
 from shadbo.core.doubts import check_diagonals, check_readings
 from shadbo.core.figures import Say
-from shadbo.core.inputs import Input, MassInput
+from shadbo.core.inputs import ChoiceInput, Input, MassInput, Option
 from shadbo.core.masses import show_mass
-from shadbo.core.objects import FlatWork, Measured, RolledCanvas, StretchedCanvas
+from shadbo.core.objects import MATERIALS, FlatWork, Measured, RolledCanvas, StretchedCanvas
 from shadbo.core.readings import ACROSS, DOWN, Uses
 from shadbo.core.thing import EDGES, RUNS, Thing, in_words, read_thing
+from shadbo.core.traits import TRAITS
 from shadbo.core.views import Drawing, Size, View
 
 STAGE = ("measure",)
@@ -95,6 +96,14 @@ def desk_panel(context: Context[Any, Any], thing: Thing, *more: Input, figures: 
             show, held.depth, thing.depth.stations if thing.depth else {}, "/object/depth", "Thickness", thing.key, at_least=0
         )  # fmt: skip
     inputs += more
+    if isinstance(held, FlatWork):
+        inputs.append(choice(
+            "material", "What it is", "What it is", "/object/material", held.material,
+            tuple((key, (label,), ()) for key, (label, _) in MATERIALS.items()), (thing.key,),
+        ))  # fmt: skip
+    inputs.append(ChoiceInput("traits", "Traits", "What it is", tuple(
+        Option(t, (label,), (), t in held.traits, ({"op": "add", "path": "/object/traits", "value": toggled(held.traits, t)},))
+        for t, label in TRAITS.items()), (thing.key,), "many"))  # fmt: skip
     hint: Say = (
         ("An estimate from material and size. Put it on a scale before hardware is chosen.",) if thing.estimated else ()
     )

@@ -4,14 +4,18 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Any, Generic, TypeVar
+from typing import Any, Generic, Literal, TypeVar
+
+from quicktions import Fraction
 
 from shadbo.core.checks import Checklist, Patch, Stage
 from shadbo.core.cutting import CutLine, StockLength
+from shadbo.core.facts import Facts
 from shadbo.core.figures import Book, Say, Speaker
 from shadbo.core.inputs import Input
 from shadbo.core.piece import Piece
 from shadbo.core.shop import Shop
+from shadbo.core.starts import Start
 from shadbo.core.sums import Dim
 from shadbo.core.views import View, ViewKey
 from shadbo.core.work import Step
@@ -88,8 +92,28 @@ class ItemShown:
 
 
 @dataclass(frozen=True, slots=True)
+class Weight:
+    """What one part weighs (kg), and how that was come to."""
+
+    part: str
+    label: str
+    kg: Fraction
+    working: Say
+
+
+@dataclass(frozen=True, slots=True)
+class Held:
+    """What keeps the object up, what touches it, and whether that can be undone."""
+
+    how: str
+    touches: str
+    reversible: Literal["yes", "mostly", "no"]
+
+
+@dataclass(frozen=True, slots=True)
 class Reckoned:
-    """All a display has to say of a piece; ``outside`` is its width and height as it hangs."""
+    """All a display has to say of a piece; ``outside`` is its width and height as it hangs, ``deep`` how far it stands off the
+    wall, ``leftovers`` what goes back to stock."""
 
     verdict: Say
     outside: tuple[Dim, Dim]
@@ -100,18 +124,41 @@ class Reckoned:
     stock: tuple[StockLength, ...]
     steps: tuple[Step, ...]
     proofs: tuple[Proof, ...]
+    deep: Dim
+    weights: tuple[Weight, ...]
+    held: Held
     items: tuple[ItemShown, ...] = ()
+    leftovers: tuple[Say, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Suit:
+    """How well a display suits an object, and why: 3 made for it, 2 suits, 1 can be done, 0 is left out."""
+
+    rank: Literal[0, 1, 2, 3]
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Way:
+    """How a display takes an object on: how well it suits it, and what is decided to begin with (its document)."""
+
+    suits: Callable[[Facts], Suit]
+    begin: Callable[[Facts, Shop], dict[str, Any]]
 
 
 @dataclass(frozen=True, slots=True)
 class Display:
     """One way of showing a thing.
 
-    ``settle`` gives patch steps that go before one when a place of the piece is typed into or moved; it is handed the
-    document, the place, and the book as it stands.
+    ``way`` says what it suits and how it begins; ``starts`` are its answers to “what is it?” when a piece is begun. ``settle``
+    gives patch steps that go before one when a place of the piece is typed into or moved; it is handed the document, the
+    place, and the book as it stands.
     """
 
     key: str
     label: str
     reckon: Callable[[Context[Any, Any]], Reckoned]
+    way: Way
     settle: Callable[[Any, str, Callable[[], Book]], Patch] = lambda document, pointer, book: ()
+    starts: tuple[Start, ...] = ()

@@ -18,7 +18,6 @@ from quicktions import Fraction
 
 from shadbo.core.checks import Patch, put
 from shadbo.core.decisions import PictureFile
-from shadbo.core.displays import DISPLAYS
 from shadbo.core.fields import Fault, LengthField, MassField, Refused
 from shadbo.core.figures import plain
 from shadbo.core.item_edits import NUDGE, ItemEdit, item_patch, item_pointer, item_words
@@ -27,8 +26,9 @@ from shadbo.core.lengths import as_decimal
 from shadbo.core.piece import Piece, document_of, field_at, load_piece
 from shadbo.core.plan import book_of, plan
 from shadbo.core.readings import Part, UnitName, per_cent
+from shadbo.core.registry import DISPLAYS
 from shadbo.core.shop import Shop
-from shadbo.core.starting import reading as reading_of
+from shadbo.core.starts import reading as reading_of
 
 WORDS = {
     "/name": "Name",

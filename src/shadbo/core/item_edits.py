@@ -20,7 +20,7 @@ from shadbo.core.lengths import MM_PER_INCH, Unit, as_decimal
 from shadbo.core.piece import Piece, document_of, length_field
 from shadbo.core.readings import Part, UnitName
 from shadbo.core.shop import Shop
-from shadbo.core.starting import item_of, reading
+from shadbo.core.starts import item_of, reading
 
 # Nudges: 1 mm or 1/16 in; coarse 10 mm or 1/2 in.
 NUDGE = {"mm": (Fraction(1), Fraction(10)), "in": (MM_PER_INCH / 16, MM_PER_INCH / 2)}

@@ -13,7 +13,9 @@ from pydantic import Field, model_validator
 
 from shadbo.core.decisions import PictureFile
 from shadbo.core.fields import LengthField
+from shadbo.core.objects import Consent
 from shadbo.core.readings import ACROSS, DOWN, MASS_KG, PER_MILLE, Part, _Needed, _Reading
+from shadbo.core.traits import Trait
 
 ITEM_MM = Annotated[Decimal, LengthField.between("Size of the item", "2", "5000")]
 FRONT_MM = Annotated[Decimal, LengthField.between("Height in front of its mount", "0", "300")]
@@ -28,11 +30,7 @@ CLOTH_MM = Annotated[Decimal, LengthField.between("Border round the stitching", 
 
 Kind = Literal[
     "badge", "medal", "garment", "photograph", "patch", "name_plate", "puzzle", "needlework", "pastel", "print", "poster",
-    "tool", "watch", "figure", "plant", "keepsake",
-]  # fmt: skip
-Trait = Literal[
-    "textile", "paper", "photograph", "canvas", "loose_pigment", "signed", "heat_sensitive", "plant", "metal", "wood",
-    "ceramic", "glass", "plastic", "magnetic", "fragile", "heavy", "irreplaceable", "moisture_sensitive",
+    "tool", "watch", "figure", "plant", "flag", "keepsake",
 ]  # fmt: skip
 ShapeName = Literal["rectangle", "circle", "ellipse", "outline"]
 ItemKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9]{0,23}$")]
@@ -160,6 +158,7 @@ class Things(Part):
 
     type: Literal["things"] = "things"
     items: Annotated[list[Item], Field(min_length=1, max_length=60)]
+    consent: Consent = Consent()
 
     @model_validator(mode="after")
     def every_key_once(self) -> Things:

@@ -10,7 +10,8 @@ from dataclasses import dataclass
 
 from quicktions import Fraction
 
-from shadbo.core.items import Item, Kind, ShapeName, Trait
+from shadbo.core.items import Item, Kind, ShapeName
+from shadbo.core.traits import Trait
 
 # mm of air between the highest point of a thing and the glazing.
 FLAT, TEXTILE, LOOSE, OBJECT = Fraction(3), Fraction(5), Fraction(6), Fraction(6)
@@ -54,13 +55,8 @@ KINDS: Mapping[Kind, KindOf] = {
     "watch": _kind("Watch", "circle", "14", "2", OBJECT, "an object", ("metal", "glass"), "slit", "#c2c0b6"),
     "figure": _kind("Figure or model", "outline", "40", "3", OBJECT, "an object", ("fragile",), "hole", "#a39a86"),
     "plant": _kind("Pressed plant", "outline", "2", "0", FLAT, "flat work", ("plant", "fragile"), "hinge", "#7f9464"),
+    "flag": _kind("Flag, pennant or scarf", "rectangle", "1", "0", TEXTILE, "a textile", ("textile",), "stitch", "#a5532b"),
     "keepsake": _kind("Keepsake", "rectangle", "10", "2", OBJECT, "an object", (), "hole", "#b8ad98"),
-}  # fmt: skip
-TRAITS: Mapping[Trait, str] = {
-    "textile": "Textile", "paper": "Paper", "photograph": "Photograph", "canvas": "Canvas", "loose_pigment": "Loose pigment",
-    "signed": "Signed", "heat_sensitive": "Heat-sensitive", "plant": "Plant", "metal": "Metal", "wood": "Wood",
-    "ceramic": "Ceramic", "glass": "Glass", "plastic": "Plastic", "magnetic": "Magnetic", "fragile": "Fragile",
-    "heavy": "Heavy", "irreplaceable": "Irreplaceable", "moisture_sensitive": "Moisture-sensitive",
 }  # fmt: skip
 # A thing's weight where nobody weighed it: kg a cubic metre of its bounding box, by its heaviest trait (house figures).
 DENSITY: Mapping[str, int] = {

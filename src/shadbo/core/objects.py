@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from datetime import date
 from decimal import Decimal
 from typing import Annotated, Literal
@@ -21,6 +22,7 @@ from shadbo.core.readings import (
     Uses,
     WidthStations,
 )
+from shadbo.core.traits import Trait
 
 BAR_WIDTH_MM = Annotated[Decimal, LengthField.between("Bar width", "12", "120")]
 SPARE_MM = Annotated[Decimal, LengthField.between("Bare canvas beyond the picture", "0", "500")]
@@ -28,13 +30,14 @@ PRINTED_WRAP_MM = Annotated[Decimal, LengthField.between("Wrap printed", "0", "2
 
 
 class Measured(Part):
-    """What every object has: sizes at stations, edges against a straightedge, diagonals, weight (kg), rules for it."""
+    """What every object has: sizes at stations, edges against a straightedge, diagonals, weight (kg), traits, rules for it."""
 
     width: WidthStations
     height: HeightStations
     edges: Edges = Edges()
     diagonals: Diagonals = Diagonals()
     weight: MASS_KG | None = None
+    traits: Annotated[list[Trait], Field(max_length=18)] = []
     use: Uses = Uses()
 
 
@@ -66,11 +69,16 @@ class CanvasToMake(Part):
     height: SIDE_MM
 
 
-Material = Literal["paper", "linen_backed", "photograph", "canvas", "board"]
+Material = Literal["paper", "linen_backed", "photograph", "canvas", "board", "cloth", "puzzle", "plant"]
+MATERIALS: Mapping[Material, tuple[str, tuple[Trait, ...]]] = {
+    "paper": ("Paper", ("paper",)), "linen_backed": ("Linen-backed", ("paper",)), "photograph": ("Photograph", ("photograph",)),
+    "canvas": ("Loose canvas", ("canvas",)), "board": ("Card", ("paper",)), "cloth": ("Cloth", ("textile",)),
+    "puzzle": ("Jigsaw", ("paper",)), "plant": ("Pressed plant", ("plant", "fragile")),
+}  # fmt: skip
 
 
 class Consent(Part):
-    """Who agreed in writing to trimming, and when: kept with the piece."""
+    """Who agreed in writing to what can’t be undone, and when: kept with the piece."""
 
     who: str = Field(default="", max_length=120)
     on: date | None = None
@@ -81,7 +89,7 @@ class Consent(Part):
 
 
 class FlatWork(Measured):
-    """Paper, linen-backed paper, a photograph, loose canvas or card. ``depth`` is its thickness."""
+    """Anything that lies flat: paper, a photograph, loose canvas, card, cloth, a jigsaw, a pressed plant. ``depth`` is its thickness."""
 
     type: Literal["flat_work"] = "flat_work"
     depth: Depths = Depths()

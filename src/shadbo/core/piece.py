@@ -12,7 +12,7 @@ from typing import Annotated, Any, Literal, get_args, get_origin
 
 from pydantic import BaseModel, Field, ValidationError, model_validator
 
-from shadbo.core.box_decisions import BOXES, Direct, MattedBox, ShadowBox, Spaced
+from shadbo.core.box_decisions import Direct, MattedBox, ShadowBox, Spaced
 from shadbo.core.decisions import DeepReadyMade, Floater, Lipped, OnBoard, Stretcher
 from shadbo.core.fields import Fault, LengthField, MassField, Refused
 from shadbo.core.items import Things
@@ -27,14 +27,9 @@ Practice = Literal["conservation", "decorative", "thrifty"]
 Object = StretchedCanvas | RolledCanvas | CanvasToMake | FlatWork | Things
 Decision = Floater | Lipped | DeepReadyMade | Stretcher | OnBoard | Direct | Spaced | ShadowBox | MattedBox
 
-# Which things a display can show.
+# Which things a display can show, as its model says.
 SHOWS: MappingProxyType[str, tuple[str, ...]] = MappingProxyType({
-    "floater": ("stretched_canvas",),
-    "lipped": ("stretched_canvas",),
-    "deep_ready_made": ("stretched_canvas",),
-    "stretcher": ("rolled_canvas", "canvas_to_make"),
-    "on_board": ("flat_work",),
-    **{box: ("things",) for box in BOXES},
+    model.model_fields["type"].default: model.SHOWS for model in get_args(Decision)
 })  # fmt: skip
 
 
@@ -84,7 +79,7 @@ def document_of(piece: Piece) -> dict[str, Any]:
     """The piece as its document: plain dicts and lists, decimal lengths, the due date as ISO text."""
     document = piece.model_dump()
     document["due"] = piece.due.isoformat() if piece.due else None
-    if isinstance(piece.object, FlatWork):
+    if isinstance(piece.object, (FlatWork, Things)):
         agreed = piece.object.consent.on
         document["object"]["consent"]["on"] = agreed.isoformat() if agreed else None
     return document

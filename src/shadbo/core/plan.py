@@ -15,16 +15,18 @@ from quicktions import Fraction
 
 from shadbo.core.checks import Check, Checklist, Stage
 from shadbo.core.cutting import CutLine, StockLength
-from shadbo.core.display import MANY, Context, ItemShown, Reckoned
-from shadbo.core.displays import DISPLAYS
+from shadbo.core.display import MANY, Context, Held, ItemShown, Reckoned
 from shadbo.core.fields import LengthField
 from shadbo.core.figures import Book, Figure, Say, Speaker, figure_of, figure_of_count
 from shadbo.core.inputs import StagePanel
 from shadbo.core.lengths import Shown
+from shadbo.core.masses import Quantity
 from shadbo.core.piece import Piece, length_field
+from shadbo.core.registry import DISPLAYS
 from shadbo.core.shop import Shop
 from shadbo.core.views import View
-from shadbo.core.work import Step
+from shadbo.core.weights import total
+from shadbo.core.work import Step, Time, time_of
 
 
 class PlanFault(AssertionError):
@@ -53,7 +55,7 @@ class ProofShown:
 @dataclass(frozen=True, slots=True)
 class Plan:
     """A piece worked out. ``figures`` are by dotted name; everything else speaks of them by it. ``focus`` is the item the
-    stages ask about, of a piece that holds several."""
+    stages ask about, of a piece that holds several; ``deep`` is how far it stands off the wall, ``time`` what the steps take."""
 
     format: Literal["shadbo.plan/1"]
     name: str
@@ -73,6 +75,11 @@ class Plan:
     proofs: tuple[ProofShown, ...]
     items: tuple[ItemShown, ...]
     focus: str
+    deep: Shown
+    weight: Quantity
+    held: Held
+    leftovers: tuple[Say, ...]
+    time: Time
 
     def view(self, key: str) -> View:
         return next(v for v in self.views if v.key == key)
@@ -108,6 +115,7 @@ def _plan(piece: Piece, shop: Shop, focus: str = "") -> tuple[Plan, Book]:
         if not proof.holds:
             raise PlanFault(f"{proof.line}: {[str(t.value) for t in proof.terms]} is not {proof.whole.value}")
     ordered = tuple(_open_ways(piece, check) for check in checks.in_order())
+    weight = total(context, reckoned.weights)
     stopped: set[Stage] = {c.stage for c in ordered if c.severity == "stop"}
     waiting: set[Stage] = {c.stage for c in ordered if c.severity == "caution"}
     spoken = _spoken(reckoned, ordered)
@@ -151,6 +159,11 @@ def _plan(piece: Piece, shop: Shop, focus: str = "") -> tuple[Plan, Book]:
         ),
         items=reckoned.items,
         focus=focus,
+        deep=show.show(reckoned.deep.value),
+        weight=weight,
+        held=reckoned.held,
+        leftovers=reckoned.leftovers,
+        time=time_of(reckoned.steps),
     )  # fmt: skip
     _sound(done, spoken)
     return done, book

@@ -43,6 +43,16 @@ class Rabbet:
     outside: dict[str, Dim]
     bow: dict[str, Dim]
 
+    @property
+    def area_mm2(self) -> Fraction:
+        """Section of the rail: the whole less the rabbet cut out of it."""
+        depth = min(self.depth.value, self.rail_height.value)
+        return self.face.value * self.rail_height.value - self.lip.value * depth
+
+    @property
+    def wood(self) -> str:
+        return self.moulding.wood if self.moulding else ""
+
     def sight_near(self, axis: str, along: Fraction) -> Dim:
         """The sight size at a place along the side."""
         return self.sight[axis] if self.inner is None else self.inner[axis].near(along) - 2 * self.lip

@@ -3,47 +3,36 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
 from typing import Any
 
 from quicktions import Fraction
 
+from shadbo.core.boxes.suiting import need_of
+from shadbo.core.displays.floater import FLOATER
+from shadbo.core.displays.lipped import LIPPED
+from shadbo.core.displays.on_board import ON_BOARD
+from shadbo.core.facts import Facts
 from shadbo.core.fields import Fault, Refused
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.items import Kind
 from shadbo.core.kinds import KINDS
-from shadbo.core.lengths import Understood, Unit, as_decimal
+from shadbo.core.lengths import Unit
 from shadbo.core.piece import FORMAT, Piece, length_field, load_piece
-from shadbo.core.schools import USUAL_BORDER, USUAL_REVEAL, new_frame
+from shadbo.core.rabbet_choices import new_rabbet
+from shadbo.core.registry import DISPLAYS
 from shadbo.core.shop import Shop
-
-
-@dataclass(frozen=True, slots=True)
-class SizeAsked:
-    """One size asked for: its key, what it is called, where in a piece it goes (which bounds it)."""
-
-    key: str
-    label: str
-    pointer: str
-
-
-@dataclass(frozen=True, slots=True)
-class Start:
-    """One answer to “what is it?”."""
-
-    key: str
-    label: str
-    detail: str
-    asks: tuple[SizeAsked, ...]
-    thing: Callable[[Mapping[str, Any]], dict[str, Any]]
-    build: Callable[[Mapping[str, Any], Unit, Shop], dict[str, Any]]
-
-
-def reading(text: str, read: Understood) -> dict[str, Any]:
-    """A reading as a piece holds it."""
-    return {
-        "mm": as_decimal(read.mm), "typed": text.strip()[:120], "tape": read.unit, "give": as_decimal(read.give_mm)
-    }  # fmt: skip
+from shadbo.core.starts import (
+    CANVAS_ASKS,
+    FLAT_ASKS,
+    FLAT_THING,
+    THING_ASKS,
+    SizeAsked,
+    Start,
+    flat_of,
+    profile_for,
+    reading,
+    things_of,
+)
 
 
 def _canvas(sizes: Mapping[str, Any]) -> dict[str, Any]:
@@ -66,38 +55,6 @@ def _to_make(sizes: Mapping[str, Any]) -> dict[str, Any]:
     return {"type": "canvas_to_make", "width": sizes["width"]["mm"], "height": sizes["height"]["mm"]}
 
 
-def _flat(sizes: Mapping[str, Any]) -> dict[str, Any]:
-    return {"type": "flat_work", "width": {"top": [sizes["width"]]}, "height": {"left": [sizes["height"]]}}
-
-
-def item_of(key: str, name: str, kind: Kind, sizes: Mapping[str, Any]) -> dict[str, Any]:
-    """One thing as a piece holds it: its readings, and what is usual for its kind."""
-    usual = KINDS[kind]
-    item: dict[str, Any] = {
-        "key": key, "name": name, "kind": kind, "shape": "rectangle" if usual.shape == "outline" else usual.shape,
-        "width": {"middle": [sizes["width"]]}, "height": {"centre": [sizes["height"]]}, "traits": list(usual.traits),
-        **{side: sizes[side]["mm"] if side in sizes else as_decimal(getattr(usual, side)) for side in ("front", "behind")},
-    }  # fmt: skip
-    if kind == "badge":
-        item["anchors"] = [{"how": "hole", "x": 0, "y": sizes["pin"]["mm"] * -1 if "pin" in sizes else 0}]
-    if kind == "needlework":
-        item["stitching"] = {}
-    if kind == "garment":
-        item["folding"] = {
-            f"opening_{a}": as_decimal(max(Fraction(round(Fraction(sizes[a]["mm"]) * 3 / 50) * 10), Fraction(60))) for a in ("width", "height")
-        }  # fmt: skip
-    if kind in ("photograph", "print", "patch"):
-        item["window"] = {"how": "overlap", "by": 3}
-    return item
-
-
-def _things(kind: Kind) -> Callable[[Mapping[str, Any]], dict[str, Any]]:
-    def made(sizes: Mapping[str, Any]) -> dict[str, Any]:
-        return {"type": "things", "items": [item_of(f"{kind.replace('_', '')}1", KINDS[kind].label, kind, sizes)]}
-
-    return made
-
-
 def _boxed(display: str, kind: Kind, **more: Any) -> Callable[[Mapping[str, Any], Unit, Shop], dict[str, Any]]:
     """A frame to be made of the shallowest profile that takes the thing with glass, air, board, pins and points."""
 
@@ -105,10 +62,8 @@ def _boxed(display: str, kind: Kind, **more: Any) -> Callable[[Mapping[str, Any]
         usual = KINDS[kind]
         front = Fraction(sizes["front"]["mm"]) if "front" in sizes else usual.front
         behind = Fraction(sizes["behind"]["mm"]) if "behind" in sizes else usual.behind
-        need = GLAZED + front + usual.air + behind + (PADDED if kind == "garment" else 0)
-        profiles = sorted(shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
-        chosen = next((m for m in profiles if m.rabbet_depth >= need), profiles[-1])
-        return {"type": display, "frame": {"make": "new", "moulding": chosen.key}, **more}
+        need = need_of(front, behind, usual.air, kind == "garment")
+        return {"type": display, "frame": new_rabbet(profile_for(need, shop).key), **more}
 
     return made
 
@@ -117,25 +72,16 @@ def _badge_in_box(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str,
     return {"type": "shadow_box", "frame": _read(sizes)}
 
 
-# Glass 2, mount board 5, backing 3, points 3: what a box takes besides the thing itself (mm).
-GLAZED = Fraction(13)
-# Padding under a folded garment, two mats, and a little to spare behind.
-PADDED = Fraction(14)
-
-
 def _new_floater(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
-    """A floater of the shallowest moulding that takes the bar with the usual reveal, else of the deepest there is."""
-    mouldings = sorted(shop.mouldings or HOUSE_SHOP.mouldings, key=lambda m: (m.height, m.face))
-    strip = shop.rules.seat_strip_thickness
-    reveal = as_decimal(USUAL_REVEAL[unit])
-    need = sizes["depth"]["mm"] + reveal
-    chosen = next((m for m in mouldings if m.height - (m.seat_thickness or strip) >= need), mouldings[-1])
-    side = max(Fraction(sizes["width"]["mm"]), Fraction(sizes["height"]["mm"]))
-    kind = "all_round" if side > Fraction(shop.rules.strips_up_to) else "strips"
-    return {
-        "type": "floater", "frame": new_frame(chosen.key, unit),
-        "reveal": reveal, "lift_kind": kind,
-    }  # fmt: skip
+    return FLOATER.way.begin(_canvas_facts(sizes, unit), shop)
+
+
+def _canvas_facts(sizes: Mapping[str, Any], unit: Unit) -> Facts:
+    """A stretched canvas in facts, as far as its sizes tell."""
+    wide, tall, deep = (Fraction(sizes[k]["mm"]) for k in ("width", "height", "depth"))
+    return Facts(
+        "stretched_canvas", "canvas", 1, frozenset({"canvas"}), wide, tall, deep, Fraction(0), "decorative", unit, False
+    )
 
 
 def _bought_floater(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
@@ -165,10 +111,7 @@ def _stretcher(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, An
 
 
 def _new_lipped(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
-    """A lipped frame of the profile whose rabbet comes nearest to the bar's depth."""
-    profiles = shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
-    chosen = min(profiles, key=lambda m: (abs(m.rabbet_depth - sizes["depth"]["mm"]), m.face))
-    return {"type": "lipped", "frame": {"make": "new", "moulding": chosen.key}}
+    return LIPPED.way.begin(_canvas_facts(sizes, unit), shop)
 
 
 def _read(sizes: Mapping[str, Any]) -> dict[str, Any]:
@@ -186,32 +129,27 @@ def _box(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
 
 
 def _new_on_board(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
-    """The shallowest profile that takes glass, air, work, board and points."""
-    profiles = sorted(shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
-    chosen = next((m for m in profiles if m.rabbet_depth >= 15), profiles[-1])
-    return {
-        "type": "on_board",
-        "frame": {"make": "new", "moulding": chosen.key},
-        "border": as_decimal(USUAL_BORDER[unit]),
-    }
+    wide, tall = (Fraction(sizes[k]["mm"]) for k in ("width", "height"))
+    facts = Facts(
+        "flat_work",
+        "paper",
+        1,
+        frozenset({"paper"}),
+        wide,
+        tall,
+        Fraction(1, 2),
+        Fraction(0),
+        "decorative",
+        unit,
+        False,
+    )
+    return ON_BOARD.way.begin(facts, shop)
 
 
 def _read_on_board(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
     return {"type": "on_board", "frame": _read(sizes)}
 
 
-FLAT_ASKS = (
-    SizeAsked("width", "Width", "/object/width/top/0"),
-    SizeAsked("height", "Height", "/object/height/left/0"),
-)
-FLAT_THING = (
-    SizeAsked("width", "Width", "/object/items/0/width/middle/0"),
-    SizeAsked("height", "Height", "/object/items/0/height/centre/0"),
-)
-THING_ASKS = (
-    *FLAT_THING, SizeAsked("front", "Height in front", "/object/items/0/front"), SizeAsked("behind", "Sticks out behind", "/object/items/0/behind"),
-)  # fmt: skip
-CANVAS_ASKS = (*FLAT_ASKS, SizeAsked("depth", "Bar depth", "/object/depth/bar/0"))
 RABBET_ASKS = (
     SizeAsked("rabbet_width", "Frame’s rabbet width", "/object/width/top/0"),
     SizeAsked("rabbet_height", "Frame’s rabbet height", "/object/height/left/0"),
@@ -219,7 +157,7 @@ RABBET_ASKS = (
     SizeAsked("lip", "Lip", "/display/frame/lip"),
     SizeAsked("face", "Face of its rail", "/display/frame/face"),
 )
-STARTS: tuple[Start, ...] = (
+OWN: tuple[Start, ...] = (
     Start("canvas", "A stretched canvas", "It gets a floater frame of its own.", CANVAS_ASKS, _canvas, _new_floater),
     Start(
         "canvas_and_frame", "A canvas and its floater", "The floater is made or bought already: does it go in?",
@@ -241,21 +179,25 @@ STARTS: tuple[Start, ...] = (
           (*FLAT_ASKS, SizeAsked("wrap_printed", "Wrap printed round it", "/object/wrap_printed"),
            SizeAsked("spare", "Bare canvas beyond", "/object/spare")), _rolled, _stretcher),
     Start("to_make", "A canvas still to be made", "Bars, canvas to cut, and the print from a picture file.", FLAT_ASKS, _to_make, _stretcher),
-    Start("badge", "A badge, medal or keepsake", "In a shadow box, with room behind for its pin.", THING_ASKS, _things("badge"), _boxed("shadow_box", "badge")),
+    Start("badge", "A badge, medal or keepsake", "In a shadow box, with room behind for its pin.", THING_ASKS, things_of("badge"), _boxed("shadow_box", "badge")),
     Start("badge_box", "A badge and a bought box", "Does it go in, and what is to be done to the box?",
-          (*THING_ASKS, SizeAsked("pin", "Pin above its middle", "/object/items/0/behind"), *RABBET_ASKS), _things("badge"), _badge_in_box),
+          (*THING_ASKS, SizeAsked("pin", "Pin above its middle", "/object/items/0/behind"), *RABBET_ASKS), things_of("badge"), _badge_in_box),
     Start("garment", "A jersey or shirt", "Folded to size, with photographs and a plate, in mats.",
           (SizeAsked("width", "Armpit to armpit", "/object/items/0/width/middle/0"), SizeAsked("height", "Shoulder to hem", "/object/items/0/height/centre/0")),
-          _things("garment"), _boxed("matted_box", "garment", layout={"how": "flanked", "gap": 40}, border=50)),
-    Start("puzzle", "A jigsaw puzzle", "On its board under the lip, a spacer under the glass.", FLAT_THING, _things("puzzle"),
+          things_of("garment"), _boxed("matted_box", "garment", layout={"how": "flanked", "gap": 40}, border=50)),
+    Start("puzzle", "A jigsaw puzzle", "On its board under the lip, a spacer under the glass.", FLAT_THING, things_of("puzzle"),
           _boxed("direct", "puzzle", spacer=5)),
-    Start("needlework", "Needlework", "Stretched over its board, tacked under the lip.", FLAT_THING, _things("needlework"),
+    Start("needlework", "Needlework", "Stretched over its board, tacked under the lip.", FLAT_THING, things_of("needlework"),
           _boxed("direct", "needlework", glazing="none")),
-    Start("pastel", "A pastel or charcoal", "Held off the glass by a spacer all round.", FLAT_THING, _things("pastel"), _boxed("spaced", "pastel", border=40)),
-    Start("flat", "Flat work", "A poster, print or sheet, with borders in a frame of its own.", FLAT_ASKS, _flat, _new_on_board),
+    Start("pastel", "A pastel or charcoal", "Held off the glass by a spacer all round.", FLAT_THING, things_of("pastel"), _boxed("spaced", "pastel", border=40)),
+    Start("flat", "Flat work", "A poster, print or sheet, with borders in a frame of its own.", FLAT_ASKS, flat_of, _new_on_board),
     Start("flat_and_frame", "Flat work and its frame", "The frame is there already: where does it lie best?",
-          (*FLAT_ASKS, *RABBET_ASKS), _flat, _read_on_board),
+          (*FLAT_ASKS, *RABBET_ASKS), flat_of, _read_on_board),
 )  # fmt: skip
+
+
+# What the displays that have a beginning of their own add to it.
+STARTS: tuple[Start, ...] = (*OWN, *(start for display in DISPLAYS.values() for start in display.starts))
 
 
 def start_piece(key: str, name: str, owner: str, unit: Unit, typed: Mapping[str, str], shop: Shop) -> Piece:

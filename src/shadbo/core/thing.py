@@ -13,6 +13,7 @@ from shadbo.core.measuring import Side, read_side, read_stations, taper, waist
 from shadbo.core.objects import FlatWork, RolledCanvas, StretchedCanvas
 from shadbo.core.shop import Shop
 from shadbo.core.sums import ZERO, Curve, Dim, weighed
+from shadbo.core.timber import density
 
 HALF = Fraction(1, 2)
 EDGES = ("left", "right", "top", "bottom")
@@ -20,8 +21,10 @@ EDGES = ("left", "right", "top", "bottom")
 RUNS = {"left": ("width", -1), "right": ("width", 1), "top": ("height", -1), "bottom": ("height", 1)}
 
 # Weight of a sheet, grams a square metre, and density of stretcher bars: for an estimate, marked as one.
-GRAMS_PER_M2 = {"paper": 170, "linen_backed": 450, "photograph": 250, "canvas": 400, "board": 900}
-BAR_DENSITY = 392  # eastern white pine: specific gravity 0.35 at 12 % moisture, kg a cubic metre with that water in it
+GRAMS_PER_M2 = {
+    "paper": 170, "linen_backed": 450, "photograph": 250, "canvas": 400, "board": 900, "cloth": 200, "puzzle": 1500, "plant": 100,
+}  # fmt: skip
+BAR_WOOD = "eastern white pine"
 
 What = StretchedCanvas | RolledCanvas | FlatWork
 
@@ -244,8 +247,8 @@ def _weigh(
     working: list[Say] = [(f"{material.replace('_', '-')}: {both(kg)} at {grams} g a square metre (house figure)",)]
     if isinstance(thing, StretchedCanvas) and depth is not None:
         bars = 2 * (width.mean.value + height.mean.value) * depth.mean.value * Fraction(thing.bar_width)
-        wood = bars * BAR_DENSITY / 1_000_000_000
-        working.append((f"bars: {both(wood)} at {BAR_DENSITY} kg a cubic metre (pine)",))
+        wood = bars * density(BAR_WOOD) / 1_000_000_000
+        working.append((f"bars: {both(wood)} at {round(density(BAR_WOOD))} kg a cubic metre (pine)",))
         kg += wood
     book.add_quantity(
         f"{key}.weight", f"{name}, weight (estimate)", show_mass(kg), *working,

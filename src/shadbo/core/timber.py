@@ -15,12 +15,29 @@ STIFFNESS: MappingProxyType[str, int] = MappingProxyType({
     "northern red oak": 12_500, "black walnut": 11_600, "yellow-poplar": 10_900, "coast Douglas-fir": 13_400,
     "eastern white pine": 8_500,
 })  # fmt: skip
+# Specific gravity (oven-dry mass over volume at 12 % moisture): a cubic metre weighs that, and the 12 % of water in it.
+GRAVITY: MappingProxyType[str, Fraction] = MappingProxyType({
+    wood: Fraction(hundredths, 100) for wood, hundredths in (
+        ("red alder", 41), ("white ash", 60), ("basswood", 37), ("black cherry", 50), ("sugar maple", 63), ("northern red oak", 63),
+        ("black walnut", 55), ("yellow-poplar", 42), ("coast Douglas-fir", 48), ("eastern white pine", 35))
+})  # fmt: skip
+WATER = Fraction(112, 100)
 SOFTEST = "eastern white pine"
 
 
 def stiffness(wood: str) -> int:
     """E of a wood in N/mm²; one that is not in the table counts as the softest that is."""
     return STIFFNESS.get(wood, STIFFNESS[SOFTEST])
+
+
+def gravity(wood: str) -> Fraction:
+    """Specific gravity of a wood; one that is not in the table counts as red oak, the heaviest there: nothing hung is too weak."""
+    return GRAVITY.get(wood, GRAVITY["northern red oak"])
+
+
+def density(wood: str) -> Fraction:
+    """kg a cubic metre at 12 % moisture."""
+    return gravity(wood) * WATER * 1000
 
 
 def bow(span: Dim, width: Dim, depth: Dim, newton_per_m: Number, wood: str) -> Dim:

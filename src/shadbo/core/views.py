@@ -8,16 +8,15 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass, field
-from typing import Literal
+from typing import Annotated, Literal
 
+from pydantic import Field
 from quicktions import Fraction
 
 from shadbo.core.sums import Dim
 
-ViewKey = Literal[
-    "measured", "tenfold", "face", "section", "back", "wrap", "corner", "across", "seen", "board_front", "board_back",
-    "mat_top_front", "mat_top_back", "mat_bottom_front", "mat_bottom_back", "fold", "tack",
-]  # fmt: skip
+# What a drawing is called in addresses and files.
+ViewKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]{1,39}$")]
 Material = Literal[
     "wood", "canvas", "bar", "shadow", "metal", "strip", "line", "hidden", "clash", "paper", "board", "glass", "picture", "keep",
     "grip", "item", "shade", "cut", "ray",
@@ -136,7 +135,7 @@ class Ruler:
 
 @dataclass(frozen=True, slots=True)
 class View:
-    """One drawing to scale: size in mm, shapes from back to front."""
+    """One drawing to scale: size in mm, shapes from back to front. A ``template`` is laid on the work itself, at full size."""
 
     key: ViewKey
     title: str
@@ -148,6 +147,7 @@ class View:
     marks: tuple[Mark, ...] = ()
     spots: tuple[Spot, ...] = ()
     rulers: tuple[Ruler, ...] = ()
+    template: bool = False
 
 
 @dataclass(slots=True)
@@ -164,6 +164,7 @@ class Drawing:
     marks: list[Mark] = field(default_factory=list)
     spots: list[Spot] = field(default_factory=list)
     rulers: list[Ruler] = field(default_factory=list)
+    template: bool = False
 
     def polygon(
         self, part: str, label: str, material: Material, points: Iterable[tuple[Size, Size]], turn: int = 0,
@@ -251,5 +252,5 @@ class Drawing:
         return View(
             self.key, self.title, at(self.width), at(self.height),
             tuple(self.shapes), tuple(self.dimensions), tuple(self.handles), tuple(self.marks), tuple(self.spots),
-            tuple(self.rulers),
+            tuple(self.rulers), self.template,
         )  # fmt: skip

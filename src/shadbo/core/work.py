@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from shadbo.core.figures import Say
@@ -19,3 +20,23 @@ class Step:
     gate: bool = False
     care: str = ""
     parts: tuple[str, ...] = ()
+
+
+# Hours a day somebody stands at the bench.
+BENCH_DAY = 6 * 60
+
+
+@dataclass(frozen=True, slots=True)
+class Time:
+    """What the steps take: minutes at the bench, minutes nobody attends, and days till it is ready, one after another."""
+
+    bench: int
+    waiting: int
+    days: int
+
+
+def time_of(steps: Iterable[Step]) -> Time:
+    """Waits run through the night; a bench day is six hours."""
+    done = list(steps)
+    bench, waiting = sum(s.minutes for s in done), sum(s.wait_minutes for s in done)
+    return Time(bench, waiting, max(1, -(-bench // BENCH_DAY) + waiting // (24 * 60)))

@@ -23,10 +23,6 @@ from shadbo.exports.drafting import INK, Disc, Draft, Outline, draft
 from shadbo.exports.job_sheet import PAPERS, Paper, draw_item, fonts
 from shadbo.exports.outlines import dxf_text, new_dxf
 
-# Which drawings are templates: what is laid on the work itself.
-TEMPLATES = (
-    "board_front", "board_back", "mat_top_front", "mat_top_back", "mat_bottom_front", "mat_bottom_back", "fold", "tack",
-)  # fmt: skip
 STAGES = ("arrange", "cut")
 EDGE, HEAD, FOOT, OVERLAP, TEST = 10.0, 12.0, 16.0, 10.0, 100.0
 
@@ -75,10 +71,8 @@ def template_pdf(
 
 
 def _template(plan: Plan, key: str) -> View:
-    if key not in TEMPLATES:
-        raise KeyError(key)
     view = next((v for v in plan.views if v.key == key), None)
-    if view is None:
+    if view is None or not view.template:
         raise KeyError(key)
     return view
 

@@ -763,7 +763,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "badge" | "medal" | "garment" | "photograph" | "patch" | "name_plate" | "puzzle" | "needlework" | "pastel" | "print" | "poster" | "tool" | "watch" | "figure" | "plant" | "keepsake";
+            kind: "badge" | "medal" | "garment" | "photograph" | "patch" | "name_plate" | "puzzle" | "needlework" | "pastel" | "print" | "poster" | "tool" | "watch" | "figure" | "plant" | "flag" | "keepsake";
             /** Name */
             name: string;
             /** Sizes */
@@ -905,7 +905,7 @@ export interface components {
              * Stage
              * @enum {string}
              */
-            stage: "measure" | "display" | "arrange" | "depth" | "cut";
+            stage: "measure" | "display" | "arrange" | "depth" | "hold" | "cut";
             /** Say */
             say: (string | components["schemas"]["Shown"])[];
             /** Why */
@@ -1177,6 +1177,21 @@ export interface components {
             per: number;
             /** Stages */
             stages: string[];
+        };
+        /**
+         * Held
+         * @description What keeps the object up, what touches it, and whether that can be undone.
+         */
+        Held: {
+            /** How */
+            how: string;
+            /** Touches */
+            touches: string;
+            /**
+             * Reversible
+             * @enum {string}
+             */
+            reversible: "yes" | "mostly" | "no";
         };
         /**
          * Inches
@@ -1630,7 +1645,7 @@ export interface components {
         /**
          * Plan
          * @description A piece worked out. ``figures`` are by dotted name; everything else speaks of them by it. ``focus`` is the item the
-         *     stages ask about, of a piece that holds several.
+         *     stages ask about, of a piece that holds several; ``deep`` is how far it stands off the wall, ``time`` what the steps take.
          */
         Plan: {
             /**
@@ -1677,6 +1692,12 @@ export interface components {
             items: components["schemas"]["ItemShown"][];
             /** Focus */
             focus: string;
+            deep: components["schemas"]["Shown"];
+            weight: components["schemas"]["Quantity"];
+            held: components["schemas"]["Held"];
+            /** Leftovers */
+            leftovers: (string | components["schemas"]["Shown"])[][];
+            time: components["schemas"]["Time"];
         };
         /** Preview */
         Preview: {
@@ -2024,7 +2045,7 @@ export interface components {
              * Key
              * @enum {string}
              */
-            key: "measure" | "display" | "arrange" | "depth" | "cut";
+            key: "measure" | "display" | "arrange" | "depth" | "hold" | "cut";
             /** Label */
             label: string;
             /**
@@ -2039,7 +2060,7 @@ export interface components {
             /** Figures */
             figures: string[];
             /** Views */
-            views: ("measured" | "tenfold" | "face" | "section" | "back" | "wrap" | "corner" | "across" | "seen" | "board_front" | "board_back" | "mat_top_front" | "mat_top_back" | "mat_bottom_front" | "mat_bottom_back" | "fold" | "tack")[];
+            views: string[];
         };
         /** StartOut */
         StartOut: {
@@ -2179,6 +2200,18 @@ export interface components {
             index: number;
         };
         /**
+         * Time
+         * @description What the steps take: minutes at the bench, minutes nobody attends, and days till it is ready, one after another.
+         */
+        Time: {
+            /** Bench */
+            bench: number;
+            /** Waiting */
+            waiting: number;
+            /** Days */
+            days: number;
+        };
+        /**
          * TypeIn
          * @description Text typed into a length; a bare number takes ``unit``. Empty text empties a place that may be empty.
          */
@@ -2200,14 +2233,11 @@ export interface components {
         };
         /**
          * View
-         * @description One drawing to scale: size in mm, shapes from back to front.
+         * @description One drawing to scale: size in mm, shapes from back to front. A ``template`` is laid on the work itself, at full size.
          */
         View: {
-            /**
-             * Key
-             * @enum {string}
-             */
-            key: "measured" | "tenfold" | "face" | "section" | "back" | "wrap" | "corner" | "across" | "seen" | "board_front" | "board_back" | "mat_top_front" | "mat_top_back" | "mat_bottom_front" | "mat_bottom_back" | "fold" | "tack";
+            /** Key */
+            key: string;
             /** Title */
             title: string;
             /** Width */
@@ -2235,6 +2265,11 @@ export interface components {
              * @default []
              */
             rulers: components["schemas"]["Ruler"][];
+            /**
+             * Template
+             * @default false
+             */
+            template: boolean;
         };
         /**
          * WayOut
@@ -4331,7 +4366,7 @@ export interface operations {
             header?: never;
             path: {
                 piece_id: string;
-                view: "measured" | "tenfold" | "face" | "section" | "back" | "wrap" | "corner" | "across" | "seen" | "board_front" | "board_back" | "mat_top_front" | "mat_top_back" | "mat_bottom_front" | "mat_bottom_back" | "fold" | "tack";
+                view: string;
             };
             cookie?: never;
         };
@@ -4388,7 +4423,7 @@ export interface operations {
             header?: never;
             path: {
                 piece_id: string;
-                view: "measured" | "tenfold" | "face" | "section" | "back" | "wrap" | "corner" | "across" | "seen" | "board_front" | "board_back" | "mat_top_front" | "mat_top_back" | "mat_bottom_front" | "mat_bottom_back" | "fold" | "tack";
+                view: string;
             };
             cookie?: never;
         };
@@ -4447,7 +4482,7 @@ export interface operations {
             header?: never;
             path: {
                 piece_id: string;
-                view: "measured" | "tenfold" | "face" | "section" | "back" | "wrap" | "corner" | "across" | "seen" | "board_front" | "board_back" | "mat_top_front" | "mat_top_back" | "mat_bottom_front" | "mat_bottom_back" | "fold" | "tack";
+                view: string;
             };
             cookie?: never;
         };

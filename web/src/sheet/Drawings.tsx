@@ -3,14 +3,11 @@ import { useState } from "react";
 import type { Unit, View } from "../api/types";
 import { Dialog } from "../parts/Dialog";
 
-/** Drawings that are laid on the work itself come at full size on paper too. */
-const TEMPLATES = /^(board|mat_top|mat_bottom)_(front|back)$|^(fold|tack)$/;
-
 /** Every drawing of the piece as files; templates tiled over the paper there is. */
 export function Drawings({ base, views, unit, onClose }: { base: string; views: View[]; unit: Unit; onClose: () => void }) {
   const [paper, setPaper] = useState<"A4" | "Letter">("A4");
-  const templates = views.filter((v) => TEMPLATES.test(v.key));
-  const others = views.filter((v) => !TEMPLATES.test(v.key));
+  const templates = views.filter((v) => v.template);
+  const others = views.filter((v) => !v.template);
   const link = (view: View, ending: string, label: string) => (
     <a className="btn py-0.5" download href={`${base}/${view.key}.${ending}`} aria-label={`${view.title}: ${label}`}>
       <Download size={14} aria-hidden /> {label}

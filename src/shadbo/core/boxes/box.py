@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
+from quicktions import Fraction
+
 from shadbo.core.arrange.laid import SPANS, BoxContext
 from shadbo.core.arrange.moves import rounded
 from shadbo.core.boxes.drawing import draw
@@ -13,11 +15,14 @@ from shadbo.core.boxes.panels import panels
 from shadbo.core.boxes.recipe import Recipe
 from shadbo.core.boxes.rules import check
 from shadbo.core.boxes.sizes import Sizes, size_up
+from shadbo.core.boxes.suiting import held, way_of
 from shadbo.core.checks import Patch, put
 from shadbo.core.decisions import NewRabbet
-from shadbo.core.display import Display, ItemShown, Layer, Proof, Reckoned
+from shadbo.core.display import Display, ItemShown, Layer, Proof, Reckoned, Weight
 from shadbo.core.figures import Book, Say
 from shadbo.core.rails import AXES
+from shadbo.core.sums import leaf
+from shadbo.core.weights import object_weight, rails_weight, sheet_weight
 
 # Thicknesses that follow from stock or need until they are typed or dragged.
 FOLLOWING = {"/display/spacer": "pack.spacer", "/display/mount": "pack.mount", "/display/backing": "pack.backing",
@@ -27,7 +32,7 @@ FOLLOWING = {"/display/spacer": "pack.spacer", "/display/mount": "pack.mount", "
 
 def boxed(recipe: Recipe) -> Display:
     """One of the four displays by its recipe."""
-    return Display(recipe.key, recipe.label, lambda context: _reckon(context, recipe), _settle)
+    return Display(recipe.key, recipe.label, lambda context: _reckon(context, recipe), way_of(recipe), _settle)
 
 
 def _reckon(context: BoxContext, recipe: Recipe) -> Reckoned:
@@ -38,12 +43,28 @@ def _reckon(context: BoxContext, recipe: Recipe) -> Reckoned:
         layers=tuple(Layer(lies.key, lies.label, lies.size) for lies in sizes.pack.layers),
         panels=panels(context, sizes, recipe), views=draw(context, sizes), cuts=cut_list(context, sizes, recipe),
         stock=stock_sum(context, sizes), steps=steps(context, sizes, recipe), proofs=tuple(_proofs(context, sizes)),
+        deep=sizes.rabbet.rail_height + leaf(context.display.build_up, "/display/build_up", "Build-up", "choice", grain="depth"),
+        weights=_weights(context, sizes), held=held(context, sizes),
         items=tuple(
             ItemShown(one.item.key, one.part, one.item.name, one.sized.kind.label, context.speak.say("{} × {}", one.sized.wide, one.sized.tall),
                       one.item.place.group, one.item.colour or one.sized.kind.colour)
             for one in sizes.laid
         ),
     )  # fmt: skip
+
+
+def _weights(context: BoxContext, sizes: Sizes) -> tuple[Weight, ...]:
+    rabbet, pack, glazing = sizes.rabbet, sizes.pack, context.display.glazing
+    found = [rails_weight(context, rabbet.outside, rabbet.face, rabbet.area_mm2, rabbet.wood)]
+    if sizes.sheet:
+        found.append(sheet_weight(context, "glazing", "Glazing", glazing, sizes.sheet, pack.size("glazing")))
+    boards = sum((lies.size.value for lies in pack.layers if lies.material == "board"), Fraction(0))
+    if boards > 0:
+        found.append(sheet_weight(context, "mount", "Boards and mats", "board", sizes.board, boards))
+    kg = sum((one.sized.weight_kg for one in sizes.laid), Fraction(0))
+    estimated = any(one.item.weight is None for one in sizes.laid)
+    found.append(object_weight("item", "Things", kg, estimated))
+    return tuple(found)
 
 
 def _verdict(context: BoxContext, sizes: Sizes) -> Say:

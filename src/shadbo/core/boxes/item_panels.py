@@ -8,7 +8,7 @@ from typing import Any
 from quicktions import Fraction
 
 from shadbo.core.arrange.laid import BoxContext, Laid
-from shadbo.core.asking import choice, given, station_inputs
+from shadbo.core.asking import choice, given, station_inputs, toggled
 from shadbo.core.boxes.recipe import Recipe
 from shadbo.core.boxes.sizes import Sizes
 from shadbo.core.checks import put
@@ -17,9 +17,10 @@ from shadbo.core.figures import Say
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.inputs import ActionInput, ChoiceInput, Input, MassInput, Option, OutlineInput, WordsInput
 from shadbo.core.items import Item
-from shadbo.core.kinds import KINDS, TRAITS
+from shadbo.core.kinds import KINDS
 from shadbo.core.lengths import as_decimal
 from shadbo.core.masses import show_mass
+from shadbo.core.traits import TRAITS
 
 MOST_ANCHORS = 12
 FOLD_FIELDS = (
@@ -98,7 +99,7 @@ def measuring_inputs(context: BoxContext, one: Laid) -> list[Input]:
     words: Say = _colour_words(context, item.colour)
     inputs.append(WordsInput(f"{where}/colour", "Colour", "Colour", colour, "colour", words, parts))
     inputs.append(ChoiceInput(f"{key}.traits", "Traits", "Traits", tuple(
-        Option(t, (label,), (), t in item.traits, ({"op": "add", "path": f"{where}/traits", "value": _toggled(item, t)},)) for t, label in TRAITS.items()),
+        Option(t, (label,), (), t in item.traits, ({"op": "add", "path": f"{where}/traits", "value": toggled(item.traits, t)},)) for t, label in TRAITS.items()),
         parts, "many"))  # fmt: skip
     return inputs
 
@@ -141,10 +142,6 @@ def folded_for(item: Item) -> dict[str, Any]:
         return as_decimal(max(Fraction(round(Fraction(first) * Fraction(3, 5) / 10) * 10), Fraction(60)))
 
     return {"opening_width": share(item.width), "opening_height": share(item.height)}
-
-
-def _toggled(item: Item, trait: Any) -> list[Any]:
-    return [t for t in item.traits if t != trait] if trait in item.traits else [*item.traits, trait]
 
 
 def _anchors(context: BoxContext, one: Laid) -> list[Input]:

@@ -327,7 +327,7 @@ def _cut(context: BoxContext, sizes: Sizes) -> Panel:
              "cut.needed", "cut.order", "frame.diagonal", "frame.square", "points.width", "points.height")  # fmt: skip
     views: list[ViewKey] = ["board_back", "face", "back"]
     if sizes.mats is not None:
-        views = ["mat_top_back", *(["mat_bottom_back"] if len(sizes.mats.levels) > 1 else []), "board_back", "back"]  # type: ignore[list-item]
+        views = ["mat_top_back", *(["mat_bottom_back"] if len(sizes.mats.levels) > 1 else []), "board_back", "back"]
     elif sizes.stitched:
         views = ["tack", "face", "back"]
     return Panel(

@@ -3,22 +3,25 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from typing import Any
 
 from quicktions import Fraction
 
 from shadbo.core.asking import choice, given
-from shadbo.core.canvas_choices import canvas_displays
+from shadbo.core.canvas_choices import canvas_displays, nearest_box
 from shadbo.core.cutting import CutLine
 from shadbo.core.desk import desk_panel
-from shadbo.core.display import Display, Layer, Panel, Proof, Reckoned
+from shadbo.core.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
 from shadbo.core.displays.deep_ready_made.drawing import draw
 from shadbo.core.displays.deep_ready_made.rules import check
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes, size_up
+from shadbo.core.facts import Facts
 from shadbo.core.figures import Say
 from shadbo.core.inputs import Input
-from shadbo.core.rabbet_choices import frame_chooser, frame_inputs
+from shadbo.core.rabbet_choices import frame_chooser, frame_inputs, ready_frame
 from shadbo.core.rails import AXES, cut_line
-from shadbo.core.shop import ReadyFrame
+from shadbo.core.shop import ReadyFrame, Shop
+from shadbo.core.weights import object_weight, rails_weight, sheet_weight
 from shadbo.core.work import Step
 
 
@@ -40,6 +43,19 @@ def reckon(context: DeepContext) -> Reckoned:
         stock=(),
         steps=_steps(context, sizes),
         proofs=_proofs(context, sizes),
+        deep=sizes.rabbet.rail_height,
+        weights=(
+            rails_weight(context, sizes.rabbet.outside, sizes.rabbet.face, sizes.rabbet.area_mm2, ""),
+            sheet_weight(context, "board", "Inner board", "board", sizes.rabbet.size, sizes.board),
+            object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
+        ),
+        held=Held(
+            "screws through the inner board into the bars"
+            if context.display.fixing == "screwed"
+            else "tape between bars and board",
+            "card and tape touch the bars; the glass is out",
+            "yes" if context.display.fixing == "screwed" else "mostly",
+        ),
     )
 
 
@@ -162,4 +178,19 @@ def _proofs(context: DeepContext, sizes: Sizes) -> tuple[Proof, ...]:
     return (*proofs, Proof("card + canvas + board + room + tabs = rabbet", layers, sizes.rabbet.depth))
 
 
-DEEP_READY_MADE = Display("deep_ready_made", "Deep ready-made", reckon)
+SMALL = Fraction(520)
+
+
+def suits(facts: Facts) -> Suit:
+    if facts.type != "stretched_canvas":
+        return Suit(0, "it is a way of filling a bought box with a small canvas")
+    if max(facts.width, facts.height) > SMALL:
+        return Suit(0, "bought box frames end at about half a metre")
+    return Suit(3 if facts.practice == "thrifty" else 2, "cheap and done in an afternoon; the box decides the border")
+
+
+def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
+    return {"type": "deep_ready_made", "frame": ready_frame(nearest_box(facts.width, facts.height, shop), False)}
+
+
+DEEP_READY_MADE = Display("deep_ready_made", "Deep ready-made", reckon, Way(suits, begin))

@@ -5,15 +5,23 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
+from quicktions import Fraction
+
 from shadbo.core.checks import Patch, put
-from shadbo.core.display import Display, Layer, Proof, Reckoned
+from shadbo.core.display import Display, Held, Layer, Proof, Reckoned, Suit, Way
 from shadbo.core.displays.floater.drawing import draw
 from shadbo.core.displays.floater.making import cut_list, steps, stock_sum
 from shadbo.core.displays.floater.panels import panels
 from shadbo.core.displays.floater.rules import check
 from shadbo.core.displays.floater.sizes import Sizes, size_up
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
+from shadbo.core.facts import Facts
 from shadbo.core.figures import Book, Say
+from shadbo.core.house_stock import HOUSE_SHOP
+from shadbo.core.lengths import as_decimal
+from shadbo.core.schools import USUAL_REVEAL, new_frame
+from shadbo.core.shop import Shop
+from shadbo.core.weights import object_weight, rails_weight, wood_weight
 
 
 def reckon(context: FloaterContext) -> Reckoned:
@@ -38,6 +46,28 @@ def reckon(context: FloaterContext) -> Reckoned:
         stock=stock,
         steps=steps(context, sizes),
         proofs=_proofs(sizes),
+        deep=sizes.rail_height,
+        weights=(
+            rails_weight(
+                context,
+                sizes.outside,
+                sizes.face,
+                sizes.face.value * sizes.rail_height.value,
+                sizes.moulding.wood if sizes.moulding else "",
+            ),
+            wood_weight(
+                context,
+                "seat",
+                "Seat",
+                sizes.moulding.wood if sizes.moulding else "",
+                2 * (sizes.inside["width"].value + sizes.inside["height"].value),
+                sizes.seat.value * sizes.seat_width.value,
+            ),
+            object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
+        ),
+        held=Held(
+            "screws from behind through the seat into the bars", "the bars only; nothing touches the paint", "yes"
+        ),
     )
 
 
@@ -84,4 +114,23 @@ def settle(document: Any, pointer: str, book: Callable[[], Book]) -> Patch:
     return ()
 
 
-FLOATER = Display("floater", "Floater frame", reckon, settle)
+def suits(facts: Facts) -> Suit:
+    if facts.type != "stretched_canvas":
+        return Suit(0, "only what is stretched on bars, or as stiff, has something to screw into")
+    return Suit(3, "the whole face and its edges are seen, nothing covers the paint")
+
+
+def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
+    """A floater of the shallowest moulding that takes the bar with the usual reveal, else of the deepest there is."""
+    mouldings = sorted(shop.mouldings or HOUSE_SHOP.mouldings, key=lambda m: (m.height, m.face))
+    reveal = as_decimal(USUAL_REVEAL[facts.units])
+    need = facts.front + Fraction(reveal)
+    chosen = next(
+        (m for m in mouldings if m.height - (m.seat_thickness or shop.rules.seat_strip_thickness) >= need),
+        mouldings[-1],
+    )
+    kind = "all_round" if max(facts.width, facts.height) > Fraction(shop.rules.strips_up_to) else "strips"
+    return {"type": "floater", "frame": new_frame(chosen.key, facts.units), "reveal": reveal, "lift_kind": kind}
+
+
+FLOATER = Display("floater", "Floater frame", reckon, Way(suits, begin), settle)

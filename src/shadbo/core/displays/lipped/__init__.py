@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from typing import Any
 
 from quicktions import Fraction
 
@@ -10,16 +11,20 @@ from shadbo.core.asking import given
 from shadbo.core.canvas_choices import canvas_displays
 from shadbo.core.decisions import NewRabbet
 from shadbo.core.desk import desk_panel
-from shadbo.core.display import Display, Layer, Panel, Proof, Reckoned
+from shadbo.core.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
 from shadbo.core.displays.lipped.drawing import draw
 from shadbo.core.displays.lipped.making import cut_list, steps, stock_sum
 from shadbo.core.displays.lipped.rules import check
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes, size_up
+from shadbo.core.facts import Facts
 from shadbo.core.figures import Say
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.inputs import Input
-from shadbo.core.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
+from shadbo.core.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought, new_rabbet
 from shadbo.core.rails import AXES
-from shadbo.core.shop import RabbetMoulding, ReadyFrame
+from shadbo.core.shop import RabbetMoulding, ReadyFrame, Shop
+from shadbo.core.sums import largest
+from shadbo.core.weights import object_weight, rails_weight
 
 
 def reckon(context: LippedContext) -> Reckoned:
@@ -37,6 +42,12 @@ def reckon(context: LippedContext) -> Reckoned:
         stock=stock_sum(context, sizes),
         steps=steps(context, sizes),
         proofs=_proofs(sizes),
+        deep=largest((sizes.rabbet.rail_height, sizes.rabbet.rail_height - sizes.rabbet.depth + sizes.depth)),
+        weights=(
+            rails_weight(context, sizes.rabbet.outside, sizes.rabbet.face, sizes.rabbet.area_mm2, sizes.rabbet.wood),
+            object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
+        ),
+        held=Held("offset clips from the bars to the rail", "the lip lies on the edge of the paint", "yes"),
     )
 
 
@@ -117,4 +128,19 @@ def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
     return tuple(proofs)
 
 
-LIPPED = Display("lipped", "Frame with a lip", reckon)
+def suits(facts: Facts) -> Suit:
+    if facts.type != "stretched_canvas":
+        return Suit(0, "clips press on the bars of a stretched canvas; this has none")
+    return Suit(2, "quick and strong; the lip covers a little of the picture on every side")
+
+
+def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
+    """A frame of the profile whose rabbet comes nearest to the bar’s depth."""
+    profiles = shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
+    return {
+        "type": "lipped",
+        "frame": new_rabbet(min(profiles, key=lambda m: (abs(Fraction(m.rabbet_depth) - facts.front), m.face)).key),
+    }
+
+
+LIPPED = Display("lipped", "Frame with a lip", reckon, Way(suits, begin))

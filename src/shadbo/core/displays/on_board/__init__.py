@@ -5,15 +5,24 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
+from quicktions import Fraction
+
 from shadbo.core.checks import Patch, put
-from shadbo.core.display import Display, Layer, Proof, Reckoned
+from shadbo.core.display import Display, Held, Layer, Proof, Reckoned, Suit, Way, Weight
 from shadbo.core.displays.on_board.drawing import draw
 from shadbo.core.displays.on_board.making import cut_list, steps, stock_sum
 from shadbo.core.displays.on_board.panels import panels
 from shadbo.core.displays.on_board.rules import check, eye
-from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes, size_up
+from shadbo.core.displays.on_board.sizes import BOARD, CLEARANCE, GLASS, OnBoardContext, Sizes, size_up
+from shadbo.core.facts import Facts
 from shadbo.core.figures import Book, Say
+from shadbo.core.lengths import as_decimal
+from shadbo.core.rabbet_choices import new_rabbet
 from shadbo.core.rails import AXES
+from shadbo.core.schools import USUAL_BORDER
+from shadbo.core.shop import Shop
+from shadbo.core.starts import profile_for
+from shadbo.core.weights import object_weight, rails_weight, sheet_weight
 
 
 def reckon(context: OnBoardContext) -> Reckoned:
@@ -25,7 +34,8 @@ def reckon(context: OnBoardContext) -> Reckoned:
         verdict=_verdict(context, sizes), outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
         layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()),
         panels=panels(context, sizes), views=draw(context, sizes), cuts=cuts, stock=stock_sum(context, sizes),
-        steps=steps(context, sizes), proofs=_proofs(sizes),
+        steps=steps(context, sizes), proofs=_proofs(sizes), deep=sizes.rabbet.rail_height, weights=_weights(context, sizes),
+        held=Held("hinges at its top edge only", "paste at the top edge; board behind, air in front", "yes"),
     )  # fmt: skip
 
 
@@ -71,4 +81,36 @@ def settle(document: Any, pointer: str, book: Callable[[], Book]) -> Patch:
     )
 
 
-ON_BOARD = Display("on_board", "On a board, with borders", reckon, settle)
+def _weights(context: OnBoardContext, sizes: Sizes) -> tuple[Weight, ...]:
+    rabbet, glazing = sizes.rabbet, context.display.glazing
+    sheets = (
+        [sheet_weight(context, "glazing", "Glazing", glazing, sizes.sheet, sizes.pack["glazing"])]
+        if sizes.sheet
+        else []
+    )
+    return (
+        rails_weight(context, rabbet.outside, rabbet.face, rabbet.area_mm2, rabbet.wood), *sheets,
+        sheet_weight(context, "board", "Board", "board", sizes.board, sizes.pack["board"]),
+        object_weight("work", "Work", sizes.thing.weight_kg, sizes.thing.estimated),
+    )  # fmt: skip
+
+
+def suits(facts: Facts) -> Suit:
+    if facts.type == "stretched_canvas" or not facts.flat:
+        return Suit(0, "only flat work lies on a board with borders round it")
+    if facts.what in ("puzzle", "plant"):
+        return Suit(1, "it can be laid on a board, but nothing holds it there without adhesive")
+    return Suit(3, "every border is reckoned, and an untrue sheet is placed as true as it can be")
+
+
+def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
+    """The shallowest profile that takes glass, air, work, board and points; the usual border."""
+    need = GLASS + CLEARANCE + facts.front + BOARD + Fraction(shop.rules.tabs)
+    return {
+        "type": "on_board",
+        "frame": new_rabbet(profile_for(need, shop).key),
+        "border": as_decimal(USUAL_BORDER[facts.units]),
+    }
+
+
+ON_BOARD = Display("on_board", "On a board, with borders", reckon, Way(suits, begin), settle)

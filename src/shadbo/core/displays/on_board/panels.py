@@ -20,13 +20,7 @@ from shadbo.core.shop import RabbetMoulding, ReadyFrame
 
 
 def panels(context: OnBoardContext, sizes: Sizes) -> tuple[Panel, ...]:
-    held = context.object
-    material = choice(
-        "material", "What it is", "What it is", "/object/material", held.material,
-        (("paper", ("Paper",), ()), ("linen_backed", ("Linen-backed",), ()), ("photograph", ("Photograph",), ()),
-         ("canvas", ("Loose canvas",), ()), ("board", ("Card",), ())), ("work",),
-    )  # fmt: skip
-    return (desk_panel(context, sizes.thing, material), _display(context, sizes), _cut(context, sizes))
+    return (desk_panel(context, sizes.thing), _display(context, sizes), _cut(context, sizes))
 
 
 def _display(context: OnBoardContext, sizes: Sizes) -> Panel:

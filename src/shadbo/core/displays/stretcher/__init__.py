@@ -2,15 +2,24 @@
 
 from __future__ import annotations
 
-from shadbo.core.display import Display, Layer, Proof, Reckoned
+from typing import Any
+
+from quicktions import Fraction
+
+from shadbo.core.display import Display, Held, Layer, Proof, Reckoned, Suit, Way, Weight
 from shadbo.core.displays.stretcher.drawing import draw
 from shadbo.core.displays.stretcher.making import cut_list, steps, stock_sum
 from shadbo.core.displays.stretcher.panels import panels
 from shadbo.core.displays.stretcher.rolls import chosen_roll
 from shadbo.core.displays.stretcher.rules import check
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext, size_up
+from shadbo.core.facts import Facts
 from shadbo.core.figures import Say
+from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.rails import AXES
+from shadbo.core.shop import Shop
+from shadbo.core.thing import GRAMS_PER_M2
+from shadbo.core.weights import wood_weight
 
 
 def reckon(context: StretcherContext) -> Reckoned:
@@ -30,6 +39,9 @@ def reckon(context: StretcherContext) -> Reckoned:
         stock=stock_sum(context, sizes),
         steps=steps(context, sizes),
         proofs=_proofs(sizes),
+        deep=sizes.depth,
+        weights=_weights(context, sizes),
+        held=Held("staples on the back of its bars", "bars and staples touch the back of the canvas", "mostly"),
     )
 
 
@@ -58,4 +70,32 @@ def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
     return tuple(proofs)
 
 
-STRETCHER = Display("stretcher", "On a stretcher", reckon)
+def _weights(context: StretcherContext, sizes: Sizes) -> tuple[Weight, ...]:
+    w, h = (sizes.finished[a].value for a in AXES)
+    crosses = sum(
+        (n * sizes.cross_length[a].value for a, n in sizes.cross.items() if a in sizes.cross_length), Fraction(0)
+    )
+    bars = 2 * (w + h) + crosses
+    area, grams = sizes.to_cut["width"].value * sizes.to_cut["height"].value, GRAMS_PER_M2["canvas"]
+    cloth = area * grams / 1_000_000_000
+    return (
+        wood_weight(context, "bar", "Bars", sizes.bar.wood, bars, sizes.depth.value * sizes.bar_width.value),
+        Weight("canvas", "Canvas", cloth, (f"at {grams} g a square metre (house figure)",)),
+    )
+
+
+def suits(facts: Facts) -> Suit:
+    if facts.what == "rolled" or facts.type == "canvas_to_make":
+        return Suit(3, "loose canvas wants bars before anything else")
+    return Suit(0, "on its bars already" if facts.type == "stretched_canvas" else "only loose canvas is stretched")
+
+
+def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
+    """On the usual deep bar; loose canvas keeps what picture it has on its face."""
+    bars = sorted(shop.bars or HOUSE_SHOP.bars, key=lambda b: b.depth)
+    if facts.type == "canvas_to_make":
+        return {"type": "stretcher", "bar": bars[len(bars) // 2].key, "wrap": "mirrored"}
+    return {"type": "stretcher", "bar": bars[0].key, "wrap": "none"}
+
+
+STRETCHER = Display("stretcher", "On a stretcher", reckon, Way(suits, begin))
