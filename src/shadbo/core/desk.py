@@ -12,9 +12,9 @@ from shadbo.core.checks import WayOut, put
 from shadbo.core.display import Context, Panel
 from shadbo.core.doubts import check_diagonals, check_readings
 from shadbo.core.figures import Say
-from shadbo.core.inputs import ChoiceInput, Input, MassInput, Option
+from shadbo.core.inputs import ChoiceInput, Input, MassInput, Option, WordsInput
 from shadbo.core.masses import show_mass
-from shadbo.core.objects import MATERIALS, FlatWork, Measured, RolledCanvas, StretchedCanvas
+from shadbo.core.objects import MATERIALS, Consent, FlatWork, Measured, RolledCanvas, StretchedCanvas
 from shadbo.core.readings import ACROSS, DOWN, Uses
 from shadbo.core.thing import EDGES, RUNS, Thing, in_words, read_thing
 from shadbo.core.traits import TRAITS
@@ -230,3 +230,12 @@ def _tenfold(thing: Thing) -> View:
     drawing.polygon(thing.key, f"{thing.what.title()}, deviations × {TENFOLD}", _material(thing), both[: len(outline)])  # type: ignore[arg-type]
     drawing.polygon("true", "A true rectangle of the mean sizes", "hidden", both[len(outline) :])
     return drawing.view()
+
+
+def consent_inputs(consent: Consent, group: str) -> list[Input]:
+    """Who agreed, and when, to what can’t be undone."""
+    why: Say = ("Only with the owner’s agreement in writing; it is kept with the piece.",)
+    return [
+        WordsInput("/object/consent/who", "Who agreed", group, consent.who, "words", ()),
+        WordsInput("/object/consent/on", "On", group, consent.on.isoformat() if consent.on else "", "date", why),
+    ]

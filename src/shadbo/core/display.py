@@ -79,6 +79,15 @@ class Panel:
 
 
 @dataclass(frozen=True, slots=True)
+class Lying:
+    """The items where they lie (``Laid``), the edges of what shows, and whether those are fitted round the items."""
+
+    laid: list[Any]
+    sight: dict[str, Dim]
+    fitted: bool
+
+
+@dataclass(frozen=True, slots=True)
 class ItemShown:
     """One of several things of a piece, as it is picked out of them; ``group`` is what it moves with."""
 
@@ -153,7 +162,8 @@ class Display:
 
     ``way`` says what it suits and how it begins; ``starts`` are its answers to “what is it?” when a piece is begun. ``settle``
     gives patch steps that go before one when a place of the piece is typed into or moved; it is handed the document, the
-    place, and the book as it stands.
+    place, and the book as it stands. ``lie`` says where the items are, for a display that shows
+    several.
     """
 
     key: str
@@ -162,3 +172,4 @@ class Display:
     way: Way
     settle: Callable[[Any, str, Callable[[], Book]], Patch] = lambda document, pointer, book: ()
     starts: tuple[Start, ...] = ()
+    lie: Callable[[Context[Any, Any]], Lying] | None = None

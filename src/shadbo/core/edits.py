@@ -37,11 +37,11 @@ WORDS = {
     "/note": "Note",
     "/practice": "Practice",
     "/units": "Units",
-    "/object/consent/who": "Who agreed to trimming",
+    "/object/consent/who": "Who agreed",
     "/object/consent/on": "Agreed on",
     "/display/colour": "Colour of the edge",
 }
-ITEM_WORDS = re.compile(r"/object/items/\d{1,2}/(name|colour)")
+INNER_WORDS = re.compile(r"/object/items/\d{1,2}/(name|colour)|/display/floors/\d/(text)")
 Pointer = Annotated[str, Field(max_length=200, pattern=r"^(/[A-Za-z0-9_~-]+)+$")]
 
 
@@ -367,8 +367,12 @@ def _pictured(piece: Piece, edit: TakePicture) -> Patch:
 
 def _words(pointer: str) -> str | None:
     """What may be written at a place of the piece, or None."""
-    inside = ITEM_WORDS.fullmatch(pointer)
-    return {"name": "Name of the item", "colour": "Colour of the item"}[inside[1]] if inside else WORDS.get(pointer)
+    inside = INNER_WORDS.fullmatch(pointer)
+    if inside is None:
+        return WORDS.get(pointer)
+    return {"name": "Name of the item", "colour": "Colour of the item", "text": "Letters cut out"}[
+        inside[1] or inside[2]
+    ]
 
 
 def _written(piece: Piece, edit: Write) -> Patch:

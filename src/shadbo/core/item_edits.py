@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, cast
 
 from pydantic import Field
 from quicktions import Fraction
 
+from shadbo.core.arrange.laid import Laid
 from shadbo.core.arrange.moves import arranged, move, rounded
-from shadbo.core.boxes.recipe import RECIPES
-from shadbo.core.boxes.sizes import Sizes, size_up
+from shadbo.core.box_decisions import Layout
 from shadbo.core.checks import Checklist, Patch, put
-from shadbo.core.display import Context
+from shadbo.core.display import Context, Lying
 from shadbo.core.fields import Fault, LengthField, Refused
 from shadbo.core.figures import Book, Speaker
 from shadbo.core.items import Colour, Coordinate, ItemKey, Kind, Things
@@ -19,6 +19,7 @@ from shadbo.core.kinds import KINDS
 from shadbo.core.lengths import MM_PER_INCH, Unit, as_decimal
 from shadbo.core.piece import Piece, document_of, length_field
 from shadbo.core.readings import Part, UnitName
+from shadbo.core.registry import DISPLAYS
 from shadbo.core.shop import Shop
 from shadbo.core.starts import item_of, reading
 
@@ -97,11 +98,21 @@ ASKED = (
 )  # fmt: skip
 
 
-def sizes_of(piece: Piece, shop: Shop) -> Sizes:
+def lying(piece: Piece, shop: Shop) -> Lying:
     """The items of a piece where they lie. Raises :class:`Refused` for a piece that has none."""
     things(piece)
-    context: Any = Context(piece, piece.object, piece.display, shop, Book(), Checklist(), Speaker(shop.showing))
-    return size_up(context, RECIPES[piece.display.type])
+    lie = DISPLAYS[piece.display.type].lie
+    assert lie is not None, "what shows things says where they lie"
+    return lie(Context(piece, piece.object, piece.display, shop, Book(), Checklist(), Speaker(shop.showing)))
+
+
+def layout_of(piece: Piece) -> Layout:
+    """How the items lie. Raises :class:`Refused` where the display itself says where they go."""
+    layout = getattr(piece.display, "layout", None)
+    if layout is None:
+        label = DISPLAYS[piece.display.type].label
+        raise Refused(Fault("/display", "Place", label, "says itself where things lie", "a box, to arrange them in"))
+    return cast(Layout, layout)
 
 
 def things(piece: Piece) -> Things:
@@ -144,21 +155,28 @@ def item_patch(piece: Piece, edit: ItemEdit, shop: Shop) -> Patch:
         return _outlined(piece, edit)
     if isinstance(edit, TakeColour):
         return (put(f"{item_pointer(piece, edit.item)}/colour", edit.colour),)
-    sizes = sizes_of(piece, shop)
-    layout = piece.display.layout.how  # type: ignore[union-attr]
+    lies = lying(piece, shop)
+    laid = lies.laid
+    if isinstance(edit, CopyItems):
+        return _copied(piece, edit, laid)
+    layout = layout_of(piece)
     if isinstance(edit, MoveItems):
         step = NUDGE[edit.unit][1 if edit.coarse else 0]
-        wide = sizes.sight["right"].value - sizes.sight["left"].value
+        wide = max(one.edges["right"].value for one in laid) - min(one.edges["left"].value for one in laid)
         snap = max(PULL, wide * PULL_SHARE) if edit.snap else Fraction(0)
-        fitted = piece.display.size == "fitted" and piece.display.frame.make == "new"  # type: ignore[union-attr]
         # A box that is fitted round the things has no edge of its own to be drawn to.
-        return move(
-            sizes.laid, layout, edit.items, edit.right * step, edit.down * step, snap, None if fitted else sizes.sight
-        )
-    if isinstance(edit, CopyItems):
-        return _copied(piece, edit, sizes)
-    gap = Fraction(piece.display.layout.gap)  # type: ignore[union-attr]
-    return arranged(sizes.laid, edit.how, edit.items, gap, layout, sizes.sight)
+        sight = None if lies.fitted else lies.sight
+        return move(laid, layout.how, edit.items, edit.right * step, edit.down * step, snap, sight)
+    return arranged(laid, edit.how, edit.items, Fraction(layout.gap), layout.how, lies.sight)
+
+
+# Between a thing and the next where the display has no layout of its own (mm).
+USUAL_GAP = Fraction(20)
+
+
+def _gap(piece: Piece) -> Fraction:
+    layout = getattr(piece.display, "layout", None)
+    return Fraction(layout.gap) if layout is not None else USUAL_GAP
 
 
 def _fresh(taken: set[str], stem: str) -> str:
@@ -194,10 +212,10 @@ def _added(piece: Piece, edit: AddItem, shop: Shop) -> Patch:
     stem = edit.kind.replace("_", "")
     key = _fresh({item.key for item in things(piece).items}, stem)
     item = item_of(key, edit.name.strip()[:60], edit.kind, read)
-    sizes = sizes_of(piece, shop)
-    gap = Fraction(piece.display.layout.gap)  # type: ignore[union-attr]
-    right = max(one.edges["right"].value for one in sizes.laid)
-    middle = sum((one.y.value for one in sizes.laid), Fraction(0)) / len(sizes.laid)
+    laid = lying(piece, shop).laid
+    gap = _gap(piece)
+    right = max(one.edges["right"].value for one in laid)
+    middle = sum((one.y.value for one in laid), Fraction(0)) / len(laid)
     item["place"] = {
         "x": as_decimal(rounded(right + gap + Fraction(read["width"]["mm"]) / 2)),
         "y": as_decimal(rounded(middle)),
@@ -205,14 +223,14 @@ def _added(piece: Piece, edit: AddItem, shop: Shop) -> Patch:
     return ({"op": "add", "path": "/object/items/-", "value": item},)
 
 
-def _copied(piece: Piece, edit: CopyItems, sizes: Sizes) -> Patch:
+def _copied(piece: Piece, edit: CopyItems, laid: list[Laid]) -> Patch:
     wanted = {item_pointer(piece, key) for key in edit.items}
     _full(piece, len(wanted))
-    document, gap = document_of(piece), Fraction(piece.display.layout.gap)  # type: ignore[union-attr]
+    document, gap = document_of(piece), _gap(piece)
     taken = {item.key for item in things(piece).items}
     names = {item.name for item in things(piece).items}
     steps: list[dict[str, Any]] = []
-    for one in sizes.laid:
+    for one in laid:
         if one.item.key in edit.items:
             key = _fresh(taken, one.item.key.rstrip("0123456789") or "item")
             taken.add(key)

@@ -14,6 +14,12 @@ from pydantic import BaseModel, Field, ValidationError, model_validator
 
 from shadbo.core.box_decisions import Direct, MattedBox, ShadowBox, Spaced
 from shadbo.core.decisions import DeepReadyMade, Floater, Lipped, OnBoard, Stretcher
+from shadbo.core.displays.hanger_bars.decision import HangerBars
+from shadbo.core.displays.layered_box.decision import LayeredBox
+from shadbo.core.displays.panel.decision import OnPanel
+from shadbo.core.displays.sash.decision import Sash
+from shadbo.core.displays.see_through.decision import SeeThrough
+from shadbo.core.displays.suspended.decision import Suspended
 from shadbo.core.fields import Fault, LengthField, MassField, Refused
 from shadbo.core.items import Things
 from shadbo.core.objects import CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
@@ -25,7 +31,10 @@ MOST_BYTES = 512 * 1024
 Practice = Literal["conservation", "decorative", "thrifty"]
 
 Object = StretchedCanvas | RolledCanvas | CanvasToMake | FlatWork | Things
-Decision = Floater | Lipped | DeepReadyMade | Stretcher | OnBoard | Direct | Spaced | ShadowBox | MattedBox
+Decision = (
+    Floater | Lipped | DeepReadyMade | Stretcher | OnBoard | Direct | Spaced | ShadowBox | MattedBox | LayeredBox | SeeThrough | Sash | Suspended
+    | OnPanel | HangerBars
+)  # fmt: skip
 
 # Which things a display can show, as its model says.
 SHOWS: MappingProxyType[str, tuple[str, ...]] = MappingProxyType({

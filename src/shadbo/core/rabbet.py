@@ -257,10 +257,12 @@ def _long(frame: ReadFrame | BoughtFrame, own: str) -> bool:
     return all(getattr(getattr(frame, own), end) for end in ends)
 
 
-def check_glazing(context: Context[Any, Any], rabbet: Rabbet, glazing: str = "glass") -> dict[str, Dim]:
+def check_glazing(
+    context: Context[Any, Any], rabbet: Rabbet, glazing: str = "glass", *, without: bool = True
+) -> dict[str, Dim]:
     """The sheet cut for this rabbet: it must lap the lip at the widest and clear the rabbet at the narrowest.
 
-    Acrylic grows with warmth, so it is cut smaller than glass (handbook section 10).
+    Acrylic grows with warmth, so it is cut smaller than glass (handbook section 10). ``without``: it could be left out.
     """
     book, say, rules = context.book, context.speak.say, context.shop.rules
     cut = leaf(
@@ -308,7 +310,7 @@ def check_glazing(context: Context[Any, Any], rabbet: Rabbet, glazing: str = "gl
                     "at the widest place, and the readings may be {} out.", lap, context.speak.fine(lap.worst)),
                 why=say("It should lap by at least {} at the widest reading, {}.", least, widest),
                 source_key="lap", figure=lap.name, parts=("glazing", "rail"),
-                ways=tuple(_deeper_lip(context)) if rabbet.inner is None else _block_way(rabbet, axis, context),
+                ways=tuple(_deeper_lip(context)) if rabbet.inner is None else _block_way(rabbet, axis, context, without),
             )  # fmt: skip
     return sheets
 
@@ -336,7 +338,13 @@ def _deeper_lip(context: Context[Any, Any]) -> Iterator[WayOut]:
             )
 
 
-def _block_way(rabbet: Rabbet, axis: str, context: Context[Any, Any]) -> tuple[WayOut, ...]:
-    without = WayOut(("Leave the glazing out",), (put("/display/glazing", "none"),))
+def _block_way(rabbet: Rabbet, axis: str, context: Context[Any, Any], without: bool) -> tuple[WayOut, ...]:
+    profiles = context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
+    made = put("/display/frame", {"make": "new", "moulding": profiles[0].key})
+    last = (
+        WayOut(("Leave the glazing out",), (put("/display/glazing", "none"),))
+        if without
+        else WayOut(("Make a frame for it",), (made,))
+    )
     bow = context.checks.checks.get(f"frame.bow.{axis}")
-    return (*(bow.ways if bow else ()), without)
+    return (*(bow.ways if bow else ()), last)

@@ -157,6 +157,8 @@ class Rules(Part):
     fold_back: RULE_MM = Decimal(40)
     stitch_spacing: RULE_MM = Decimal(50)
     hinge_spacing: RULE_MM = Decimal(275)
+    factor: Annotated[int, Field(ge=1, le=20)] = 4
+    shear_factor: Annotated[int, Field(ge=1, le=20)] = 6
     bottom_weight: Annotated[Decimal, Field(ge=1, le=2, allow_inf_nan=False)] = Decimal("1.15")
     glass_area: Annotated[Decimal, Field(gt=0, le=10, allow_inf_nan=False)] = Decimal("0.6")
     canvas_tension: Annotated[Decimal, Field(gt=0, le=2000, allow_inf_nan=False)] = Decimal(150)

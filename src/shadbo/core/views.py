@@ -19,7 +19,7 @@ from shadbo.core.sums import Dim
 ViewKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]{1,39}$")]
 Material = Literal[
     "wood", "canvas", "bar", "shadow", "metal", "strip", "line", "hidden", "clash", "paper", "board", "glass", "picture", "keep",
-    "grip", "item", "shade", "cut", "ray",
+    "grip", "item", "shade", "cut", "ray", "slot",
 ]  # fmt: skip
 Point = tuple[float, ...]  # x, y
 Size = Fraction | int | Dim

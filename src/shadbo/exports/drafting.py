@@ -26,7 +26,7 @@ TINT = 0.55
 FILLS: dict[Material, str] = {
     "wood": "#e2d3b5", "canvas": "#fbfaf6", "bar": "#eee3cb", "shadow": "#55524c", "metal": "#6f7a80",
     "strip": "#8a857a", "line": "none", "hidden": "none", "clash": "#c0765e",
-    "item": "#d9cfb8", "shade": "none", "cut": "none", "ray": "none",
+    "item": "#d9cfb8", "shade": "none", "cut": "none", "ray": "none", "slot": "#55524c",
     "paper": "#f6efdd", "board": "#efe9dc", "glass": "#dfe9ea", "picture": "none", "keep": "none", "grip": "none",
 }  # fmt: skip
 

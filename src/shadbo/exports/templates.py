@@ -154,7 +154,15 @@ def _test_line(canvas: Canvas, x: float, y: float) -> None:
 # -- DXF -----------------------------------------------------------------------------------------------------------------
 
 # Layers a cutter or a drawing program can switch by: what is cut, what is only marked, what is there to be looked at.
-LAYERS = {"cut": "CUT", "line": "MARK", "hidden": "GUIDE", "keep": "FOLD", "board": "BOARD", "paper": "GUIDE"}
+LAYERS = {
+    "cut": "CUT",
+    "slot": "CUT",
+    "line": "MARK",
+    "hidden": "GUIDE",
+    "keep": "FOLD",
+    "board": "BOARD",
+    "paper": "GUIDE",
+}
 
 
 def layer_of(view: View, shape: Shape) -> str:

@@ -62,6 +62,7 @@ function fillOf(shape: Shape): string {
     case "strip":
       return "url(#strip)";
     case "shadow":
+    case "slot":
       return "#4b4842";
     case "metal":
       return "#7d888e";
@@ -142,7 +143,7 @@ export function Shapes({ shapes, scale, lit, onPoint, grips = false, inHand }: P
         if (shape.kind === "circle") {
           const [x, y] = shape.points[0] as [number, number];
           return (
-            <circle key={i} {...common} cx={x * scale} cy={y * scale} r={Math.max(shape.material === "item" || shape.material === "hidden" ? 0 : 3, shape.radius * scale)} fill={fillOf(shape)} strokeDasharray={shape.material === "hidden" ? "5 3" : undefined}>
+            <circle key={i} {...common} cx={x * scale} cy={y * scale} r={Math.max(shape.material === "item" || shape.material === "hidden" || shape.material === "slot" ? 0 : 3, shape.radius * scale)} fill={fillOf(shape)} strokeDasharray={shape.material === "hidden" ? "5 3" : undefined}>
               {title}
             </circle>
           );

@@ -18,7 +18,7 @@ from shadbo.core.boxes.sizes import Sizes, size_up
 from shadbo.core.boxes.suiting import held, way_of
 from shadbo.core.checks import Patch, put
 from shadbo.core.decisions import NewRabbet
-from shadbo.core.display import Display, ItemShown, Layer, Proof, Reckoned, Weight
+from shadbo.core.display import Display, ItemShown, Layer, Lying, Proof, Reckoned, Weight
 from shadbo.core.figures import Book, Say
 from shadbo.core.rails import AXES
 from shadbo.core.sums import leaf
@@ -32,7 +32,19 @@ FOLLOWING = {"/display/spacer": "pack.spacer", "/display/mount": "pack.mount", "
 
 def boxed(recipe: Recipe) -> Display:
     """One of the four displays by its recipe."""
-    return Display(recipe.key, recipe.label, lambda context: _reckon(context, recipe), way_of(recipe), _settle)
+    return Display(
+        recipe.key,
+        recipe.label,
+        lambda context: _reckon(context, recipe),
+        way_of(recipe),
+        _settle,
+        lie=lambda context: _lie(context, recipe),
+    )
+
+
+def _lie(context: BoxContext, recipe: Recipe) -> Lying:
+    sizes, display = size_up(context, recipe), context.display
+    return Lying(sizes.laid, sizes.sight, display.size == "fitted" and isinstance(display.frame, NewRabbet))
 
 
 def _reckon(context: BoxContext, recipe: Recipe) -> Reckoned:

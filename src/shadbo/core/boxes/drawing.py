@@ -4,15 +4,16 @@ from __future__ import annotations
 
 from quicktions import Fraction
 
+from shadbo.core.arrange.drawn import draw_item, name_on
 from shadbo.core.arrange.laid import SPANS, BoxContext, Laid
 from shadbo.core.boxes.cuts import across_view, cut_at
-from shadbo.core.boxes.sheets import board_views, fold_view, lay_outline, mat_views, oval, tack_view
+from shadbo.core.boxes.sheets import board_views, fold_view, mat_views, oval, tack_view
 from shadbo.core.boxes.sizes import Sizes
 from shadbo.core.decisions import NewRabbet
 from shadbo.core.rabbet_drawing import Lying, back, section
 from shadbo.core.rails import AXES, draw_rails
 from shadbo.core.sums import Dim
-from shadbo.core.views import Drawing, Shape, Size, View, ink_on
+from shadbo.core.views import Drawing, Shape, Size, View
 
 HALF = Fraction(1, 2)
 # With more things than this only the one in hand is measured on the drawing.
@@ -45,30 +46,6 @@ class Placed:
 
     def y(self, dim: Size) -> Fraction:
         return (dim if isinstance(dim, (int, Fraction)) else dim.value) + self.dy
-
-
-def draw_item(drawing: Drawing, one: Laid, dx: Fraction, dy: Fraction) -> None:
-    """An item as it lies, in its colour; a folded garment with its number or crest."""
-    lay_outline(drawing, one, dx, dy, "item", colour=one.item.colour or one.sized.kind.colour)
-    folding = one.item.folding
-    if folding and folding.crest_width and folding.crest_height and not one.item.place.turn:
-        w, h = Fraction(folding.crest_width), Fraction(folding.crest_height)
-        drawing.box(
-            f"{one.part}.crest",
-            "Crest or number",
-            "paper",
-            one.x.value + dx - w * HALF,
-            one.y.value + dy - h * HALF,
-            w,
-            h,
-        )
-
-
-def name_on(drawing: Drawing, one: Laid, x: Fraction, y: Fraction) -> None:
-    """The name of a thing in its middle, where there is room."""
-    crest = one.item.folding is not None and one.item.folding.crest_width
-    ground = "#f8f2e2" if crest else one.item.colour or one.sized.kind.colour
-    drawing.text(one.part, one.item.name, x, y, one.item.name, one.size("width"), ink_on(ground))
 
 
 def _ground(context: BoxContext, sizes: Sizes, at: Placed) -> list[Shape]:

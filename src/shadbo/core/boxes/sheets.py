@@ -10,11 +10,11 @@ import math
 from collections.abc import Callable
 from typing import Literal
 
-import numpy as np
 from quicktions import Fraction
 
+from shadbo.core.arrange.drawn import lay_outline
 from shadbo.core.arrange.folding import Folds
-from shadbo.core.arrange.laid import BoxContext, Laid
+from shadbo.core.arrange.laid import BoxContext
 from shadbo.core.arrange.stitched import Stitched
 from shadbo.core.boxes.mats import Level
 from shadbo.core.boxes.sizes import Sizes
@@ -39,34 +39,6 @@ def oval(x: Fraction, y: Fraction, w: Fraction, h: Fraction) -> list[tuple[Size,
 
 def _mm(value: float) -> Fraction:
     return Fraction(round(value * 1000), 1000)
-
-
-def lay_outline(
-    drawing: Drawing,
-    one: Laid,
-    dx: Fraction,
-    dy: Fraction,
-    material: Material,
-    *,
-    colour: str = "",
-    flip: Fraction | None = None,
-) -> None:
-    """An item’s outline moved into a drawing; mirrored in a sheet ``flip`` wide. Straight from binary numbers: a drawing’s
-    points are nothing else, and there are hundreds of them."""
-    body = one.body
-    fx, fy = float(dx), float(dy)
-    if body.radius is not None:
-        x = round(body.centre[0] + fx, 3)
-        spot = (round(float(flip) - x, 3) if flip is not None else x, round(body.centre[1] + fy, 3))
-        drawing.shapes.append(
-            Shape(one.part, one.item.name, material, "circle", (spot,), round(body.radius, 3), colour=colour)
-        )
-        return
-    moved = body.points + np.array((fx, fy))
-    if flip is not None:
-        moved[:, 0] = float(flip) - moved[:, 0]
-    points = tuple(map(tuple, moved.round(3).tolist()))
-    drawing.shapes.append(Shape(one.part, one.item.name, material, "polygon", points, colour=colour))
 
 
 def _flip(back: bool, width: Fraction) -> Map:

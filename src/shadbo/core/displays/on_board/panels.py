@@ -8,12 +8,12 @@ from quicktions import Fraction
 
 from shadbo.core.asking import choice, given
 from shadbo.core.decisions import NewRabbet
-from shadbo.core.desk import desk_panel
+from shadbo.core.desk import consent_inputs, desk_panel
 from shadbo.core.display import Panel
 from shadbo.core.displays.on_board.rules import eye
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.figures import Say
-from shadbo.core.inputs import Input, WordsInput
+from shadbo.core.inputs import Input
 from shadbo.core.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
 from shadbo.core.rails import AXES
 from shadbo.core.shop import RabbetMoulding, ReadyFrame
@@ -53,14 +53,7 @@ def _display(context: OnBoardContext, sizes: Sizes) -> Panel:
         ("glass", ("Glass",), ("2 mm; for loose pigment",)), ("acrylic", ("Acrylic",), ("lighter; for children’s rooms and over 1 m²",)),
         ("none", ("None",), ("for a sealed face",)),
     ), ("glazing",)))  # fmt: skip
-    consent = context.object.consent
-    why: Say = (
-        "Only with the owner’s agreement in writing; it is kept with the piece. Without both, trimming is not offered.",
-    )
-    inputs += [
-        WordsInput("/object/consent/who", "Who agreed", "Trimming", consent.who, "words", ()),
-        WordsInput("/object/consent/on", "On", "Trimming", consent.on.isoformat() if consent.on else "", "date", why),
-    ]
+    inputs += consent_inputs(context.object.consent, "Trimming")
     figures = [
         "border.error",
         "border.error.best",

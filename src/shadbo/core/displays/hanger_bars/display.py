@@ -1,0 +1,229 @@
+"""Hanger bars, reckoned whole."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from quicktions import Fraction
+
+from shadbo.core.asking import choice, given, plain_length
+from shadbo.core.cutting import CutLine, StockLength
+from shadbo.core.desk import consent_inputs, desk_panel
+from shadbo.core.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.displays.hanger_bars.drawing import draw
+from shadbo.core.displays.hanger_bars.rules import check
+from shadbo.core.displays.hanger_bars.sizes import BarsContext, Sizes, pair_weight, size_up
+from shadbo.core.facts import Facts
+from shadbo.core.figures import Say
+from shadbo.core.inputs import Input
+from shadbo.core.rails import AXES, cut_line, stock_lengths
+from shadbo.core.shop import Shop
+from shadbo.core.starts import FLAT_ASKS, Start, flat_of
+from shadbo.core.terms import there
+from shadbo.core.weights import object_weight
+from shadbo.core.work import Step
+
+STRIP = Fraction(2400)
+WOODS = ("white ash", "northern red oak", "black walnut", "basswood", "eastern white pine")
+PULLS = (5, 8, 12, 20, 35)
+
+
+def reckon(context: BarsContext) -> Reckoned:
+    """Every sum, check, drawing, cut and step of work between bars."""
+    sizes = size_up(context)
+    check(context, sizes)
+    both = 2 * sizes.thick
+    deep = both + sizes.thing.depth.largest if sizes.thing.depth else both
+    weights = [pair_weight(context, sizes.bar, sizes.high, sizes.thick, "bar.upper", "Upper bars")]
+    if context.display.lower == "bar":
+        weights.append(pair_weight(context, sizes.bar, sizes.high, sizes.thick, "bar.lower", "Lower bars"))
+    weights.append(object_weight("work", "Work", sizes.work_kg, sizes.thing.estimated))
+    magnets = context.display.grip == "magnets"
+    return Reckoned(
+        verdict=_verdict(context, sizes), outside=(sizes.bar, sizes.sheet["height"]),
+        layers=(Layer("bar.front", "Front bar", sizes.thick), Layer("bar.behind", "Bar behind", sizes.thick)),
+        panels=_panels(context, sizes), views=draw(context, sizes), cuts=_cuts(context, sizes), stock=_stock(context, sizes),
+        steps=_steps(context, sizes), proofs=_proofs(context, sizes), deep=deep, weights=tuple(weights),
+        held=Held("pressed between two bars by magnets" if magnets else "pressed between two bars by screws", "wood on both faces at the edge",
+                  "yes" if magnets else "mostly"),
+    )  # fmt: skip
+
+
+def _verdict(context: BarsContext, sizes: Sizes) -> Say:
+    word = "magnets" if context.display.grip == "magnets" else "screws"
+    return context.speak.say(
+        f"Bars {{}} long, {sizes.hold.count} {word}; {{}} of the work is seen.", sizes.bar, sizes.seen
+    )
+
+
+def _proofs(context: BarsContext, sizes: Sizes) -> tuple[Proof, ...]:
+    """over + sheet + over = bar; bars + what is seen = sheet; margin on margin is the sheet as it was read."""
+    proofs = [Proof("over + sheet + over = bar", (sizes.over, sizes.sheet["width"], sizes.over), sizes.bar)]
+    bars = (sizes.high,) * (2 if context.display.lower == "bar" else 1)
+    proofs.append(Proof("bars + seen = sheet, height", (*bars, sizes.seen), sizes.sheet["height"]))
+    if sizes.trim is not None:
+        proofs += [
+            Proof(
+                f"cut off + sheet + cut off = as read, {a}",
+                (sizes.trim, sizes.sheet[a], sizes.trim),
+                sizes.thing.side(a).into,
+            )
+            for a in AXES
+        ]
+    return tuple(proofs)
+
+
+def _panels(context: BarsContext, sizes: Sizes) -> tuple[Panel, ...]:
+    display, show, book = context.display, context.shop.showing, context.book
+    bars: list[Input] = [
+        given(show, sizes.over, "Bars"), given(show, sizes.high, "Bars"), given(show, sizes.thick, "Bars"),
+        choice("wood", "Wood", "Bars", "/display/wood", display.wood, tuple((w, (w[0].upper() + w[1:],), ()) for w in WOODS), ("bar",), look="menu"),
+        choice("finish", "Finish of the edges", "Bars", "/display/finish", display.finish, (
+            ("bare", ("Sanded",), ("240, edges broken",)), ("oil", ("Oiled",), ("dry through before paper touches it",)),
+            ("paint", ("Painted",), ("three thin coats",))), ("bar",)),
+        choice("lower", "At the bottom", "Bars", "/display/lower", display.lower, (
+            ("bar", ("A bar",), ("a weight, to keep it flat",)), ("none", ("Nothing",), ("for what hangs flat by itself",))), ("bar.lower",)),
+        choice("curl", "Does it curl?", "Bars", "/display/curl", display.curl, (
+            ("flat", ("No",), ()), ("slight", ("A little",), ()), ("strong", ("Strongly",), ("from the roll",))), ("work",)),
+        plain_length(show, display.margin, "/display/margin", "Bare margin round it", "Trimming", ("work",)),
+        plain_length(show, display.keep, "/display/keep", "Margin kept", "Trimming", ("trim",), optional=True,
+                     hint=("Left empty: it is not trimmed. The line lies outside the work.",)),
+        *consent_inputs(context.object.consent, "Trimming"),
+    ]  # fmt: skip
+    hold: list[Input] = [
+        choice("grip", "Pressed by", "Grip", "/display/grip", display.grip, (
+            ("magnets", ("Magnets",), ("let into both bars; the sheet comes out again",)), ("screws", ("Screws",), ("at the ends, beside the sheet",))), ("grip",)),
+        given(show, book["cord.rise"], "Cord"),
+    ]  # fmt: skip
+    if display.grip == "magnets":
+        hold.insert(
+            1,
+            choice(
+                "pull",
+                "Pull on the packet",
+                "Grip",
+                "/display/pull",
+                display.pull,
+                tuple((p, (f"{p} N",), ()) for p in PULLS),
+                ("grip",),
+            ),
+        )
+    grips = [d.name or "" for d in sizes.at]
+    return (
+        desk_panel(context, sizes.thing),
+        Panel("display", "Display", ("Two bars at the top, two at the bottom if it curls; what is cut away lies outside the work.",), tuple(bars),
+              there(context, "bar.length", "work.seen", "sheet.width", "sheet.height", "trim.edge", "weight.total"), ("face", "section", "back")),
+        Panel("hold", "Hold", ("How many hold it, and where they sit in the bar.",), tuple(hold),
+              there(context, "grip.count", "grip.load", "grip.each", *grips, "bar.sag"), ("section", "face", "back")),
+        Panel("cut", "Cut", ("Bars to cut, holes to drill.",), (), there(context, "bar.length", *grips, "cut.lengths"), ("back", "face", "section")),
+    )  # fmt: skip
+
+
+def _bars(context: BarsContext) -> int:
+    return 4 if context.display.lower == "bar" else 2
+
+
+def _cuts(context: BarsContext, sizes: Sizes) -> tuple[CutLine, ...]:
+    display, say = context.display, context.speak.say
+    lines = [cut_line(context, "bar", "Bars", ("bar",), _bars(context), display.wood, sizes.bar, say("{} × {}", sizes.high, sizes.thick),
+                      ("square ends, edges broken",))]  # fmt: skip
+    if sizes.trim is not None:
+        lines.append(cut_line(context, "trim", "Sheet, trimmed to", ("work", "trim"), 1, "the work itself", sizes.sheet["width"],
+                              say("by {}", sizes.sheet["height"]), say("{} off each edge, outside the work", sizes.trim)))  # fmt: skip
+    return tuple(lines)
+
+
+def _stock(context: BarsContext, sizes: Sizes) -> tuple[StockLength, ...]:
+    names = ("upper bar, front", "upper bar, behind", "lower bar, front", "lower bar, behind")[: _bars(context)]
+    return stock_lengths(context, [(name, sizes.bar.value) for name in names], STRIP, "Lengths of strip")
+
+
+def _steps(context: BarsContext, sizes: Sizes) -> tuple[Step, ...]:
+    say, display = context.speak.say, context.display
+    out = [Step("measure", "Measure again", say("Width once more at three places: the bar goes by the largest, {}.", sizes.sheet["width"]), 5, gate=True,
+                parts=("work",))]  # fmt: skip
+    if sizes.trim is not None:
+        out.append(Step("trim", "Cut the margin", say("{} off each edge. Look twice: the line lies outside the work on all four sides.", sizes.trim), 15,
+                        gate=True, care="Metal ruler held firmly, several light passes, fingers behind the edge.", parts=("trim",)))  # fmt: skip
+    out += [
+        Step(
+            "cut",
+            "Cut the bars",
+            say(f"{_bars(context)} at {{}}, all to one stop.", sizes.bar),
+            15,
+            care="Saw: guard down, hands clear, eye and hearing protection.",
+            parts=("bar",),
+        ),
+        Step(
+            "drill",
+            "Holes for magnets" if display.grip == "magnets" else "Holes for screws",
+            say(
+                f"{sizes.hold.count} in each pair, the first {{}} from the end; both bars of a pair drilled as one.",
+                sizes.at[0],
+            ),
+            25,
+            care="Clamp the bars; magnets pinch and break: one at a time, poles facing, away from watches and cards."
+            if display.grip == "magnets"
+            else "Clamp the bars.",
+            parts=("grip",),
+        ),
+        Step(
+            "finish",
+            "Sand and finish the edges",
+            ("120, then 240; edges broken so that they do not mark the sheet.",),
+            30,
+            wait_minutes={"bare": 0, "oil": 24 * 60, "paint": 4 * 60}[display.finish],
+            care="Oily rags heat by themselves: dry them flat outdoors, or under water in a lidded tin."
+            if display.finish == "oil"
+            else "",
+            parts=("bar",),
+        ),
+        Step(
+            "grip",
+            "Lay it in and close the bars",
+            ("Face down on clean paper; the edge square against a stop in the bar.",),
+            15,
+            gate=True,
+            parts=("work", "grip"),
+        ),
+        Step(
+            "test",
+            "Test hang",
+            ("A week where nobody walks under it. Look: has it slipped, does it hang straight?",),
+            10,
+            wait_minutes=7 * 24 * 60,
+            gate=True,
+            parts=("work",),
+        ),
+        Step(
+            "hang",
+            "Hang it",
+            say("Cord through both ends of the upper bar, rising {} to the hook.", sizes.cord),
+            10,
+            parts=("cord",),
+        ),
+    ]
+    return tuple(out)
+
+
+def _suits(facts: Facts) -> Suit:
+    if facts.type == "stretched_canvas" or not facts.flat:
+        return Suit(0, "only a sheet or a loose canvas can be gripped between bars")
+    if facts.what in ("puzzle", "plant") or facts.traits & {"loose_pigment", "fragile"}:
+        return Suit(0, "gripping and hanging free would break it or shake it off")
+    if facts.irreplaceable and facts.practice == "conservation":
+        return Suit(1, "open to light and dust: for what can be replaced")
+    return Suit(
+        3 if facts.area_m2 > Fraction(3, 10) else 2, "light, quick and undone in a minute; open to light and dust"
+    )
+
+
+def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
+    return {"type": "hanger_bars", "curl": "strong" if facts.what == "canvas" else "slight"}
+
+
+HANGER_BARS = Display(
+    "hanger_bars", "Hanger bars", reckon, Way(_suits, _begin),
+    starts=(Start("bars", "A chart or poster on bars", "Unframed, gripped at the top and the bottom.", FLAT_ASKS, flat_of,
+                  lambda sizes, unit, shop: {"type": "hanger_bars"}),),
+)  # fmt: skip

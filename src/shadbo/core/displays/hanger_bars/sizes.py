@@ -1,0 +1,114 @@
+"""The sums of hanger bars.
+
+bar = sheet + 2 × over                 sheet = work − 2 × (margin − margin kept)
+each magnet holds by friction on both faces of the sheet: 2 × μ × pull / 2 (half of the packet’s pull is left through paper)
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from quicktions import Fraction
+
+from shadbo.core.desk import measure
+from shadbo.core.display import Context, Weight
+from shadbo.core.displays.hanger_bars.decision import HangerBars
+from shadbo.core.holding import Fixings, fixings, newtons, places
+from shadbo.core.objects import FlatWork
+from shadbo.core.rails import AXES
+from shadbo.core.sums import Dim, rule
+from shadbo.core.terms import chosen
+from shadbo.core.thing import Thing
+from shadbo.core.timber import bow
+from shadbo.core.weights import wood_weight
+
+BarsContext = Context[FlatWork, HangerBars]
+# Paper on sanded wood, and the clamp of a small screw drawn up by hand (N): house figures.
+FRICTION, CLAMP = Fraction(3, 10), Fraction(200)
+# A magnet every so far at least, a screw through both bars every so far (mm).
+MAGNETS_EVERY, SCREWS_EVERY = Fraction(150), Fraction(400)
+# What a lower bar must weigh to pull a curl straight: grams a metre (house figures).
+STRAIGHTENS = {"flat": 0, "slight": 100, "strong": 300}
+
+
+@dataclass(frozen=True, slots=True)
+class Sizes:
+    """Every dim of work between bars. ``trim`` is what is cut off each edge, None if it is not trimmed."""
+
+    thing: Thing
+    over: Dim
+    high: Dim
+    thick: Dim
+    margin: Dim
+    trim: Dim | None
+    sheet: dict[str, Dim]
+    bar: Dim
+    seen: Dim
+    cord: Dim
+    sag: Dim
+    pair_kg: Fraction
+    work_kg: Fraction
+    hold: Fixings
+    at: list[Dim]
+
+    @property
+    def per_metre(self) -> Fraction:
+        """Grams a metre of the lower pair."""
+        return self.pair_kg * 1_000_000 / self.bar.value
+
+
+def size_up(context: BarsContext) -> Sizes:
+    book, display = context.book, context.display
+    thing = measure(context)
+    over = chosen(context, "bar.over", "Bar beyond the work, each side", "over", display.over, parts=("bar",))
+    high = chosen(context, "bar.height", "Bar, top to bottom", "bar_height", display.bar_height, parts=("bar",))
+    thick = chosen(
+        context, "bar.thickness", "Bar, front to back", "bar_thickness", display.bar_thickness, parts=("bar",)
+    )
+    margin = chosen(context, "margin", "Bare margin round the work", "margin", display.margin, parts=("work",))
+    cord = chosen(context, "cord.rise", "Rise of the cord", "cord", display.cord, parts=("cord",))
+    trim = None
+    if display.keep is not None:
+        keep = chosen(context, "margin.kept", "Margin kept", "keep", display.keep, parts=("work",))
+        trim = book.add(margin - keep, "trim.edge", "Cut off each edge", parts=("trim",))
+    sheet = {}
+    for axis in AXES:
+        whole = thing.side(axis).into
+        left = whole - 2 * trim if trim is not None else whole * 1
+        sheet[axis] = book.add(left, f"sheet.{axis}", f"Sheet, {axis}", parts=("work",), grain="wood")
+    bar = book.add(sheet["width"] + 2 * over, "bar.length", "Bar length", parts=("bar",))
+    pairs = 2 if display.lower == "bar" else 1
+    seen = book.add(sheet["height"] - pairs * high, "work.seen", "Seen between the bars", parts=("work",))
+    share = sheet["width"].value * sheet["height"].value / (thing.width.mean.value * thing.height.mean.value)
+    work_kg = thing.weight_kg * share
+    pair_kg = pair_weight(context, bar, high, thick).kg
+    below = work_kg + (pair_kg if pairs == 2 else 0)
+    hold, at = _grip(context, bar, over, below)
+    # The upper pair hangs by its ends, the rest hangs evenly along it.
+    load = newtons(below + pair_kg) / (bar.value / 1000)
+    both = 2 * thick
+    sag = book.add(
+        bow(bar, high, both, load, display.wood), "bar.sag", "Upper bar sags by", parts=("bar.upper",), grain="fine"
+    )
+    return Sizes(thing, over, high, thick, margin, trim, sheet, bar, seen, cord, sag, pair_kg, work_kg, hold, at)
+
+
+def pair_weight(
+    context: BarsContext, bar: Dim, high: Dim, thick: Dim, part: str = "bar", label: str = "Bars"
+) -> Weight:
+    return wood_weight(context, part, label, context.display.wood, bar, high.value * 2 * thick.value)
+
+
+def _grip(context: BarsContext, bar: Dim, over: Dim, kg: Fraction) -> tuple[Fixings, list[Dim]]:
+    """Magnets along the bar, or screws: at both ends outside the work, and between them where the bar is long."""
+    display, say = context.display, context.speak.say
+    magnets = display.grip == "magnets"
+    most = MAGNETS_EVERY if magnets else SCREWS_EVERY
+    by_spacing = max(2, int(-(-bar.value // most)))
+    press = Fraction(display.pull) / 2 if magnets else CLAMP
+    found = fixings(
+        context, "grip", "Magnets" if magnets else "Screws", kg=kg, factor=Fraction(context.shop.rules.factor), each=2 * FRICTION * press,
+        basis="rating" if magnets else "allowance", spacing=by_spacing, why=say("by spacing, no more than {} apart", most), parts=("grip",),
+    )  # fmt: skip
+    inset = rule(20, "Magnets in from the bar’s end", "bars", "depth") if magnets else over / 2
+    return found, places(context, "grip.at", "Magnet at" if magnets else "Screw at", bar, found.count, inset, ("grip",))

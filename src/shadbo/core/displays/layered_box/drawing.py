@@ -1,0 +1,216 @@
+"""The drawings of a layered box: face, section with every floor, the rail’s profile with its rebates, back, and each board as it is cut."""
+
+from __future__ import annotations
+
+from quicktions import Fraction
+
+from shadbo.core.arrange.drawn import draw_item, lay_outline, name_on
+from shadbo.core.displays.layered_box.lamp import FROM_WALL, HOLE
+from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes
+from shadbo.core.rails import draw_rails
+from shadbo.core.views import Drawing, Material, Shape, View
+
+HALF = Fraction(1, 2)
+STAGES = ("display", "arrange", "depth", "cut")
+SEEN = Fraction(80)
+MATERIALS: dict[str, Material] = {"glass": "glass", "board": "board", "back": "board"}
+
+
+def draw(context: LayeredContext, sizes: Sizes) -> tuple[View, ...]:
+    boards = [f for f in sizes.floors if f.floor.kind == "board"]
+    return (
+        _face(context, sizes),
+        _section(context, sizes),
+        _profile(sizes),
+        _back(sizes),
+        *(_board(sizes, f) for f in boards),
+    )
+
+
+def _middle(sizes: Sizes) -> tuple[Fraction, Fraction]:
+    """Where the axes of the things lie on the drawing of the face."""
+    w, h = sizes.outside["width"].value, sizes.outside["height"].value
+    across, down = (
+        sizes.edges["left"].value + sizes.edges["right"].value,
+        sizes.edges["top"].value + sizes.edges["bottom"].value,
+    )
+    return (w - across) * HALF, (h - down) * HALF
+
+
+def _slots(drawing: Drawing, lies: Lies, x: Fraction, y: Fraction) -> None:
+    """The letters cut out of a board, about the middle of the board."""
+    if lies.text is None:
+        return
+    fx, fy = float(x), float(y + Fraction(lies.floor.below))
+    for slot in lies.text.slots:
+        points = tuple((round(px + fx, 3), round(py + fy, 3)) for px, py in slot)
+        drawing.shapes.append(Shape(f"{lies.part}.text", lies.floor.text, "slot", "polygon", points))
+
+
+def _face(context: LayeredContext, sizes: Sizes) -> View:
+    w, h, wall = sizes.outside["width"].value, sizes.outside["height"].value, sizes.wall.value
+    drawing = Drawing("face", "Face", w, h)
+    dx, dy = _middle(sizes)
+    draw_rails(drawing, w, h, wall)
+    seen = next((f for f in sizes.floors if f.floor.kind != "glass"), sizes.floors[-1])
+    drawing.box(seen.part, f"{seen.name}, seen", "board", wall, wall, w - 2 * wall, h - 2 * wall)
+    for lies in reversed(sizes.floors):
+        _slots(drawing, lies, w * HALF, h * HALF)
+        for one in lies.cut:
+            lay_outline(drawing, one, dx, dy, "slot")
+        for one in lies.stands:
+            draw_item(drawing, one, dx, dy)
+            name_on(drawing, one, one.x.value + dx, one.y.value + dy)
+    drawing.measure("frame.sight.width", "x", wall, w - wall, h, "bottom", 1, STAGES, "sight")
+    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, (*STAGES, "measure"), "outside")
+    drawing.measure("frame.sight.height", "y", wall, h - wall, w, "right", 1, STAGES, "sight")
+    drawing.measure("frame.outside.height", "y", 0, h, w, "right", 2, (*STAGES, "measure"), "outside")
+    drawing.measure("wall", "x", 0, wall, 0, "top", 1, ("display",), "wall")
+    return drawing.view()
+
+
+def _rail(drawing: Drawing, sizes: Sizes) -> None:
+    """The rail cut across: its front face above, its rebates stepping back into the wall, the opening to the right."""
+    wall, outer = sizes.wall.value, sizes.outer.value
+    points: list[tuple[Fraction, Fraction]] = [(Fraction(0), Fraction(0)), (wall, Fraction(0))]
+    x = wall
+    for lies in sizes.floors:
+        y = outer - lies.depth.value
+        points += [(x, y), (wall - lies.steps.value, y)]
+        x = wall - lies.steps.value
+    points += [(x, outer), (Fraction(0), outer)]
+    drawing.polygon("rail", "Rail with its rebates", "wood", points)
+
+
+def _section(context: LayeredContext, sizes: Sizes) -> View:
+    """Through the left rail seen from below: the viewer above, the wall beneath."""
+    wall, outer = sizes.wall.value, sizes.outer.value
+    width = wall + SEEN
+    drawing = Drawing("section", "Section through the rail, front at the top", width, outer)
+    _rail(drawing, sizes)
+    for lies in sizes.floors:
+        top = outer - lies.depth.value
+        x = wall - lies.steps.value + 1
+        drawing.box(lies.part, lies.name, MATERIALS[lies.floor.kind], x, top, width - x, lies.thick, turn=90)
+        drawing.measure(
+            f"{lies.part}.thick", "y", top, top + lies.thick.value, width, "right", 1, STAGES, lies.name.lower()
+        )
+        if lies.room is not None and lies.room.value > 0:
+            low = top + lies.thick.value
+            drawing.measure(f"{lies.part}.room", "y", low, low + lies.room.value, width, "right", 1, STAGES, "room")
+            clash = lies.need is not None and lies.need.value > lies.room.value
+            if clash:
+                drawing.box(f"room.{lies.index}", "Too shallow", "clash", wall + 2, low, SEEN - 4, lies.room)
+        for n, one in enumerate(lies.stands[:3]):
+            front = one.sized.front.value
+            drawing.box(
+                one.part,
+                one.item.name,
+                "item",
+                wall + 6 + n * 24,
+                top - front,
+                20,
+                front,
+                colour=one.item.colour or one.sized.kind.colour,
+            )
+        for n in range(3 if lies.text or lies.cut else 0):
+            drawing.box(f"{lies.part}.text", "Cut out", "slot", wall + 10 + n * 24, top, 10, lies.thick)
+    if sizes.lit is not None:
+        back = outer - sizes.floors[-1].depth.value
+        for n in range(3):
+            drawing.box("lamp", "Strip", "strip", wall + 12 + n * 24, back - 3, 12, 3)
+    drawing.measure("box.outer", "y", 0, outer, 0, "left", 2, STAGES, "outer depth")
+    drawing.measure("front.thick", "y", 0, sizes.front.value, 0, "left", 1, STAGES, "front")
+    drawing.measure("wall", "x", 0, wall, 0, "top", 1, STAGES, "wall")
+    return drawing.view()
+
+
+def _profile(sizes: Sizes) -> View:
+    """The rail alone, with every rebate’s depth from the back edge and its cut into the wall."""
+    wall, outer = sizes.wall.value, sizes.outer.value
+    drawing = Drawing("profile", "Rail: its rebates, width and depth", wall, outer)
+    _rail(drawing, sizes)
+    for n, lies in enumerate(sizes.floors):
+        y = outer - lies.depth.value
+        drawing.measure(
+            f"{lies.part}.depth",
+            "y",
+            y,
+            outer,
+            wall,
+            "right",
+            min(n + 1, 5),
+            ("depth", "cut", "display"),
+            lies.name.lower(),
+        )
+        drawing.measure(
+            f"{lies.part}.shoulder",
+            "x",
+            wall - lies.steps.value,
+            wall - lies.steps.value + lies.shoulder.value,
+            y,
+            "top",
+            0,
+            ("depth", "cut"),
+            "",
+        )
+    drawing.measure(
+        "wall.left", "x", 0, wall - sizes.floors[-1].steps.value, outer, "bottom", 1, ("depth", "cut"), "left"
+    )
+    drawing.measure("wall", "x", 0, wall, 0, "top", 1, ("depth", "cut", "display"), "wall")
+    drawing.measure("box.outer", "y", 0, outer, 0, "left", 1, ("depth", "cut", "display"), "outer depth")
+    return drawing.view()
+
+
+def _back(sizes: Sizes) -> View:
+    w, h = sizes.outside["width"].value, sizes.outside["height"].value
+    drawing = Drawing("back", "Back, seen from behind", w, h)
+    last = sizes.floors[-1]
+    draw_rails(drawing, w, h, sizes.left.value if sizes.left.value > 0 else Fraction(1))
+    bw, bh = last.sheet["width"].value, last.sheet["height"].value
+    x, y = (w - bw) * HALF, (h - bh) * HALF
+    drawing.box(last.part, "Back, removable", "board", x, y, bw, bh)
+    for i, (sx, sy) in enumerate(
+        ((x + 15, y + 15), (x + bw - 15, y + 15), (x + 15, y + bh - 15), (x + bw - 15, y + bh - 15))
+    ):
+        drawing.circle("back.screw", f"Screw {i + 1}", "metal", sx, sy, 3)
+    lit = sizes.lit
+    if lit is not None:
+        room = sizes.floors[-2].rebate
+        rw, rh = room["width"].value, room["height"].value
+        rx, ry = (w - rw) * HALF, (h - rh) * HALF
+        for n in range(lit.rows):
+            line = ry + lit.spacing.value * (n + HALF)
+            drawing.line(
+                "lamp", f"Strip, row {n + 1}, inside", "keep", (rx + FROM_WALL, line), (rx + rw - FROM_WALL, line)
+            )
+        half = lit.holes // 2
+        for n in range(half):
+            hx = x + bw * (2 * n + 1) / (2 * half)
+            for hy in (y + 2 * HOLE, y + bh - 2 * HOLE):
+                drawing.circle("vent", "Hole for air", "slot", hx, hy, HOLE * HALF)
+        if lit.rows > 1:
+            first = ry + lit.spacing.value * HALF
+            drawing.measure(
+                "lamp.spacing", "y", first, first + lit.spacing.value, 0, "left", 1, ("depth", "cut"), "rows"
+            )
+    drawing.measure(f"{last.part}.width", "x", x, x + bw, h, "bottom", 1, STAGES, "back")
+    drawing.measure(f"{last.part}.height", "y", y, y + bh, w, "right", 1, STAGES, "back")
+    return drawing.view()
+
+
+def _board(sizes: Sizes, lies: Lies) -> View:
+    """A board as it is cut: its outline, what is cut out of it, where things stand on it."""
+    w, h = lies.sheet["width"].value, lies.sheet["height"].value
+    drawing = Drawing(f"board_{lies.index}", f"{lies.name}, as it is cut", w, h, template=True)
+    drawing.box(lies.part, lies.name, "board", 0, 0, w, h)
+    cx, cy = _middle(sizes)
+    dx, dy = cx - (sizes.outside["width"].value - w) * HALF, cy - (sizes.outside["height"].value - h) * HALF
+    _slots(drawing, lies, w * HALF, h * HALF)
+    for one in lies.cut:
+        lay_outline(drawing, one, dx, dy, "slot")
+    for one in lies.stands:
+        lay_outline(drawing, one, dx, dy, "hidden")
+    drawing.measure(f"{lies.part}.width", "x", 0, w, h, "bottom", 1, ("arrange", "cut"), "board")
+    drawing.measure(f"{lies.part}.height", "y", 0, h, w, "right", 1, ("arrange", "cut"), "board")
+    return drawing.view()

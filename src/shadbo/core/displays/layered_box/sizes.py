@@ -1,0 +1,346 @@
+"""The sums of a layered box.
+
+sight = things + 2 × border            outside = sight + 2 × wall
+rebate of a floor = sight + 2 × the shoulders up to it        sheet = rebate (as built, once it was read) − allowance
+room before a floor = its tallest thing + clearance           outer depth = front face + Σ (floor + room behind it)
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from quicktions import Fraction
+
+from shadbo.core.arrange.laid import SPANS, Laid, lay, size_items
+from shadbo.core.arrange.layouts import places_of
+from shadbo.core.display import Context, Weight
+from shadbo.core.displays.layered_box.decision import Floor, LayeredBox
+from shadbo.core.displays.layered_box.lamp import Lit, light
+from shadbo.core.items import Things
+from shadbo.core.letters import Cut, cut_out
+from shadbo.core.rails import AXES, square
+from shadbo.core.sums import Dim, largest, leaf, rule, smallest
+from shadbo.core.terms import chosen, ruled
+from shadbo.core.weights import object_weight, rails_weight, sheet_weight
+
+LayeredContext = Context[Things, LayeredBox]
+HALF = Fraction(1, 2)
+NAMES = {"glass": "Glass", "board": "Board", "back": "Back"}
+LEAST_AIR = Fraction(3)
+
+
+@dataclass(frozen=True, slots=True)
+class Lies:
+    """One floor: its rebate on both axes (as built where it was read, else as planned), its sheet, how deep it lies from the back
+    edge, the room behind it, what that room needs, and what is cut out of it."""
+
+    index: int
+    floor: Floor
+    part: str
+    name: str
+    planned: dict[str, Dim]
+    rebate: dict[str, Dim]
+    sheet: dict[str, Dim]
+    thick: Dim
+    shoulder: Dim
+    steps: Dim
+    depth: Dim
+    planned_depth: Dim
+    room: Dim | None
+    need: Dim | None
+    stands: list[Laid]
+    cut: list[Laid]
+    text: Cut | None
+
+    @property
+    def built(self) -> bool:
+        """Whether its rebate was read after the glue-up."""
+        f = self.floor
+        return None not in (f.built_width, f.built_height, f.built_depth)
+
+
+@dataclass(frozen=True, slots=True)
+class Sizes:
+    """Every dim of a layered box."""
+
+    laid: list[Laid]
+    sight: dict[str, Dim]
+    edges: dict[str, Dim]
+    outside: dict[str, Dim]
+    wall: Dim
+    front: Dim
+    outer: Dim
+    left: Dim
+    floors: list[Lies]
+    lit: Lit | None
+    weights: tuple[Weight, ...]
+
+
+def size_up(context: LayeredContext) -> Sizes:
+    book, display = context.book, context.display
+    laid, edges, sight = arrangement(context)
+    wall = chosen(context, "wall", "Wall", "wall", display.wall, parts=("rail",))
+    front = chosen(context, "front.thick", "Front face, thick", "front", display.front, parts=("rail",))
+    outside = {
+        a: book.add(sight[a] + 2 * wall, f"frame.outside.{a}", f"Outside {a}", parts=("rail",), grain="wood")
+        for a in AXES
+    }
+    square(context, "frame", "outside", outside, "rail")
+    floors, outer = _floors(context, laid, sight, front)
+    left = book.add(
+        wall - floors[-1].steps, "wall.left", "Wall left behind the last rebate", parts=("rail",), grain="depth"
+    )
+    room = floors[-2].room
+    lit = light(context, floors[-2].rebate, room) if display.lamp is not None and room is not None else None
+    weights = _weights(context, laid, outside, wall, outer, floors)
+    return Sizes(laid, sight, edges, outside, wall, front, outer, left, floors, lit, weights)
+
+
+def arrangement(context: LayeredContext) -> tuple[list[Laid], dict[str, Dim], dict[str, Dim]]:
+    """The things where they lie, the edges of what shows round them, and its size."""
+    box: Any = context
+    sized = size_items(box)
+    laid = lay(box, sized, places_of(box, sized))
+    border = chosen(
+        context, "border.least", "Border round the things", "border", context.display.border, parts=("border",)
+    )
+    edges, sight = {}, {}
+    for axis, (first, last) in SPANS.items():
+        edges[first] = smallest([one.edges[first] for one in laid]) - border
+        edges[last] = largest([one.edges[last] for one in laid]) + border
+        sight[axis] = context.book.add(
+            edges[last] - edges[first], f"frame.sight.{axis}", f"Sight {axis}", parts=("rail",), grain="wood"
+        )
+    return laid, edges, sight
+
+
+def floor_of(display: LayeredBox, key: str) -> tuple[int, str]:
+    """The floor a thing stands on, or is cut out of: as decided, else the last board (the back, where there is none)."""
+    last = len(display.floors) - 1
+    for standing in display.standing:
+        if standing.item == key and standing.floor <= last:
+            return standing.floor, standing.how
+    boards = [i for i, f in enumerate(display.floors) if f.kind == "board" and i > 0]
+    return (boards[-1] if boards else last), "stands"
+
+
+def _floors(context: LayeredContext, laid: list[Laid], sight: dict[str, Dim], front: Dim) -> tuple[list[Lies], Dim]:
+    display, book = context.display, context.book
+    on = {one.item.key: floor_of(display, one.item.key) for one in laid}
+    stands = {i: [one for one in laid if on[one.item.key] == (i, "stands")] for i in range(len(display.floors))}
+    cut = {i: [one for one in laid if on[one.item.key] == (i, "cut")] for i in range(len(display.floors))}
+    thick, shoulder, rooms, needs = [], [], [], []
+    for i, floor in enumerate(display.floors):
+        part, name = f"floor.{i}", _name(display, i)
+        thick.append(_given(context, f"{part}.thick", f"{name}, thick", f"floors/{i}/thickness", floor.thickness, part))
+        shoulder.append(
+            _given(
+                context,
+                f"{part}.shoulder",
+                f"{name}, shoulder of its rebate",
+                f"floors/{i}/shoulder",
+                floor.shoulder,
+                "rail",
+            )
+        )
+    for i in range(len(display.floors) - 1):
+        need = _need(context, i, stands[i + 1])
+        needs.append(need)
+        rooms.append(_room(context, i, need))
+    outer = front * 1
+    for i, t in enumerate(thick):
+        outer = outer + t + (rooms[i] if i < len(rooms) else 0 * front)
+    outer = book.add(outer, "box.outer", "Outer depth", parts=("rail",), grain="depth")
+    allowance = {"glass": ruled(context, "glass_allowance", "Allowance of the sheet, in all", "allowance"),
+                 "board": ruled(context, "board_allowance", "Allowance of the board, in all", "allowance")}  # fmt: skip
+    planned_depth, ahead = [], front * 1
+    for i, t in enumerate(thick):
+        planned_depth.append(outer - ahead)
+        ahead = ahead + t + (rooms[i] if i < len(rooms) else 0 * front)
+    found: list[Lies] = []
+    steps = 0 * front
+    for i, floor in enumerate(display.floors):
+        part, name = f"floor.{i}", _name(display, i)
+        steps = steps + shoulder[i]
+        cum = book.add(
+            steps, f"{part}.steps", f"{name}, its rebate cut into the wall", parts=("rail", part), grain="depth"
+        )
+        planned, rebate, sheet = {}, {}, {}
+        for axis in AXES:
+            planned[axis] = book.add(
+                sight[axis] + 2 * cum,
+                f"{part}.planned.{axis}",
+                f"{name}, rebate {axis} as planned",
+                parts=("rail", part),
+                grain="wood",
+            )
+            rebate[axis] = _built(
+                context, i, f"built_{axis}", f"{part}.rebate.{axis}", f"{name}, rebate {axis}", planned[axis], part
+            )
+            sheet[axis] = book.add(
+                rebate[axis] - allowance["glass" if floor.kind == "glass" else "board"],
+                f"{part}.{axis}",
+                f"{name}, {axis}",
+                parts=(part,),
+                fits=True,
+                grain="wood",
+            )
+        deep_planned = book.add(
+            planned_depth[i],
+            f"{part}.depth.planned",
+            f"{name}, rebate from the back as planned",
+            parts=("rail", part),
+            grain="depth",
+        )
+        depth = _built(
+            context, i, "built_depth", f"{part}.depth", f"{name}, rebate from the back", deep_planned, part, "depth"
+        )
+        text = (
+            cut_out(floor.text.strip(), float(floor.letters), float(floor.stroke), float(floor.bridge))
+            if floor.text.strip()
+            else None
+        )
+        found.append(Lies(i, floor, part, name, planned, rebate, sheet, thick[i], shoulder[i], cum, depth, deep_planned, None, needs[i] if i < len(needs) else None,
+                          stands[i], cut[i], text))  # fmt: skip
+    return [_with_room(context, found, i) for i in range(len(found))], outer
+
+
+def _with_room(context: LayeredContext, found: list[Lies], i: int) -> Lies:
+    """The room behind a floor as it is: between its back and the next shoulder."""
+    if i == len(found) - 1:
+        return found[i]
+    mine, after = found[i], found[i + 1]
+    room = context.book.add(
+        mine.depth - mine.thick - after.depth,
+        f"{mine.part}.room",
+        f"Room behind {mine.name.lower()}",
+        parts=(f"room.{i}",),
+        grain="depth",
+        fits=True,
+    )
+    return Lies(
+        mine.index,
+        mine.floor,
+        mine.part,
+        mine.name,
+        mine.planned,
+        mine.rebate,
+        mine.sheet,
+        mine.thick,
+        mine.shoulder,
+        mine.steps,
+        mine.depth,
+        mine.planned_depth,
+        room,
+        mine.need,
+        mine.stands,
+        mine.cut,
+        mine.text,
+    )
+
+
+def _name(display: LayeredBox, i: int) -> str:
+    floor = display.floors[i]
+    same = [k for k, f in enumerate(display.floors) if f.kind == floor.kind]
+    return NAMES[floor.kind] + (f" {same.index(i) + 1}" if len(same) > 1 else "")
+
+
+def _given(context: LayeredContext, name: str, label: str, place: str, value: Any, part: str) -> Dim:
+    return chosen(context, name, label, place, value, parts=(part,))
+
+
+def _need(context: LayeredContext, i: int, stands: list[Laid]) -> Dim | None:
+    """What must stand between a floor and the next: the tallest on the next and its clearance; the lamp room; nothing."""
+    display, book = context.display, context.book
+    if stands:
+        tallest = largest([one.sized.front for one in stands])
+        if display.floors[i].kind == "glass":
+            air = leaf(
+                display.clearance,
+                "/display/clearance",
+                "Clearance before the tallest",
+                "choice",
+                pointer="/display/clearance",
+                grain="depth",
+                source="air",
+                parts=("glass",),
+            )
+        else:
+            air = rule(LEAST_AIR, "Air before the tallest", "air", "depth")
+        return book.add(
+            tallest + air,
+            f"room.{i}.need",
+            f"Needed behind {_name(display, i).lower()}: the tallest, {stands[0].item.name if len(stands) == 1 else 'of those there'}, and air",
+            parts=(f"room.{i}",),
+            grain="depth",
+        )
+    if display.lamp is not None and i == len(display.floors) - 2:
+        return chosen(
+            context,
+            f"room.{i}.need",
+            "Lamp room, deep",
+            "lamp/depth",
+            display.lamp.depth,
+            parts=(f"room.{i}",),
+            source="lamp",
+        )
+    return None
+
+
+def _room(context: LayeredContext, i: int, need: Dim | None) -> Dim:
+    """The room as it is planned: typed, or as it is needed."""
+    floor, pointer = context.display.floors[i], f"/display/floors/{i}/room"
+    label = f"Room behind {_name(context.display, i).lower()}, as planned"
+    if floor.room is not None or need is None:
+        value = floor.room if floor.room is not None else 0
+        form = leaf(value, pointer, label, "choice", pointer=pointer, grain="depth", parts=(f"room.{i}",))
+        return context.book.add(form, f"room.{i}.planned", label, parts=(f"room.{i}",))
+    return context.book.add(need * 1, f"room.{i}.planned", label, parts=(f"room.{i}",), grain="depth")
+
+
+def _built(
+    context: LayeredContext, i: int, field: str, name: str, label: str, planned: Dim, part: str, grain: Any = "wood"
+) -> Dim:
+    """A size of a rebate: as it was read after the glue-up, else as planned."""
+    value, pointer = getattr(context.display.floors[i], field), f"/display/floors/{i}/{field}"
+    if value is None:
+        return context.book.add(planned * 1, name, label, parts=("rail", part), grain=grain)
+    units = context.piece.units
+    read = leaf(
+        value,
+        pointer,
+        f"{label}, as built",
+        "reading",
+        tolerance=context.shop.reading_tolerance(units),
+        pointer=pointer,
+        tape=units,
+        source="tape",
+        grain=grain,
+        parts=("rail", part),
+    )
+    return context.book.add(read, name, f"{label}, as built", parts=("rail", part))
+
+
+def _weights(
+    context: LayeredContext, laid: list[Laid], outside: dict[str, Dim], wall: Dim, outer: Dim, floors: list[Lies]
+) -> tuple[Weight, ...]:
+    display = context.display
+    cut_away = sum((f.shoulder.value * f.planned_depth.value for f in floors), Fraction(0))
+    area = max(wall.value * outer.value - cut_away, Fraction(1))
+    kg = sum((one.sized.weight_kg for one in laid), Fraction(0))
+    return (
+        rails_weight(context, outside, wall, area, display.wood),
+        *(
+            sheet_weight(
+                context,
+                f.part,
+                f.name,
+                display.glazing if f.floor.kind == "glass" else "ply" if f.floor.kind == "back" else "board",
+                f.sheet,
+                f.thick,
+            )
+            for f in floors
+        ),
+        object_weight("item", "Things", kg, any(one.item.weight is None for one in laid)),
+    )

@@ -1,0 +1,1 @@
+"""Flat work stuck to a backing and hung unframed."""

@@ -1,0 +1,162 @@
+"""The sums of a panel.
+
+backing = work − 2 × inset                    boards = backing / board in stock, rounded up, each way
+taped line = a rectangle so far in from every board’s edge; glue inside it
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from quicktions import Fraction
+
+from shadbo.core.desk import measure
+from shadbo.core.display import Context, Weight
+from shadbo.core.displays.panel.decision import OnPanel
+from shadbo.core.holding import Fixings, figures, fixings
+from shadbo.core.masses import plain_quantity
+from shadbo.core.objects import FlatWork
+from shadbo.core.rails import AXES
+from shadbo.core.sums import Dim, rule
+from shadbo.core.terms import chosen
+from shadbo.core.thing import Thing
+from shadbo.core.weights import object_weight, sheet_weight
+
+PanelContext = Context[FlatWork, OnPanel]
+# Wood glue spread on card, ml a square metre; pairs at the corners, and one more along every so far (mm): house figures.
+SPREAD, PAIRS_EVERY, STRIP_LONG, STRIP_HIGH = 150, Fraction(300), Fraction(50), Fraction(20)
+IN_FROM_THE_EDGE = Fraction(20)
+
+
+@dataclass(frozen=True, slots=True)
+class Sizes:
+    """Every dim of a panel. ``turned`` if the boards are cut from the sheet turned; ``pairs`` are middles from the upper left."""
+
+    thing: Thing
+    inset: Dim
+    backing: dict[str, Dim]
+    stock: dict[str, Dim]
+    turned: bool
+    across: int
+    down: int
+    each: dict[str, Dim]
+    seams: dict[str, list[Dim]]
+    tape: Dim
+    pairs: list[tuple[Dim, Dim]]
+    hold: Fixings | None
+    weights: tuple[Weight, ...]
+
+
+def size_up(context: PanelContext) -> Sizes:
+    book, display = context.book, context.display
+    thing = measure(context)
+    inset = chosen(
+        context, "backing.inset", "Backing inside the edge", "inset", display.inset, parts=("backing",), source="panel"
+    )
+    backing = {
+        a: book.add(thing.side(a).cover - 2 * inset, f"backing.{a}", f"Backing, {a}", parts=("backing",), grain="wood")
+        for a in AXES
+    }
+    stock = {a: chosen(context, f"stock.{a}", f"Board in stock, {a}", f"sheet_{a}", getattr(display, f"sheet_{a}"), parts=("backing",), grain="wood")
+             for a in AXES}  # fmt: skip
+    (across, down), turned = _boards(backing, stock)
+    counts = {"width": across, "height": down}
+    each = {
+        a: book.add(backing[a] / counts[a], f"board.{a}", f"Each board, {a}", parts=("backing",), grain="wood")
+        for a in AXES
+    }
+    book.add_count("board.count", "Boards", across * down, (f"{across} across, {down} down, from the sheet {'turned' if turned else 'as it is'}",),
+                   parts=("backing",))  # fmt: skip
+    seams = {
+        a: [book.add(each[a] * i, f"seam.{a}.{i}", f"Seam {i}, {'from the left' if a == 'width' else 'from the top'} of the backing",
+                     parts=(f"seam.{a}.{i}", "backing")) for i in range(1, counts[a])]
+        for a in AXES
+    }  # fmt: skip
+    tape = chosen(context, "tape.edge", "Tape line from the board’s edge", "tape", display.tape, parts=("tape",))
+    _glue(context, each, tape, across * down)
+    thick = book.add(
+        rule(display.board, "Backing, thick", "thicknesses", "depth"),
+        "backing.thick",
+        "Backing, thick",
+        parts=("backing",),
+    )
+    weights = (
+        sheet_weight(context, "backing", "Backing", "board", backing, thick), object_weight("work", "Work", thing.weight_kg, thing.estimated),
+    )  # fmt: skip
+    hold, pairs = _hang(context, backing, sum((w.kg for w in weights), Fraction(0)))
+    return Sizes(thing, inset, backing, stock, turned, across, down, each, seams, tape, pairs, hold, weights)
+
+
+def _boards(backing: dict[str, Dim], stock: dict[str, Dim]) -> tuple[tuple[int, int], bool]:
+    """How many boards across and down, and whether the sheet is turned for it: fewest boards, then as it is."""
+
+    def count(wide: Fraction, tall: Fraction) -> tuple[int, int]:
+        return int(-(-backing["width"].value // wide)), int(-(-backing["height"].value // tall))
+
+    straight, turned = (
+        count(stock["width"].value, stock["height"].value),
+        count(stock["height"].value, stock["width"].value),
+    )
+    if turned[0] * turned[1] < straight[0] * straight[1]:
+        return turned, True
+    return straight, False
+
+
+def _glue(context: PanelContext, each: dict[str, Dim], tape: Dim, boards: int) -> None:
+    book, display = context.book, context.display
+    round_ = (2 * each["width"] + 2 * each["height"] - 8 * tape) * boards
+    inner = {a: each[a].value - 2 * tape.value for a in AXES}
+    if min(inner.values()) <= 0:
+        return
+    book.add(round_, "tape.length", "Double-sided tape, in all", parts=("tape",), grain="wood")
+    area = inner["width"] * inner["height"] * boards / 1_000_000
+    what = {"glue": "Glue", "spray": "Spray adhesive", "tape": "Wide tape across the back"}[display.bond]
+    book.add_quantity(
+        "glue.area",
+        f"{what}, area",
+        plain_quantity(f"{figures(area)} m²"),
+        context.speak.say(
+            f"inside the tape line, {{}} × {{}}, {boards} board{'s' if boards > 1 else ''}", *inner.values()
+        ),
+        parts=("glue",),
+    )
+    if display.bond == "glue":
+        book.add_quantity("glue.volume", "Glue, about", plain_quantity(f"{figures(area * SPREAD, 2)} ml"), (f"{SPREAD} ml a square metre (house figure)",),
+                          parts=("glue",))  # fmt: skip
+
+
+def _hang(context: PanelContext, backing: dict[str, Dim], kg: Fraction) -> tuple[Fixings | None, list[tuple[Dim, Dim]]]:
+    """Pairs of hook-and-loop: the corners, and more along the edges by weight and size."""
+    display, book = context.display, context.book
+    if display.wall != "hook_and_loop":
+        return None, []
+    longest = max(d.value for d in backing.values())
+    # Four corners, and two more (at top and bottom, or left and right) for every 300 mm the longer side is over 600.
+    more = max(0, int(-(-(longest - 2 * PAIRS_EVERY) // PAIRS_EVERY)))
+    found = fixings(
+        context, "pairs", "Hook-and-loop pairs", kg=kg, factor=Fraction(context.shop.rules.shear_factor), each=Fraction(display.pair), basis="rating",
+        spacing=4 + 2 * more, why=("the four corners, and two for every 300 mm over 600",), parts=("pair",),
+    )  # fmt: skip
+    inset = rule(IN_FROM_THE_EDGE, "Strips in from the backing’s edge", "panel", "depth")
+    half = {
+        "width": rule(STRIP_LONG, "Strip, long", "panel", "depth") / 2,
+        "height": rule(STRIP_HIGH, "Strip, high", "panel", "depth") / 2,
+    }
+    count = found.count + found.count % 2
+    in_a_row = count // 2
+    middles = []
+    first, last = {a: inset + half[a] for a in AXES}, {a: backing[a] - inset - half[a] for a in AXES}
+    along = "width" if backing["width"].value >= backing["height"].value else "height"
+    across = "height" if along == "width" else "width"
+    for side in (first, last):
+        for i in range(in_a_row):
+            share = Fraction(i, max(in_a_row - 1, 1))
+            place = first[along] * (1 - share) + last[along] * share
+            spot = {along: place, across: side[across] * 1}
+            middles.append((spot["width"], spot["height"]))
+    middles.sort(key=lambda p: (p[1].value, p[0].value))
+    return found, [
+        (book.add(x, f"pair.{i + 1}.x", f"Pair {i + 1}, from the left of the backing", parts=(f"pair.{i + 1}",)),
+         book.add(y, f"pair.{i + 1}.y", f"Pair {i + 1}, from its top", parts=(f"pair.{i + 1}",)))
+        for i, (x, y) in enumerate(middles)
+    ]  # fmt: skip

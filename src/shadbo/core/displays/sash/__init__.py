@@ -1,0 +1,1 @@
+"""Cloth behind the panes of an old window sash."""

@@ -1,0 +1,409 @@
+"""Cloth behind a sash, reckoned whole."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from quicktions import Fraction
+
+from shadbo.core.arrange.laid import Laid
+from shadbo.core.asking import choice, given, plain_length
+from shadbo.core.boxes.item_panels import measuring_inputs
+from shadbo.core.cutting import CutLine
+from shadbo.core.display import Display, Held, Layer, Lying, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.displays.sash.drawing import draw
+from shadbo.core.displays.sash.flags import FLAGS
+from shadbo.core.displays.sash.rules import RINGS, check
+from shadbo.core.displays.sash.sizes import SIDES, SashContext, Sizes, size_up, thick_of
+from shadbo.core.facts import Facts
+from shadbo.core.figures import Say
+from shadbo.core.inputs import ChoiceInput, Input, Option
+from shadbo.core.rails import AXES, cut_line
+from shadbo.core.shop import Shop
+from shadbo.core.showing_items import item_figures, items_shown
+from shadbo.core.starts import FLAT_THING, SizeAsked, Start, things_of
+from shadbo.core.terms import there
+from shadbo.core.work import Step
+
+
+def reckon(context: SashContext) -> Reckoned:
+    """Every sum, check, drawing, cut and step of cloth behind a sash."""
+    sizes = size_up(context)
+    thick = thick_of(context)
+    check(context, sizes)
+    wrapped = all(one.wrapped for one in sizes.behind)
+    how = "cloth wrapped on boards" if wrapped else "cloth stitched to covered boards"
+    by = "a cover board over all" if context.display.closing == "cover" else "points in each pane’s rebate"
+    return Reckoned(
+        verdict=_verdict(context, sizes), outside=(sizes.outside["width"], sizes.outside["height"]),
+        layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()), panels=_panels(context, sizes), views=draw(context, sizes),
+        cuts=_cuts(context, sizes), stock=(), steps=_steps(context, sizes), proofs=_proofs(context, sizes), deep=thick, weights=sizes.weights,
+        held=Held(f"{how}, {by}", "board behind, strips at the glass; nothing through the cloth" if wrapped else "thread, and board behind", "yes"),
+        items=items_shown(context, [one.laid.sized for one in sizes.behind] + sizes.left_out),
+    )  # fmt: skip
+
+
+def _verdict(context: SashContext, sizes: Sizes) -> Say:
+    say = context.speak.say
+    if sizes.left_out:
+        return (f"There are {len(sizes.behind)} panes for {len(sizes.behind) + len(sizes.left_out)} things.",)
+    if sizes.slack.value < 0:
+        return say("The boards stand {} out of the sash.", -sizes.slack.value)
+    if context.display.closing == "points":
+        return say("Boards {} × {}, held in their own rebates.", *sizes.board.values())
+    return say(
+        "Boards {} × {} behind the panes, a cover of {} × {} over all.", *sizes.board.values(), *sizes.cover.values()
+    )
+
+
+def _proofs(context: SashContext, sizes: Sizes) -> tuple[Proof, ...]:
+    """Along every row and column: stile, what is seen and the bars between make the sash; the layers fill the rebate."""
+    book, display = context.book, context.display
+    bar = book["sash.bar"]
+    ends = {"width": (book["sash.stile"], book["sash.stile"]), "height": (book["sash.top"], book["sash.bottom"])}
+    proofs = []
+    for axis, n in (("width", display.across), ("height", display.down)):
+        first, last = ends[axis]
+        row = [first, *([sizes.sight[axis], bar] * n)[:-1], last]
+        proofs.append(Proof(f"wood + panes + bars + wood = outside, {axis}", tuple(row), sizes.outside[axis]))
+        proofs.append(
+            Proof(
+                f"cloth + board + cloth = pane, {axis}", (sizes.cloth, sizes.board[axis], sizes.cloth), sizes.pane[axis]
+            )
+        )
+        proofs.append(
+            Proof(
+                f"beyond + panes + beyond = cover, {axis}",
+                (sizes.beyond, sizes.extent[axis], sizes.beyond),
+                sizes.cover[axis],
+            )
+        )
+    proofs.append(
+        Proof(
+            "strips + cloth + board + cloth + room = rebate", (*sizes.pack.values(), sizes.slack), book["sash.rebate"]
+        )
+    )
+    return tuple(proofs)
+
+
+def _in_hand(context: SashContext, sizes: Sizes) -> Laid:
+    return next((one.laid for one in sizes.behind if one.laid.item.key == context.focus), sizes.behind[0].laid)
+
+
+def _panes(pointer: str, label: str, now: int) -> ChoiceInput:
+    return ChoiceInput(pointer.rsplit("/", 1)[1], label, "The sash", tuple(
+        Option(str(n), (str(n),), (), n == now, ({"op": "add", "path": pointer, "value": n},)) for n in range(1, 7)), ("glass",), "menu")  # fmt: skip
+
+
+def _panels(context: SashContext, sizes: Sizes) -> tuple[Panel, ...]:
+    display, show, book = context.display, context.shop.showing, context.book
+    one = _in_hand(context, sizes)
+    group = "The sash"
+    sash: list[Input] = [
+        _panes("/display/across", "Panes across", display.across),
+        _panes("/display/down", "Panes down", display.down),
+    ]
+    sash += [given(show, book[f"pane.{a}"], group) for a in AXES]
+    sash += [
+        given(show, book[n], group)
+        for n in ("sash.lap", "sash.bar", "sash.stile", "sash.top", "sash.bottom", "sash.thick", "sash.rebate")
+    ]
+    sash.append(plain_length(show, display.glass, "/display/glass", "Glass, thick", group, ("glass",)))
+    sash += [
+        given(show, book["pack.strips"], "Behind the glass"), given(show, book["pack.board"], "Behind the glass"),
+        choice("flag", "Whose flag", "Flag", "/display/flag", display.flag, tuple((k, (f.label,), ()) for k, f in FLAGS.items()), ("item",)),
+    ]  # fmt: skip
+    if display.flag != "none":
+        sash.append(
+            choice(
+                "hung",
+                "It hangs",
+                "Flag",
+                "/display/hung",
+                display.hung,
+                (("across", ("Across",), ()), ("down", ("Down",), ())),
+                ("item",),
+            )
+        )
+    hold: list[Input] = [
+        choice(
+            "closing",
+            "Boards held by",
+            "From behind",
+            "/display/closing",
+            display.closing,
+            (
+                ("cover", ("A cover board",), ("one over all, fastened in the sash clear of the cloth",)),
+                ("points", ("Points",), ("each board in its own rebate",)),
+            ),
+            ("cover",),
+            look="list",
+        ),
+        choice(
+            "rings",
+            "Rings rated",
+            "Hanging",
+            "/display/rings",
+            display.rings,
+            tuple((r, (f"{r} kg",), ()) for r in RINGS),
+            ("hanger",),
+        ),
+    ]
+    if display.closing == "cover":
+        hold[1:1] = [given(show, sizes.beyond, "From behind"), given(show, book["fastener.length"], "From behind"),
+                     plain_length(show, display.cover_board, "/display/cover_board", "Cover, thick", "From behind", ("cover",))]  # fmt: skip
+    mine = [d.name or "" for b in sizes.behind for d in (*b.turn.values(), *b.border.values())]
+    fasteners = [d.name or "" for found in sizes.fasteners.values() for d in found]
+    return (
+        Panel(
+            "measure",
+            "Measure",
+            ("The cloth: width and height as it hangs, and how thick.",),
+            tuple(measuring_inputs(context, one)),  # type: ignore[arg-type]
+            item_figures(context, one.sized),
+            ("face", "back", "section"),
+        ),
+        Panel(
+            "display",
+            "Display",
+            ("The sash as it is: panes, bars, wood; and what lies behind the glass.",),
+            tuple(sash),
+            there(
+                context,
+                "board.width",
+                "board.height",
+                *mine,
+                "depth.slack",
+                "frame.outside.width",
+                "frame.outside.height",
+                "weight.total",
+            ),
+            ("face", "section", "back"),
+        ),
+        Panel(
+            "hold",
+            "Hold",
+            ("What holds the boards from behind, with nothing through the cloth.",),
+            tuple(hold),
+            there(
+                context,
+                "cover.width",
+                "cover.height",
+                "cover.ledge",
+                "fastener.bite",
+                "fastener.clear",
+                "rings.count",
+                "rings.load",
+                *fasteners,
+            ),
+            ("back", "section", "face"),
+        ),
+        Panel(
+            "cut",
+            "Cut",
+            ("Boards to cut, holes to mark.",),
+            (),
+            there(context, "board.width", "board.height", "cover.width", "cover.height", *fasteners),
+            ("back", "section", "face"),
+        ),
+    )
+
+
+def _cuts(context: SashContext, sizes: Sizes) -> tuple[CutLine, ...]:
+    display, say = context.display, context.speak.say
+    panes = display.across * display.down
+    lines = [
+        cut_line(
+            context,
+            "board",
+            "Boards behind the panes",
+            ("board",),
+            panes,
+            "acid-free board",
+            sizes.board["width"],
+            say("by {}, {} thick", sizes.board["height"], sizes.pack["board"]),
+            ("the pane less the cloth on both edges",),
+            grain="depth",
+        )
+    ]
+    if display.closing == "cover":
+        lines += [
+            cut_line(
+                context,
+                "cover",
+                "Cover board",
+                ("cover",),
+                1,
+                "hardboard or ply",
+                sizes.cover["width"],
+                say("by {}, {} thick", sizes.cover["height"], Fraction(display.cover_board)),
+                ("smaller than the sash, larger than the cloth",),
+            ),
+            cut_line(
+                context,
+                "fastener",
+                "Staples or small nails",
+                ("fastener",),
+                sizes.fastener_count(),
+                "staples or nails",
+                context.book["fastener.length"],
+                (),
+                say("clear of cloth and glass by {}", sizes.clear),
+                grain="depth",
+            ),
+        ]
+    return tuple(lines)
+
+
+def _steps(context: SashContext, sizes: Sizes) -> tuple[Step, ...]:
+    display, say = context.display, context.speak.say
+    out = [
+        Step(
+            "sash",
+            "Look the sash over",
+            ("Putty firm, panes whole, joints tight; wash both faces of the glass.",),
+            40,
+            gate=True,
+            care="Old paint may hold lead: do not sand it dry. Gloves for old glass.",
+            parts=("sash", "glass"),
+        ),
+        Step(
+            "measure",
+            "Measure every pane",
+            say("They differ in old sashes: {} × {} here. Boards are cut one by one.", *sizes.pane.values()),
+            10,
+            gate=True,
+            parts=("glass",),
+        ),
+        Step(
+            "board",
+            "Cut the boards",
+            say(
+                "{} × {}: the pane less the cloth’s thickness on both edges. Try each with a scrap of the cloth.",
+                *sizes.board.values(),
+            ),
+            20,
+            gate=True,
+            care="Blade away from the fingers; metal ruler.",
+            parts=("board",),
+        ),
+    ]
+    if display.flag != "none":
+        out.append(Step("flag", "Which way up", (FLAGS[display.flag].rule,), 5, gate=True, parts=("item",)))
+    for one in sizes.behind:
+        name = one.laid.item.name
+        if one.wrapped:
+            out.append(
+                Step(
+                    f"wrap.{one.laid.item.key}",
+                    f"Wrap {name}",
+                    say(
+                        "Straight along its weave, {} and {} turned behind, pinned in the edge, then stitched. Nothing through what is seen.",
+                        *one.turn.values(),
+                    ),
+                    30,
+                    parts=(one.laid.part,),
+                )
+            )
+        else:
+            out.append(
+                Step(
+                    f"stitch.{one.laid.item.key}",
+                    f"Stitch {name} to its board",
+                    say(
+                        "On a board covered in plain cloth, {} in at the sides and {} above and below; stitches along its hems, "
+                        "never so that it tears.",
+                        *one.border.values(),
+                    ),
+                    40,
+                    parts=(one.laid.part,),
+                )
+            )
+    out.append(
+        Step(
+            "lay",
+            "Lay the boards in",
+            say("Strips of {} round the glass, then the boards.", sizes.pack["strips"]),
+            15,
+            parts=("strips", "board"),
+        )
+    )
+    if display.closing == "cover":
+        out += [
+            Step("half", "Fasten two of each side", say("In from the cover’s corners, {} clear of the cloth.", sizes.clear), 10,
+                 care="Eye protection; staple gun and nails never towards a hand, and mind the glass beyond.", parts=("cover", "fastener")),
+            Step("look", "Look at the front", ("Before the last ones go in: straight, the right way up, no dust, no thread.",), 10, gate=True, parts=("item",)),
+            Step("close", "The others", (f"{sizes.fastener_count()} in all.",), 10, care="As before: mind the glass beyond.", parts=("fastener",)),
+        ]  # fmt: skip
+    else:
+        out += [
+            Step(
+                "look",
+                "Look at the front",
+                ("Before it is closed: straight, the right way up, no dust, no thread.",),
+                10,
+                gate=True,
+                parts=("item",),
+            ),
+            Step(
+                "close",
+                "Points into each rebate",
+                ("Two a side in every pane, nothing pushed towards the glass.",),
+                20,
+                care="Point gun: eye protection, never towards a hand.",
+                parts=("board",),
+            ),
+        ]
+    out.append(
+        Step(
+            "rings",
+            "Rings",
+            ("One on each stile, a quarter down, on two hooks. A sash is heavy: two people over 23 kg.",),
+            10,
+            gate=True,
+            parts=("hanger",),
+        )
+    )
+    return tuple(out)
+
+
+def _suits(facts: Facts) -> Suit:
+    if facts.type == "stretched_canvas":
+        return Suit(0, "only cloth goes behind a sash")
+    if facts.what in ("flag", "cloth"):
+        return Suit(3, "cloth wrapped on boards behind old panes, nothing through it")
+    if facts.what == "garment" or ("textile" in facts.traits and facts.flat):
+        return Suit(
+            1 if facts.what != "garment" else 0,
+            "it would do where an old sash is at hand" if facts.what != "garment" else "too thick for a sash’s rebate",
+        )
+    return Suit(0, "a sash’s rebate takes cloth, not this")
+
+
+def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
+    """One pane that the cloth is turned behind on all sides, or of so many as there are things, side by side."""
+    pane = {
+        f"pane_{a}": max(60, int(getattr(facts, a)) - 80 if getattr(facts, a) > 300 else int(getattr(facts, a)) + 40)
+        for a in AXES
+    }
+    if min(facts.width, facts.height) <= 300:
+        pane = {f"pane_{a}": int(getattr(facts, a)) + 40 for a in AXES}
+    return {
+        "type": "sash",
+        "across": min(facts.count, 6),
+        "down": min(-(-facts.count // 6), 6),
+        **{k: min(v, 2000) for k, v in pane.items()},
+    }
+
+
+ASKS = (
+    *FLAT_THING,
+    SizeAsked("pane_width", "Pane width", "/display/pane_width"),
+    SizeAsked("pane_height", "Pane height", "/display/pane_height"),
+)
+SASH = Display(
+    "sash", "Behind an old sash", reckon, Way(_suits, _begin),
+    starts=(Start("flag", "A flag, pennant or scarf", "Behind the panes of an old window.", ASKS, things_of("flag"),
+                  lambda sizes, unit, shop: {"type": "sash", **{k: sizes[k]["mm"] for k in SIDES.values()}}),),
+    lie=lambda context: Lying([one.laid for one in size_up(context).behind], {}, True),
+)  # fmt: skip

@@ -1,0 +1,163 @@
+"""The drawings of cloth behind a sash: face through the panes, section through a stile, back with cover and fasteners."""
+
+from __future__ import annotations
+
+from quicktions import Fraction
+
+from shadbo.core.arrange.drawn import draw_item, name_on
+from shadbo.core.displays.sash.flags import union
+from shadbo.core.displays.sash.sizes import IN_FROM_COVER, SashContext, Sizes
+from shadbo.core.views import Drawing, View
+
+HALF = Fraction(1, 2)
+STAGES = ("display", "cut")
+
+
+def draw(context: SashContext, sizes: Sizes) -> tuple[View, ...]:
+    return (_face(context, sizes), _section(context, sizes), _back(context, sizes))
+
+
+def _panes(context: SashContext, sizes: Sizes) -> list[tuple[Fraction, Fraction]]:
+    """The upper left corner of every pane, from the sash’s own."""
+    return [
+        (sizes.start["width"].value + sizes.pitch["width"].value * c, sizes.start["height"].value + sizes.pitch["height"].value * r)
+        for r in range(context.display.down) for c in range(context.display.across)
+    ]  # fmt: skip
+
+
+def _face(context: SashContext, sizes: Sizes) -> View:
+    display = context.display
+    w, h = sizes.outside["width"].value, sizes.outside["height"].value
+    lap = Fraction(display.lap)
+    sw, sh = sizes.sight["width"].value, sizes.sight["height"].value
+    drawing = Drawing("face", "Face", w, h)
+    stile, top, bottom = (Fraction(d) for d in (display.stile, display.top_rail, display.bottom_rail))
+    drawing.box("sash", "Top rail", "wood", stile, 0, w - 2 * stile, top)
+    drawing.box("sash", "Bottom rail", "wood", stile, h - bottom, w - 2 * stile, bottom)
+    drawing.box("sash", "Stile", "wood", 0, 0, stile, h, turn=90)
+    drawing.box("sash", "Stile", "wood", w - stile, 0, stile, h, turn=90)
+    for x, y in _panes(context, sizes):
+        drawing.box("glass", "Pane, board behind it", "board", x + lap, y + lap, sw, sh)
+    for one in sizes.behind:
+        x, y = (_panes(context, sizes))[one.row * display.across + one.column]
+        item, colour = one.laid.item, one.laid.item.colour or one.laid.sized.kind.colour
+        if one.wrapped:
+            drawing.box(one.laid.part, item.name, "item", x + lap, y + lap, sw, sh, colour=colour)
+            bx, by, bw, bh = x + lap, y + lap, sw, sh
+        else:
+            draw_item(drawing, one.laid, w * HALF, h * HALF)
+            bw, bh = one.laid.sized.wide.value, one.laid.sized.tall.value
+            bx, by = w * HALF + one.laid.x.value - bw * HALF, h * HALF + one.laid.y.value - bh * HALF
+        if display.flag == "united_states":
+            uw, uh = union(display.hung, bw, bh)
+            drawing.box(f"{one.laid.part}.union", "Union, to the observer’s left", "keep", bx, by, uw, uh)
+        name_on(drawing, one.laid, bx + bw * HALF, by + bh * HALF)
+    for column in range(1, display.across):
+        x = stile + sizes.pitch["width"].value * column - Fraction(display.bar)
+        drawing.box("sash", "Bar", "wood", x, top, Fraction(display.bar), h - top - bottom, turn=90)
+    for row in range(1, display.down):
+        y = top + sizes.pitch["height"].value * row - Fraction(display.bar)
+        drawing.box("sash", "Bar", "wood", stile, y, w - 2 * stile, Fraction(display.bar))
+    x0, y0 = stile, top
+    drawing.measure("pane.sight.width", "x", x0, x0 + sw, h, "bottom", 1, STAGES, "seen")
+    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, (*STAGES, "measure"), "outside")
+    drawing.measure("pane.sight.height", "y", y0, y0 + sh, w, "right", 1, STAGES, "seen")
+    drawing.measure("frame.outside.height", "y", 0, h, w, "right", 2, (*STAGES, "measure"), "outside")
+    drawing.measure("sash.stile", "x", 0, stile, 0, "top", 1, ("display",), "stile")
+    drawing.measure("sash.top", "y", 0, top, 0, "left", 1, ("display",), "top")
+    drawing.measure("sash.bottom", "y", h - bottom, h, 0, "left", 1, ("display",), "bottom")
+    return drawing.view()
+
+
+def _section(context: SashContext, sizes: Sizes) -> View:
+    """Through the left stile seen from below: the viewer above, the wall beneath."""
+    display = context.display
+    stile, lap, thick = Fraction(display.stile), Fraction(display.lap), Fraction(display.thickness)
+    glass, rebate = Fraction(display.glass), Fraction(display.rebate)
+    front = max(thick - rebate - glass, Fraction(2))
+    under = front + glass
+    seen = stile + 60
+    out = max(-sizes.slack.value, Fraction(0))
+    cover = Fraction(display.cover_board) if display.closing == "cover" else Fraction(0)
+    tall = max(thick, under + rebate) + out + cover
+    drawing = Drawing("section", "Section through the stile, front at the top", seen, tall)
+    drawing.polygon(
+        "sash",
+        "Stile",
+        "wood",
+        ((0, 0), (stile, 0), (stile, front), (stile - lap, front), (stile - lap, under + rebate), (0, under + rebate)),
+    )
+    wall = stile - lap
+    drawing.box("glass", "Pane", "glass", wall, front, seen - wall, glass)
+    y = under
+    for key, label, material in (
+        ("strips", "Strip", "strip"),
+        ("cloth", "Cloth", "canvas"),
+        ("board", "Board", "board"),
+        ("turned", "Cloth turned behind", "canvas"),
+    ):
+        t = sizes.pack[key].value
+        if t > 0:
+            width = Fraction(6) if key == "strips" else Fraction(30) if key == "turned" else seen - wall - 1
+            drawing.box("item" if material == "canvas" else key, label, material, wall + 1, y, width, t, turn=90)  # type: ignore[arg-type]
+            name = sizes.pack[key].name
+            if name:
+                drawing.measure(
+                    name,
+                    "y",
+                    y,
+                    y + t,
+                    seen,
+                    "right",
+                    1,
+                    (*STAGES, "hold"),
+                    label.lower() if key != "turned" else "turned",
+                )
+        y += t
+    if display.closing == "cover":
+        at = max(under + rebate, y)
+        edge = wall - Fraction(display.cover_by)
+        drawing.box("cover", "Cover board", "board", edge, at, seen - edge, cover, turn=90)
+        fx = edge + IN_FROM_COVER
+        drawing.line("fastener", "Fastener", "metal", (fx, at + cover), (fx, at + cover - Fraction(display.fastener)))
+        drawing.measure(
+            "cover.beyond", "x", edge, wall, at + cover, "bottom", 1, ("hold", "cut", "display"), "beyond the cloth"
+        )
+    drawing.measure("sash.stile", "x", 0, stile, 0, "top", 1, STAGES, "stile")
+    drawing.measure("sash.rebate", "y", under, under + rebate, 0, "left", 1, (*STAGES, "hold"), "behind the glass")
+    return drawing.view()
+
+
+def _back(context: SashContext, sizes: Sizes) -> View:
+    display = context.display
+    w, h = sizes.outside["width"].value, sizes.outside["height"].value
+    drawing = Drawing("back", "Back, seen from behind", w, h)
+    drawing.box("sash", "Sash", "wood", 0, 0, w, h)
+    pw, ph = sizes.pane["width"].value, sizes.pane["height"].value
+    for x, y in _panes(context, sizes):
+        # Seen from behind left and right change over.
+        drawing.box("board", "Board", "board", w - x - pw, y, pw, ph)
+    if display.closing == "cover":
+        cw, ch, beyond = sizes.cover["width"].value, sizes.cover["height"].value, Fraction(display.cover_by)
+        x0, y0 = sizes.start["width"].value - beyond, sizes.start["height"].value - beyond
+        drawing.box("cover", "Cover board", "board", x0, y0, cw, ch)
+        drawing.box(
+            "item", "Nothing goes in here: cloth", "keep", x0 + beyond, y0 + beyond, cw - 2 * beyond, ch - 2 * beyond
+        )
+        for axis, found in sizes.fasteners.items():
+            for i, at in enumerate(found):
+                for side in (IN_FROM_COVER, (ch if axis == "width" else cw) - IN_FROM_COVER):
+                    x, y = (x0 + at.value, y0 + side) if axis == "width" else (x0 + side, y0 + at.value)
+                    drawing.circle(f"fastener.{axis}.{i + 1}", f"Fastener {i + 1}", "metal", x, y, 2)
+        drawing.measure("cover.width", "x", x0, x0 + cw, h, "bottom", 1, (*STAGES, "hold"), "cover")
+        drawing.measure("cover.height", "y", y0, y0 + ch, w, "right", 1, (*STAGES, "hold"), "cover")
+        drawing.measure(
+            "fastener.width.1", "x", x0, x0 + sizes.fasteners["width"][0].value, 0, "top", 1, ("hold", "cut"), ""
+        )
+        drawing.measure(
+            "fastener.height.1", "y", y0, y0 + sizes.fasteners["height"][0].value, 0, "left", 1, ("hold", "cut"), ""
+        )
+    for x in (Fraction(display.stile) * HALF, w - Fraction(display.stile) * HALF):
+        drawing.circle("hanger", "Ring", "metal", x, h / 4, 5)
+    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, STAGES, "outside")
+    return drawing.view()

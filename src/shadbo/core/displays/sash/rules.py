@@ -1,0 +1,351 @@
+"""What can be wrong with cloth behind a sash: no pane for it, a cover too large, fasteners in the cloth, a flag the wrong way."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from quicktions import Fraction
+
+from shadbo.core.checks import WayOut, put
+from shadbo.core.displays.sash.flags import FLAGS, proportion
+from shadbo.core.displays.sash.sizes import SashContext, Sizes
+from shadbo.core.doubts import check_readings
+
+LEAST_BEYOND, LEAST_LEDGE, LEAST_CLEAR, LEAST_BITE, FROM_FACE = (
+    Fraction(15),
+    Fraction(8),
+    Fraction(8),
+    Fraction(6),
+    Fraction(4),
+)
+# A flag out of its proportions by more than this was pulled out of shape, or measured wrong.
+OUT_OF_PROPORTION = Fraction(1, 20)
+RINGS = (10, 15, 25, 40)
+
+
+def check(context: SashContext, sizes: Sizes) -> None:
+    for one in sizes.behind:
+        wide, tall = one.laid.sized.sides
+        if wide and tall:
+            check_readings(
+                context.checks,
+                context.speak,
+                context.shop,
+                one.laid.item.name,
+                wide,
+                tall,
+                one.laid.part,
+                key=one.laid.part,
+            )
+    _panes(context, sizes)
+    _cloth(context, sizes)
+    _depth(context, sizes)
+    if context.display.closing == "cover":
+        _cover(context, sizes)
+        _fastener(context, sizes)
+    _flag(context, sizes)
+    _rings(context, sizes)
+
+
+def number(pointer: str, value: int) -> dict[str, Any]:
+    return {"op": "add", "path": pointer, "value": value}
+
+
+def _panes(context: SashContext, sizes: Sizes) -> None:
+    display = context.display
+    if not sizes.left_out:
+        return
+    names = ", ".join(one.item.name for one in sizes.left_out)
+    total = len(sizes.behind) + len(sizes.left_out)
+    across = display.across
+    ways = []
+    if -(-total // across) <= 6:
+        ways.append(
+            WayOut(
+                (f"A sash of {across} × {-(-total // across)} panes",), (number("/display/down", -(-total // across)),)
+            )
+        )
+    else:
+        ways.append(
+            WayOut(
+                (f"A sash of 6 × {min(6, -(-total // 6))} panes",),
+                (number("/display/across", 6), number("/display/down", min(6, -(-total // 6)))),
+            )
+        )
+    keep = [{"op": "remove", "path": f"/object/items/{one.index}"} for one in reversed(sizes.left_out)]
+    ways.append(WayOut((f"Take {names} out",) if len(names) < 60 else ("Take out what has no pane",), tuple(keep)))
+    context.checks.add(
+        "stop", "panes.few", "display", (f"There is no pane for {names}.",) if len(names) < 80 else (f"There is no pane for {len(sizes.left_out)} of the things.",),
+        why="Cloths go behind the panes one by one, left to right and down.", source_key="sash", parts=("glass",), ways=ways,
+    )  # fmt: skip
+
+
+def _cloth(context: SashContext, sizes: Sizes) -> None:
+    say = context.speak.say
+    for one in sizes.behind:
+        if one.wrapped:
+            continue
+        over = min(one.border.values(), key=lambda d: d.value)
+        name = one.laid.item.name
+        if over.value < 0:
+            wider = {
+                a: Fraction(-(-(one.laid.sized.wide if a == "width" else one.laid.sized.tall).value // 5) * 5 + 40)
+                for a in ("width", "height")
+            }
+            ways = []
+            if context.display.across * context.display.down == 1 and all(wider[a] <= 2000 for a in wider):
+                ways.append(
+                    WayOut(
+                        say("A sash with a pane of {} × {}", *wider.values()),
+                        tuple(put(f"/display/pane_{a}", v) for a, v in wider.items()),
+                    )
+                )
+            ways.append(_folded(context, sizes, one.laid.sized.index))
+            context.checks.add(
+                "stop",
+                f"cloth.large.{one.laid.item.key}",
+                "display",
+                say(
+                    f"{name} is neither large enough to be turned behind on all sides nor small enough to be seen whole: "
+                    "{} is hidden on each side.",
+                    -over.value,
+                ),
+                why="A flag or pennant is shown whole or wrapped, never cut off by the wood.",
+                source_key="sash",
+                figure=over.name,
+                parts=(one.laid.part,),
+                ways=ways,
+            )
+        else:
+            context.checks.add(
+                "note",
+                f"cloth.small.{one.laid.item.key}",
+                "display",
+                say(
+                    f"{name} does not reach round its board: it is stitched flat to a board covered in plain cloth, {{}} and {{}} in.",
+                    one.border["width"],
+                    one.border["height"],
+                ),
+                why="Less than 20 mm turned behind does not hold.",
+                source_key="sash",
+                parts=(one.laid.part,),
+            )
+
+
+def _folded(context: SashContext, sizes: Sizes, index: int) -> WayOut:
+    """A pane as the cloth wants it would be another sash; folded under, the cloth is as large as what is seen."""
+    key = f"/object/items/{index}"
+    item = context.object.items[index]
+    usual = {"typed": None, "tape": "mm", "give": 0}
+    seen = {a: max(min(sizes.sight[a].value - 20, Fraction(5000)), Fraction(2)) for a in ("width", "height")}
+    wide = {
+        "top": [],
+        "middle": [usual | {"mm": _number(min(seen["width"], _first(item.width)))}],
+        "bottom": [],
+        "more": [],
+    }
+    tall = {
+        "left": [],
+        "centre": [usual | {"mm": _number(min(seen["height"], _first(item.height)))}],
+        "right": [],
+        "more": [],
+    }
+    return WayOut(context.speak.say("Fold it to {} × {}, nothing cut", Fraction(wide["middle"][0]["mm"]), Fraction(tall["centre"][0]["mm"])),  # type: ignore[arg-type]
+                  (number(f"{key}/width", wide), number(f"{key}/height", tall)))  # type: ignore[arg-type]  # fmt: skip
+
+
+def _first(stations: Any) -> Fraction:
+    return Fraction(next(iter(stations.places(""))).readings[0].mm)
+
+
+def _number(mm: Fraction) -> int:
+    return int(mm)
+
+
+def _depth(context: SashContext, sizes: Sizes) -> None:
+    say, display = context.speak.say, context.display
+    if sizes.slack.value < 0:
+        ways = []
+        strips = Fraction(display.strips)
+        if strips + sizes.slack.value >= 0 and strips > 0:
+            ways.append(
+                WayOut(
+                    say("Thinner strips, {}", strips + sizes.slack.value),
+                    (put("/display/strips", strips + sizes.slack.value),),
+                )
+            )
+        for thin in (5, 3, 2):
+            if thin < Fraction(display.board) and sizes.slack.value + Fraction(display.board) - thin >= 0:
+                ways.append(WayOut(say("A board {} thick", Fraction(thin)), (put("/display/board", Fraction(thin)),)))
+                break
+        rest = sizes.slack.value + strips + Fraction(display.board) - 2
+        if not ways and rest >= 0:
+            ways.append(
+                WayOut(
+                    say("No strips, and a board {} thick", Fraction(2)),
+                    (put("/display/strips", Fraction(0)), put("/display/board", Fraction(2))),
+                )
+            )
+        if not ways:
+            deeper = Fraction(-(-(Fraction(display.rebate) - sizes.slack.value) // 1))
+            ways.append(
+                WayOut(say("Pack the cover out: {} behind the glass in all", deeper), (put("/display/rebate", deeper),))
+            )
+        context.checks.add(
+            "stop", "depth.slack", "display", say("The board stands {} out of the sash: the cover can’t lie flat.", -sizes.slack.value),
+            why="Behind the glass: strips, cloth, board, and the cloth turned behind.", source_key="depth", figure="depth.slack", parts=("board",), ways=ways,
+        )  # fmt: skip
+    if display.strips < 2:
+        room = sizes.slack.value >= 2
+        context.checks.add(
+            "caution",
+            "cloth.touches",
+            "display",
+            ("The cloth lies on the glass: damp that settles there stains it.",),
+            why="Strips of 2 to 3 mm round the pane keep it off.",
+            source_key="air",
+            parts=("strips",),
+            ways=(WayOut(say("Put strips of {} in", Fraction(2)), (put("/display/strips", Fraction(2)),)),)
+            if room
+            else (),
+        )
+
+
+def _cover(context: SashContext, sizes: Sizes) -> None:
+    say = context.speak.say
+    usual = WayOut(
+        say("Let the cover stand {} beyond the cloth", LEAST_BEYOND), (put("/display/cover_by", LEAST_BEYOND),)
+    )
+    points = WayOut(("No cover: every board held by points in its own rebate",), (put("/display/closing", "points"),))
+    if sizes.beyond.value < LEAST_BEYOND:
+        context.checks.add(
+            "stop",
+            "cover.small",
+            "hold",
+            say("The cover stands only {} beyond the cloth: a fastener would meet it.", sizes.beyond),
+            why="At least 15 mm on each side.",
+            source_key="sash-cover",
+            figure="cover.beyond",
+            parts=("cover",),
+            ways=(usual, points),
+        )
+    if sizes.ledge.value < LEAST_LEDGE:
+        ways = [points]
+        if sizes.ledge.value + sizes.beyond.value - LEAST_BEYOND >= LEAST_LEDGE:
+            ways.insert(0, usual)
+        context.checks.add(
+            "stop",
+            "cover.large",
+            "hold",
+            say("The cover leaves {} of wood outside it: it is seen from the side, or hangs over.", sizes.ledge)
+            if sizes.ledge.value >= 0
+            else say("The cover stands {} over the edge of the sash.", -sizes.ledge.value),
+            why=say("Smaller than the sash: {} of wood all round.", LEAST_LEDGE),
+            source_key="sash-cover",
+            figure="cover.ledge",
+            parts=("cover", "sash"),
+            ways=ways,
+        )
+
+
+def _fastener(context: SashContext, sizes: Sizes) -> None:
+    say, display = context.speak.say, context.display
+    fitting = [
+        n
+        for n in (8, 10, 12, 15, 20, 25)
+        if LEAST_BITE <= n - Fraction(display.cover_board) <= Fraction(display.thickness) - FROM_FACE
+    ]
+    ways = [WayOut(say("Use {} fasteners", Fraction(n)), (put("/display/fastener", Fraction(n)),)) for n in fitting[:2]]
+    points = WayOut(("No cover: every board held by points in its own rebate",), (put("/display/closing", "points"),))
+    if sizes.bite.value < LEAST_BITE:
+        context.checks.add(
+            "stop",
+            "fastener.short",
+            "hold",
+            say("The fastener bites {} in the sash: it lets go.", sizes.bite)
+            if sizes.bite.value > 0
+            else ("The fastener does not reach the sash.",),
+            why=say("At least {} beyond the cover.", LEAST_BITE),
+            source_key="sash-cover",
+            figure="fastener.bite",
+            parts=("fastener",),
+            ways=(*ways, points),
+        )
+    elif sizes.bite.value > Fraction(display.thickness) - FROM_FACE:
+        context.checks.add(
+            "stop",
+            "fastener.long",
+            "hold",
+            say(
+                "The fastener would come out of the face: it bites {} in a sash {} thick.",
+                sizes.bite,
+                Fraction(display.thickness),
+            ),
+            why=say("It ends {} short of the face.", FROM_FACE),
+            source_key="clip-screw",
+            figure="fastener.bite",
+            parts=("fastener",),
+            ways=(*ways, points),
+        )
+    if sizes.beyond.value >= LEAST_BEYOND and sizes.clear.value < LEAST_CLEAR:
+        raise AssertionError("a cover of the least size leaves a fastener room")
+
+
+def _flag(context: SashContext, sizes: Sizes) -> None:
+    display = context.display
+    if display.flag == "none":
+        return
+    flag = FLAGS[display.flag]
+    published = display.flag == "united_states"
+    context.checks.add(
+        "note" if published else "caution",
+        "flag.way",
+        "display",
+        (flag.rule,),
+        why="Where a published code says how a flag hangs, it is kept."
+        + (" A flag is never fastened so that it tears or soils." if published else " No other rule is held here."),
+        source_key="flag-us" if published else "flag-other",
+        parts=("item",),
+    )
+    if flag.fly is None:
+        return
+    for one in sizes.behind:
+        wide, tall = one.laid.sized.wide.value, one.laid.sized.tall.value
+        ratio = proportion(display.hung, wide, tall)
+        if abs(ratio / flag.fly - 1) <= OUT_OF_PROPORTION:
+            continue
+        other = "down" if display.hung == "across" else "across"
+        fits = abs(proportion(other, wide, tall) / flag.fly - 1) <= OUT_OF_PROPORTION
+        context.checks.add(
+            "caution",
+            f"flag.shape.{one.laid.item.key}",
+            "display",
+            (
+                f"{one.laid.item.name}: its length is {float(ratio):.2f} of its height; the flag’s is {float(flag.fly):.1f}.",
+            ),
+            why="Measured askew, pulled out of shape, or made to another order.",
+            source_key="flag-shape",
+            parts=(one.laid.part,),
+            ways=(WayOut((f"It hangs {other}",), (put("/display/hung", other),)),) if fits else (),
+        )
+
+
+def _rings(context: SashContext, sizes: Sizes) -> None:
+    if sizes.rings.strength <= 2:
+        return
+    stronger = next(
+        (r for r in RINGS if r > context.display.rings and sizes.rings.load / (r * Fraction(981, 100)) <= 2), None
+    )
+    ways = [WayOut((f"Use rings rated {stronger} kg",), (number("/display/rings", stronger),))] if stronger else []
+    context.checks.add(
+        "caution",
+        "rings.weak",
+        "hold",
+        (f"Two rings are not enough: it takes {sizes.rings.strength} of these.",),
+        why="Rating on the packet, factor 4. "
+        + ("" if stronger else "Beyond the rings of the list hang it on a cleat, by two people."),
+        source_key="rings",
+        figure="rings.count",
+        parts=("hanger",),
+        ways=ways,
+    )

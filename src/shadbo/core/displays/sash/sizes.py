@@ -1,0 +1,300 @@
+"""The sums of cloth behind a sash.
+
+board = pane − 2 × cloth (the cloth goes over both edges)        turned behind = (cloth − board) / 2
+cover = from the first board to the last + 2 × cover beyond the cloth; the wood left outside it is the ledge
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from quicktions import Fraction
+
+from shadbo.core.arrange.laid import Laid, Sized, lay, size_items
+from shadbo.core.display import Context, Weight
+from shadbo.core.displays.sash.decision import Sash
+from shadbo.core.holding import Fixings, fixings
+from shadbo.core.items import Things
+from shadbo.core.rails import AXES
+from shadbo.core.sums import Dim, largest, leaf, rule
+from shadbo.core.terms import chosen
+from shadbo.core.weights import object_weight, sheet_weight, wood_weight
+
+SashContext = Context[Things, Sash]
+# Less cloth than this turned behind does not hold: it is stitched flat to a covered board instead (mm).
+LEAST_TURN = Fraction(20)
+# A fastener sits so far inside the cover’s edge, the last one so far from a corner, no further apart than (mm).
+IN_FROM_COVER, FROM_CORNER, APART = Fraction(5), Fraction(25), Fraction(120)
+OLD_WOOD = "eastern white pine"
+SIDES = {"width": "pane_width", "height": "pane_height"}
+
+
+@dataclass(frozen=True, slots=True)
+class Behind:
+    """One cloth behind its pane: ``wrapped`` round the board, or stitched flat to a covered one; ``turn`` what goes behind."""
+
+    laid: Laid
+    column: int
+    row: int
+    wrapped: bool
+    turn: dict[str, Dim]
+    border: dict[str, Dim]
+
+
+@dataclass(frozen=True, slots=True)
+class Sizes:
+    """Every dim of cloth behind a sash."""
+
+    behind: list[Behind]
+    left_out: list[Sized]
+    pane: dict[str, Dim]
+    sight: dict[str, Dim]
+    outside: dict[str, Dim]
+    cloth: Dim
+    board: dict[str, Dim]
+    extent: dict[str, Dim]
+    cover: dict[str, Dim]
+    ledge: Dim
+    beyond: Dim
+    bite: Dim
+    clear: Dim
+    fasteners: dict[str, list[Dim]]
+    pack: dict[str, Dim]
+    slack: Dim
+    rings: Fixings
+    weights: tuple[Weight, ...]
+    start: dict[str, Dim]
+    pitch: dict[str, Dim]
+
+    def fastener_count(self) -> int:
+        return 2 * sum(len(found) for found in self.fasteners.values())
+
+
+def size_up(context: SashContext) -> Sizes:
+    book, display = context.book, context.display
+    sized = size_items(context)  # type: ignore[arg-type]
+    counts = {"width": display.across, "height": display.down}
+    pane = {
+        a: chosen(
+            context, f"pane.{a}", f"Pane, {a}", SIDES[a], getattr(display, SIDES[a]), parts=("glass",), grain="wood"
+        )
+        for a in AXES
+    }
+    lap = chosen(context, "sash.lap", "Wood laps the pane by", "lap", display.lap, parts=("sash",))
+    bar = chosen(context, "sash.bar", "Bar between panes", "bar", display.bar, parts=("sash",))
+    stile = chosen(context, "sash.stile", "Stile", "stile", display.stile, parts=("sash",))
+    top = chosen(context, "sash.top", "Top rail", "top_rail", display.top_rail, parts=("sash",))
+    bottom = chosen(context, "sash.bottom", "Bottom rail", "bottom_rail", display.bottom_rail, parts=("sash",))
+    sight = {
+        a: book.add(pane[a] - 2 * lap, f"pane.sight.{a}", f"Seen of a pane, {a}", parts=("glass",), grain="wood")
+        for a in AXES
+    }
+    ends = {"width": 2 * stile, "height": top + bottom}
+    outside = {
+        a: book.add(sight[a] * counts[a] + bar * (counts[a] - 1) + ends[a], f"frame.outside.{a}", f"Sash outside, {a}", parts=("sash",), grain="wood") for a in AXES
+    }  # fmt: skip
+    pitch = {a: sight[a] + bar for a in AXES}
+    start = {"width": stile - lap, "height": top - lap}
+    cloth = book.add(
+        largest([one.front for one in sized]) * 1,
+        "cloth.thick",
+        "Cloth, thick (the thickest)",
+        parts=("item",),
+        grain="depth",
+    )
+    board = {
+        a: book.add(
+            pane[a] - 2 * cloth, f"board.{a}", f"Board behind a pane, {a}", parts=("board",), fits=True, grain="wood"
+        )
+        for a in AXES
+    }
+    behind = _behind(context, sized, board, sight, pitch, start, pane, outside)
+    pack, slack = _depth(context, cloth)
+    beyond = chosen(
+        context,
+        "cover.beyond",
+        "Cover beyond the cloth, each side",
+        "cover_by",
+        display.cover_by,
+        parts=("cover",),
+        source="sash-cover",
+    )
+    extent = {
+        a: book.add(
+            pitch[a] * (counts[a] - 1) + pane[a],
+            f"panes.{a}",
+            f"All panes together, {a}",
+            parts=("glass",),
+            grain="wood",
+        )
+        for a in AXES
+    }
+    cover = {
+        a: book.add(
+            extent[a] + 2 * beyond, f"cover.{a}", f"Cover board, {a}", parts=("cover",), fits=True, grain="wood"
+        )
+        for a in AXES
+    }
+    narrow = min((stile, top, bottom), key=lambda d: d.value)
+    ledge = book.add(
+        narrow - lap - beyond, "cover.ledge", "Wood left outside the cover, least", parts=("sash",), grain="depth"
+    )
+    fastener = chosen(context, "fastener.length", "Fastener, long", "fastener", display.fastener, parts=("fastener",))
+    through = rule(display.cover_board, "Cover board, thick", "thicknesses", "depth")
+    bite = book.add(
+        fastener - through, "fastener.bite", "Fastener bites in the sash", parts=("fastener",), grain="depth"
+    )
+    clear = book.add(beyond - rule(IN_FROM_COVER, "Fastener in from the cover’s edge", "sash-cover", "depth"), "fastener.clear",
+                     "Fastener clear of cloth and glass", parts=("fastener",), grain="depth")  # fmt: skip
+    fasteners = _fasteners(context, cover) if display.closing == "cover" else {}
+    weights = _weights(context, sized, pane, outside, sight, board, cover, counts)
+    kg = sum((w.kg for w in weights), Fraction(0))
+    rings = fixings(
+        context, "rings", "Rings", kg=kg, factor=Fraction(context.shop.rules.factor), each=Fraction(display.rings) * Fraction(981, 100), basis="rating", spacing=2,
+        why=("one on each stile",), parts=("hanger",),
+    )  # fmt: skip
+    left_out = sized[display.across * display.down :]
+    return Sizes(
+        behind,
+        left_out,
+        pane,
+        sight,
+        outside,
+        cloth,
+        board,
+        extent,
+        cover,
+        ledge,
+        beyond,
+        bite,
+        clear,
+        fasteners,
+        pack,
+        slack,
+        rings,
+        weights,
+        start,
+        pitch,
+    )
+
+
+def _behind(
+    context: SashContext, sized: list[Sized], board: dict[str, Dim], sight: dict[str, Dim], pitch: dict[str, Dim], start: dict[str, Dim], pane: dict[str, Dim],
+    outside: dict[str, Dim],
+) -> list[Behind]:  # fmt: skip
+    """Each cloth behind its pane, in order; what there is no pane for is left out (and a stop says so)."""
+    display, book = context.display, context.book
+    room = display.across * display.down
+    spots = [divmod(i, display.across) for i in range(min(len(sized), room))]
+    middles = [
+        (
+            start["width"] + pitch["width"] * column + pane["width"] / 2 - outside["width"] / 2,
+            start["height"] + pitch["height"] * row + pane["height"] / 2 - outside["height"] / 2,
+        )
+        for row, column in spots
+    ]
+    laid = lay(context, sized[:room], middles)  # type: ignore[arg-type]
+    found = []
+    for one, (row, column) in zip(laid, spots, strict=True):
+        size = {"width": one.sized.wide, "height": one.sized.tall}
+        turn = {a: (size[a] - board[a]) / 2 for a in AXES}
+        wrapped = all(t.value >= LEAST_TURN for t in turn.values())
+        if wrapped:
+            turn = {
+                a: book.add(
+                    t, f"{one.part}.turn.{a}", f"{one.item.name}, turned behind, {a}", parts=(one.part,), grain="depth"
+                )
+                for a, t in turn.items()
+            }
+            border = {}
+        else:
+            border = {
+                a: book.add(
+                    (sight[a] - size[a]) / 2,
+                    f"{one.part}.border.{a}",
+                    f"{one.item.name}, border in its pane, {a}",
+                    parts=(one.part,),
+                    grain="depth",
+                )
+                for a in AXES
+            }
+            turn = {}
+        found.append(Behind(one, column, row, wrapped, turn, border))
+    return found
+
+
+def _depth(context: SashContext, cloth: Dim) -> tuple[dict[str, Dim], Dim]:
+    """Behind the glass: strips, cloth over the board, the cloth turned behind it."""
+    display, book = context.display, context.book
+    strips = chosen(
+        context, "pack.strips", "Strips between glass and cloth", "strips", display.strips, parts=("strips",)
+    )
+    board = chosen(context, "pack.board", "Board", "board", display.board, parts=("board",))
+    rebate = chosen(context, "sash.rebate", "Depth behind the glass", "rebate", display.rebate, parts=("sash",))
+    turned = book.add(cloth * 1, "pack.turned", "Cloth turned behind", parts=("item",), grain="depth")
+    pack = {"strips": strips, "cloth": cloth, "board": board, "turned": turned}
+    slack = book.add(
+        rebate - strips - cloth - board - turned,
+        "depth.slack",
+        "Room left behind the board",
+        parts=("board",),
+        grain="depth",
+        fits=True,
+    )
+    return pack, slack
+
+
+def _fasteners(context: SashContext, cover: dict[str, Dim]) -> dict[str, list[Dim]]:
+    """Round the cover, so far from its corners, evenly, no further apart than the rule; measured from the cover’s own edge."""
+    corner = rule(FROM_CORNER, "First fastener from the corner", "sash-cover", "depth")
+    found = {}
+    for axis in AXES:
+        run = cover[axis] - 2 * corner
+        n = max(2, int(-(-run.value // APART)) + 1)
+        step = run / (n - 1)
+        found[axis] = [
+            context.book.add(
+                corner + step * i,
+                f"fastener.{axis}.{i + 1}",
+                f"Fastener {i + 1}, {'from the left' if axis == 'width' else 'from the top'} of the cover",
+                parts=(f"fastener.{axis}.{i + 1}", "fastener"),
+                grain="depth",
+            )
+            for i in range(n)
+        ]
+    return found
+
+
+def _weights(
+    context: SashContext, sized: list[Sized], pane: dict[str, Dim], outside: dict[str, Dim], sight: dict[str, Dim], board: dict[str, Dim], cover: dict[str, Dim],
+    counts: dict[str, int],
+) -> tuple[Weight, ...]:  # fmt: skip
+    display = context.display
+    panes = counts["width"] * counts["height"]
+    open_ = sight["width"].value * sight["height"].value * panes
+    wood_area = outside["width"].value * outside["height"].value - open_
+    thick = Fraction(display.thickness)
+    kg = sum((one.weight_kg for one in sized), Fraction(0))
+    found = [
+        wood_weight(context, "sash", "Sash", OLD_WOOD, thick, wood_area),
+        sheet_weight(context, "glass", "Panes", "glass", pane, Fraction(display.glass), panes),
+        sheet_weight(context, "board", "Boards", "foam", board, Fraction(display.board), panes),
+    ]
+    if display.closing == "cover":
+        found.append(sheet_weight(context, "cover", "Cover board", "board", cover, Fraction(display.cover_board)))
+    found.append(object_weight("item", "Cloth", kg, any(one.item.weight is None for one in sized)))
+    return tuple(found)
+
+
+def thick_of(context: SashContext) -> Dim:
+    """How far the sash stands off the wall."""
+    thick = leaf(
+        context.display.thickness,
+        "/display/thickness",
+        "Sash, front to back",
+        "choice",
+        pointer="/display/thickness",
+        grain="depth",
+        parts=("sash",),
+    )
+    return context.book.add(thick, "sash.thick", "Sash, front to back", parts=("sash",))

@@ -1,0 +1,423 @@
+"""Work between two sheets, reckoned whole."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Any
+
+from quicktions import Fraction
+
+from shadbo.core.asking import choice, given, plain_length, toggled
+from shadbo.core.cutting import CutLine, StockLength
+from shadbo.core.decisions import NewRabbet, ReadFrame
+from shadbo.core.desk import desk_panel
+from shadbo.core.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.displays.see_through.decision import FACES
+from shadbo.core.displays.see_through.drawing import draw
+from shadbo.core.displays.see_through.rules import check
+from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes, size_up
+from shadbo.core.facts import Facts
+from shadbo.core.figures import Say
+from shadbo.core.inputs import ChoiceInput, Input, Option
+from shadbo.core.rabbet import rails_of
+from shadbo.core.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought, new_rabbet
+from shadbo.core.rails import AXES, cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.shop import RabbetMoulding, ReadyFrame, Shop
+from shadbo.core.starts import FLAT_ASKS, Start, flat_of, profile_for
+from shadbo.core.terms import there
+from shadbo.core.weights import object_weight, rails_weight, sheet_weight
+from shadbo.core.work import Step
+
+FACE_WORDS = {
+    "front_outer": "Front sheet, outside",
+    "front_inner": "Front sheet, inside",
+    "back_inner": "Back sheet, inside",
+    "back_outer": "Back sheet, outside",
+}
+MATERIAL = {"glass": "picture glass", "acrylic": "acrylic sheet"}
+
+
+def reckon(context: SeeThroughContext) -> Reckoned:
+    """Every sum, check, drawing, cut and step of work between two sheets."""
+    sizes = size_up(context)
+    check(context, sizes)
+    display, rabbet = context.display, sizes.rabbet
+    frame = display.frame
+    taped = sizes.hold is not None
+    return Reckoned(
+        verdict=_verdict(context, sizes), outside=(rabbet.outside["width"], rabbet.outside["height"]),
+        layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()), panels=_panels(context, sizes), views=draw(context, sizes),
+        cuts=_cuts(context, sizes), stock=_stock(context, sizes), steps=_steps(context, sizes), proofs=_proofs(context, sizes), deep=rabbet.rail_height,
+        weights=(
+            rails_weight(context, rabbet.outside, rabbet.face, rabbet.area_mm2, rabbet.wood),
+            sheet_weight(context, "glazing", "Sheets", display.glazing, sizes.sheet, sizes.each, display.sheets),
+            object_weight("work", "Work", sizes.thing.weight_kg, sizes.thing.estimated),
+        ),
+        held=Held("between two sheets" + (", tape along its top edge" if taped else ""), "glass on both faces" + (", tape at the top" if taped else ""),
+                  "mostly" if taped else "yes"),
+        leftovers=_leftovers(context) if isinstance(frame, ReadFrame) else (),
+    )  # fmt: skip
+
+
+def _leftovers(context: SeeThroughContext) -> tuple[Say, ...]:
+    """The second ready-made frame gave its glass: the frame and its board go back to stock; so does the first one’s board."""
+    display, say = context.display, context.speak.say
+    frame = display.frame
+    assert isinstance(frame, ReadFrame)
+    first = {a: next(iter(getattr(frame, a).places(""))).readings[0].mm for a in AXES}
+    size = (Fraction(first["width"]), Fraction(first["height"]))
+    out: list[Say] = []
+    if display.sheets == 2 and display.frames == 2:
+        out.append(say("One spare frame, rabbet {} × {}, without its glass", *size))
+    if display.sheets == 1 and display.frames == 2:
+        out.append(say("One spare frame, rabbet {} × {}, with its glass", *size))
+    if frame.board:
+        out.append(
+            say(
+                f"{display.frames} inner board{'s' if display.frames > 1 else ''}, {{}} × {{}}, {{}} thick",
+                *size,
+                Fraction(frame.board),
+            )
+        )
+    return tuple(out)
+
+
+def _verdict(context: SeeThroughContext, sizes: Sizes) -> Say:
+    say = context.speak.say
+    if sizes.slack.value < 0:
+        return say("This won’t go in, by {}.", -sizes.slack.value)
+    return say(
+        "Borders {} at the sides, {} above and below; {} to spare in depth.",
+        sizes.border["width"],
+        sizes.border["height"],
+        sizes.slack,
+    )
+
+
+def _proofs(context: SeeThroughContext, sizes: Sizes) -> tuple[Proof, ...]:
+    """border + work + border = sight, both ways; the pack, the room and the tabs fill the rabbet."""
+    proofs = [
+        Proof(
+            f"border + work + border = sight, {a}",
+            (sizes.border[a], sizes.thing.side(a).look, sizes.border[a]),
+            sizes.rabbet.sight[a],
+        )
+        for a in AXES
+    ]
+    tabs = next(leaf for _, leaf in sizes.slack.slopes.values() if leaf.label == "Points or tabs")
+    proofs.append(
+        Proof("sheets + work + room + tabs = rabbet", (*sizes.pack.values(), sizes.slack, tabs), sizes.rabbet.depth)
+    )
+    if isinstance(context.display.frame, NewRabbet):
+        rail = sizes.rabbet.face
+        proofs += [
+            Proof(f"face + sight + face = outside, {a}", (rail, sizes.rabbet.sight[a], rail), sizes.rabbet.outside[a])
+            for a in AXES
+        ]
+    return tuple(proofs)
+
+
+def _panels(context: SeeThroughContext, sizes: Sizes) -> tuple[Panel, ...]:
+    display, show, book = context.display, context.shop.showing, context.book
+    frame = display.frame
+    inputs: list[Input] = [new_or_bought(context, sizes.rabbet, frame)]
+    if isinstance(frame, NewRabbet):
+        inputs.append(given(show, book["border.intended"], "Frame"))
+        inputs += moulding_choice(context, frame, lambda m: _room(context, sizes, m))
+    else:
+        inputs += frame_inputs(context, sizes.rabbet, frame, came_with=True)
+        inputs.append(choice("frames", "Ready-made frames taken apart", "Frame", "/display/frames", display.frames, (
+            (2, ("Two",), ("the second gives its glass and goes back to stock",)), (1, ("One",), ("and one sheet cut for it",))), ("rail",)))  # fmt: skip
+    work = {a: sizes.thing.side(a).into for a in AXES}
+    inputs += frame_chooser(context, work, lambda size, ready: _refused(context, sizes, size, ready), True)
+    inputs += [
+        choice(
+            "glazing",
+            "Sheets of",
+            "Sheets",
+            "/display/glazing",
+            display.glazing,
+            (("glass", ("Glass",), ()), ("acrylic", ("Acrylic",), ("lighter, does not break",))),
+            ("glazing",),
+        ),
+        choice(
+            "sheets",
+            "How many",
+            "Sheets",
+            "/display/sheets",
+            display.sheets,
+            ((2, ("Two",), ("before and behind",)), (1, ("One, behind",), ("for a sealed face",))),
+            ("glazing",),
+        ),
+        given(show, sizes.each, "Sheets", pointer="/display/thickness", optional=True),
+    ]
+    hold: list[Input] = [
+        choice(
+            "kept",
+            "Kept in by",
+            "Kept in by",
+            "/display/kept",
+            display.kept,
+            (("tabs", ("Tabs",), ()), ("clips", ("Clips",), ("not pressed hard: the edge cracks",))),
+            ("clip",),
+        ),
+    ]
+
+    hold.append(
+        plain_length(
+            show,
+            display.spacing,
+            "/display/spacing",
+            "No further apart than",
+            "Kept in by",
+            ("clip",),
+            optional=True,
+            hint=("Left empty: two a side.",),
+        )
+    )
+    hold += [
+        choice("tape", "The work is held", "The work", "/display/tape", display.tape, (
+            ("top", ("By tape at the top",), ("so that it hangs and does not buckle",)), ("none", ("By the sheets alone",), ())), ("tape",), look="list"),
+        choice("hanger", "Hung by", "Hanging", "/display/hanger", display.hanger, (
+            ("hook", ("A hook",), ("in the middle of the top rail",)), ("rings", ("Rings on the stiles",), ("on two hooks; no wire, it shows",))), ("hanger",)),
+    ]  # fmt: skip
+    if "plant" in {*context.object.traits, context.object.material}:
+        hold.append(
+            choice(
+                "pressed",
+                "The plant is",
+                "The work",
+                "/display/pressed",
+                display.pressed,
+                ((True, ("Pressed and dry",), ()), (False, ("Fresh",), ())),
+                ("work",),
+            )
+        )
+    faces = FACES if display.sheets == 2 else FACES[2:]
+    ticks = ChoiceInput("cleaned", "Clean, looked at against the light", "Faces to clean", tuple(
+        Option(f, (FACE_WORDS[f],), ("can’t be reached again",) if f.endswith("inner") else (), f in display.cleaned,
+               ({"op": "add", "path": "/display/cleaned", "value": toggled(display.cleaned, f)},)) for f in faces), ("glazing",), "many")  # fmt: skip
+    clips = [d.name or "" for found in sizes.clips.values() for d in found]
+    return (
+        desk_panel(context, sizes.thing),
+        Panel("display", "Display", ("How much wall shows round it, on both axes.",), tuple(inputs),
+              there(context, "border.width", "border.height", "border.difference", "border.turned.width", "border.turned.height", "even.work.width",
+                    "even.work.height", "depth.pack", "depth.slack", "weight.total"), ("face", "section", "back")),
+        Panel("hold", "Hold", ("What keeps the sheets in, what keeps the work up between them, and how it hangs with nothing to be seen.",), tuple(hold),
+              there(context, "tape.length", "tape.load", "tape.each", "clips.width", "clips.height", *clips, "hang.hook"), ("back", "section", "face")),
+        Panel("cut", "Cut", ("Sheets to cut, faces to clean.",), (ticks,),
+              there(context, "glazing.width", "glazing.height", "cut.needed", "cut.order", "frame.diagonal", "frame.square"), ("back", "face", "section")),
+    )  # fmt: skip
+
+
+def _room(context: SeeThroughContext, sizes: Sizes, m: RabbetMoulding) -> Say:
+    slack = sizes.slack.value + Fraction(m.rabbet_depth) - sizes.rabbet.depth.value
+    return context.speak.say("{} to spare", slack) if slack >= 0 else context.speak.say("too shallow by {}", -slack)
+
+
+def _refused(context: SeeThroughContext, sizes: Sizes, size: Mapping[str, Fraction], ready: ReadyFrame) -> Say | None:
+    for axis in AXES:
+        over = sizes.thing.side(axis).into.value - size[axis] + 2 * Fraction(ready.lip)
+        if over > 0:
+            return context.speak.say(f"too small by {{}} in the {axis}", over)
+    short = context.book["depth.pack"].value + Fraction(context.shop.rules.tabs) - Fraction(ready.rabbet_depth)
+    return context.speak.say("too shallow by {}", short) if short > 0 else None
+
+
+def _cuts(context: SeeThroughContext, sizes: Sizes) -> tuple[CutLine, ...]:
+    frame, display, say = context.display.frame, context.display, context.speak.say
+    lines: list[CutLine] = []
+    if isinstance(frame, NewRabbet):
+        lines += rail_lines(context, rails_of(context, sizes.rabbet, frame))
+    from_frames = (
+        isinstance(frame, ReadFrame) and frame.glass and display.thickness is None and display.glazing == "glass"
+    )
+    note = (
+        f"out of the {'two frames' if display.frames == 2 else 'frame, the other cut'}"
+        if from_frames
+        else "cut only after the rabbet was read again"
+    )
+    lines.append(cut_line(
+        context, "glazing", "Sheets", ("glazing", "glazing_back"), display.sheets, MATERIAL[display.glazing], sizes.sheet["width"],
+        say("by {}, {} thick", sizes.sheet["height"], sizes.each), (note,), grain="depth",
+    ))  # fmt: skip
+    if sizes.tape is not None:
+        lines.append(cut_line(context, "tape", "Tape at the top edge", ("tape",), 1, "archival tape", sizes.tape, say("{} wide", Fraction(display.tape_width)),
+                              ("at the top only, so the work hangs",)))  # fmt: skip
+    return tuple(lines)
+
+
+def _stock(context: SeeThroughContext, sizes: Sizes) -> tuple[StockLength, ...]:
+    frame = context.display.frame
+    return rail_stock(context, rails_of(context, sizes.rabbet, frame)) if isinstance(frame, NewRabbet) else ()
+
+
+def _steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Step, ...]:
+    say, display = context.speak.say, context.display
+    glass = "Gloves and eye protection; score away from the body; carry on edge."
+    out: list[Step] = []
+    if "plant" in {*context.object.traits, context.object.material} and not display.pressed:
+        out.append(
+            Step(
+                "press",
+                "Press it",
+                (
+                    "Between archival sheets under flat weight; blotters changed on days 1, 2, 4 and 7, then weekly, until it is dry as paper. "
+                    "Two to four weeks.",
+                ),
+                20,
+                wait_minutes=21 * 24 * 60,
+                care="Found plants: mind what is protected by law.",
+                parts=("work",),
+            )
+        )
+    out.append(
+        Step(
+            "measure",
+            "Measure again",
+            say("Work {} × {}; look: does it lie flat?", sizes.thing.width.look, sizes.thing.height.look),
+            5,
+            gate=True,
+            parts=("work",),
+        )
+    )
+    if isinstance(display.frame, NewRabbet):
+        out += frame_steps(context, rails_of(context, sizes.rabbet, display.frame))
+    else:
+        out.append(
+            Step(
+                "apart",
+                "Take the frames apart",
+                (
+                    f"{display.frames} frame{'s' if display.frames > 1 else ''}: tabs lifted with a tool, glass out on to felt.",
+                ),
+                15,
+                care="Gloves; tabs are sharp, glass edges too.",
+                parts=("rail", "glazing"),
+            )
+        )
+    if isinstance(display.frame, NewRabbet) or display.frames == 1:
+        out.append(
+            Step(
+                "glazing",
+                "Cut the sheets",
+                say("Read the rabbet again; then {} × {}.", *sizes.sheet.values()),
+                20,
+                gate=True,
+                care=glass,
+                parts=("glazing",),
+            )
+        )
+    faces = 4 if display.sheets == 2 else 2
+    out.append(
+        Step(
+            "clean",
+            f"Clean all {faces} faces",
+            (
+                "Tick each off against the light. The inner ones can’t be reached again."
+                + (" Cleaner without ammonia; foil off last." if display.glazing == "acrylic" else ""),
+            ),
+            15 * display.sheets,
+            gate=True,
+            parts=("glazing",),
+        )
+    )
+    out.append(
+        Step(
+            "place",
+            "Lay the work",
+            say(
+                "Squares of low-tack tape at its four corners, put on from the front, read from the back, mirrored: {} from the sides, {} from top and bottom.",
+                sizes.border["width"],
+                sizes.border["height"],
+            ),
+            20,
+            gate=True,
+            parts=("work", "border"),
+        )
+    )
+    if sizes.tape is not None:
+        out.append(
+            Step(
+                "tape",
+                "Tape the top edge only",
+                say("{} of narrow tape along the top. Nowhere else: it hangs and does not buckle.", sizes.tape),
+                10,
+                parts=("tape",),
+            )
+        )
+    out += [
+        Step(
+            "look",
+            "Look at it from both sides",
+            ("Straight, centred, no dust between. Before anything is bent over it.",),
+            10,
+            gate=True,
+            parts=("work",),
+        ),
+        Step(
+            "close",
+            "Close it",
+            (
+                f"{'Clips' if display.kept == 'clips' else 'Tabs'} two a side or by the drawing, not pressed hard: the edge cracks. Trim inside as well as outside.",
+            ),
+            15,
+            care="Tabs with a tool, away from the hand.",
+            parts=("clip",),
+        ),
+        Step(
+            "hang",
+            "Hanger",
+            say("A hook in the middle of the top rail, {} from either end. No wire and no cord: it shows.", sizes.hook)
+            if display.hanger == "hook"
+            else ("A ring on each stile, a third down, hung on two hooks. No wire and no cord: it shows.",),
+            10,
+            gate=True,
+            parts=("hanger",),
+        ),
+    ]
+    return tuple(out)
+
+
+def _suits(facts: Facts) -> Suit:
+    if not facts.flat:
+        return Suit(0, "it is too thick to lie between two sheets")
+    if facts.traits & {"photograph", "loose_pigment", "canvas"}:
+        return Suit(0, "its face would touch the glass, which sticks or smears")
+    if facts.what == "puzzle":
+        return Suit(1, "glass on both faces holds it dry; the face may bloom where it touches")
+    if facts.what in ("cloth", "needlework"):
+        return Suit(1, "cloth slides between sheets; it wants stitching")
+    if facts.what == "plant":
+        return Suit(3, "a pressed plant floats between two sheets, seen from both sides")
+    if facts.irreplaceable and facts.practice == "conservation":
+        return Suit(1, "paper against glass has no air; damp shows first there")
+    return Suit(2, "the wall shows round it; light, and nothing to paste")
+
+
+def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
+    need = 4 + facts.front + Fraction(shop.rules.tabs)
+    tape = "none" if facts.irreplaceable or facts.what == "plant" else "top"
+    return {"type": "see_through", "frame": new_rabbet(profile_for(need, shop).key), "tape": tape}
+
+
+def _new(sizes: Mapping[str, Any], unit: Any, shop: Shop) -> dict[str, Any]:
+    return {"type": "see_through", "frame": new_rabbet(profile_for(Fraction(8), shop).key), "tape": "none"}
+
+
+SEE_THROUGH = Display(
+    "see_through",
+    "Between two sheets",
+    reckon,
+    Way(_suits, _begin),
+    starts=(
+        Start(
+            "plant",
+            "A pressed plant",
+            "Between two sheets, the wall showing round it.",
+            FLAT_ASKS,
+            lambda sizes: flat_of(sizes) | {"material": "plant"},
+            _new,
+        ),
+    ),
+)

@@ -1,0 +1,102 @@
+"""The drawings of work between two sheets: face with the wall showing, section, back with clips and hanger."""
+
+from __future__ import annotations
+
+from quicktions import Fraction
+
+from shadbo.core.desk import desk_views
+from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
+from shadbo.core.rabbet_drawing import Lying, back, section
+from shadbo.core.rails import draw_rails
+from shadbo.core.views import Drawing, Material, View
+
+HALF = Fraction(1, 2)
+STAGES = ("display", "cut")
+MATERIALS: dict[str, tuple[Material, str]] = {
+    "glazing": ("glass", "Front sheet"),
+    "work": ("paper", "Work"),
+    "glazing_back": ("glass", "Back sheet"),
+}
+
+
+def draw(context: SeeThroughContext, sizes: Sizes) -> tuple[View, ...]:
+    return (*desk_views(context, sizes.thing), _face(context, sizes), _section(sizes), _back(context, sizes))
+
+
+def _face(context: SeeThroughContext, sizes: Sizes) -> View:
+    rabbet = sizes.rabbet
+    w, h, face = rabbet.outside["width"].value, rabbet.outside["height"].value, rabbet.face.value
+    drawing = Drawing("face", "Face", w, h)
+    draw_rails(drawing, w, h, face)
+    drawing.box("glazing", "Glass; the wall shows through", "glass", face, face, w - 2 * face, h - 2 * face)
+    outline = [(w * HALF + x, h * HALF + y) for x, y in sizes.thing.outline()]
+    drawing.polygon("work", "Work", "paper", outline)
+    if sizes.tape is not None:
+        ww = sizes.thing.width.look.value
+        drawing.box(
+            "tape",
+            "Tape, at the top only",
+            "keep",
+            (w - ww) * HALF,
+            (h - sizes.thing.height.look.value) * HALF,
+            ww,
+            Fraction(context.display.tape_width),
+        )
+    x, y = face + sizes.border["width"].value, face + sizes.border["height"].value
+    drawing.measure("border.width", "x", face, x, h * HALF, "left", 0, STAGES, "")
+    drawing.measure("border.height", "y", face, y, w * HALF, "top", 0, STAGES, "")
+    drawing.measure("frame.sight.width", "x", face, w - face, h, "bottom", 1, STAGES, "sight")
+    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, STAGES, "outside")
+    drawing.measure("frame.sight.height", "y", face, h - face, w, "right", 1, STAGES, "sight")
+    drawing.measure("frame.outside.height", "y", 0, h, w, "right", 2, STAGES, "outside")
+    return drawing.view()
+
+
+def _section(sizes: Sizes) -> View:
+    layers, room = [], Fraction(1)
+    for key, dim in sizes.pack.items():
+        material, label = MATERIALS[key]
+        inset = (
+            room
+            if material == "glass"
+            else min(sizes.rabbet.lip.value + max(sizes.border["width"].value, Fraction(0)), Fraction(45))
+        )
+        layers.append(Lying(key, label, material, dim.value, inset, dim.name, label.lower()))
+    return section(sizes.rabbet, layers).view()
+
+
+def _back(context: SeeThroughContext, sizes: Sizes) -> View:
+    drawing, wall = back(sizes.rabbet)
+    w, h = sizes.rabbet.outside["width"].value, sizes.rabbet.outside["height"].value
+    sw, sh = sizes.sheet["width"].value, sizes.sheet["height"].value
+    x0, y0 = (w - sw) * HALF, (h - sh) * HALF
+    drawing.box("glazing_back", "Back sheet", "glass", x0, y0, sw, sh)
+    drawing.polygon(
+        "work", "Work, seen through it", "paper", [(w * HALF - x, h * HALF + y) for x, y in sizes.thing.outline()]
+    )
+    word = "Clip" if context.display.kept == "clips" else "Tab"
+    for axis, found in sizes.clips.items():
+        for i, at in enumerate(found):
+            part = f"clip.{axis}.{i + 1}"
+            for side in (0, 1):
+                if axis == "width":
+                    drawing.box(
+                        part, f"{word} {i + 1}", "metal", x0 + at.value - 4, y0 - 4 if side == 0 else y0 + sh - 6, 8, 10
+                    )
+                else:
+                    drawing.box(
+                        part, f"{word} {i + 1}", "metal", x0 - 4 if side == 0 else x0 + sw - 6, y0 + at.value - 4, 10, 8
+                    )
+    if context.display.hanger == "hook":
+        drawing.circle("hanger", "Hook, in the middle of the top rail", "metal", w * HALF, wall * HALF, 5)
+        drawing.measure("hang.hook", "x", 0, w * HALF, 0, "top", 1, ("hold", "cut"), "hook")
+    else:
+        for x in (wall * HALF, w - wall * HALF):
+            drawing.circle("hanger", "Ring on the stile", "metal", x, h / 3, 5)
+    drawing.measure(
+        "clip.width.1", "x", x0, x0 + sizes.clips["width"][0].value, h, "bottom", 2, ("hold", "cut"), "clip"
+    )
+    drawing.measure(
+        "clip.height.1", "y", y0, y0 + sizes.clips["height"][0].value, w, "right", 2, ("hold", "cut"), "clip"
+    )
+    return drawing.view()

@@ -1,0 +1,166 @@
+"""The sums of work between two sheets.
+
+sight = work + 2 × border  (a frame to be made)          border = (sight − work) / 2  (one that is there), on both axes
+pack = sheet + work + sheet
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from quicktions import Fraction
+
+from shadbo.core.decisions import NewRabbet
+from shadbo.core.desk import measure
+from shadbo.core.display import Context
+from shadbo.core.displays.see_through.decision import SeeThrough
+from shadbo.core.holding import Fixings, fixings
+from shadbo.core.objects import FlatWork
+from shadbo.core.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
+from shadbo.core.rails import AXES, spread
+from shadbo.core.sums import Dim, largest, leaf, rule, smallest
+from shadbo.core.terms import chosen, ruled
+from shadbo.core.thing import Thing
+
+SeeThroughContext = Context[FlatWork, SeeThrough]
+USUAL: dict[str, Fraction] = {"glass": Fraction(2), "acrylic": Fraction(2)}
+# What is taken for the thickness of work nobody measured (mm).
+THIN = Fraction(3, 10)
+# Narrow archival tape along the top edge carries so much for every 25 mm: a house figure.
+TAPE_PER_25 = Fraction(1)
+
+
+@dataclass(frozen=True, slots=True)
+class Sizes:
+    """Every dim of work between two sheets."""
+
+    thing: Thing
+    rabbet: Rabbet
+    border: dict[str, Dim]
+    uneven: Dim
+    sheet: dict[str, Dim]
+    each: Dim
+    work: Dim
+    pack: dict[str, Dim]
+    slack: Dim
+    clips: dict[str, list[Dim]]
+    tape: Dim | None
+    hold: Fixings | None
+    hook: Dim
+
+
+def size_up(context: SeeThroughContext) -> Sizes:
+    book, display, frame = context.book, context.display, context.display.frame
+    thing = measure(context)
+    if isinstance(frame, NewRabbet):
+        asked = chosen(context, "border.intended", "Border all round", "border", display.border, parts=("border",))
+        rabbet = made_rabbet(context, frame, {a: thing.side(a).look + 2 * asked for a in AXES})
+    else:
+        rabbet = read_rabbet(context, frame)
+    border = {}
+    for axis in AXES:
+        word = "left and right" if axis == "width" else "top and bottom"
+        border[axis] = book.add(
+            (rabbet.sight[axis] - thing.side(axis).look) / 2,
+            f"border.{axis}",
+            f"Border, {word}",
+            parts=("border",),
+            grain="depth",
+        )
+    uneven = book.add(
+        largest(border.values()) - smallest(border.values()),
+        "border.difference",
+        "The two borders differ by",
+        parts=("border",),
+        grain="depth",
+    )
+    if rabbet.inner:
+        _evened(context, thing, rabbet, border)
+    sheet = check_glazing(context, rabbet, display.glazing, without=False)
+    usual = Fraction(frame.glass) if not isinstance(frame, NewRabbet) and frame.glass else USUAL[display.glazing]
+    each = book.add(
+        leaf(
+            display.thickness if display.thickness is not None else usual,
+            "/display/thickness",
+            "Each sheet",
+            "choice" if display.thickness is not None else "stock",
+            pointer="/display/thickness",
+            source="thicknesses",
+            grain="depth",
+            parts=("glazing",),
+        ),
+        "sheet.thick",
+        "Each sheet, thick",
+        parts=("glazing",),
+    )
+    work = (
+        thing.depth.largest
+        if thing.depth
+        else book.add(rule(THIN, "Work, thick", "thicknesses", "depth"), "work.thick", "Work, thick", parts=("work",))
+    )
+    front = {"glazing": each} if display.sheets == 2 else {}
+    pack = {**front, "work": work, "glazing_back": each}
+    used = book.add(each * display.sheets + work, "depth.pack", "Pack", parts=("glazing", "work"), grain="depth")
+    closing = ruled(context, "tabs", "Points or tabs", "closing")
+    slack = book.add(
+        rabbet.depth - closing - used,
+        "depth.slack",
+        "Room left in the rabbet",
+        parts=("rail",),
+        grain="depth",
+        fits=True,
+    )
+    tape, hold = _tape(context, thing)
+    hook = book.add(
+        rabbet.outside["width"] / 2, "hang.hook", "Hook, from either end of the top rail", parts=("hanger",)
+    )
+    return Sizes(
+        thing, rabbet, border, uneven, sheet, each, work, pack, slack, _clips(context, sheet), tape, hold, hook
+    )
+
+
+def _evened(context: SeeThroughContext, thing: Thing, rabbet: Rabbet, border: dict[str, Dim]) -> None:
+    """What turning the frame makes of the borders, and what size of work would even them."""
+    assert rabbet.inner is not None
+    for axis, across in (AXES, AXES[::-1]):
+        turned = (rabbet.inner[across].mean - 2 * rabbet.lip - thing.side(axis).look) / 2
+        context.book.add(turned, f"border.turned.{axis}", f"Border with the frame turned, {'left and right' if axis == 'width' else 'top and bottom'}",
+                         parts=("border",), grain="depth")  # fmt: skip
+    big, small = AXES if border["width"].value >= border["height"].value else AXES[::-1]
+    context.book.add(
+        rabbet.sight[big] - 2 * border[small],
+        f"even.work.{big}",
+        f"Work {big} that would even the borders",
+        parts=("work",),
+    )
+
+
+def _clips(context: SeeThroughContext, sheet: dict[str, Dim]) -> dict[str, list[Dim]]:
+    """Two a side, or as many as the spacing asks for."""
+    spacing, found = context.display.spacing, {}
+    for axis in AXES:
+        most = Fraction(spacing) if spacing is not None else sheet[axis].value
+        dims, count = spread(sheet[axis], most)
+        word = "rail" if axis == "width" else "stile"
+        context.book.add_count(f"clips.{axis}", f"{'Clips' if context.display.kept == 'clips' else 'Tabs'} along each {word}", count,
+                               context.speak.say("no more than {} apart, two at the least", most), parts=("clip",))  # fmt: skip
+        found[axis] = [
+            context.book.add(
+                d, f"clip.{axis}.{i + 1}", f"{word.title()}, {i + 1} at", parts=(f"clip.{axis}.{i + 1}", "clip")
+            )
+            for i, d in enumerate(dims)
+        ]
+    return found
+
+
+def _tape(context: SeeThroughContext, thing: Thing) -> tuple[Dim | None, Fixings | None]:
+    """Tape along the top edge only, so that the work hangs: how long it is, and whether it carries."""
+    if context.display.tape == "none":
+        return None, None
+    length = context.book.add(thing.width.cover * 1, "tape.length", "Tape along the top edge", parts=("tape",))
+    each = TAPE_PER_25 * length.value / 25
+    found = fixings(
+        context, "tape", "Tape", kg=thing.weight_kg, factor=Fraction(context.shop.rules.factor), each=each, basis="allowance", spacing=1,
+        why=("one strip, the whole top edge",), parts=("tape",), each_label="The whole strip carries",
+    )  # fmt: skip
+    return length, found

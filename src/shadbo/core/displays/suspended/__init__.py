@@ -1,0 +1,1 @@
+"""A solid thing held in an open frame by rods or wires, nothing behind it."""

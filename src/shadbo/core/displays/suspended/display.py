@@ -1,0 +1,400 @@
+"""A suspended thing, reckoned whole."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from quicktions import Fraction
+
+from shadbo.core.asking import choice, given
+from shadbo.core.boxes.item_panels import measuring_inputs
+from shadbo.core.cutting import CutLine, StockLength
+from shadbo.core.desk import consent_inputs
+from shadbo.core.display import Display, Held, Layer, Lying, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.displays.suspended.drawing import draw
+from shadbo.core.displays.suspended.rods import LABELS
+from shadbo.core.displays.suspended.rules import check
+from shadbo.core.displays.suspended.sizes import Sizes, SuspendedContext, size_up
+from shadbo.core.facts import Facts
+from shadbo.core.figures import Say
+from shadbo.core.house_stock import HOUSE_SHOP
+from shadbo.core.inputs import ChoiceInput, Input, Option
+from shadbo.core.rails import Rails, cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.shop import Shop
+from shadbo.core.showing_items import item_figures, items_shown
+from shadbo.core.starts import FLAT_THING, SizeAsked, Start, things_of
+from shadbo.core.terms import there
+from shadbo.core.work import Step
+
+ARRANGED = (
+    ("two_across", "Two, left and right", "it turns on them; they bend"),
+    ("two_down", "Two, above and below", "it stands on the lower one"),
+    ("three", "Three", "two below carry it, one above steadies it"),
+    ("four", "Four", "one in the middle of every rail"),
+    ("wires", "Wires", "two from the top rail, a rod below to steady it"),
+)
+HOLDS = {
+    "drilled": ("drilled holes in it", "no"),
+    "existing": ("holes it has already", "yes"),
+    "clamp": ("padded clamps on its edge", "yes"),
+}
+# Which rail closes last, and which rods have to sit in it by then.
+ORDERS = {
+    "two_across": "Glue top and bottom rail to the left stile. Rods into both stiles dry. The thing on to the left "
+    "rod, then the right stile with its rod over it and into both joints at once.",
+    "two_down": "Glue both stiles to the bottom rail. The thing on to the lower rod, then the top rail with its rod comes down over it into both joints.",
+    "three": "Glue both stiles to the bottom rail, both lower rods in it. The thing on to them, then the top rail with its rod comes down into both joints.",
+    "four": "Glue the bottom rail to the left stile, rods in both. The thing on to the lower rod, moved left on to its "
+    "rod. The right stile with its rod, then the top rail with its own, before any joint takes.",
+    "wires": "Glue the frame whole, the lower rod in the bottom rail first. Wires through the top rail, the thing hung on them and lowered on to the rod.",
+}
+
+
+def reckon(context: SuspendedContext) -> Reckoned:
+    """Every sum, check, drawing, cut and step of a suspended thing."""
+    sizes = size_up(context)
+    check(context, sizes)
+    display = context.display
+    how, undone = HOLDS[display.into]
+    by = "two wires and a rod" if display.rods == "wires" else f"{len(sizes.rods)} rods"
+    return Reckoned(
+        verdict=_verdict(context, sizes), outside=(sizes.outside["width"], sizes.outside["height"]),
+        layers=(Layer("rail", "Rail, front to back", sizes.rail_height), Layer(sizes.one.part, sizes.one.item.name, sizes.one.sized.front)),
+        panels=_panels(context, sizes), views=draw(context, sizes), cuts=_cuts(context, sizes), stock=_stock(context, sizes), steps=_steps(context, sizes),
+        proofs=_proofs(sizes), deep=sizes.rail_height, weights=sizes.weights,
+        held=Held(f"{by} {'glued' if display.held == 'glued' else 'dry'}, {how}", "pads or rod ends", undone),  # type: ignore[arg-type]
+        items=items_shown(context, [sizes.one.sized, *(m.sized for m in sizes.more)]),
+    )  # fmt: skip
+
+
+def _verdict(context: SuspendedContext, sizes: Sizes) -> Say:
+    bears = max((b.ratio for b in sizes.bears), default=Fraction(0))
+    if bears > 1:
+        return ("The rods don’t carry it.",)
+    lengths = [r.length for r in sizes.rods if r.length is not None]
+    if not lengths:
+        return ("No rod reaches the thing.",)
+    return context.speak.say(
+        f"{len(sizes.rods)} of {{}}, the longest {{}}; they bear {max(1, round(1 / bears) if bears else 99)} times what they must.",
+        sizes.diameter,
+        max(lengths, key=lambda d: d.value),
+    )
+
+
+def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
+    """face + space + thing + space + face = outside; along a straight rod the ways and the thing fill the frame."""
+    proofs = []
+    for axis, (a, b) in (("width", ("left", "right")), ("height", ("top", "bottom"))):
+        space = next(t for _, t in sizes.inside[axis].inner() if t.name in ("space.across", "space.down"))
+        proofs.append(
+            Proof(
+                f"face + space + thing + space + face = outside, {axis}",
+                (sizes.face, space, sizes.one.size(axis), space, sizes.face),
+                sizes.outside[axis],
+            )
+        )
+        ways = {r.spot.key: r for r in sizes.rods}
+        first, last = ways.get(a), ways.get(b)
+        plain = sizes.one.body.radius is not None or sizes.one.body.plain
+        if plain and first and last and first.way is not None and last.way is not None:
+            proofs.append(
+                Proof(
+                    f"way + thing + way = inside, {axis}",
+                    (first.way, sizes.one.size(axis), last.way),
+                    sizes.inside[axis],
+                )
+            )
+    return tuple(proofs)
+
+
+def _panels(context: SuspendedContext, sizes: Sizes) -> tuple[Panel, ...]:
+    display, show, book = context.display, context.shop.showing, context.book
+    mouldings = ChoiceInput("moulding", "Rail", "Rail", tuple(
+        Option(m.key, (m.name,), context.speak.say("{} × {}", Fraction(m.face), Fraction(m.height)), m.key == display.moulding, (put_moulding(m.key),))
+        for m in context.shop.mouldings), ("rail",), "list")  # fmt: skip
+    frame: list[Input] = [
+        given(show, book["space.across"], "Frame"),
+        given(show, book["space.down"], "Frame"),
+        mouldings,
+    ]
+    hold: list[Input] = [
+        choice(
+            "rods",
+            "Held by",
+            "Rods",
+            "/display/rods",
+            display.rods,
+            tuple((k, (label,), (detail,)) for k, label, detail in ARRANGED),
+            ("rod",),
+            look="list",
+        ),
+        choice(
+            "aim",
+            "Off the middle they run",
+            "Rods",
+            "/display/aim",
+            display.aim,
+            (("straight", ("Square to the rail",), ()), ("middle", ("To its middle",), ())),
+            ("rod",),
+        ),
+        choice(
+            "stuff",
+            "Of",
+            "Rods",
+            "/display/stuff",
+            display.stuff,
+            tuple((k, (v[0].upper() + v[1:],), ()) for k, v in LABELS.items()),
+            ("rod",),
+        ),
+        given(show, sizes.diameter, "Rods"),
+        given(show, sizes.play, "Rods"),
+        given(
+            show,
+            sizes.into_rail,
+            "Rods",
+            pointer="/display/into_rail",
+            optional=True,
+            hint=("Left empty: three diameters.",),
+        ),
+        choice(
+            "into",
+            "In the thing",
+            "In the thing",
+            "/display/into",
+            display.into,
+            (
+                ("clamp", ("Padded clamps",), ("on its edge, nothing drilled",)),
+                ("existing", ("Holes it has",), ("a bolt hole, a hub",)),
+                ("drilled", ("Drilled",), ("only if its owner agreed",)),
+            ),
+            ("rod",),
+            look="list",
+        ),
+        given(show, sizes.into_thing, "In the thing"),
+        choice(
+            "held",
+            "In the rails",
+            "In the rails",
+            "/display/held",
+            display.held,
+            (("dry", ("Dry",), ("comes apart again",)), ("glued", ("Glued",), ("overnight",))),
+            ("rod",),
+        ),
+    ]
+    if display.rods == "wires":
+        hold.insert(
+            1,
+            choice(
+                "wire",
+                "A wire is rated",
+                "Rods",
+                "/display/wire",
+                display.wire,
+                tuple((n, (f"{n} kg",), ()) for n in (5, 10, 20, 40)),
+                ("rod",),
+            ),
+        )
+    if display.into == "drilled":
+        hold += consent_inputs(context.object.consent, "In the thing")
+    mine = [f"{r.part}.{k}" for r in sizes.rods for k in ("at", "way", "length")]
+    return (
+        Panel(
+            "measure",
+            "Measure",
+            ("The thing: width, height, how thick it is, what it weighs.",),
+            tuple(measuring_inputs(context, sizes.one)),  # type: ignore[arg-type]
+            item_figures(context, sizes.one.sized),
+            ("face", "section", "holes"),
+        ),
+        Panel(
+            "display",
+            "Display",
+            ("An open frame, and the space round the thing.",),
+            tuple(frame),
+            there(
+                context,
+                "frame.inside.width",
+                "frame.inside.height",
+                "frame.outside.width",
+                "frame.outside.height",
+                "weight.total",
+            ),
+            ("face", "section", "back", "holes"),
+        ),
+        Panel(
+            "hold",
+            "Hold",
+            ("Rods from the rails to the thing: where, how deep, how long, and whether they carry it.",),
+            tuple(hold),
+            there(
+                context,
+                *mine,
+                "rod.hole",
+                "rod.stress",
+                "rod.sag",
+                "rod.pressed",
+                "wire.tension",
+                "wire.bears",
+                "rod.edge",
+                "rod.rail.left",
+                "rod.moves",
+            ),
+            ("face", "holes", "section", "back"),
+        ),
+        Panel(
+            "cut",
+            "Cut",
+            ("Rails and rods to cut, holes to drill.",),
+            (),
+            there(context, *mine, "cut.needed", "cut.order", "frame.diagonal", "frame.square"),
+            ("holes", "face", "back", "section"),
+        ),
+    )
+
+
+def put_moulding(key: str) -> dict[str, Any]:
+    return {"op": "add", "path": "/display/moulding", "value": key}
+
+
+def _rails(context: SuspendedContext, sizes: Sizes) -> Rails:
+    return Rails(
+        sizes.moulding.name,
+        Fraction(sizes.moulding.length),
+        sizes.face,
+        context.speak.say("{} × {}", sizes.face, sizes.rail_height),
+        sizes.outside,
+        sizes.inside,
+        False,
+    )
+
+
+def _cuts(context: SuspendedContext, sizes: Sizes) -> tuple[CutLine, ...]:
+    display, say = context.display, context.speak.say
+    lines = rail_lines(context, _rails(context, sizes))
+    for rod in sizes.rods:
+        if rod.length is None:
+            continue
+        wire = rod.spot.does == "hangs"
+        material = f"wire rated {display.wire} kg" if wire else LABELS[display.stuff]
+        word = rod.spot.key.replace("_", " ")
+        lines.append(
+            cut_line(
+                context,
+                rod.part,
+                f"{'Wire' if wire else 'Rod'}, {word}",
+                (rod.part,),
+                1,
+                material,
+                rod.length,
+                () if wire else say("{} thick", sizes.diameter),
+                say(f"{{}} in the {rod.spot.rail} rail, {{}} from its end, at {rod.angle}°", sizes.into_rail, rod.at),
+                grain="depth",
+            )
+        )
+    return tuple(lines)
+
+
+def _stock(context: SuspendedContext, sizes: Sizes) -> tuple[StockLength, ...]:
+    return rail_stock(context, _rails(context, sizes))
+
+
+def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Step, ...]:
+    say, display = context.speak.say, context.display
+    frame = frame_steps(context, _rails(context, sizes))
+    out = [frame[0], frame[1]]
+    out.append(
+        Step(
+            "centre",
+            "Find the middle of every rail",
+            ("Lay the thing on the rods on the dry frame, and mark the holes from the rods.",),
+            15,
+            gate=True,
+            parts=("rail", "rod"),
+        )
+    )
+    for rod in sizes.rods:
+        out.append(Step(f"drill.{rod.spot.key}", f"Drill the {rod.spot.rail} rail", say(
+            f"{{}} from its end, {{}} from its front, {{}} wide and {{}} deep, at {rod.angle}°.", rod.at, sizes.edge, sizes.hole, sizes.into_rail), 8,
+            care="Clamp the rail; a stop on the bit; eye protection.", parts=(rod.part,)))  # fmt: skip
+    if display.into == "drilled" and display.rods != "wires":
+        out.append(
+            Step(
+                "thing",
+                "Drill the thing",
+                say(
+                    f"{{}} wide, {{}} deep, as {context.object.consent.who or 'nobody yet'} agreed. Look twice.",
+                    sizes.hole,
+                    sizes.into_thing,
+                ),
+                20,
+                gate=True,
+                care="Clamp it padded; slow; eye protection.",
+                parts=(sizes.one.part,),
+            )
+        )
+    out += [
+        Step("dry_all", "Put it together dry", (ORDERS[display.rods], "Look: straight, the same space on all sides."), 20, gate=True, parts=("rod", sizes.one.part)),
+        Step("glue_all", "Glue it in that order", ("Clamp to a flat board with paper under the corners; diagonals before the glue takes."
+             + (" Rods glued as they go in." if display.held == "glued" else " Rods stay dry."),), 30, wait_minutes=24 * 60, parts=("rail",)),
+        Step("pull", "Pull test", ("Four times its weight hung on it for an hour, over a cushion.",), 10, wait_minutes=60, gate=True, parts=("rod",)),
+        Step("hang", "Hang it", ("Rings on the stiles, two hooks: no wire, it would be seen through the frame.",), 10, parts=("rail",)),
+    ]  # fmt: skip
+    return tuple(out)
+
+
+def _suits(facts: Facts) -> Suit:
+    if facts.type != "things":
+        return Suit(0, "only a solid thing can be held by rods")
+    if facts.count > 1:
+        return Suit(0, "the rods are reckoned for one thing")
+    if (
+        facts.what in ("tool", "watch", "medal", "keepsake", "figure")
+        and not facts.flat
+        and "fragile" not in facts.traits
+        and "textile" not in facts.traits
+    ):
+        return Suit(3 if facts.what == "tool" else 2, "solid enough to hang free; the wall shows round it")
+    if facts.flat or "textile" in facts.traits:
+        return Suit(0, "not stiff enough to be held by its edge")
+    return Suit(1, "it would have to be held by its edge")
+
+
+def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
+    mouldings = shop.mouldings or HOUSE_SHOP.mouldings
+    plain = [m for m in mouldings if m.height >= max(facts.front, Fraction(32))]
+    return {
+        "type": "suspended",
+        "moulding": min(plain or mouldings, key=lambda m: (-min(m.face, 20), m.height)).key,
+        "diameter": 6,
+        "into_rail": 14,
+    }
+
+
+def _lie(context: SuspendedContext) -> Lying:
+    sizes = size_up(context)
+    return Lying([sizes.one, *sizes.more], {}, True)
+
+
+ASKS = (*FLAT_THING, SizeAsked("front", "Front to back", "/object/items/0/front"))
+SUSPENDED = Display(
+    "suspended",
+    "Suspended in an open frame",
+    reckon,
+    Way(_suits, _begin),
+    starts=(
+        Start(
+            "part",
+            "A tool, wheel or part",
+            "Hanging free in an open frame, on rods or wires.",
+            ASKS,
+            things_of("tool"),
+            lambda sizes, unit, shop: {
+                "type": "suspended",
+                "moulding": next((m.key for m in shop.mouldings if m.face >= 20), "oak-20x50"),
+                "diameter": 6,
+                "into_rail": 14,
+            },
+        ),
+    ),
+    lie=_lie,
+)

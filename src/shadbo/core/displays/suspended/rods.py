@@ -1,0 +1,99 @@
+"""Where the rods sit, how far they run to the thing, and what they bear.
+
+A rod at right angles to its rail meets the thing at its outline. Bending of a rod that carries at its end: σ = 32 F L / (π d³),
+f = F L³ / (3 E I), I = π d⁴ / 64 (Roark’s formulas for a cantilever of round section); a rod that is pressed along: π² E I / (4 L²)
+(Euler, one end free).
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from quicktions import Fraction
+
+from shadbo.core.arrange.shapes import Body
+from shadbo.core.displays.suspended.decision import Rods, Stuff
+
+PI = Fraction(355, 113)
+# Bending strength and stiffness, N/mm²: white ash at 12 % moisture (Wood Handbook, Table 5-3, from memory), half-hard brass and
+# mild steel at yield (from memory).
+STRENGTH: Mapping[Stuff, int] = {"hardwood": 103, "brass": 200, "steel": 235}
+STIFFNESS: Mapping[Stuff, int] = {"hardwood": 12_000, "brass": 100_000, "steel": 205_000}
+LABELS: Mapping[Stuff, str] = {"hardwood": "hardwood dowel", "brass": "brass rod", "steel": "steel rod"}
+RAILS = ("top", "bottom", "left", "right")
+
+
+@dataclass(frozen=True, slots=True)
+class Spot:
+    """One rod: its rail, how far off that rail’s middle it sits, as a share of the thing’s size along it, and what it does."""
+
+    key: str
+    rail: str
+    share: Fraction
+    does: str
+
+
+QUARTER = Fraction(1, 4)
+SPOTS: Mapping[Rods, tuple[Spot, ...]] = {
+    "two_across": (Spot("left", "left", Fraction(0), "bends"), Spot("right", "right", Fraction(0), "bends")),
+    "two_down": (Spot("top", "top", Fraction(0), "steadies"), Spot("bottom", "bottom", Fraction(0), "stands")),
+    "three": (
+        Spot("top", "top", Fraction(0), "steadies"), Spot("bottom_left", "bottom", -QUARTER, "stands"),
+        Spot("bottom_right", "bottom", QUARTER, "stands"),
+    ),
+    "four": (
+        Spot("top", "top", Fraction(0), "steadies"), Spot("bottom", "bottom", Fraction(0), "stands"),
+        Spot("left", "left", Fraction(0), "steadies"), Spot("right", "right", Fraction(0), "steadies"),
+    ),
+    "wires": (
+        Spot("top_left", "top", -QUARTER, "hangs"), Spot("top_right", "top", QUARTER, "hangs"), Spot("bottom", "bottom", Fraction(0), "steadies"),
+    ),
+}  # fmt: skip
+
+
+def toward(rail: str) -> tuple[int, int]:
+    """The direction from a rail straight to the thing (x right, y down)."""
+    return {"left": (1, 0), "right": (-1, 0), "top": (0, 1), "bottom": (0, -1)}[rail]
+
+
+def meets(body: Body, x: float, y: float, dx: float, dy: float) -> float | None:
+    """How far a ray from (x, y) runs until it meets the outline; None if it passes by."""
+    cx, cy = body.centre
+    if body.radius is not None:
+        along = (cx - x) * dx + (cy - y) * dy
+        off2 = (cx - x) ** 2 + (cy - y) ** 2 - along**2
+        left = body.radius**2 - off2
+        return along - math.sqrt(left) if left >= 0 else None
+    points = body.points
+    best = None
+    for (ax, ay), (bx, by) in zip(points, [*points[1:], points[0]], strict=True):
+        ex, ey = bx - ax, by - ay
+        cross = dx * ey - dy * ex
+        if cross == 0:
+            continue
+        t = ((ax - x) * ey - (ay - y) * ex) / cross
+        u = ((ax - x) * dy - (ay - y) * dx) / cross
+        if 0 <= u <= 1 and t >= 0 and (best is None or t < best):
+            best = t
+    return None if best is None else float(best)
+
+
+def inertia(d: Fraction) -> Fraction:
+    return PI * d**4 / 64
+
+
+def bending_stress(force: Fraction, arm: Fraction, d: Fraction) -> Fraction:
+    """N/mm² at the rail, of a round rod that carries ``force`` (N) at ``arm`` (mm)."""
+    return 32 * force * arm / (PI * d**3)
+
+
+def sags(force: Fraction, arm: Fraction, d: Fraction, stuff: Stuff) -> Fraction:
+    """mm at its end."""
+    return force * arm**3 / (3 * STIFFNESS[stuff] * inertia(d))
+
+
+def buckles(length: Fraction, d: Fraction, stuff: Stuff) -> Fraction:
+    """N along the rod at which it gives way sideways."""
+    return PI**2 * STIFFNESS[stuff] * inertia(d) / (4 * length**2)

@@ -1,0 +1,331 @@
+"""What can be wrong with a suspended thing: drilled without consent, a hole too near an edge or through a rail, rods too weak."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from quicktions import Fraction
+
+from shadbo.core.checks import WayOut, put
+from shadbo.core.displays.suspended.decision import Suspended
+from shadbo.core.displays.suspended.rods import LABELS, SPOTS, STRENGTH
+from shadbo.core.displays.suspended.sizes import PAD, Sizes, SuspendedContext
+from shadbo.core.doubts import check_readings
+from shadbo.core.facts import facts_of
+from shadbo.core.holding import figures
+
+EDGE, FACE = 2, Fraction(4)
+THINNER = (12, 10, 8, 6, 5, 4, 3, 2)
+THICKER = (6, 8, 10, 12, 15, 18, 20)
+MOVES, SAGS = Fraction(3, 2), Fraction(1)
+
+
+def check(context: SuspendedContext, sizes: Sizes) -> None:
+    one = sizes.one
+    wide, tall = one.sized.sides
+    if wide and tall:
+        check_readings(context.checks, context.speak, context.shop, one.item.name, wide, tall, one.part, key=one.part)
+    _one(context, sizes)
+    _rails(context, sizes)
+    _drilled(context)
+    _edges(context, sizes)
+    _ways(context, sizes)
+    _bears(context, sizes)
+    _moves(context, sizes)
+
+
+def number(field: str, value: int) -> dict[str, Any]:
+    return {"op": "add", "path": f"/display/{field}", "value": value}
+
+
+def _one(context: SuspendedContext, sizes: Sizes) -> None:
+    if not sizes.more:
+        return
+    keep = tuple({"op": "remove", "path": f"/object/items/{one.sized.index}"} for one in reversed(sizes.more))
+    context.checks.add(
+        "stop",
+        "suspended.one",
+        "display",
+        (f"One thing hangs in the frame; there are {len(sizes.more)} more.",),
+        why="The rods are reckoned for one thing.",
+        source_key="rods",
+        parts=(sizes.one.part,),
+        ways=(WayOut((f"Keep {sizes.one.item.name}, take the others out",), keep),),
+    )
+
+
+def _rails(context: SuspendedContext, sizes: Sizes) -> None:
+    say, shop = context.speak.say, context.shop
+    if sizes.missing:
+        context.checks.add(
+            "stop", "moulding.missing", "display", (f"The stock list has no moulding called “{context.display.moulding}”.",),
+            why="The drawing is made with the first moulding of the list until another is chosen.", source_key="stock", figure="rail.face", parts=("rail",),
+            ways=[WayOut((f"Use {m.name}",), (put("/display/moulding", m.key),)) for m in shop.mouldings[:3]],
+        )  # fmt: skip
+    longest = max(sizes.outside.values(), key=lambda d: d.value)
+    kerf = Fraction(shop.rules.kerf)
+    if longest.value + kerf > sizes.moulding.length:
+        ways = [WayOut(say(f"Use {m.name}: it comes {{}} long", Fraction(m.length)), (put("/display/moulding", m.key),)) for m in shop.mouldings
+                if m.length >= longest.value + 2 * (Fraction(m.face) - sizes.face.value) + kerf][:3]  # fmt: skip
+        axis = "space_across" if longest is sizes.outside["width"] else "space_down"
+        over = longest.value + kerf - Fraction(sizes.moulding.length)
+        less = Fraction(getattr(context.display, axis)) - over / 2
+        if less >= 2:
+            ways.append(WayOut(say("Leave {} of space", less), (put(f"/display/{axis}", less),)))
+        context.checks.add(
+            "stop",
+            "rail.stock",
+            "cut",
+            say(
+                f"The longest rail, {{}}, can’t be cut from {sizes.moulding.name}: it comes in lengths of {{}}.",
+                longest,
+                Fraction(sizes.moulding.length),
+            ),
+            why=say("A rail uses its long point and a kerf of {}.", kerf),
+            source_key="stock",
+            figure=longest.name,
+            parts=("rail",),
+            ways=ways,
+        )
+
+
+def _drilled(context: SuspendedContext) -> None:
+    """Nothing is drilled in what can’t be replaced; in anything else only if its owner said so."""
+    facts, display = facts_of(context.piece), context.display
+    if display.into != "drilled" or display.rods == "wires":
+        return
+    ways = (
+        WayOut(("Hold it in padded clamps",), (put("/display/into", "clamp"),)),
+        WayOut(("Hang it on wires",), (put("/display/rods", "wires"), put("/display/into", "clamp"))),
+    )
+    if facts.irreplaceable and (not facts.consent or context.piece.practice == "conservation"):
+        context.checks.add(
+            "stop",
+            "drill.never",
+            "hold",
+            ("Nothing is drilled in a thing that can’t be replaced.",),
+            why="A hole is not undone. Clamps or wires hold it as well.",
+            source_key="drill",
+            parts=("rod",),
+            ways=ways,
+        )
+    elif not facts.consent:
+        context.checks.add(
+            "stop",
+            "drill.consent",
+            "hold",
+            ("It is not drilled before its owner has agreed in writing: write down who agreed and when.",),
+            why="A hole is not undone.",
+            source_key="consent",
+            parts=("rod",),
+            ways=ways,
+        )
+
+
+def _thinner(context: SuspendedContext, most: Fraction) -> list[WayOut]:
+    """The thickest rod of the usual sizes no thicker than this, if it still bears its load."""
+    return [
+        WayOut(context.speak.say("Use rods {} thick", Fraction(n)), (put("/display/diameter", Fraction(n)),))
+        for n in THINNER
+        if n <= most and n < context.display.diameter
+    ][:1]
+
+
+def _edges(context: SuspendedContext, sizes: Sizes) -> None:
+    say, display, d = context.speak.say, context.display, sizes.diameter.value
+    if sizes.edge.value < EDGE * d:
+        ways = _thinner(context, sizes.edge.value / EDGE)
+        ways += [
+            WayOut(say(f"Use {m.name}, {{}} front to back", Fraction(m.height)), (put("/display/moulding", m.key),))
+            for m in sorted(context.shop.mouldings, key=lambda m: m.height)
+            if Fraction(m.height) >= 2 * EDGE * d
+        ][:1]
+        context.checks.add(
+            "stop",
+            "rod.edge",
+            "hold",
+            say("The hole is {} from the front of the rail: it may split.", sizes.edge),
+            why=say("Two diameters from an edge, {} here.", EDGE * sizes.diameter),
+            source_key="rods",
+            figure="rod.edge",
+            parts=("rod", "rail"),
+            ways=ways,
+        )
+    if display.into == "drilled" and display.rods != "wires" and sizes.thing_edge.value < EDGE * d:
+        context.checks.add(
+            "stop", "rod.thing.edge", "hold", say("In the thing the hole is {} from its edge: it may break out.", sizes.thing_edge),
+            why=say("Two diameters from an edge, {} here.", EDGE * sizes.diameter), source_key="rods", figure="rod.thing.edge", parts=("rod", sizes.one.part),
+            ways=(*_thinner(context, sizes.thing_edge.value / EDGE), WayOut(("Hold it in padded clamps",), (put("/display/into", "clamp"),))),
+        )  # fmt: skip
+    if sizes.left_in_rail.value < FACE:
+        shallower = sizes.face.value - FACE
+        ways = _thinner(context, shallower / 3) if display.into_rail is None else []
+        if shallower >= 2:
+            ways.append(WayOut(say("Drill {} deep", shallower), (put("/display/into_rail", shallower),)))
+        ways += [
+            WayOut(say(f"Use {m.name}, face {{}}", Fraction(m.face)), (put("/display/moulding", m.key),))
+            for m in sorted(context.shop.mouldings, key=lambda m: m.face)
+            if Fraction(m.face) >= sizes.into_rail.value + FACE
+        ][:1]
+        context.checks.add(
+            "stop",
+            "rod.through",
+            "hold",
+            say("The hole leaves {} of wood: it comes out of the side of the rail.", sizes.left_in_rail)
+            if sizes.left_in_rail.value > 0
+            else ("The hole goes right through the rail.",),
+            why="Three diameters deep, and 4 mm of wood left.",
+            source_key="rods",
+            figure="rod.rail.left",
+            parts=("rail", "rod"),
+            ways=ways,
+        )
+    elif sizes.into_rail.value < 2 * d:
+        context.checks.add(
+            "caution",
+            "rod.shallow",
+            "hold",
+            say("The rod sits only {} deep in the rail.", sizes.into_rail),
+            why=say("Three diameters, {} here, or it works loose.", 3 * sizes.diameter),
+            source_key="rods",
+            figure="rod.into_rail",
+            parts=("rod",),
+            ways=(*_thinner(context, sizes.into_rail.value / 3),),
+        )
+
+
+def _ways(context: SuspendedContext, sizes: Sizes) -> None:
+    say, display = context.speak.say, context.display
+    missing = [r for r in sizes.rods if r.way is None]
+    if missing:
+        plain = [k for k in SPOTS if all(s.share == 0 for s in SPOTS[k]) and k != display.rods]
+        ways = (
+            [WayOut(("Aim them at its middle",), (put("/display/aim", "middle"),))]
+            if display.aim == "straight" and all(r.spot.share for r in missing)
+            else []
+        )
+        ways.append(WayOut(("Two rods across, at its middle",) if "two_across" in plain else ("Two rods, above and below",),
+                           (put("/display/rods", "two_across" if "two_across" in plain else "two_down"),)))  # fmt: skip
+        context.checks.add(
+            "stop",
+            "rod.misses",
+            "hold",
+            (f"The {missing[0].spot.key.replace('_', ' ')} rod passes by the thing.",),
+            why="It runs beside its outline.",
+            source_key="rays",
+            parts=(missing[0].part,),
+            ways=ways,
+        )
+    short = next(
+        (
+            r
+            for r in sizes.rods
+            if r.way is not None and display.into == "clamp" and r.spot.does != "hangs" and r.way.value <= PAD
+        ),
+        None,
+    )
+    if short is not None:
+        context.checks.add(
+            "stop",
+            "rod.none",
+            "display",
+            say("There is {} between rail and thing: no room for a clamp.", short.way or Fraction(0)),
+            why="A clamp and its pad need about 10 mm.",
+            source_key="rods",
+            figure=f"{short.part}.way",
+            parts=(short.part,),
+            ways=(
+                WayOut(
+                    say("Leave {} of space all round", Fraction(40)),
+                    (put("/display/space_across", Fraction(40)), put("/display/space_down", Fraction(40))),
+                ),
+            ),
+        )
+
+
+def _bears(context: SuspendedContext, sizes: Sizes) -> None:
+    say, display = context.speak.say, context.display
+    for bears in sizes.bears:
+        if bears.does == "hangs":
+            if bears.ratio > 1:
+                stronger = next(
+                    (n for n in (10, 20, 40) if n > display.wire and bears.ratio * display.wire / n <= 1), None
+                )
+                ways = [WayOut((f"Use wire rated {stronger} kg",), (number("wire", stronger),))] if stronger else []
+                ways.append(WayOut(("Stand it on two rods from below",), (put("/display/rods", "three"),)))
+                context.checks.add(
+                    "stop",
+                    "wire.weak",
+                    "hold",
+                    (f"The wires are too weak, {float(bears.ratio):.1f} times over.",),
+                    why="Rating on the packet, factor 4.",
+                    source_key="hang-factor",
+                    figure="wire.tension",
+                    parts=("rod",),
+                    ways=ways,
+                )
+            continue
+        if bears.ratio > 1:
+            grow = next(
+                (
+                    n
+                    for n in THICKER
+                    if n > display.diameter
+                    and bears.ratio * (Fraction(display.diameter) / n) ** (3 if bears.does == "bends" else 4) <= 1
+                ),
+                None,
+            )
+            ways = (
+                [WayOut(say("Use rods {} thick", Fraction(grow)), (put("/display/diameter", Fraction(grow)),))]
+                if grow
+                else []
+            )
+            if display.stuff != "steel" and (
+                bears.does == "stands" or bears.ratio * STRENGTH[display.stuff] / STRENGTH["steel"] <= 1
+            ):
+                ways.append(WayOut(("Use steel rod",), (put("/display/stuff", "steel"),)))
+            if bears.does == "bends":
+                ways.append(WayOut(("Let it stand on a rod from below as well",), (put("/display/rods", "four"),)))
+            elif not ways:
+                ways.append(
+                    WayOut(say("Less space below, {}", Fraction(20)), (put("/display/space_down", Fraction(20)),))
+                )
+            context.checks.add(
+                "stop", f"rod.weak.{bears.does}", "hold", (f"The {LABELS[display.stuff]} is too weak, {figures(bears.ratio, 2)} times over.",),
+                why="Bent at the rail, with factor 4." if bears.does == "bends" else "Pressed along, it gives way sideways; factor 4.", source_key="rods",
+                figure="rod.stress" if bears.does == "bends" else "rod.pressed", parts=("rod",), ways=ways,
+            )  # fmt: skip
+        elif bears.sag is not None and bears.sag.value > SAGS:
+            context.checks.add(
+                "caution",
+                "rod.sags",
+                "hold",
+                say("The rods bear it, but their ends sag by {}: the thing hangs low.", bears.sag),
+                why="More than a millimetre is seen.",
+                source_key="rods",
+                figure="rod.sag",
+                parts=("rod",),
+                ways=(WayOut(("Let it stand on a rod from below as well",), (put("/display/rods", "four"),)),),
+            )
+
+
+def _moves(context: SuspendedContext, sizes: Sizes) -> None:
+    say, display = context.speak.say, context.display
+    if display.held == "glued" or display.rods == "wires" or sizes.moves.value <= MOVES:
+        return
+    least = Suspended.model_fields["play"].default
+    ways = []
+    if display.play > least:
+        ways.append(WayOut(say("Drill with {} of play", Fraction(least)), (put("/display/play", least),)))
+    ways.append(WayOut(("Glue the rods into the rails",), (put("/display/held", "glued"),)))
+    context.checks.add(
+        "caution",
+        "rod.loose",
+        "hold",
+        say("Dry in its holes it can move by {}.", sizes.moves),
+        why="Play in the hole, made longer by the rod’s way to the thing.",
+        source_key="rods",
+        figure="rod.moves",
+        parts=("rod",),
+        ways=ways,
+    )

@@ -1,0 +1,341 @@
+"""The sums of a suspended thing.
+
+inside = thing + 2 × space          outside = inside + 2 × face
+rod = hole in the rail + way to the thing + hole in the thing (in a clamp: up to its pad)
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from quicktions import Fraction
+
+from shadbo.core.arrange.laid import Laid, lay, size_items
+from shadbo.core.display import Context, Weight
+from shadbo.core.displays.suspended.decision import Suspended
+from shadbo.core.displays.suspended.rods import (
+    LABELS,
+    SPOTS,
+    STRENGTH,
+    Spot,
+    bending_stress,
+    buckles,
+    meets,
+    sags,
+    toward,
+)
+from shadbo.core.holding import figures, newtons, show_force
+from shadbo.core.house_stock import HOUSE_SHOP
+from shadbo.core.items import Things
+from shadbo.core.masses import plain_quantity
+from shadbo.core.rails import AXES, square
+from shadbo.core.shop import Moulding
+from shadbo.core.sums import Dim, leaf, rule
+from shadbo.core.terms import chosen
+from shadbo.core.weights import object_weight, rails_weight
+
+SuspendedContext = Context[Things, Suspended]
+HALF = Fraction(1, 2)
+# Pads of a clamp; a rod goes three diameters into its rail (common practice).
+PAD, DEEP = Fraction(2), 3
+ALONG = {"left": "height", "right": "height", "top": "width", "bottom": "width"}
+
+
+@dataclass(frozen=True, slots=True)
+class Rod:
+    """One rod or wire: where its hole lies on its rail (from the rail’s end, and off its middle), how long it is, how it stands."""
+
+    spot: Spot
+    offset: Dim
+    at: Dim
+    way: Dim | None
+    length: Dim | None
+    angle: int
+    start: tuple[float, float]
+    end: tuple[float, float] | None
+
+    @property
+    def part(self) -> str:
+        return f"rod.{self.spot.key}"
+
+
+@dataclass(frozen=True, slots=True)
+class Bears:
+    """What the most loaded rod bears against what it can, by what it does; ``ratio`` over 1 is too much (the factor is in it)."""
+
+    does: str
+    ratio: Fraction
+    sag: Dim | None
+
+
+@dataclass(frozen=True, slots=True)
+class Sizes:
+    """Every dim of a suspended thing."""
+
+    one: Laid
+    more: list[Laid]
+    moulding: Moulding
+    missing: bool
+    face: Dim
+    rail_height: Dim
+    inside: dict[str, Dim]
+    outside: dict[str, Dim]
+    diameter: Dim
+    play: Dim
+    into_rail: Dim
+    into_thing: Dim
+    hole: Dim
+    edge: Dim
+    thing_edge: Dim
+    left_in_rail: Dim
+    moves: Dim
+    rods: list[Rod]
+    bears: list[Bears]
+    weights: tuple[Weight, ...]
+
+
+def size_up(context: SuspendedContext) -> Sizes:
+    book, display = context.book, context.display
+    sized = size_items(context)  # type: ignore[arg-type]
+    zero = leaf(0, "middle", "the middle", "setting", source="arithmetic")
+    laid = lay(context, sized, [(zero, zero)] * len(sized))  # type: ignore[arg-type]
+    one = laid[0]
+    stock = context.shop.mouldings or HOUSE_SHOP.mouldings
+    found = context.shop.moulding(display.moulding)
+    moulding = found or stock[0]
+
+    def of_stock(field: str, name: str, label: str) -> Dim:
+        dim = leaf(
+            getattr(moulding, field), f"stock:{field}", label, "stock", source="stock", grain="depth", parts=("rail",)
+        )
+        return book.add(dim, name, label, parts=("rail",))
+
+    face, height = of_stock("face", "rail.face", "Face"), of_stock("height", "rail.height", "Rail height")
+    space = {
+        "width": chosen(
+            context, "space.across", "Space at the sides", "space_across", display.space_across, parts=("space",)
+        ),
+        "height": chosen(
+            context, "space.down", "Space above and below", "space_down", display.space_down, parts=("space",)
+        ),
+    }
+    inside = {
+        a: book.add(one.size(a) + 2 * space[a], f"frame.inside.{a}", f"Inside {a}", parts=("rail",), grain="wood")
+        for a in AXES
+    }
+    outside = {
+        a: book.add(inside[a] + 2 * face, f"frame.outside.{a}", f"Outside {a}", parts=("rail",), grain="wood")
+        for a in AXES
+    }
+    square(context, "frame", "outside", outside, "rail")
+    d = chosen(context, "rod.diameter", "Rod, diameter", "diameter", display.diameter, parts=("rod",))
+    play = chosen(context, "rod.play", "Play of the rod in its hole", "play", display.play, parts=("rod",))
+    if display.into_rail is not None:
+        into_rail = chosen(
+            context, "rod.into_rail", "Hole in the rail, deep", "into_rail", display.into_rail, parts=("rod",)
+        )
+    else:
+        into_rail = book.add(d * DEEP, "rod.into_rail", "Hole in the rail, deep", parts=("rod",), grain="depth")
+    into_thing = chosen(
+        context, "rod.into_thing", "Held in the thing by", "into_thing", display.into_thing, parts=("rod",)
+    )
+    hole = book.add(d + play, "rod.hole", "Drill for", parts=("rod",), grain="depth")
+    edge = book.add(
+        height / 2, "rod.edge", "Hole’s middle from the front of the rail", parts=("rod", "rail"), grain="depth"
+    )
+    thing_edge = book.add(
+        one.sized.front / 2,
+        "rod.thing.edge",
+        "Hole’s middle from the thing’s edge",
+        parts=("rod", one.part),
+        grain="depth",
+    )
+    left = book.add(face - into_rail, "rod.rail.left", "Wood left behind the hole", parts=("rail",), grain="depth")
+    rods = [_rod(context, spot, one, inside, outside, into_rail, into_thing) for spot in SPOTS[display.rods]]
+    longest = max((r.way.value for r in rods if r.way is not None), default=Fraction(0))
+    moves = book.add(
+        play * (1 + longest / into_rail.value), "rod.moves", "The thing can move by", parts=("rod",), grain="depth"
+    )
+    weights = (
+        rails_weight(context, outside, face, face.value * height.value, moulding.wood),
+        object_weight(one.part, one.item.name, one.sized.weight_kg, one.item.weight is None),
+    )  # fmt: skip
+    bears = _bears(context, one, rods, d, into_thing)
+    return Sizes(
+        one,
+        laid[1:],
+        moulding,
+        found is None,
+        face,
+        height,
+        inside,
+        outside,
+        d,
+        play,
+        into_rail,
+        into_thing,
+        hole,
+        edge,
+        thing_edge,
+        left,
+        moves,
+        rods,
+        bears,
+        weights,
+    )
+
+
+def _rod(
+    context: SuspendedContext,
+    spot: Spot,
+    one: Laid,
+    inside: dict[str, Dim],
+    outside: dict[str, Dim],
+    into_rail: Dim,
+    into_thing: Dim,
+) -> Rod:
+    """Where one rod starts, and the way from the rail’s inner edge to the thing."""
+    book, display, axis = context.book, context.display, ALONG[spot.rail]
+    part, word = f"rod.{spot.key}", spot.key.replace("_", " ")
+    offset = book.add(
+        one.size(axis) * spot.share,
+        f"{part}.offset",
+        f"{word.capitalize()}, off the middle of its rail",
+        parts=(part,),
+        grain="depth",
+    )
+    at = book.add(
+        outside[axis] / 2 + offset,
+        f"{part}.at",
+        f"{word.capitalize()}, from the end of its rail",
+        parts=(part, "rail"),
+        grain="depth",
+    )
+    dx, dy = toward(spot.rail)
+    across = "width" if dx else "height"
+    half, off = float(inside[across].value) / 2, float(offset.value)
+    x, y = (-dx * half, off) if dx else (off, -dy * half)
+    cx, cy = float(one.x.value), float(one.y.value)
+    x, y = x + cx, y + cy
+    ux, uy = float(dx), float(dy)
+    if display.aim == "middle" and spot.share:
+        size = math.hypot(cx - x, cy - y)
+        ux, uy = (cx - x) / size, (cy - y) / size
+    angle = round(math.degrees(math.asin(min(1, abs(ux * dx + uy * dy)))))
+    run = meets(one.body, x, y, ux, uy)
+    if run is None:
+        return Rod(spot, offset, at, None, None, angle, (x, y), None)
+    plain = one.body.radius is not None or one.body.plain
+    if plain and spot.share == 0:
+        reach = one.sized.reaching(spot.rail)
+        exact = inside[across] / 2 - (reach if spot.rail in ("right", "bottom") else -reach)
+        way = book.add(exact, f"{part}.way", f"{word.capitalize()}, way to the thing", parts=(part,), grain="depth")
+    else:
+        read = leaf(
+            Fraction(round(run * 100), 100),
+            f"way:{spot.key}",
+            f"{word}, to the outline",
+            "setting",
+            source="rays",
+            grain="depth",
+            parts=(part,),
+        )
+        way = book.add(read, f"{part}.way", f"{word.capitalize()}, way to the thing", parts=(part,))
+    if spot.does == "hangs":
+        length = book.add(
+            way + into_rail,
+            f"{part}.length",
+            f"{word.capitalize()} wire, from the back of its hole",
+            parts=(part,),
+            grain="depth",
+        )
+    elif display.into == "clamp":
+        pad = rule(PAD, "Pad of the clamp", "rods", "depth")
+        length = book.add(
+            into_rail + way - pad,
+            f"{part}.length",
+            f"{word.capitalize()} rod, up to the pad",
+            parts=(part,),
+            grain="wood",
+        )
+    else:
+        length = book.add(
+            into_rail + way + into_thing, f"{part}.length", f"{word.capitalize()} rod", parts=(part,), grain="wood"
+        )
+    return Rod(spot, offset, at, way, length, angle, (x, y), (x + ux * run, y + uy * run))
+
+
+def _bears(context: SuspendedContext, one: Laid, rods: list[Rod], d: Dim, into_thing: Dim) -> list[Bears]:
+    """What bends, what is pressed, what hangs: the most loaded of each."""
+    book, display, factor = context.book, context.display, Fraction(context.shop.rules.factor)
+    weight = newtons(one.sized.weight_kg)
+    found = []
+    for does in ("bends", "stands", "hangs"):
+        some = [r for r in rods if r.spot.does == does and r.way is not None]
+        if not some:
+            continue
+        each = weight / len(some)
+        worst = max(some, key=lambda r: r.way.value if r.way is not None else Fraction(0))
+        assert worst.way is not None
+        parts = (worst.part,)
+        if does == "bends":
+            arm = worst.way.value + into_thing.value / 2
+            stress = bending_stress(each, arm, d.value)
+            allowed = STRENGTH[display.stuff] / factor
+            book.add_quantity(
+                "rod.stress",
+                "Bending of the rod",
+                plain_quantity(f"{figures(stress)} N/mm²"),
+                context.speak.say(f"32 × {figures(each)} N × {{}} ÷ (π × {{}}³)", arm, d.value),
+                (
+                    f"{LABELS[display.stuff]} bears {STRENGTH[display.stuff]}; ÷ factor {figures(factor)} is {figures(allowed)}",
+                ),
+                parts=parts,
+            )
+            sag = book.add(
+                leaf(
+                    Fraction(round(sags(each, arm, d.value, display.stuff) * 1000), 1000),
+                    "rod-sag",
+                    "Sag of the rod",
+                    "rule",
+                    source="rods",
+                    grain="fine",
+                    parts=parts,
+                ),
+                "rod.sag",
+                "The rod’s end sags by",
+                parts=parts,
+            )
+            found.append(Bears(does, stress / allowed, sag))
+        elif does == "stands":
+            least = max(worst.way.value, Fraction(1))
+            bears = buckles(least, d.value, display.stuff) / factor
+            book.add_quantity(
+                "rod.pressed",
+                "A rod stands",
+                show_force(bears),
+                (f"π² × E × I ÷ (4 × length²) ÷ factor {figures(factor)}; it has to bear {figures(each)} N",),
+                parts=parts,
+            )
+            found.append(Bears(does, each / bears, None))
+        else:
+            # A wire that leans pulls harder: its angle is from its rail.
+            slope = Fraction(round(math.sin(math.radians(max(worst.angle, 1))) * 1000), 1000)
+            tension, rated = each / slope, newtons(Fraction(display.wire))
+            book.add_quantity(
+                "wire.tension",
+                "Pull in each wire",
+                show_force(tension),
+                (f"{figures(each)} N ÷ sin {worst.angle}°",),
+                parts=parts,
+            )
+            book.add_quantity(
+                "wire.bears",
+                "A wire may bear",
+                show_force(rated / factor),
+                (f"rated {display.wire} kg on the packet ÷ factor {figures(factor)}",),
+                parts=parts,
+            )
+            found.append(Bears(does, tension * factor / rated, None))
+    return found
