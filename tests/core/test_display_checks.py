@@ -6,13 +6,10 @@ from typing import Any
 
 import pytest
 
-from shadbo.core.edits import TakeWayOut, apply_edits
 from shadbo.core.figures import plain
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.piece import Piece
-from shadbo.core.plan import plan
 from tests.conftest import readings
-from tests.core.things import badge, canvas, flat, frame, item, made, piece, rolled, things
+from tests.core.mending import fires_and_is_mended
+from tests.core.things import badge, canvas, flat, frame, item, made, piece, rolled, things, worked
 from tests.core.things import box as shown
 
 TRUE = flat((500, 500, 500), (700, 700, 700))
@@ -180,40 +177,18 @@ CASES: list[tuple[str, str, dict[str, Any], dict[str, Any]]] = [
 ]  # fmt: skip
 
 
-def start(thing: dict[str, Any], display: dict[str, Any]) -> Piece:
-    return piece(thing, display)
-
-
 @pytest.mark.parametrize(
     ("key", "severity", "thing", "display"), CASES, ids=[f"{i}-{k}-{s}" for i, (k, s, *_) in enumerate(CASES)]
 )
 def test_it_fires_says_why_and_is_mended(
     key: str, severity: str, thing: dict[str, Any], display: dict[str, Any]
 ) -> None:
-    begun = start(thing, display)
-    done = plan(begun, HOUSE_SHOP)
-    checks = {c.key: c for c in done.checks}
-    assert key in checks, list(checks)
-    check = checks[key]
-    assert check.severity == severity
-    for unit in ("mm", "in"):
-        assert plain(check.say, unit).endswith((".", "?")) and plain(check.why, unit)  # type: ignore[arg-type]
-    assert check.source.text
-    assert severity != "stop" or check.ways, "a stop has a way out"
-    if check.figure:
-        assert check.figure in done.figures
-    for i, way in enumerate(check.ways):
-        mended = plan(apply_edits(begun, [TakeWayOut(check=key, index=i)], HOUSE_SHOP), HOUSE_SHOP)
-        still = [c for c in mended.checks if c.key == key]
-        # Some ways soften what they can't undo: then it is said more quietly, or of a smaller amount.
-        assert not still or still[0].say != check.say, f"{plain(way.say, 'mm')} does nothing"
-        if severity == "stop":
-            assert not [c for c in still if c.severity == "stop"], f"{plain(way.say, 'mm')} does not mend it"
+    fires_and_is_mended(piece(thing, display), key, severity)
 
 
 def test_nothing_is_said_twice() -> None:
     for _, _, thing, display in CASES:
-        said = [plain(c.say, "mm") for c in plan(start(thing, display), HOUSE_SHOP).checks]
+        said = [plain(c.say, "mm") for c in worked(thing, display).checks]
         assert len(said) == len(set(said))
 
 
@@ -226,6 +201,6 @@ def test_every_display_has_a_piece_nothing_stands_in_the_way_of() -> None:
         (TRUE, board()),
     ]
     for thing, display in calm:
-        done = plan(start(thing, display), HOUSE_SHOP)
+        done = worked(thing, display)
         assert not [c for c in done.checks if c.severity != "note"], [c.key for c in done.checks]
         assert done.settled and all(s.state == "settled" for s in done.stages)

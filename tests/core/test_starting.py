@@ -25,6 +25,7 @@ SIZES = {
     "rail_height": "50", "seat_thickness": "6", "seat_width": "32",
     "front": "12", "behind": "7", "pin": "6",
     "rabbet_width": "640", "rabbet_height": "490", "rabbet_depth": "50", "lip": "6", "wrap_printed": "42", "spare": "50",
+    "pane_width": "520", "pane_height": "370",
 }  # fmt: skip
 
 

@@ -5,6 +5,7 @@ import { BrowserRouter, Route, Routes } from "react-router";
 import { UnitsProvider } from "./parts/units";
 import { Rack } from "./rack/Rack";
 import { Sheet } from "./sheet/Sheet";
+import { Ways } from "./sheet/Ways";
 import "./styles.css";
 
 const client = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: true, retry: 2 } } });
@@ -19,6 +20,7 @@ createRoot(root).render(
           <Routes>
             <Route path="/" element={<Rack />} />
             <Route path="/pieces/:id" element={<Sheet />} />
+            <Route path="/pieces/:id/ways" element={<Ways />} />
             <Route path="/pieces/:id/:stage" element={<Sheet />} />
             <Route path="*" element={<Rack />} />
           </Routes>

@@ -10,6 +10,7 @@ from typing import Annotated, Any
 from pydantic import BaseModel, Field, TypeAdapter
 from quicktions import Fraction
 
+from shadbo.core.comparing import Comparison
 from shadbo.core.edits import Edit
 from shadbo.core.figures import Opened, Say
 from shadbo.core.lengths import Shown, Understood
@@ -178,6 +179,7 @@ def outline_of(points: Any, places: Any, shop: Shop) -> OutlineOut:
 PIECE_JSON: TypeAdapter[PieceOut] = TypeAdapter(PieceOut)
 PREVIEW_JSON: TypeAdapter[PreviewOut] = TypeAdapter(PreviewOut)
 CARDS_JSON: TypeAdapter[list[Card]] = TypeAdapter(list[Card])
+COMPARISON_JSON: TypeAdapter[Comparison] = TypeAdapter(Comparison)
 OPENED_JSON: TypeAdapter[Opened] = TypeAdapter(Opened)
 
 Edits = Annotated[list[Edit], Field(min_length=1, max_length=40)]

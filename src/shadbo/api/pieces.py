@@ -13,6 +13,8 @@ from sqlalchemy.orm import Session
 
 from shadbo.api import messages as m
 from shadbo.api.problems import Problem, problem
+from shadbo.core.comparing import Comparison
+from shadbo.core.comparing import compare as compare_ways
 from shadbo.core.edits import AddStation, Edit, Nudge, TakePicture, TypeIn, apply_edits, in_words
 from shadbo.core.fields import Fault, LengthField, Refused
 from shadbo.core.figures import Opened, open_count, open_figure
@@ -211,6 +213,14 @@ def _changes(before: Plan, after: Plan) -> tuple[m.Change, ...]:
         if a and b and a.mm != b.mm:
             out.append(m.Change(name, b.label, a.shown, b.shown))
     return tuple(out)
+
+
+@router.get("/{piece_id}/ways", response_model=Comparison)
+def ways(db: Db, piece_id: uuid.UUID) -> Response:
+    """Every way of showing the object: worked out where it suits, left out with the reason where not."""
+    with db.work() as session:
+        shop, piece = shops.get(session), pieces.get(session, piece_id).piece
+    return _json(m.COMPARISON_JSON, compare_ways(piece, shop))
 
 
 @router.post("/{piece_id}/undo", response_model=m.PieceOut)

@@ -151,7 +151,7 @@ def _measured(context: Context[Any, Any], thing: Thing) -> View:
     assert isinstance(held, Measured)
     pad = max(thing.width.mean.value, thing.height.mean.value) * Fraction(3, 100)
     points, w, h, cx, cy = _placed(thing.outline(), pad)
-    drawing = Drawing("measured", "As measured", w, h)
+    drawing = Drawing("measured", "As measured", w, h, printed=STAGE)
     drawing.polygon(thing.key, thing.what.title(), _material(thing), points)  # type: ignore[arg-type]
     x0, x1, y0, y1 = pad, w - pad, pad, h - pad
     inset = Fraction(4, 100)

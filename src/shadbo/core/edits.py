@@ -17,6 +17,7 @@ from pydantic import Field
 from quicktions import Fraction
 
 from shadbo.core.checks import Patch, put
+from shadbo.core.comparing import show_as
 from shadbo.core.decisions import PictureFile
 from shadbo.core.fields import Fault, LengthField, MassField, Refused
 from shadbo.core.figures import plain
@@ -109,6 +110,13 @@ class TakePicture(Part):
     item: ItemKey | None = None
 
 
+class ShowAs(Part):
+    """Another way of showing the object, by the display’s key: begun afresh, the object carried over."""
+
+    op: Literal["show_as"] = "show_as"
+    display: str = Field(max_length=40)
+
+
 class Act(Part):
     """Something the plan offers at a press, by its key."""
 
@@ -116,7 +124,7 @@ class Act(Part):
     action: str = Field(max_length=60)
 
 
-AnyEdit = TypeIn | AddStation | Nudge | Choose | TakeWayOut | Write | TakePicture | Act | ItemEdit
+AnyEdit = TypeIn | AddStation | Nudge | Choose | TakeWayOut | Write | TakePicture | ShowAs | Act | ItemEdit
 Edit = Annotated[AnyEdit, Field(discriminator="op")]
 
 
@@ -145,6 +153,8 @@ def in_words(piece: Piece, edits: Sequence[AnyEdit], shop: Shop) -> str:
         return "Picture file"
     if isinstance(edit, ItemEdit):
         return item_words(piece, edit)
+    if isinstance(edit, ShowAs):
+        return f"Shown as: {DISPLAYS[edit.display].label.lower()}"
     worked = plan(piece, shop, _focus(edit))
     if isinstance(edit, Act):
         actions = (i for stage in worked.stages for i in stage.inputs if i.kind == "action")
@@ -177,6 +187,8 @@ def _patch(piece: Piece, edit: AnyEdit, shop: Shop) -> Patch:
         return _written(piece, edit)
     if isinstance(edit, ItemEdit):
         return item_patch(piece, edit, shop)
+    if isinstance(edit, ShowAs):
+        return show_as(piece, edit.display, shop)
     worked = plan(piece, shop, _focus(edit))
     if isinstance(edit, Act):
         for stage in worked.stages:

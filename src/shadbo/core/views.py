@@ -135,7 +135,8 @@ class Ruler:
 
 @dataclass(frozen=True, slots=True)
 class View:
-    """One drawing to scale: size in mm, shapes from back to front. A ``template`` is laid on the work itself, at full size."""
+    """One drawing to scale: size in mm, shapes from back to front. A ``template`` is laid on the work itself, at full size;
+    ``printed``: it goes on the job sheet too, with the lines of these stages (face, section and back always do)."""
 
     key: ViewKey
     title: str
@@ -148,6 +149,7 @@ class View:
     spots: tuple[Spot, ...] = ()
     rulers: tuple[Ruler, ...] = ()
     template: bool = False
+    printed: tuple[str, ...] = ()
 
 
 @dataclass(slots=True)
@@ -165,6 +167,7 @@ class Drawing:
     spots: list[Spot] = field(default_factory=list)
     rulers: list[Ruler] = field(default_factory=list)
     template: bool = False
+    printed: tuple[str, ...] = ()
 
     def polygon(
         self, part: str, label: str, material: Material, points: Iterable[tuple[Size, Size]], turn: int = 0,
@@ -252,5 +255,5 @@ class Drawing:
         return View(
             self.key, self.title, at(self.width), at(self.height),
             tuple(self.shapes), tuple(self.dimensions), tuple(self.handles), tuple(self.marks), tuple(self.spots),
-            tuple(self.rulers), self.template,
+            tuple(self.rulers), self.template, self.printed,
         )  # fmt: skip

@@ -173,13 +173,6 @@ def _say(said: Say, unit: Unit) -> str:
     return "".join(escape(bit) if isinstance(bit, str) else _length(bit, unit) for bit in said)
 
 
-# Drawings not every piece has, and the lines they are printed with.
-ALSO = {
-    "measured": ("measure",), "wrap": ("display",), "corner": ("cut",), "across": ("depth",), "mat_top_back": ("cut",),
-    "mat_bottom_back": ("cut",), "board_back": ("cut",), "fold": ("cut",), "tack": ("cut",),
-}  # fmt: skip
-
-
 def _fit(plan: Plan, key: str, width: float, height: float, unit: Unit, stages: tuple[str, ...]) -> Draft:
     """The view at the largest usual scale that goes into a box (paper mm)."""
     view = plan.view(key)
@@ -224,10 +217,10 @@ def job_sheet(
         _Drawn(section, "Section, front at the top", unit),
     ]
     for view in plan.views:
-        if view.key in ALSO:
+        if view.printed:
             story += [
                 Spacer(1, 4 * mm),
-                _Drawn(_fit(plan, view.key, wide, tall * 0.36, unit, ALSO[view.key]), view.title, unit),
+                _Drawn(_fit(plan, view.key, wide, tall * 0.36, unit, view.printed), view.title, unit),
             ]
     story += [
         Spacer(1, 4 * mm),
@@ -250,6 +243,11 @@ def _heading(piece: Piece, plan: Plan, unit: Unit) -> list[Flowable]:
         words = "; ".join(_say(c.say, unit) for c in plan.stops)
         out.append(Paragraph(f"<font name='Archivo-SemiBold' color='#8f2f1b'>STOP, do not cut:</font> {words}", BODY))
     out.append(Paragraph(_say(plan.verdict, unit), BODY))
+    hours, minutes = divmod(plan.time.bench, 60)
+    out.append(Paragraph(
+        f"{_say(plan.size, unit)}, {_length(plan.deep, unit)} off the wall, {plan.weight.text(unit)}. Held by {escape(plan.held.how)}; "
+        f"touches it: {escape(plan.held.touches)}; can be undone: {plan.held.reversible}. At the bench {hours} h {minutes} min, "
+        f"ready in {plan.time.days} day{'s' if plan.time.days > 1 else ''}.", SMALL))  # fmt: skip
     if piece.note:
         out.append(Paragraph(escape(piece.note).replace("\n", "<br/>"), SMALL))
     return [*out, Spacer(1, 3 * mm)]
@@ -297,7 +295,7 @@ def _cuts(plan: Plan, unit: Unit) -> list[Flowable]:
         ("No.", RIGHT),
         ("Part", SMALL),
         ("Material", SMALL),
-        ("Long point", RIGHT),
+        ("Length", RIGHT),
         ("Short point", RIGHT),
         ("Note", SMALL),
     )
@@ -315,6 +313,7 @@ def _cuts(plan: Plan, unit: Unit) -> list[Flowable]:
         kept = " (back to stock)" if bar.keep else ""
         text = f"Length {bar.number}: {', '.join(bar.pieces)}; used {_length(bar.used, unit)}, left {_length(bar.left, unit)}{kept}."
         out.append(Paragraph(text, SMALL))
+    out += [Paragraph(f"Back to stock: {_say(left, unit)}.", SMALL) for left in plan.leftovers]
     return out
 
 

@@ -429,6 +429,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ways
+         * @description Every way of showing the object: worked out where it suits, left out with the reason where not.
+         */
+        get: operations["ways_api_pieces__piece_id__ways_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces/{piece_id}/undo": {
         parameters: {
             query?: never;
@@ -990,6 +1010,18 @@ export interface components {
             slips: components["schemas"]["SlipOut"][];
         };
         /**
+         * Comparison
+         * @description All displays: those that suit, best first, and those left out. ``proposed`` are the keys to look at first.
+         */
+        Comparison: {
+            /** Ways */
+            ways: components["schemas"]["WayToShow"][];
+            /** Left Out */
+            left_out: components["schemas"]["LeftOut"][];
+            /** Proposed */
+            proposed: string[];
+        };
+        /**
          * CopyItems
          * @description Items once more, beside themselves.
          */
@@ -1251,6 +1283,18 @@ export interface components {
             thickness: components["schemas"]["Shown"];
             /** Figure */
             figure: string | null;
+        };
+        /**
+         * LeftOut
+         * @description A display that is left out, and why.
+         */
+        LeftOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Why */
+            why: string;
         };
         /**
          * LengthInput
@@ -1702,7 +1746,7 @@ export interface components {
         /** Preview */
         Preview: {
             /** Edits */
-            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
+            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
         };
         /**
          * PreviewOut
@@ -1883,7 +1927,7 @@ export interface components {
             /** Version */
             version: number;
             /** Edits */
-            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
+            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
             /**
              * Goes On
              * @default false
@@ -1906,7 +1950,7 @@ export interface components {
              * Material
              * @enum {string}
              */
-            material: "wood" | "canvas" | "bar" | "shadow" | "metal" | "strip" | "line" | "hidden" | "clash" | "paper" | "board" | "glass" | "picture" | "keep" | "grip" | "item" | "shade" | "cut" | "ray";
+            material: "wood" | "canvas" | "bar" | "shadow" | "metal" | "strip" | "line" | "hidden" | "clash" | "paper" | "board" | "glass" | "picture" | "keep" | "grip" | "item" | "shade" | "cut" | "ray" | "slot";
             /**
              * Kind
              * @enum {string}
@@ -1974,6 +2018,19 @@ export interface components {
             saw: string;
             /** Kerf */
             kerf: string;
+        };
+        /**
+         * ShowAs
+         * @description Another way of showing the object, by the display’s key: begun afresh, the object carried over.
+         */
+        ShowAs: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "show_as";
+            /** Display */
+            display: string;
         };
         /**
          * Shown
@@ -2282,6 +2339,42 @@ export interface components {
             patch: {
                 [key: string]: unknown;
             }[];
+        };
+        /**
+         * WayToShow
+         * @description One way of showing the object that was worked out.
+         */
+        WayToShow: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Now */
+            now: boolean;
+            /** Rank */
+            rank: number;
+            /** Suits */
+            suits: string;
+            /** Why */
+            why: string;
+            /** Lost */
+            lost: string;
+            /** Verdict */
+            verdict: (string | components["schemas"]["Shown"])[];
+            face: components["schemas"]["View"];
+            section: components["schemas"]["View"];
+            /** Size */
+            size: (string | components["schemas"]["Shown"])[];
+            deep: components["schemas"]["Shown"];
+            weight: components["schemas"]["Quantity"];
+            /** Parts */
+            parts: number;
+            held: components["schemas"]["Held"];
+            time: components["schemas"]["Time"];
+            /** Stops */
+            stops: (string | components["schemas"]["Shown"])[][];
+            /** Cautions */
+            cautions: number;
         };
         /**
          * WordsInput
@@ -3656,6 +3749,64 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PreviewOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ways_api_pieces__piece_id__ways_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
                 };
             };
             /** @description Not Found */

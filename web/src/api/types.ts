@@ -38,6 +38,7 @@ export type State = Schemas["State"];
 export type ShopOut = Schemas["ShopOut"];
 export type Edit = Schemas["Save"]["edits"][number];
 export type Fault = Schemas["FieldProblem"];
+export type WayToShow = Schemas["WayToShow"];
 export type Unit = "mm" | "in";
 export type StageKey = StagePanel["key"];
 export type ViewKey = View["key"];

@@ -1,8 +1,9 @@
 import { Dialog } from "./Dialog";
 
 const KEYS: [string, string][] = [
-  ["1 – 5", "The stages, in the order of the work"],
+  ["1 – 6", "The stages, in the order of the work"],
   ["M  F  S  B", "As measured, face, section, back drawn large"],
+  ["W", "Other ways of showing it, side by side"],
   ["U", "Millimetres or inches"],
   ["Tab, Enter", "On to the next field"],
   ["Arrows", "Nudge a part or a field by 1 mm or 1/16 in; with Shift 10 mm or 1/2 in"],

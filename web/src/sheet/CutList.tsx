@@ -21,7 +21,7 @@ export const CutList = memo(function CutList({ plan, unit, lit, onPoint, onOpen 
             <th className="w-10 py-1 text-right font-medium">No.</th>
             <th className="py-1 pl-3 font-medium">Part</th>
             <th className="py-1 font-medium">Material</th>
-            <th className="py-1 pl-4 text-right font-medium">Long point</th>
+            <th className="py-1 pl-4 text-right font-medium">Length</th>
             <th className="py-1 pl-4 text-right font-medium">Short point</th>
           </tr>
         </thead>
@@ -68,6 +68,11 @@ export const CutList = memo(function CutList({ plan, unit, lit, onPoint, onOpen 
           ))}
         </tbody>
       </table>
+      {plan.leftovers.map((left, i) => (
+        <p key={i} className="mt-1.5 text-[13px]">
+          Back to stock: <Sentence say={left} unit={unit} />.
+        </p>
+      ))}
       {plan.stock.map((bar) => (
         <p key={bar.number} className="mt-1.5 text-[13px]">
           Length {bar.number}: {bar.pieces.join(", ")}; used <Length shown={bar.used} unit={unit} />, left <Length shown={bar.left} unit={unit} />

@@ -1,4 +1,4 @@
-import { ArrowLeft } from "lucide-react";
+import { ArrowLeft, Columns2 } from "lucide-react";
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { Edit, ViewKey } from "../api/types";
@@ -75,6 +75,7 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
     b: () => setLarge("back"),
     "mod+a": () => setChosen(new Set((plan?.items ?? []).map((i) => i.key))),
     u: () => switchFrom(unit),
+    w: () => void navigate(`/pieces/${id}/ways`),
     escape: () => (opened ? setOpened(null) : setChosen(new Set())),
     "?": () => setHelp(true),
     "mod+z": () => work.undo(),
@@ -193,6 +194,11 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
         <div className="scroll min-h-0 border-r border-rule" tabIndex={stage.inputs.length > 0 ? -1 : 0} role="region" aria-label={`${stage.label}: what is asked`}>
           {calm.items.length > 0 && (stage.key === "measure" || stage.key === "arrange") && (
             <ItemList items={calm.items} focus={calm.focus} chosen={chosen} unit={unit} onTake={take} onEdit={edit} onPoint={setPart} />
+          )}
+          {stage.key === "display" && (
+            <Link to={`/pieces/${id}/ways`} className="btn m-3 mb-0 text-act">
+              <Columns2 size={16} aria-hidden /> Other ways of showing it
+            </Link>
           )}
           <StageInputs id={id} stage={calmStage} unit={unit} onTry={tryOut} onEdit={edit} onDrop={dropTrial} onUndo={work.undo} onPoint={setPart} />
           {stage.key === "measure" && <Note value={piece.note} onWrite={(text) => edit([{ op: "write", pointer: "/note", text }])} />}

@@ -47,7 +47,7 @@ def across_view(context: BoxContext, sizes: Sizes) -> View:
     under, face, lip = height - depth, rabbet.face.value, rabbet.lip.value
     below = max(pack.used.value - depth, Fraction(context.display.build_up), Fraction(0))
     name = "left to right" if axis == "width" else "top to bottom"
-    drawing = Drawing("across", f"Cut across the box, {name}", wide, height + below)
+    drawing = Drawing("across", f"Cut across the box, {name}", wide, height + below, printed=("depth",))
     wall = face - lip
     profile = ((0, 0), (face, 0), (face, under), (wall, under), (wall, height), (0, height))
     drawing.polygon(f"rail.{first}", f"Rail, {first}", "wood", profile)

@@ -35,7 +35,7 @@ FOLD_FIELDS = (
 )
 
 
-def measuring_inputs(context: BoxContext, one: Laid) -> list[Input]:
+def measuring_inputs(context: BoxContext, one: Laid, *, fixings: bool = True) -> list[Input]:
     """Name, kind, shape, sizes at stations, heights, weight, fixings, traits, outline and colour."""
     item, show, book = one.item, context.shop.showing, context.book
     where, parts, group, key = one.sized.pointer, (one.part,), item.name, one.part
@@ -73,7 +73,8 @@ def measuring_inputs(context: BoxContext, one: Laid) -> list[Input]:
             hint,
         )
     )
-    inputs += _anchors(context, one)
+    if fixings:
+        inputs += _anchors(context, one)
     shapes: list[tuple[str, str]] = [("rectangle", "Rectangle"), ("circle", "Circle"), ("ellipse", "Ellipse")]
     if item.outline:
         shapes.append(("outline", "Outline"))

@@ -59,7 +59,9 @@ def _board(context: BoxContext, sizes: Sizes, back: bool) -> View:
     of = sizes.cut_down or sizes.board
     w, h = of["width"].value, of["height"].value
     name = "board_back" if back else "board_front"
-    drawing = Drawing(name, f"Mount board, {'BACK' if back else 'FRONT'}", w, h, template=True)
+    drawing = Drawing(
+        name, f"Mount board, {'BACK' if back else 'FRONT'}", w, h, template=True, printed=("cut",) if back else ()
+    )
     drawing.box("mount", "Mount board", "board", 0, 0, w, h)
     drawing.polygon("mount", "Its middle, by the diagonals", "hidden", ((0, 0), (w, h)))
     drawing.polygon("mount", "Its middle, by the diagonals", "hidden", ((0, h), (w, 0)))
@@ -114,8 +116,9 @@ def _mat(sizes: Sizes, level: Level, back: bool) -> View:
     w, h = sizes.mats.size["width"].value, sizes.mats.size["height"].value
     key = f"{level.key}_{'back' if back else 'front'}"
     drawing = Drawing(
-        key, f"{level.label}, {'BACK, mirrored: cut from this side' if back else 'FRONT'}", w, h, template=True
-    )
+        key, f"{level.label}, {'BACK, mirrored: cut from this side' if back else 'FRONT'}", w, h, template=True,
+        printed=("cut",) if back else (),
+    )  # fmt: skip
     drawing.box(level.key, level.label, "board", 0, 0, w, h, colour="" if back else level.board.colour)
     flip = _flip(back, w)
     few = len(level.openings) <= 6
@@ -155,7 +158,7 @@ def fold_view(folds: Folds) -> View:
     body, long = one.sized.width.value, one.sized.height.value
     sleeve = Fraction(folding.sleeve)
     w, h = body + 2 * sleeve, long
-    drawing = Drawing("fold", f"{one.item.name} laid flat: fold lines", w, h, template=True)
+    drawing = Drawing("fold", f"{one.item.name} laid flat: fold lines", w, h, template=True, printed=("cut",))
     mid = w * HALF
     neck = body * Fraction(16, 100)
     arm = min(long * Fraction(30, 100), Fraction(220))
@@ -196,7 +199,7 @@ def tack_view(context: BoxContext, stitched: Stitched) -> View:
     """Needlework on its board: the stitched area, the edge of the lip, the line the tacks lie on."""
     one = stitched.laid
     w, h = one.sized.wide.value, one.sized.tall.value
-    drawing = Drawing("tack", f"{one.item.name}: board, lip and tack line", w, h, template=True)
+    drawing = Drawing("tack", f"{one.item.name}: board, lip and tack line", w, h, template=True, printed=("cut",))
     border, lap, tack = Fraction(one.item.stitching.border), stitched.lap.value, stitched.tack.value  # type: ignore[union-attr]
     drawing.box("mount", "Board under the cloth", "paper", 0, 0, w, h)
     drawing.box(

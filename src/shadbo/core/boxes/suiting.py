@@ -60,6 +60,8 @@ def _suits(key: str, facts: Facts) -> Suit:
             return Suit(1, "it would do, but a spacer is room enough for flat work")
         if facts.type == "stretched_canvas":
             return Suit(1, "a canvas can stand in a box, but paint needs no glass")
+        if facts.what == "garment":
+            return Suit(2, "folded to size on its board; a mat would give it a border")
         return Suit(3, "room before and behind for what stands high and what sticks out")
     if facts.type == "stretched_canvas":
         return Suit(0, "a mat on a stretched canvas touches the paint")
@@ -78,6 +80,8 @@ def need_of(front: Fraction, behind: Fraction, air: Fraction, garment: bool) -> 
 def _begin(key: str, facts: Facts, shop: Shop) -> dict[str, Any]:
     kind = KINDS.get(facts.what)  # type: ignore[call-overload]
     need = need_of(facts.front, facts.behind, kind.air if kind else USUAL_AIR, facts.what == "garment")
+    # Air for what the thing turns out to be, and two mats.
+    need += 6 if key == "matted_box" else 3 if key == "shadow_box" else 0
     lapped = {"edges": "lapped", "border": 0} if key == "direct" else {}
     if facts.what in ("puzzle", "needlework", "cloth") and key == "direct":
         lapped |= {"spacer": 5} if facts.what == "puzzle" else {"glazing": "none"}

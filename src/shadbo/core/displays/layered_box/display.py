@@ -170,7 +170,7 @@ def _ordered(context: LayeredContext, lies: Lies) -> Say:
 
 
 def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Step, ...]:
-    say, display = context.speak.say, context.display
+    say = context.speak.say
     frame = frame_steps(context, _rails(context, sizes))
     ordered: tuple[Any, ...] = ()
     for lies in sizes.floors:

@@ -128,7 +128,7 @@ def _section(context: LayeredContext, sizes: Sizes) -> View:
 def _profile(sizes: Sizes) -> View:
     """The rail alone, with every rebate’s depth from the back edge and its cut into the wall."""
     wall, outer = sizes.wall.value, sizes.outer.value
-    drawing = Drawing("profile", "Rail: its rebates, width and depth", wall, outer)
+    drawing = Drawing("profile", "Rail: its rebates, width and depth", wall, outer, printed=("depth",))
     _rail(drawing, sizes)
     for n, lies in enumerate(sizes.floors):
         y = outer - lies.depth.value
@@ -202,7 +202,7 @@ def _back(sizes: Sizes) -> View:
 def _board(sizes: Sizes, lies: Lies) -> View:
     """A board as it is cut: its outline, what is cut out of it, where things stand on it."""
     w, h = lies.sheet["width"].value, lies.sheet["height"].value
-    drawing = Drawing(f"board_{lies.index}", f"{lies.name}, as it is cut", w, h, template=True)
+    drawing = Drawing(f"board_{lies.index}", f"{lies.name}, as it is cut", w, h, template=True, printed=("cut",))
     drawing.box(lies.part, lies.name, "board", 0, 0, w, h)
     cx, cy = _middle(sizes)
     dx, dy = cx - (sizes.outside["width"].value - w) * HALF, cy - (sizes.outside["height"].value - h) * HALF

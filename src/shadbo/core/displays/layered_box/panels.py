@@ -23,7 +23,7 @@ def panels(context: LayeredContext, sizes: Sizes) -> tuple[Panel, ...]:
     one = next((x for x in sizes.laid if x.item.key == context.focus), sizes.laid[0])
     boards = [f"board_{f.index}" for f in sizes.floors if f.floor.kind == "board"]
     return (
-        Panel("measure", "Measure", ("What stands in the box: width, height, how far it stands forward, weight.",), tuple(measuring_inputs(context, one)),  # type: ignore[arg-type]
+        Panel("measure", "Measure", ("What stands in the box, how far forward, its weight.",), tuple(measuring_inputs(context, one, fixings=False)),  # type: ignore[arg-type]
               item_figures(context, one.sized), ("face", "section", *boards)),
         _display(context, sizes), _arrange(context, sizes, one, boards), _depth(context, sizes, boards), _cut(context, sizes, boards),
     )  # fmt: skip

@@ -194,7 +194,7 @@ def _letters(context: LayeredContext, sizes: Sizes) -> None:
         if wide > room["width"] or tall > room["height"]:
             share = min(room["width"] / wide, room["height"] / tall)
             letters, stroke, bridge = (
-                Fraction(max(int(getattr(lies.floor, f) * share * 9 / 10), low))
+                Fraction(max(int(Fraction(getattr(lies.floor, f)) * share * 9 / 10), low))
                 for f, low in (("letters", 8), ("stroke", 1), ("bridge", 1))
             )
             ways = [

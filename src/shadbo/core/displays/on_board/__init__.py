@@ -98,7 +98,7 @@ def _weights(context: OnBoardContext, sizes: Sizes) -> tuple[Weight, ...]:
 def suits(facts: Facts) -> Suit:
     if facts.type == "stretched_canvas" or not facts.flat:
         return Suit(0, "only flat work lies on a board with borders round it")
-    if facts.what in ("puzzle", "plant"):
+    if facts.what in ("puzzle", "plant", "cloth", "flag", "needlework"):
         return Suit(1, "it can be laid on a board, but nothing holds it there without adhesive")
     return Suit(3, "every border is reckoned, and an untrue sheet is placed as true as it can be")
 

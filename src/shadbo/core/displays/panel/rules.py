@@ -108,7 +108,7 @@ def _hang(context: PanelContext, sizes: Sizes) -> None:
             parts=("backing",),
         )
         return
-    if sizes.hold.strength > 4:
+    if sizes.hold.strength > 8:
         stronger = next((p for p in PAIRS if p > context.display.pair and sizes.hold.load / p <= 4), None) or (
             PAIRS[-1] if context.display.pair < PAIRS[-1] else None
         )

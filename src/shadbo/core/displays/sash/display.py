@@ -159,7 +159,7 @@ def _panels(context: SashContext, sizes: Sizes) -> tuple[Panel, ...]:
             "measure",
             "Measure",
             ("The cloth: width and height as it hangs, and how thick.",),
-            tuple(measuring_inputs(context, one)),  # type: ignore[arg-type]
+            tuple(measuring_inputs(context, one, fixings=False)),  # type: ignore[arg-type]
             item_figures(context, one.sized),
             ("face", "back", "section"),
         ),
@@ -372,22 +372,17 @@ def _suits(facts: Facts) -> Suit:
         return Suit(0, "only cloth goes behind a sash")
     if facts.what in ("flag", "cloth"):
         return Suit(3, "cloth wrapped on boards behind old panes, nothing through it")
-    if facts.what == "garment" or ("textile" in facts.traits and facts.flat):
-        return Suit(
-            1 if facts.what != "garment" else 0,
-            "it would do where an old sash is at hand" if facts.what != "garment" else "too thick for a sash’s rebate",
-        )
     return Suit(0, "a sash’s rebate takes cloth, not this")
+
+
+# Cloth up to this is shown whole, stitched to its board; larger is turned behind (mm).
+SHOWN_WHOLE = 300
 
 
 def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     """One pane that the cloth is turned behind on all sides, or of so many as there are things, side by side."""
-    pane = {
-        f"pane_{a}": max(60, int(getattr(facts, a)) - 80 if getattr(facts, a) > 300 else int(getattr(facts, a)) + 40)
-        for a in AXES
-    }
-    if min(facts.width, facts.height) <= 300:
-        pane = {f"pane_{a}": int(getattr(facts, a)) + 40 for a in AXES}
+    small = min(facts.width, facts.height) <= SHOWN_WHOLE
+    pane = {f"pane_{a}": int(getattr(facts, a)) + (40 if small else -80) for a in AXES}
     return {
         "type": "sash",
         "across": min(facts.count, 6),

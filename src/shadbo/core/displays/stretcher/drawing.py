@@ -57,7 +57,7 @@ def _flat(context: StretcherContext, sizes: Sizes) -> View:
     w, h = sizes.finished["width"].value, sizes.finished["height"].value
     wrap, out = sizes.wrap.value, sizes.depth.value + sizes.turn.value
     full_w, full_h = w + 2 * out, h + 2 * out
-    drawing = Drawing("wrap", "Canvas laid flat", full_w, full_h)
+    drawing = Drawing("wrap", "Canvas laid flat", full_w, full_h, printed=("display",))
     drawing.box("turn", "Turned on the back", "canvas", 0, 0, full_w, full_h)
     edge = out - wrap
     if context.display.wrap != "none" and edge > -out:
@@ -185,7 +185,7 @@ def _corner(context: StretcherContext, sizes: Sizes) -> View:
         "Never cut closer to the face fold", parts=("keep",),
     ).value  # fmt: skip
     size = out + Fraction(60)
-    drawing = Drawing("corner", "Corner fold", size, size)
+    drawing = Drawing("corner", "Corner fold", size, size, printed=("cut",))
     drawing.box("canvas", "Canvas", "canvas", 0, 0, size, size)
     drawing.box(
         "corner.surplus",

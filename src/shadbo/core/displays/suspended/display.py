@@ -38,6 +38,8 @@ HOLDS = {
     "existing": ("holes it has already", "yes"),
     "clamp": ("padded clamps on its edge", "yes"),
 }
+# So many times over nobody counts any more.
+MANY_TIMES = 50
 # Which rail closes last, and which rods have to sit in it by then.
 ORDERS = {
     "two_across": "Glue top and bottom rail to the left stile. Rods into both stiles dry. The thing on to the left "
@@ -74,11 +76,12 @@ def _verdict(context: SuspendedContext, sizes: Sizes) -> Say:
     lengths = [r.length for r in sizes.rods if r.length is not None]
     if not lengths:
         return ("No rod reaches the thing.",)
+    times = round(1 / bears) if bears else MANY_TIMES
+    spare = f"{times} times" if times < MANY_TIMES else "many times"
     return context.speak.say(
-        f"{len(sizes.rods)} of {{}}, the longest {{}}; they bear {max(1, round(1 / bears) if bears else 99)} times what they must.",
-        sizes.diameter,
+        f"{len(sizes.rods)} of {{}}, the longest {{}}; they bear {spare} what they must.", sizes.diameter,
         max(lengths, key=lambda d: d.value),
-    )
+    )  # fmt: skip
 
 
 def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
@@ -202,7 +205,7 @@ def _panels(context: SuspendedContext, sizes: Sizes) -> tuple[Panel, ...]:
             "measure",
             "Measure",
             ("The thing: width, height, how thick it is, what it weighs.",),
-            tuple(measuring_inputs(context, sizes.one)),  # type: ignore[arg-type]
+            tuple(measuring_inputs(context, sizes.one, fixings=False)),  # type: ignore[arg-type]
             item_figures(context, sizes.one.sized),
             ("face", "section", "holes"),
         ),
@@ -365,6 +368,7 @@ def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     return {
         "type": "suspended",
         "moulding": min(plain or mouldings, key=lambda m: (-min(m.face, 20), m.height)).key,
+        "rods": "three",
         "diameter": 6,
         "into_rail": 14,
     }
@@ -391,6 +395,7 @@ SUSPENDED = Display(
             lambda sizes, unit, shop: {
                 "type": "suspended",
                 "moulding": next((m.key for m in shop.mouldings if m.face >= 20), "oak-20x50"),
+                "rods": "three",
                 "diameter": 6,
                 "into_rail": 14,
             },

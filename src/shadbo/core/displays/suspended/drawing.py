@@ -112,25 +112,18 @@ def _draw_rod(
     ux, uy = (x1 - x0) / size, (y1 - y0) / size
     a, b = (x0 - ux * rail + dx, y0 - uy * rail + dy), (x1 + ux * thing + dx, y1 + uy * thing + dy)
     if rod.spot.does == "hangs":
-        points, kind = (a, (x1 + dx, y1 + dy)), "line"
+        points: list[tuple[float, float]] = [a, (x1 + dx, y1 + dy)]
     else:
         nx, ny = -uy * d / 2, ux * d / 2
-        points, kind = (
-            ((a[0] + nx, a[1] + ny), (b[0] + nx, b[1] + ny), (b[0] - nx, b[1] - ny), (a[0] - nx, a[1] - ny)),
-            "polygon",
-        )  # type: ignore[assignment]
+        points = [(a[0] + nx, a[1] + ny), (b[0] + nx, b[1] + ny), (b[0] - nx, b[1] - ny), (a[0] - nx, a[1] - ny)]
     if behind:
-        points = tuple((w - x, y) for x, y in points)  # type: ignore[assignment]
+        points = [(w - x, y) for x, y in points]
     rounded = tuple((round(x, 3), round(y, 3)) for x, y in points)
+    label = rod.spot.key.replace("_", " ").capitalize()
+    wire = len(points) == 2
     drawing.shapes.append(
-        Shape(
-            rod.part,
-            f"{rod.spot.key.replace('_', ' ').capitalize()} {'wire' if kind == 'line' else 'rod'}",
-            "metal",
-            kind,
-            rounded,
-        )
-    )  # type: ignore[arg-type]
+        Shape(rod.part, f"{label} {'wire' if wire else 'rod'}", "metal", "line" if wire else "polygon", rounded)
+    )
 
 
 def _section(context: SuspendedContext, sizes: Sizes) -> View:
@@ -189,13 +182,14 @@ def _holes(sizes: Sizes) -> View:
         long,
         len(rails) * height + (len(rails) - 1) * APART,
         template=True,
+        printed=("cut",),
     )
     for i, rail in enumerate(rails):
         y = i * (height + APART)
         length = sizes.outside[ALONG[rail]].value
         drawing.box(f"rail.{rail}", f"{rail.title()} rail, from inside", "wood", 0, y, length, height)
-        drawing.line(f"rail.{rail}", "Middle", "hidden", (length * HALF, y), (length * HALF, y + height))
-        drawing.text(f"rail.{rail}", rail, length * Fraction(6, 100), y + height * HALF, rail.upper())
+        drawing.line(f"rail.{rail}", "Middle", "line", (length * HALF, y), (length * HALF, y + height))
+        drawing.text(f"rail.{rail}", rail, length * Fraction(12, 100), y + height * HALF, rail.upper())
         for rod in (r for r in sizes.rods if r.spot.rail == rail):
             drawing.circle(
                 rod.part, f"Hole, {rod.angle}° to the rail", "slot", rod.at, y + height * HALF, sizes.hole.value * HALF

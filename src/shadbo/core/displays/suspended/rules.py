@@ -8,7 +8,7 @@ from quicktions import Fraction
 
 from shadbo.core.checks import WayOut, put
 from shadbo.core.displays.suspended.decision import Suspended
-from shadbo.core.displays.suspended.rods import LABELS, SPOTS, STRENGTH
+from shadbo.core.displays.suspended.rods import LABELS, STIFFNESS, STRENGTH
 from shadbo.core.displays.suspended.sizes import PAD, Sizes, SuspendedContext
 from shadbo.core.doubts import check_readings
 from shadbo.core.facts import facts_of
@@ -198,24 +198,11 @@ def _ways(context: SuspendedContext, sizes: Sizes) -> None:
     say, display = context.speak.say, context.display
     missing = [r for r in sizes.rods if r.way is None]
     if missing:
-        plain = [k for k in SPOTS if all(s.share == 0 for s in SPOTS[k]) and k != display.rods]
-        ways = (
-            [WayOut(("Aim them at its middle",), (put("/display/aim", "middle"),))]
-            if display.aim == "straight" and all(r.spot.share for r in missing)
-            else []
-        )
-        ways.append(WayOut(("Two rods across, at its middle",) if "two_across" in plain else ("Two rods, above and below",),
-                           (put("/display/rods", "two_across" if "two_across" in plain else "two_down"),)))  # fmt: skip
         context.checks.add(
-            "stop",
-            "rod.misses",
-            "hold",
-            (f"The {missing[0].spot.key.replace('_', ' ')} rod passes by the thing.",),
-            why="It runs beside its outline.",
-            source_key="rays",
-            parts=(missing[0].part,),
-            ways=ways,
-        )
+            "stop", "rod.misses", "hold", (f"The {missing[0].spot.key.replace('_', ' ')} rod meets nothing on its way to the middle.",),
+            why="The thing is open there. Square to its rail a rod meets the outline.", source_key="rays", parts=(missing[0].part,),
+            ways=(WayOut(("Run them square to the rail",), (put("/display/aim", "straight"),)),),
+        )  # fmt: skip
     short = next(
         (
             r
@@ -280,16 +267,14 @@ def _bears(context: SuspendedContext, sizes: Sizes) -> None:
                 if grow
                 else []
             )
-            if display.stuff != "steel" and (
-                bears.does == "stands" or bears.ratio * STRENGTH[display.stuff] / STRENGTH["steel"] <= 1
-            ):
+            table = STRENGTH if bears.does == "bends" else STIFFNESS
+            if display.stuff != "steel" and bears.ratio * table[display.stuff] / table["steel"] <= 1:
                 ways.append(WayOut(("Use steel rod",), (put("/display/stuff", "steel"),)))
             if bears.does == "bends":
                 ways.append(WayOut(("Let it stand on a rod from below as well",), (put("/display/rods", "four"),)))
             elif not ways:
-                ways.append(
-                    WayOut(say("Less space below, {}", Fraction(20)), (put("/display/space_down", Fraction(20)),))
-                )
+                thick = (put("/display/stuff", "steel"), put("/display/diameter", Fraction(THICKER[-1])))
+                ways.append(WayOut(say("Use steel rod {} thick", Fraction(THICKER[-1])), thick))
             context.checks.add(
                 "stop", f"rod.weak.{bears.does}", "hold", (f"The {LABELS[display.stuff]} is too weak, {figures(bears.ratio, 2)} times over.",),
                 why="Bent at the rail, with factor 4." if bears.does == "bends" else "Pressed along, it gives way sideways; factor 4.", source_key="rods",

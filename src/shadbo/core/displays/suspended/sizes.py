@@ -224,7 +224,8 @@ def _rod(
         ux, uy = (cx - x) / size, (cy - y) / size
     angle = round(math.degrees(math.asin(min(1, abs(ux * dx + uy * dy)))))
     run = meets(one.body, x, y, ux, uy)
-    if run is None:
+    # What a rod aimed at the middle meets beyond it is not what it should hold.
+    if run is None or (display.aim == "middle" and spot.share and run > math.hypot(cx - x, cy - y)):
         return Rod(spot, offset, at, None, None, angle, (x, y), None)
     plain = one.body.radius is not None or one.body.plain
     if plain and spot.share == 0:

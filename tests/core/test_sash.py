@@ -1,0 +1,86 @@
+"""Cloth behind a sash by hand, and flags against the published order."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from shapely import Point, box
+
+from shadbo.core.displays.sash.flags import proportion, union
+from tests.core.things import item, keys, mm, things, worked
+
+SCARF = item("s", "flag", 420, 340, front="1.5")
+
+
+def sash(**more: object) -> dict[str, object]:
+    return {"type": "sash", "pane_width": 340, "pane_height": 270, **more}
+
+
+def test_board_cover_and_what_is_turned_behind() -> None:
+    done = worked(things(SCARF), sash(cover_by=18))
+    board = (340 - 2 * 1.5, 270 - 2 * 1.5)
+    assert (mm(done, "board.width"), mm(done, "board.height")) == board
+    assert (mm(done, "item.s.turn.width"), mm(done, "item.s.turn.height")) == (
+        (420 - board[0]) / 2,
+        (340 - board[1]) / 2,
+    )
+    assert (mm(done, "cover.width"), mm(done, "cover.height")) == (340 + 36, 270 + 36)
+    assert mm(done, "depth.slack") == 14 - 3 - 1.5 - 5 - 1.5
+
+
+def test_several_panes_add_up_to_the_sash() -> None:
+    """Stiles, what is seen of three panes and two bars between make the width."""
+    cloths = [item(f"s{i}", "flag", 420, 340, front=1) for i in range(6)]
+    done = worked(things(*cloths), sash(across=3, down=2, bar=24, stile=52, top_rail=50, bottom_rail=74))
+    assert mm(done, "frame.outside.width") == 2 * 52 + 3 * (340 - 12) + 2 * 24
+    assert mm(done, "frame.outside.height") == 50 + 74 + 2 * (270 - 12) + 24
+    assert mm(done, "cover.width") == 3 * 340 + 2 * (24 - 12) + 2 * 15
+    assert "panes.few" not in keys(done)
+
+
+@given(st.integers(200, 900), st.integers(200, 900), st.integers(15, 25))
+def test_no_fastener_meets_cloth_or_leaves_the_cover(w: int, h: int, beyond: int) -> None:
+    done = worked(
+        things(item("s", "flag", w + 100, h + 100, front=1)), sash(pane_width=w, pane_height=h, cover_by=beyond)
+    )
+    back = done.view("back")
+    cloth = next(s for s in back.shapes if s.part == "item")
+    cover = next(s for s in back.shapes if s.part == "cover")
+    inside, outside = box(*_bounds(cloth.points)), box(*_bounds(cover.points))
+    heads = [Point(s.points[0]) for s in back.shapes if s.part.startswith("fastener.")]
+    assert heads
+    for head in heads:
+        assert head.distance(inside) >= beyond - 5 - 1e-6 and outside.contains(head)
+
+
+def _bounds(points: tuple[tuple[float, ...], ...]) -> tuple[float, float, float, float]:
+    xs, ys = [p[0] for p in points], [p[1] for p in points]
+    return min(xs), min(ys), max(xs), max(ys)
+
+
+@pytest.mark.parametrize("hoist", [520, 1300])
+def test_published_proportions_of_the_flag_of_the_united_states(hoist: int) -> None:
+    """Executive Order 10834: hoist 1.0, fly 1.9, union 7/13 of the hoist by 0.76. 4 U.S.C. § 7(i): the union uppermost and to
+    the observer’s left whether it hangs across or down, so its longer side lies across in the one and down in the other."""
+    h = Fraction(hoist)
+    fly = h * Fraction(19, 10)
+    assert union("across", fly, h) == (h * Fraction(76, 100), h * Fraction(7, 13))
+    assert union("down", h, fly) == (h * Fraction(7, 13), h * Fraction(76, 100))
+    assert proportion("across", fly, h) == proportion("down", h, fly) == Fraction(19, 10)
+    done = worked(
+        things(item("f", "flag", int(fly), hoist, front=1)),
+        sash(flag="united_states", pane_width=1800, pane_height=1000),
+    )
+    assert "flag.shape.f" not in keys(done) and "flag.way" in keys(done)
+
+
+def test_the_union_is_drawn_upper_left() -> None:
+    done = worked(things(item("f", "flag", 285, 150, front=1)), sash(flag="united_states"))
+    flag = next(s for s in done.view("face").shapes if s.part == "item.f")
+    canton = next(s for s in done.view("face").shapes if s.part == "item.f.union")
+    assert canton.points[0] == flag.points[0], "one corner: the observer’s upper left"
+    x0, y0, x1, y1 = _bounds(canton.points)
+    assert (x1 - x0, y1 - y0) == (pytest.approx(150 * 0.76, abs=0.01), pytest.approx(150 * 7 / 13, abs=0.01))

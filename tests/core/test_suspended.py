@@ -1,0 +1,91 @@
+"""A suspended thing by hand: where the holes lie, how long the rods are, whether they carry."""
+
+from __future__ import annotations
+
+import math
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from shapely import LineString, Point
+
+from tests.core.things import item, keys, mm, things, worked
+
+RING = item("r", "tool", 196, 196, shape="circle", front=20, weight="0.5")
+
+
+def hung(**more: object) -> dict[str, object]:
+    return {"type": "suspended", "moulding": "oak-20x50", "diameter": 5, "space_across": 46, "space_down": 46, **more}
+
+
+def test_two_rods_across() -> None:
+    done = worked(things(RING), hung(into="existing", into_thing=12))
+    inside, outside = 196 + 2 * 46, 196 + 2 * 46 + 2 * 20
+    assert mm(done, "frame.inside.width") == inside and mm(done, "frame.outside.width") == outside
+    assert mm(done, "rod.left.at") == outside / 2 and mm(done, "rod.left.way") == 46
+    assert mm(done, "rod.left.length") == 3 * 5 + 46 + 12
+    assert mm(done, "rod.hole") == 5.2 and mm(done, "rod.edge") == 25 and mm(done, "rod.rail.left") == 20 - 15
+
+
+def test_in_a_clamp_the_rod_ends_at_its_pad() -> None:
+    done = worked(things(RING), hung(into="clamp"))
+    assert mm(done, "rod.left.length") == 3 * 5 + 46 - 2
+
+
+@pytest.mark.parametrize("aim", ["straight", "middle"])
+def test_rods_off_the_middle_meet_the_outline(aim: str) -> None:
+    """Shapely draws the same ray to a circle of radius 98 about the middle."""
+    done = worked(things(RING), hung(rods="three", aim=aim))
+    start = Point(-196 / 4, (196 + 92) / 2)
+    toward = Point(0, 0) if aim == "middle" else Point(start.x, -500)
+    ray = LineString([start, toward])
+    hit = ray.intersection(Point(0, 0).buffer(98, quad_segs=720).exterior)
+    near = min(start.distance(p) for p in getattr(hit, "geoms", [hit]))
+    assert mm(done, "rod.bottom_left.way") == pytest.approx(near, abs=0.02)
+    rod = next(c for c in done.cuts if c.key == "rod.bottom_left")
+    angle = 90 if aim == "straight" else round(math.degrees(math.atan2(144, 49)))
+    assert any(isinstance(bit, str) and f"at {angle}°" in bit for bit in rod.note)
+
+
+def test_bending_by_the_text_book() -> None:
+    """σ = 32 F L / (π d³), F half the weight, L to the middle of the grip; f = F L³ / (3 E π d⁴ / 64) (Roark)."""
+    done = worked(things(RING), hung(diameter=8, into_rail=14, into="existing", into_thing=10, stuff="steel"))
+    force, arm = 0.5 * 9.81 / 2, 46 + 5
+    stress = 32 * force * arm / (math.pi * 8**3)
+    assert float((done.figures["rod.stress"].quantity.mm).split()[0]) == pytest.approx(stress, rel=5e-3)  # type: ignore[union-attr]
+    sag = force * arm**3 / (3 * 205_000 * math.pi * 8**4 / 64)
+    assert mm(done, "rod.sag") == pytest.approx(sag, abs=6e-4)
+
+
+def test_edge_distance_is_two_diameters() -> None:
+    """A rail 50 front to back takes a hole in its middle up to 50 / 2 / 2 = 12.5 mm wide."""
+    fits, splits = (worked(things(RING), hung(diameter=d, into_rail=14)) for d in (12, 13))
+    assert "rod.edge" not in keys(fits) and "rod.edge" in keys(splits, "stop")
+
+
+@given(st.integers(100, 30_000), st.integers(1, 5000))
+def test_more_weight_never_bends_less(grams: int, more: int) -> None:
+    def stress(g: int) -> float:
+        done = worked(things(RING | {"weight": g / 1000}), hung(diameter=8, into_rail=14))
+        return float(done.figures["rod.stress"].quantity.mm.split()[0])  # type: ignore[union-attr]
+
+    assert stress(grams + more) >= stress(grams)
+
+
+@pytest.mark.parametrize(
+    ("rods", "last"),
+    [("two_across", "right stile"), ("two_down", "top rail"), ("three", "top rail"), ("wires", "Wires through")],
+)
+def test_the_order_says_which_rail_closes_last(rods: str, last: str) -> None:
+    done = worked(things(RING), hung(rods=rods))
+    said = " ".join(bit for s in done.steps if s.key == "dry_all" for bit in s.say if isinstance(bit, str))
+    assert last in said
+
+
+def test_holes_come_out_as_a_template_at_full_size() -> None:
+    done = worked(things(RING), hung(rods="four"))
+    view = done.view("holes")
+    assert view.template and view.width == mm(done, "frame.outside.width")
+    holes = [s for s in view.shapes if s.material == "slot"]
+    assert len(holes) == 4 and all(h.radius == pytest.approx(2.6) for h in holes)
+    assert {h.points[0][0] for h in holes} == {mm(done, "rod.top.at")}
