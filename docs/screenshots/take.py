@@ -25,7 +25,7 @@ def take(page: Page, ids: dict[str, str]) -> None:
     def go(path: str) -> None:
         page.goto(BASE + path)
         page.wait_for_load_state("networkidle")
-        page.locator("[data-figure], [data-piece]").first.wait_for()
+        page.locator("[data-figure], [data-piece], [data-way]").first.wait_for()
         page.evaluate("document.fonts.ready")
 
     def keep(name: str) -> None:
@@ -34,8 +34,9 @@ def take(page: Page, ids: dict[str, str]) -> None:
         page.screenshot(path=HERE / f"{name}.png")
 
     true_, bought, untrue = (f"/pieces/{ids[n]}" for n in ("Start line, dawn", "The long climb", "Peloton in rain"))
-    rolled, poster, box, lipped = (
-        f"/pieces/{ids[n]}" for n in ("Moor road, headwind", "First Quillbeck circuit", "Feed station", "Bell lap")
+    rolled, poster = (f"/pieces/{ids[n]}" for n in ("Moor road, headwind", "First Quillbeck circuit"))
+    tandem, ring, sash = (
+        f"/pieces/{ids[n]}" for n in ("Model of the relay tandem", "Chainring of the record ride", "Pennant and hill-climb scarf")
     )
     jersey, watch = (f"/pieces/{ids[n]}" for n in ("The centenary jersey", "The timekeeper’s stopwatch"))
     go("/")
@@ -56,14 +57,8 @@ def take(page: Page, ids: dict[str, str]) -> None:
     keep("tape")
     go(f"{poster}/display")
     keep("placing")
-    for address, name in (
-        (f"{rolled}/display", "stretch"),
-        (f"{rolled}/cut", "staples"),
-        (f"{lipped}/display", "lipped"),
-        (f"{box}/depth", "deep"),
-    ):
-        go(address)
-        keep(name)
+    go(f"{rolled}/display")
+    keep("stretch")
     go(f"{bought}/display")
     keep("display")
     go(f"{untrue}/depth")
@@ -78,14 +73,9 @@ def take(page: Page, ids: dict[str, str]) -> None:
     page.get_by_role("button", name="Compare").click()
     page.get_by_text("It does not agree").wait_for()
     keep("sum")
-    go(f"{true_}/cut")
-    keep("cut")
     for address, name in ((f"{jersey}/arrange", "arrange"), (f"{jersey}/cut", "mats")):
         go(address)
         keep(name)
-    go(f"{jersey}/arrange")
-    page.get_by_label("Wool jersey laid flat: fold lines: draw it large").click()
-    keep("fold")
     go(f"{watch}/depth")
     page.get_by_role("button", name="Use a mount board of").click()
     page.get_by_role("region", name="What it would do").wait_for()
@@ -108,6 +98,14 @@ def take(page: Page, ids: dict[str, str]) -> None:
     page.get_by_role("button", name="Use this outline").wait_for()
     page.locator("[data-photo] circle").first.wait_for()
     keep("outline")
+    for address, name in (
+        (f"{poster}/ways", "ways"),
+        (f"{tandem}/depth", "layered"),
+        (f"{ring}/hold", "suspended"),
+        (f"{sash}/hold", "sash"),
+    ):
+        go(address)
+        keep(name)
     with pdfium.PdfDocument(urlopen(f"{BASE}/api{jersey}/sheet.pdf").read()) as pdf:
         pdf[0].render(scale=90 / 72).to_pil().save(HERE / "job-sheet.png")
 

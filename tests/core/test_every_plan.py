@@ -116,10 +116,94 @@ def boxes(draw: Any) -> Piece:
     return piece(things(*held), display)
 
 
-ANY = st.one_of(pieces(), boxes(), boxes())
+FLOORS = st.sampled_from(
+    [
+        {"kind": "glass", "thickness": 2},
+        {"kind": "board", "thickness": 4, "text": "ODE 1"},
+        {"kind": "board", "shoulder": 9, "room": 30},
+    ]
+)
 
 
-@settings(max_examples=90)
+@st.composite
+def others(draw: Any) -> Piece:
+    """Flat work, cloth and things in the ways of showing that are no box: by glue, magnets, rods, panes and floors."""
+    w, h = draw(st.integers(25, 1600)), draw(st.integers(25, 1600))
+    sheet = flat((w, w + draw(st.integers(-3, 3)), w), (h,), material=draw(st.sampled_from(["paper", "puzzle", "plant", "photograph", "cloth"])),
+                 traits=draw(st.sampled_from([[], ["irreplaceable"], ["loose_pigment"]])))  # fmt: skip
+    either = draw(
+        st.sampled_from(
+            [
+                made("oak-lip-25x30"),
+                frame((draw(st.integers(60, 1500)),), (draw(st.integers(60, 1500)),), glass=2, board=3),
+            ]
+        )
+    )
+    kind = draw(st.sampled_from(["hanger_bars", "panel", "see_through", "sash", "suspended", "layered_box"]))
+    few = [
+        item(f"i{i}", draw(st.sampled_from(["tool", "flag", "figure", "keepsake"])), draw(st.integers(10, 500)), draw(st.integers(10, 500)),
+             front=draw(st.integers(0, 120)), shape=draw(st.sampled_from(["rectangle", "circle", "ellipse"])), weight=draw(st.sampled_from([None, 0.1, 30])),
+             place={"x": draw(st.integers(-200, 200)), "turn": draw(st.sampled_from([0, 30]))})
+        for i in range(draw(st.integers(1, 4)))
+    ]  # fmt: skip
+    displays: dict[str, dict[str, Any]] = {
+        "hanger_bars": {
+            "grip": draw(st.sampled_from(["magnets", "screws"])),
+            "margin": draw(st.integers(0, 12)),
+            "keep": draw(st.sampled_from([None, 0, 5])),
+            "over": draw(st.integers(0, 20)),
+            "curl": draw(st.sampled_from(["flat", "strong"])),
+            "lower": draw(st.sampled_from(["bar", "none"])),
+        },
+        "panel": {
+            "inset": draw(st.integers(0, 20)),
+            "sheet_width": draw(st.integers(100, 900)),
+            "tape": draw(st.integers(3, 60)),
+            "bond": draw(st.sampled_from(["glue", "spray", "tape"])),
+            "wall": draw(st.sampled_from(["hook_and_loop", "ledge"])),
+        },
+        "see_through": {
+            "frame": either,
+            "border": draw(st.integers(0, 90)),
+            "sheets": draw(st.sampled_from([1, 2])),
+            "tape": draw(st.sampled_from(["top", "none"])),
+            "glazing": draw(st.sampled_from(["glass", "acrylic"])),
+            "pressed": draw(st.booleans()),
+        },
+        "sash": {
+            "across": draw(st.integers(1, 3)),
+            "down": draw(st.integers(1, 2)),
+            "pane_width": draw(st.integers(60, 900)),
+            "pane_height": draw(st.integers(60, 900)),
+            "stile": draw(st.integers(20, 90)),
+            "rebate": draw(st.integers(3, 30)),
+            "cover_by": draw(st.integers(5, 40)),
+            "strips": draw(st.integers(0, 6)),
+            "flag": draw(st.sampled_from(["none", "united_states", "other"])),
+        },
+        "suspended": {
+            "moulding": "oak-20x50",
+            "rods": draw(st.sampled_from(["two_across", "two_down", "three", "four", "wires"])),
+            "aim": draw(st.sampled_from(["straight", "middle"])),
+            "diameter": draw(st.integers(2, 20)),
+            "into": draw(st.sampled_from(["drilled", "existing", "clamp"])),
+            "stuff": draw(st.sampled_from(["hardwood", "steel"])),
+        },
+        "layered_box": {
+            "floors": [*draw(st.lists(FLOORS, min_size=1, max_size=5)), {"kind": "back"}],
+            "wall": draw(st.integers(12, 60)),
+            "lamp": draw(st.sampled_from([None, {}])),
+            "layout": {"how": draw(st.sampled_from(["free", "row", "grid"]))},
+        },
+    }
+    flat_ones = ("hanger_bars", "panel", "see_through")
+    return piece(sheet if kind in flat_ones else things(*few), {"type": kind, **displays[kind]})
+
+
+ANY = st.one_of(pieces(), boxes(), boxes(), others(), others())
+
+
+@settings(max_examples=140)
 @given(ANY)
 def test_any_piece_is_planned_drawn_and_explained(given_: Piece) -> None:
     """A plan that contradicts itself raises; every stop has a way out; the same piece gives the same plan."""
@@ -133,7 +217,7 @@ def test_any_piece_is_planned_drawn_and_explained(given_: Piece) -> None:
             assert all(abs(c) < 20_000 for point in shape.points for c in point)
 
 
-@settings(max_examples=25)
+@settings(max_examples=35)
 @given(ANY)
 def test_every_way_out_and_every_choice_can_be_taken(given_: Piece) -> None:
     done = plan(given_, HOUSE_SHOP)

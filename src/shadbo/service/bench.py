@@ -23,6 +23,7 @@ from quicktions import Fraction
 
 from shadbo.core.arrange.packing import smallest_box
 from shadbo.core.checks import Checklist
+from shadbo.core.comparing import compare
 from shadbo.core.decisions import OnBoard
 from shadbo.core.display import Context
 from shadbo.core.displays.on_board.sizes import size_up
@@ -81,6 +82,7 @@ def bench() -> int:
     for piece in demo_pieces():
         median = statistics.median(_times(lambda piece=piece: plan(piece, HOUSE_SHOP), 200))  # type: ignore[misc]
         _line(f"core plan, {piece.name}", median, "ms", 3, f"{median / unit_of_work:.1f} loops")
+    _comparing(unit_of_work)
     worked = plan(demo_pieces()[0], HOUSE_SHOP)
     print(f"{'plan as JSON':<46} {len(PLAN_JSON.dump_json(worked)) / 1024:9.1f} kB")
     _script_size()
@@ -171,6 +173,29 @@ def _boxes(unit_of_work: float) -> None:
         smallest_box(sizes, Fraction(20), True)
         times.append((time.perf_counter() - start) * 1000)
     _line("smallest box for 12 things, median", statistics.median(times), "ms", 200, f"slowest {max(times):.0f}")
+
+
+def _comparing(unit_of_work: float) -> None:
+    """Every way of showing one object, of the piece that has most of them."""
+    pieces = demo_pieces()
+    most = max(pieces, key=lambda piece: len(compare(piece, HOUSE_SHOP).ways))
+    ways = len(compare(most, HOUSE_SHOP).ways)
+    median = statistics.median(_times(lambda: compare(most, HOUSE_SHOP), 30))
+    _line(
+        "all ways of showing one object",
+        median,
+        "ms",
+        150,
+        f"{most.name}: {ways} worked out, {median / unit_of_work:.0f} loops",
+    )
+    together = statistics.median(_times(lambda: [plan(piece, HOUSE_SHOP) for piece in pieces], 10))
+    _line(
+        f"core plans of all {len(pieces)} demo pieces together",
+        together,
+        "ms",
+        250,
+        f"{together / unit_of_work:.0f} loops",
+    )
 
 
 def _wrapping() -> None:

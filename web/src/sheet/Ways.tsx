@@ -65,9 +65,9 @@ export function Ways() {
       await unwrap(api.POST("/api/pieces/{piece_id}/edits", { params: { path: { piece_id: id } }, body: { version, edits: [{ op: "show_as", display: key }], goes_on: false } }));
       await navigate(`/pieces/${id}/display`);
     } catch (error) {
+      // What stands now is fetched first: taken again, it is taken over that.
+      await Promise.all([piece.refetch(), found.refetch()]);
       setTrouble(error as Problem);
-      void piece.refetch();
-      void found.refetch();
     }
   }
 

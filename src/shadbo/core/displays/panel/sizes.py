@@ -91,7 +91,7 @@ def _boards(backing: dict[str, Dim], stock: dict[str, Dim]) -> tuple[tuple[int, 
     """How many boards across and down, and whether the sheet is turned for it: fewest boards, then as it is."""
 
     def count(wide: Fraction, tall: Fraction) -> tuple[int, int]:
-        return int(-(-backing["width"].value // wide)), int(-(-backing["height"].value // tall))
+        return max(1, int(-(-backing["width"].value // wide))), max(1, int(-(-backing["height"].value // tall)))
 
     straight, turned = (
         count(stock["width"].value, stock["height"].value),

@@ -6,10 +6,13 @@ from typing import Any
 
 from quicktions import Fraction
 
+from shadbo.core.boxes.recipe import RECIPES
+from shadbo.core.boxes.suiting import way_of
 from shadbo.core.checks import WayOut, put
 from shadbo.core.displays.sash.flags import FLAGS, proportion
 from shadbo.core.displays.sash.sizes import SashContext, Sizes
 from shadbo.core.doubts import check_readings
+from shadbo.core.facts import facts_of
 
 LEAST_BEYOND, LEAST_LEDGE, LEAST_CLEAR, LEAST_BITE, FROM_FACE = (
     Fraction(15),
@@ -21,6 +24,8 @@ LEAST_BEYOND, LEAST_LEDGE, LEAST_CLEAR, LEAST_BITE, FROM_FACE = (
 # A flag out of its proportions by more than this was pulled out of shape, or measured wrong.
 OUT_OF_PROPORTION = Fraction(1, 20)
 RINGS = (10, 15, 25, 40)
+# Deeper than this no sash is packed out (mm).
+DEEPEST = Fraction(60)
 
 
 def check(context: SashContext, sizes: Sizes) -> None:
@@ -186,11 +191,14 @@ def _depth(context: SashContext, sizes: Sizes) -> None:
                     (put("/display/strips", Fraction(0)), put("/display/board", Fraction(2))),
                 )
             )
-        if not ways:
-            deeper = Fraction(-(-(Fraction(display.rebate) - sizes.slack.value) // 1))
+        deeper = Fraction(-(-(Fraction(display.rebate) - sizes.slack.value) // 1))
+        if not ways and deeper <= DEEPEST:
             ways.append(
                 WayOut(say("Pack the cover out: {} behind the glass in all", deeper), (put("/display/rebate", deeper),))
             )
+        elif not ways:
+            box = way_of(RECIPES["shadow_box"]).begin(facts_of(context.piece), context.shop)
+            ways.append(WayOut(("Show it in a shadow box: it is no cloth",), (put("/display", box),)))
         context.checks.add(
             "stop", "depth.slack", "display", say("The board stands {} out of the sash: the cover can’t lie flat.", -sizes.slack.value),
             why="Behind the glass: strips, cloth, board, and the cloth turned behind.", source_key="depth", figure="depth.slack", parts=("board",), ways=ways,
