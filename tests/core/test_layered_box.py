@@ -104,6 +104,17 @@ def test_a_board_comes_in_and_goes_out_with_what_stands_on_it() -> None:
     assert [s for s in plan(lettered, HOUSE_SHOP).view("board_1").shapes if s.material == "slot"]
 
 
+def test_an_outline_cut_out_of_a_board_is_on_its_template() -> None:
+    hills = [[-60, 20], [-20, -20], [10, 0], [40, -18], [60, 20]]
+    two = things(
+        MODEL["items"][0], item("hills", "keepsake", 120, 40, shape="outline", outline=hills, place={"y": -90})
+    )
+    done = worked(two, layered(GLASS, BOARD, BACK, standing=[{"item": "hills", "floor": 1, "how": "cut"}]))
+    slots = [s for s in done.view("board_1").shapes if s.material == "slot"]
+    assert len(slots) == 1 and Polygon(slots[0].points).area == pytest.approx(Polygon(hills).area, rel=1e-3)
+    assert mm(done, "room.0.need") == 62 + 6, "what is cut out does not stand"
+
+
 # -- letters -------------------------------------------------------------------------------------------------------------
 
 

@@ -136,6 +136,7 @@ CASES: list[tuple[str, str, dict[str, Any], dict[str, Any], dict[str, Any]]] = [
     ("rod.weak.stands", "stop", ring(weight=60), hung(rods="two_down", space_down=450, diameter=4), {}),
     ("wire.weak", "stop", ring(weight=12), hung(rods="wires", wire=5), {}),
     ("rod.sags", "caution", ring(weight="1.6"), hung(space_across=100, diameter=8), {}),
+    ("rod.glue", "stop", ring(weight=30), hung(rods="two_down", held="glued", space_down=20), {}),
     ("rod.loose", "caution", RING, hung(play=1, into_rail=12), {}),
     # a layered box
     ("rail.stock", "stop", things(item("m", "figure", 2340, 220, front=60)), layered(), {}),

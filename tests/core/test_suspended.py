@@ -42,6 +42,8 @@ def test_rods_off_the_middle_meet_the_outline(aim: str) -> None:
     hit = ray.intersection(Point(0, 0).buffer(98, quad_segs=720).exterior)
     near = min(start.distance(p) for p in getattr(hit, "geoms", [hit]))
     assert mm(done, "rod.bottom_left.way") == pytest.approx(near, abs=0.02)
+    met = Point(mm(done, "rod.bottom_left.meets.x"), mm(done, "rod.bottom_left.meets.y"))
+    assert met.distance(Point(0, 0)) == pytest.approx(98, abs=0.02), "on its outline"
     rod = next(c for c in done.cuts if c.key == "rod.bottom_left")
     angle = 90 if aim == "straight" else round(math.degrees(math.atan2(144, 49)))
     assert any(isinstance(bit, str) and f"at {angle}°" in bit for bit in rod.note)
@@ -89,3 +91,10 @@ def test_holes_come_out_as_a_template_at_full_size() -> None:
     holes = [s for s in view.shapes if s.material == "slot"]
     assert len(holes) == 4 and all(h.radius == pytest.approx(2.6) for h in holes)
     assert {h.points[0][0] for h in holes} == {mm(done, "rod.top.at")}
+
+
+def test_glue_by_the_wall_of_its_hole() -> None:
+    """1 N/mm² of wall (house figure), factor 4: π × 5 × 15 / 4 = 58.9 N bears 0.5 kg, and not 7."""
+    light, heavy = (worked(things(RING | {"weight": kg}), hung(held="glued", rods="two_down")) for kg in (0.5, 7))
+    assert light.figures["rod.glue"].quantity.mm == f"{math.pi * 5 * 15 / 4:.3g} N"  # type: ignore[union-attr]
+    assert "rod.glue" not in keys(light) and "rod.glue" in keys(heavy, "stop")

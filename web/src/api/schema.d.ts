@@ -2290,7 +2290,8 @@ export interface components {
         };
         /**
          * View
-         * @description One drawing to scale: size in mm, shapes from back to front. A ``template`` is laid on the work itself, at full size.
+         * @description One drawing to scale: size in mm, shapes from back to front. A ``template`` is laid on the work itself, at full size;
+         *     ``printed``: it goes on the job sheet too, with the lines of these stages (face, section and back always do).
          */
         View: {
             /** Key */
@@ -2327,6 +2328,11 @@ export interface components {
              * @default false
              */
             template: boolean;
+            /**
+             * Printed
+             * @default []
+             */
+            printed: string[];
         };
         /**
          * WayOut

@@ -25,38 +25,10 @@ def _face(context: PanelContext, sizes: Sizes) -> View:
     w, h, outline = _outline(sizes)
     drawing = Drawing("face", "Face", w, h)
     drawing.polygon("work", "Work", "paper", outline)
-    x, y = (w - sizes.backing["width"].value) * HALF, (h - sizes.backing["height"].value) * HALF
-    drawing.box("backing", "Backing behind it", "hidden", x, y, sizes.backing["width"], sizes.backing["height"])
-    for axis, seams in sizes.seams.items():
-        for i, seam in enumerate(seams):
-            ends = (
-                ((x + seam.value, y), (x + seam.value, h - y))
-                if axis == "width"
-                else ((x, y + seam.value), (w - x, y + seam.value))
-            )
-            drawing.line(f"seam.{axis}.{i + 1}", "Seam of the backing", "keep", *ends)
-    drawing.measure(
-        "work.width.look" if "work.width.look" in context.book.dims else "work.width.mean",
-        "x",
-        0,
-        w,
-        h,
-        "bottom",
-        1,
-        STAGES,
-        "work",
-    )
-    drawing.measure(
-        "work.height.look" if "work.height.look" in context.book.dims else "work.height.mean",
-        "y",
-        0,
-        h,
-        w,
-        "right",
-        1,
-        STAGES,
-        "work",
-    )
+    for axis, end, base, side in (("width", w, h, "bottom"), ("height", h, w, "right")):
+        figure = context.book.dims.get(f"work.{axis}.mean")
+        if figure is not None and figure.name:
+            drawing.measure(figure.name, "x" if axis == "width" else "y", 0, end, base, side, 1, STAGES, "work")  # type: ignore[arg-type]
     return drawing.view()
 
 

@@ -199,7 +199,7 @@ def _panels(context: SuspendedContext, sizes: Sizes) -> tuple[Panel, ...]:
         )
     if display.into == "drilled":
         hold += consent_inputs(context.object.consent, "In the thing")
-    mine = [f"{r.part}.{k}" for r in sizes.rods for k in ("at", "way", "length")]
+    mine = [f"{r.part}.{k}" for r in sizes.rods for k in ("at", "way", "length", "meets.x", "meets.y")]
     return (
         Panel(
             "measure",
@@ -236,6 +236,7 @@ def _panels(context: SuspendedContext, sizes: Sizes) -> tuple[Panel, ...]:
                 "rod.stress",
                 "rod.sag",
                 "rod.pressed",
+                "rod.glue",
                 "wire.tension",
                 "wire.bears",
                 "rod.edge",

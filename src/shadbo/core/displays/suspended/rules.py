@@ -9,7 +9,7 @@ from quicktions import Fraction
 from shadbo.core.checks import WayOut, put
 from shadbo.core.displays.suspended.decision import Suspended
 from shadbo.core.displays.suspended.rods import LABELS, STIFFNESS, STRENGTH
-from shadbo.core.displays.suspended.sizes import PAD, Sizes, SuspendedContext
+from shadbo.core.displays.suspended.sizes import PAD, Bears, Sizes, SuspendedContext
 from shadbo.core.doubts import check_readings
 from shadbo.core.facts import facts_of
 from shadbo.core.holding import figures
@@ -252,6 +252,9 @@ def _bears(context: SuspendedContext, sizes: Sizes) -> None:
                     ways=ways,
                 )
             continue
+        if bears.does == "sticks":
+            _sticks(context, sizes, bears)
+            continue
         if bears.ratio > 1:
             grow = next(
                 (
@@ -292,6 +295,21 @@ def _bears(context: SuspendedContext, sizes: Sizes) -> None:
                 parts=("rod",),
                 ways=(WayOut(("Let it stand on a rod from below as well",), (put("/display/rods", "four"),)),),
             )
+
+
+def _sticks(context: SuspendedContext, sizes: Sizes, bears: Bears) -> None:
+    if bears.ratio <= 1:
+        return
+    say = context.speak.say
+    deep = sizes.into_rail.value * bears.ratio
+    ways = [WayOut(("Leave the rods dry: what it stands on carries it",), (put("/display/held", "dry"),))]
+    if deep <= sizes.face.value - FACE:
+        deeper = Fraction(-(-deep // 1))
+        ways.insert(0, WayOut(say("Drill {} deep", deeper), (put("/display/into_rail", deeper),)))
+    context.checks.add(
+        "stop", "rod.glue", "hold", (f"The glue in one hole is too weak, {figures(bears.ratio, 2)} times over.",),
+        why="Should the others let go it carries the whole; factor 4.", source_key="rods", figure="rod.glue", parts=("rod",), ways=ways,
+    )  # fmt: skip
 
 
 def _moves(context: SuspendedContext, sizes: Sizes) -> None:

@@ -16,6 +16,7 @@ from shadbo.core.display import Context, Weight
 from shadbo.core.displays.suspended.decision import Suspended
 from shadbo.core.displays.suspended.rods import (
     LABELS,
+    PI,
     SPOTS,
     STRENGTH,
     Spot,
@@ -162,6 +163,8 @@ def size_up(context: SuspendedContext) -> Sizes:
         object_weight(one.part, one.item.name, one.sized.weight_kg, one.item.weight is None),
     )  # fmt: skip
     bears = _bears(context, one, rods, d, into_thing)
+    if (glued := _glued(context, one, rods, d, into_rail)) is not None:
+        bears.append(glued)
     return Sizes(
         one,
         laid[1:],
@@ -264,7 +267,33 @@ def _rod(
         length = book.add(
             into_rail + way + into_thing, f"{part}.length", f"{word.capitalize()} rod", parts=(part,), grain="wood"
         )
-    return Rod(spot, offset, at, way, length, angle, (x, y), (x + ux * run, y + uy * run))
+    end = (x + ux * run, y + uy * run)
+    for axis_, value, middle, where in (("x", end[0], cx, "right of"), ("y", end[1], cy, "below")):
+        met = Fraction(round((value - middle) * 100), 100)
+        read = leaf(
+            met, f"meets:{spot.key}:{axis_}", f"{word}, {where} its middle", "setting", source="rays", grain="depth"
+        )
+        label = f"{word.capitalize()}, meets the thing {where} its middle"
+        book.add(read, f"{part}.meets.{axis_}", label, parts=(part, one.part))
+    return Rod(spot, offset, at, way, length, angle, (x, y), end)
+
+
+# Wood glue in a close hole, N/mm² of its wall: a house figure, far under what the glue’s maker says.
+GLUE = Fraction(1)
+
+
+def _glued(context: SuspendedContext, one: Laid, rods: list[Rod], d: Dim, into_rail: Dim) -> Bears | None:
+    """What the glue in the rails bears along the rods, if they are glued: all of the weight on one rod, as it may come."""
+    if context.display.held != "glued" or not rods:
+        return None
+    factor, weight = Fraction(context.shop.rules.factor), newtons(one.sized.weight_kg)
+    bears = PI * d.value * into_rail.value * GLUE / factor
+    context.book.add_quantity(
+        "rod.glue", "Glue in one hole bears", show_force(bears),
+        context.speak.say(f"π × {{}} × {{}} × {figures(GLUE)} N/mm² ÷ factor {figures(factor)}", d, into_rail),
+        (f"it may have to bear the whole, {figures(weight)} N",), parts=("rod",),
+    )  # fmt: skip
+    return Bears("sticks", weight / bears, None)
 
 
 def _bears(context: SuspendedContext, one: Laid, rods: list[Rod], d: Dim, into_thing: Dim) -> list[Bears]:
