@@ -27,7 +27,7 @@ from shadbo.core.item_edits import (
     MoveItems,
     RemoveItems,
     TakeOutline,
-    sizes_of,
+    lying,
 )  # fmt: skip
 from shadbo.core.piece import Piece
 from shadbo.core.plan import plan
@@ -86,7 +86,7 @@ def scattered(draw: Any) -> list[tuple[dict[str, Any], int, int]]:
 @given(scattered())
 def test_areas_overlaps_and_distances_are_shapelys(held: list[tuple[dict[str, Any], int, int]]) -> None:
     """Round things are polygons of 72 corners inside the curve: up to 0.1 mm and 0.3 % smaller than the true ones."""
-    ours = sizes_of(laid(*(i for i, _, _ in held)), HOUSE_SHOP).laid
+    ours = lying(laid(*(i for i, _, _ in held)), HOUSE_SHOP).laid
     theirs = [outline_of(*one) for one in held]
     for one, shape in zip(ours, theirs, strict=True):
         true = math.pi * one.body.radius**2 if one.body.radius is not None else area(one.body.points)
