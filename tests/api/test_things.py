@@ -185,7 +185,7 @@ def test_templates_and_drawings_come_as_files(api: httpx.Client, crate: dict[str
 
 def test_kinds_come_with_what_is_usual(api: httpx.Client) -> None:
     kinds = {k["key"]: k for k in api.get("/api/kinds", params={"unit": "mm"}).json()}
-    assert len(kinds) == 16 and kinds["badge"] == {"key": "badge", "label": "Badge", "front": "3 mm", "behind": "6 mm"}
+    assert len(kinds) == 17 and kinds["badge"] == {"key": "badge", "label": "Badge", "front": "3 mm", "behind": "6 mm"}
 
 
 def test_a_file_that_is_no_outline_is_refused_in_words(api: httpx.Client) -> None:

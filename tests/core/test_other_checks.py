@@ -116,7 +116,6 @@ CASES: list[tuple[str, str, dict[str, Any], dict[str, Any], dict[str, Any]]] = [
     ("flag.way", "caution", PENNANT, sash(flag="other"), {}),
     ("flag.shape.p", "caution", PENNANT, sash(flag="united_states"), {}),
     ("flag.shape.p", "caution", things(item("p", "flag", 100, 190, front=1)), sash(flag="united_states"), {}),
-    ("rings.weak", "caution", PENNANT, sash(pane_width=900, pane_height=1200, thickness=60, rings=10), {}),
     # suspended
     ("suspended.one", "stop", things(item("r", "tool", 200, 200, front=20), item("s", "tool", 100, 100, front=20)), hung(), {}),
     ("moulding.missing", "stop", RING, hung(moulding="sold-out", into_rail=4), {}),

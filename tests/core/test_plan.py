@@ -25,7 +25,7 @@ MakePiece = Callable[..., Piece]
 @pytest.mark.parametrize("piece", demo_pieces(), ids=lambda p: p.name)
 def test_a_demo_piece_s_plan_is_whole(piece: Piece) -> None:
     worked = plan(piece, HOUSE_SHOP)
-    assert worked.stages[0].key == "measure" and worked.stages[-1].key == "cut"
+    assert worked.stages[0].key == "measure" and worked.stages[-1].key == "hang"
     assert {"face", "section", "back"} <= {v.key for v in worked.views}
     assert all(stage.views for stage in worked.stages)
     assert worked.steps and worked.cuts and worked.proofs and worked.layers

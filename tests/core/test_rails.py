@@ -130,7 +130,7 @@ def test_the_history_names_what_was_done() -> None:
     begun = piece(flat((500,), (700,)), BOARD)
     station = AddStation(side="/object/height", at=400, text="701", unit="mm")
     assert in_words(begun, [station], HOUSE_SHOP) == "Height, another station"
-    assert in_words(begun, [Write(pointer="/object/consent/who", text="Odda")], HOUSE_SHOP) == "Who agreed to trimming"
+    assert in_words(begun, [Write(pointer="/object/consent/who", text="Odda")], HOUSE_SHOP) == "Who agreed"
     assert in_words(begun, [TypeIn(pointer="/object/weight", text="1 kg", unit="mm")], HOUSE_SHOP) == "Weight"
 
 

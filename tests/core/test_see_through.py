@@ -48,7 +48,7 @@ def test_the_second_frame_goes_back_to_stock() -> None:
 def test_nothing_behind_it_shows_and_four_faces_are_ticked() -> None:
     done = worked(SPRIG, {"type": "see_through", "frame": READY})
     assert not [s for s in done.view("back").shapes if "wire" in s.part or "cord" in s.part]
-    assert mm(done, "hang.hook") == pytest.approx(mm(done, "frame.outside.width") / 2, abs=1e-5)
+    assert mm(done, "hang.middle") == pytest.approx(mm(done, "frame.outside.width") / 2, abs=1e-5)
     ticks = next(i for s in done.stages for i in s.inputs if i.kind == "choice" and i.key == "cleaned")
     assert len(ticks.options) == 4 and sum(o.key.endswith("inner") for o in ticks.options) == 2
 

@@ -19,7 +19,7 @@ from shadbo.core.lengths import as_decimal
 from shadbo.core.sources import Source, source
 
 Severity = Literal["stop", "caution", "note"]
-Stage = Literal["measure", "display", "arrange", "depth", "hold", "cut"]
+Stage = Literal["measure", "display", "arrange", "depth", "hold", "cut", "hang"]
 ORDER: Mapping[Severity, int] = {"stop": 0, "caution": 1, "note": 2}
 Patch = tuple[dict[str, Any], ...]
 

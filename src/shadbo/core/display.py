@@ -120,6 +120,26 @@ class Held:
 
 
 @dataclass(frozen=True, slots=True)
+class Carcass:
+    """The frame as far as hanging and joints hang on it: the visible ``face``, the ``solid`` wood beside the rabbet, its ``height`` front to
+    back, what of that is ``front`` of a rabbet (None without one), the wood; ``bears_kg`` what stands on its bottom rail; ``hangs``:
+    the hangers it may have, the simplest first. ``made``: its mitres are still to be made."""
+
+    face: Dim
+    solid: Dim
+    height: Dim
+    wood: str
+    front: Dim | None
+    made: bool
+    bears_kg: Fraction
+    hangs: tuple[str, ...]
+
+
+# A frame with a closed back may hang by anything.
+ANY_HANGER = ("one", "wire", "rings", "cleat")
+
+
+@dataclass(frozen=True, slots=True)
 class Reckoned:
     """All a display has to say of a piece; ``outside`` is its width and height as it hangs, ``deep`` how far it stands off the
     wall, ``leftovers`` what goes back to stock."""
@@ -138,6 +158,7 @@ class Reckoned:
     held: Held
     items: tuple[ItemShown, ...] = ()
     leftovers: tuple[Say, ...] = ()
+    carcass: Carcass | None = None
 
 
 @dataclass(frozen=True, slots=True)

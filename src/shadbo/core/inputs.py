@@ -13,10 +13,18 @@ from shadbo.core.views import ViewKey
 
 
 @dataclass(frozen=True, slots=True)
+class Slide:
+    """From where to where a length can be slid, whole mm."""
+
+    low: int
+    high: int
+
+
+@dataclass(frozen=True, slots=True)
 class LengthInput:
     """A length to be typed. ``follows`` is set while it is worked out from the others instead;
     ``typed`` is what was written, which may be shown again where the field's unit is that of its ``tape``; ``again`` is
-    where another reading of the same station would stand.
+    where another reading of the same station would stand; ``slide`` draws a slider under the field.
     """
 
     pointer: str
@@ -31,6 +39,7 @@ class LengthInput:
     follows: bool
     hint: Say
     again: str | None = None
+    slide: Slide | None = None
     kind: Literal["length"] = "length"
 
 
@@ -83,7 +92,7 @@ class ChoiceInput:
     group: str
     options: tuple[Option, ...]
     parts: tuple[str, ...]
-    look: Literal["list", "buttons", "menu", "many", "swatches"]
+    look: Literal["list", "buttons", "menu", "many", "swatches", "slider"]
     kind: Literal["choice"] = "choice"
 
 

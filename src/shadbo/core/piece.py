@@ -21,9 +21,11 @@ from shadbo.core.displays.sash.decision import Sash
 from shadbo.core.displays.see_through.decision import SeeThrough
 from shadbo.core.displays.suspended.decision import Suspended
 from shadbo.core.fields import Fault, LengthField, MassField, Refused
+from shadbo.core.hang.decision import Hang
 from shadbo.core.items import Things
 from shadbo.core.objects import CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
 from shadbo.core.readings import Part, UnitName
+from shadbo.core.room.decision import Room
 
 FORMAT: Literal["shadbo.piece/1"] = "shadbo.piece/1"
 MOST_BYTES = 512 * 1024
@@ -54,6 +56,8 @@ class Piece(Part):
     practice: Practice = "decorative"
     object: Annotated[Object, Field(discriminator="type")]
     display: Annotated[Decision, Field(discriminator="type")]
+    hang: Hang = Hang()
+    room: Room = Room()
 
     @model_validator(mode="after")
     def the_display_can_show_it(self) -> Piece:

@@ -18,6 +18,7 @@ from shadbo.core.cutting import CutLine, StockLength
 from shadbo.core.display import MANY, Context, Held, ItemShown, Reckoned
 from shadbo.core.fields import LengthField
 from shadbo.core.figures import Book, Figure, Say, Speaker, figure_of, figure_of_count
+from shadbo.core.finishing import finish
 from shadbo.core.inputs import StagePanel
 from shadbo.core.lengths import Shown
 from shadbo.core.masses import Quantity
@@ -109,7 +110,7 @@ def _plan(piece: Piece, shop: Shop, focus: str = "") -> tuple[Plan, Book]:
     book, checks = Book(), Checklist()
     context = Context(piece, piece.object, piece.display, shop, book, checks, Speaker(shop.showing), focus)
     display = DISPLAYS[piece.display.type]
-    reckoned = display.reckon(context)
+    reckoned = finish(context, display.reckon(context))
     show = shop.showing
     for proof in reckoned.proofs:
         if not proof.holds:

@@ -6,7 +6,7 @@ bow per rail = (middle − mean of the ends) / 2       (handbook section 3)
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from functools import partial
 from typing import Any
@@ -15,7 +15,7 @@ from quicktions import Fraction
 
 from shadbo.core.checks import WayOut, put
 from shadbo.core.decisions import BoughtFrame, NewRabbet, ReadFrame
-from shadbo.core.display import Context
+from shadbo.core.display import ANY_HANGER, Carcass, Context, Weight
 from shadbo.core.doubts import check_readings, put_list
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.measuring import Side, read_side, waist
@@ -48,6 +48,14 @@ class Rabbet:
         """Section of the rail: the whole less the rabbet cut out of it."""
         depth = min(self.depth.value, self.rail_height.value)
         return self.face.value * self.rail_height.value - self.lip.value * depth
+
+    def carcass(self, weights: Iterable[Weight], hangs: tuple[str, ...] = ANY_HANGER) -> Carcass:
+        """The frame to hang by; its bottom rail bears all that is not itself."""
+        bears = sum((w.kg for w in weights if w.part != "rail"), Fraction(0))
+        front = self.rail_height - self.depth
+        return Carcass(
+            self.face, self.face - self.lip, self.rail_height, self.wood, front, self.inner is None, bears, hangs
+        )
 
     @property
     def wood(self) -> str:

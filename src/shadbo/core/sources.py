@@ -222,6 +222,53 @@ SOURCES: dict[str, Source] = _book(
         "common practice",
         "A border of 25 mm round the stitching, tacks within the 6 mm the lip covers, surplus folded behind.",
     ),
+    Source(
+        "hanging",
+        "common practice",
+        "One centred hanger to about 2 kg and 400 mm, rings and wire to 15 kg and a metre, above that rings on two hooks or a cleat; "
+        "the hook at least 40 mm below the top.",
+    ),
+    Source("wire-ring", "common practice", "Rings a third (a school: a quarter) of the height down."),
+    Source(
+        "wire-statics",
+        "exact",
+        "Statics of a hung wire: tension = weight / (2 sin θ); at 30° the whole weight on each side, at 45° 0.71 of it, at 15° 1.93 times.",
+    ),
+    Source(
+        "stile",
+        "published",
+        "A beam with one load, P a² b² / 3EIL, and with both ends held under an even load, wL⁴ / 384EI (Roark’s Formulas for Stress and Strain); "
+        "more than a millimetre is common practice for too much.",
+    ),
+    Source("lifting", "published", "NIOSH 94-110, revised lifting equation: load constant 23 kg (51 lb)."),
+    Source(
+        "joints",
+        "common practice",
+        "Glue alone under about 2 kg and rails over 12 mm; else splines, biscuits (half their width and 3 mm in the wood, 6 mm from "
+        "the face), dowels, wedges or brackets.",
+    ),
+    Source(
+        "wood-moves",
+        "published",
+        "USDA Wood Handbook, FPL-GTR-282: moisture by eq. 4-5, shrinkage of table 4-3, movement of chapter 13; the values from memory.",
+    ),
+    Source("glass-expands", "published", "EN 572-1: soda-lime glass grows 9 millionths a kelvin."),
+    Source(
+        "damp",
+        "common practice",
+        "Canvas slackens and tightens and wants one climate on both faces; paper packs are sealed.",
+    ),
+    Source(
+        "glazing-choice",
+        "common practice",
+        "Acrylic over about a square metre, for children’s rooms, busy passages, shipping; glass for loose pigment; coated where "
+        "reflections or light matter.",
+    ),
+    Source(
+        "light",
+        "from memory",
+        "CIE 157:2004: sensitive things 15 000 lux·h a year at 50 lux, medium 150 000, low 600 000 at 200 lux.",
+    ),
     Source("eye-line", "common practice", "The middle of a picture hangs 1450 mm above the floor; a shop setting."),
     Source("rays", "exact", "Straight rays over the edge of the lip."),
     Source("anchors", "common practice", "A thing is fixed at its anchor, which is often not its middle."),

@@ -925,7 +925,7 @@ export interface components {
              * Stage
              * @enum {string}
              */
-            stage: "measure" | "display" | "arrange" | "depth" | "hold" | "cut";
+            stage: "measure" | "display" | "arrange" | "depth" | "hold" | "cut" | "hang";
             /** Say */
             say: (string | components["schemas"]["Shown"])[];
             /** Why */
@@ -957,7 +957,7 @@ export interface components {
              * Look
              * @enum {string}
              */
-            look: "list" | "buttons" | "menu" | "many" | "swatches";
+            look: "list" | "buttons" | "menu" | "many" | "swatches" | "slider";
             /**
              * Kind
              * @default choice
@@ -1300,7 +1300,7 @@ export interface components {
          * LengthInput
          * @description A length to be typed. ``follows`` is set while it is worked out from the others instead;
          *     ``typed`` is what was written, which may be shown again where the field's unit is that of its ``tape``; ``again`` is
-         *     where another reading of the same station would stand.
+         *     where another reading of the same station would stand; ``slide`` draws a slider under the field.
          */
         LengthInput: {
             /** Pointer */
@@ -1326,6 +1326,7 @@ export interface components {
             hint: (string | components["schemas"]["Shown"])[];
             /** Again */
             again?: string | null;
+            slide?: components["schemas"]["Slide"] | null;
             /**
              * Kind
              * @default length
@@ -2050,6 +2051,16 @@ export interface components {
             /** Inch Exact */
             inch_exact: boolean;
         };
+        /**
+         * Slide
+         * @description From where to where a length can be slid, whole mm.
+         */
+        Slide: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
         /** SlipOut */
         SlipOut: {
             /** Sentence */
@@ -2102,7 +2113,7 @@ export interface components {
              * Key
              * @enum {string}
              */
-            key: "measure" | "display" | "arrange" | "depth" | "hold" | "cut";
+            key: "measure" | "display" | "arrange" | "depth" | "hold" | "cut" | "hang";
             /** Label */
             label: string;
             /**

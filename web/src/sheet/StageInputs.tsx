@@ -127,12 +127,75 @@ function OneLength(props: Props & { input: LengthInput }) {
           />
         </div>
       )}
+      {input.slide && input.shown && <Slide {...props} input={input} low={input.slide.low} high={input.slide.high} />}
       {input.hint.length > 0 && (
         <p className="mt-1 text-[12.5px] leading-snug text-soft">
           <Sentence say={input.hint} unit={unit} />
         </p>
       )}
     </div>
+  );
+}
+
+/** A length slid by hand, a millimetre a step: tried out as it goes, saved when it is let go. */
+function Slide({ input, low, high, onTry, onEdit, onDrop }: Props & { input: LengthInput; low: number; high: number }) {
+  const edits = (mm: number): Edit[] => [{ op: "type", pointer: input.pointer, text: `${mm} mm`, unit: "mm" }];
+  return (
+    <Range
+      label={`Slide ${input.label}`}
+      low={low}
+      high={high}
+      at={Number(input.shown?.mm ?? low)}
+      said={(mm) => `${mm} mm`}
+      onTry={(mm) => void onTry(edits(mm))}
+      onSet={(mm) => onEdit(edits(mm))}
+      onDrop={onDrop}
+    />
+  );
+}
+
+/** One of an ordered few, slid from one to the next. */
+function Slider({ input, unit, onTry, onEdit, onDrop, onPoint }: Props & { input: ChoiceInput }) {
+  const said = (i: number) => plainSay(input.options[i]?.label ?? [], unit);
+  const edits = (i: number): Edit[] => [{ op: "choose", choice: input.key, option: input.options[i]?.key ?? "" }];
+  const at = input.options.findIndex((o) => o.chosen);
+  return (
+    <div onPointerEnter={() => onPoint(input.parts[0] ?? null)} onPointerLeave={() => onPoint(null)}>
+      <p className="flex justify-between leading-tight">
+        <span className="text-soft">{input.label}</span>
+        <span className="fig">{said(at)}</span>
+      </p>
+      <Range label={input.label} low={0} high={input.options.length - 1} at={at} said={said} onTry={(i) => void onTry(edits(i))} onSet={(i) => onEdit(edits(i))} onDrop={onDrop} />
+    </div>
+  );
+}
+
+function Range({ label, low, high, at, said, onTry, onSet, onDrop }: { label: string; low: number; high: number; at: number; said: (value: number) => string; onTry: (value: number) => void; onSet: (value: number) => void; onDrop: () => void }) {
+  const [held, setHeld] = useState<number | null>(null);
+  const value = held ?? at;
+  function settle() {
+    if (held !== null && held !== at) onSet(held);
+    else if (held !== null) onDrop();
+    setHeld(null);
+  }
+  return (
+    <input
+      type="range"
+      className="mt-0.5 w-full accent-act"
+      aria-label={label}
+      aria-valuetext={said(value)}
+      min={low}
+      max={high}
+      value={value}
+      onChange={(event) => {
+        const next = Number(event.target.value);
+        setHeld(next);
+        onTry(next);
+      }}
+      onPointerUp={settle}
+      onKeyUp={settle}
+      onBlur={settle}
+    />
   );
 }
 
@@ -222,6 +285,8 @@ function OneChoice(props: Props & { input: ChoiceInput }) {
   switch (props.input.look) {
     case "menu":
       return <Menu {...props} />;
+    case "slider":
+      return <Slider {...props} />;
     case "many":
       return <Many {...props} />;
     case "swatches":

@@ -50,13 +50,14 @@ def _lie(context: BoxContext, recipe: Recipe) -> Lying:
 def _reckon(context: BoxContext, recipe: Recipe) -> Reckoned:
     sizes = size_up(context, recipe)
     check(context, sizes)
+    weights = _weights(context, sizes)
     return Reckoned(
         verdict=_verdict(context, sizes), outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
         layers=tuple(Layer(lies.key, lies.label, lies.size) for lies in sizes.pack.layers),
         panels=panels(context, sizes, recipe), views=draw(context, sizes), cuts=cut_list(context, sizes, recipe),
         stock=stock_sum(context, sizes), steps=steps(context, sizes, recipe), proofs=tuple(_proofs(context, sizes)),
         deep=sizes.rabbet.rail_height + leaf(context.display.build_up, "/display/build_up", "Build-up", "choice", grain="depth"),
-        weights=_weights(context, sizes), held=held(context, sizes),
+        weights=weights, carcass=sizes.rabbet.carcass(weights), held=held(context, sizes),
         items=tuple(
             ItemShown(one.item.key, one.part, one.item.name, one.sized.kind.label, context.speak.say("{} × {}", one.sized.wide, one.sized.tall),
                       one.item.place.group, one.item.colour or one.sized.kind.colour)

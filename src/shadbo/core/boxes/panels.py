@@ -294,7 +294,7 @@ def _depth(context: BoxContext, sizes: Sizes) -> Panel:
     lamps = sorted({*range(15, 80, 5), display.looking.lamp})
     inputs.append(ChoiceInput("lamp", "Lamp, from the wall", seen, tuple(
         Option(str(n), (f"{n}°",), (), display.looking.lamp == n, ({"op": "add", "path": "/display/looking/lamp", "value": n},)) for n in lamps),
-        ("lamp",), "menu"))  # fmt: skip
+        ("lamp",), "slider"))  # fmt: skip
     names = ["depth.slack", "depth.usable", "depth.pack", "room.need", "room.air", "room.behind.need", "room.behind", "depth.to_board",
              *(lies.size.name or "" for lies in pack.layers), "spacer.horizontal", "spacer.vertical", "inner.width", "inner.height", "shadow.top",
              *(f"hidden.{w}" for w in ("left", "right", "top", "bottom")), 

@@ -33,6 +33,11 @@ def reckon(context: DeepContext) -> Reckoned:
         Layer("card", "Card in the glass’s place", sizes.card), Layer("bar", "Canvas on its bar", sizes.depth),
         Layer("board", "Inner board", sizes.board), Layer("filler", "Room to fill", sizes.slack),
     )  # fmt: skip
+    weights = (
+        rails_weight(context, sizes.rabbet.outside, sizes.rabbet.face, sizes.rabbet.area_mm2, ""),
+        sheet_weight(context, "board", "Inner board", "board", sizes.rabbet.size, sizes.board),
+        object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
+    )
     return Reckoned(
         verdict=_verdict(context, sizes),
         outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
@@ -44,11 +49,8 @@ def reckon(context: DeepContext) -> Reckoned:
         steps=_steps(context, sizes),
         proofs=_proofs(context, sizes),
         deep=sizes.rabbet.rail_height,
-        weights=(
-            rails_weight(context, sizes.rabbet.outside, sizes.rabbet.face, sizes.rabbet.area_mm2, ""),
-            sheet_weight(context, "board", "Inner board", "board", sizes.rabbet.size, sizes.board),
-            object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
-        ),
+        weights=weights,
+        carcass=sizes.rabbet.carcass(weights),
         held=Held(
             "screws through the inner board into the bars"
             if context.display.fixing == "screwed"

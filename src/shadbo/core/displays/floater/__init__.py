@@ -8,7 +8,7 @@ from typing import Any
 from quicktions import Fraction
 
 from shadbo.core.checks import Patch, put
-from shadbo.core.display import Display, Held, Layer, Proof, Reckoned, Suit, Way
+from shadbo.core.display import ANY_HANGER, Carcass, Display, Held, Layer, Proof, Reckoned, Suit, Way
 from shadbo.core.displays.floater.drawing import draw
 from shadbo.core.displays.floater.making import cut_list, steps, stock_sum
 from shadbo.core.displays.floater.panels import panels
@@ -36,6 +36,24 @@ def reckon(context: FloaterContext) -> Reckoned:
         Layer("lift", "Lift", sizes.lift),
         Layer("seat", "Seat", sizes.seat),
     )
+    weights = (
+        rails_weight(
+            context,
+            sizes.outside,
+            sizes.face,
+            sizes.face.value * sizes.rail_height.value,
+            sizes.moulding.wood if sizes.moulding else "",
+        ),
+        wood_weight(
+            context,
+            "seat",
+            "Seat",
+            sizes.moulding.wood if sizes.moulding else "",
+            2 * (sizes.inside["width"].value + sizes.inside["height"].value),
+            sizes.seat.value * sizes.seat_width.value,
+        ),
+        object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
+    )
     return Reckoned(
         verdict=_verdict(context, sizes),
         outside=(sizes.outside["width"], sizes.outside["height"]),
@@ -47,23 +65,16 @@ def reckon(context: FloaterContext) -> Reckoned:
         steps=steps(context, sizes),
         proofs=_proofs(sizes),
         deep=sizes.rail_height,
-        weights=(
-            rails_weight(
-                context,
-                sizes.outside,
-                sizes.face,
-                sizes.face.value * sizes.rail_height.value,
-                sizes.moulding.wood if sizes.moulding else "",
-            ),
-            wood_weight(
-                context,
-                "seat",
-                "Seat",
-                sizes.moulding.wood if sizes.moulding else "",
-                2 * (sizes.inside["width"].value + sizes.inside["height"].value),
-                sizes.seat.value * sizes.seat_width.value,
-            ),
-            object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
+        weights=weights,
+        carcass=Carcass(
+            sizes.face,
+            sizes.face,
+            sizes.rail_height,
+            sizes.moulding.wood if sizes.moulding else "",
+            None,
+            sizes.inner is None,
+            Fraction(0),
+            ANY_HANGER,
         ),
         held=Held(
             "screws from behind through the seat into the bars", "the bars only; nothing touches the paint", "yes"

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from quicktions import Fraction
 
 from shadbo.core.asking import given, station_inputs
@@ -13,7 +15,7 @@ from shadbo.core.display import Panel
 from shadbo.core.displays.floater.depth_rules import deep_enough
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
-from shadbo.core.inputs import ChoiceInput, Input, Option
+from shadbo.core.inputs import ChoiceInput, Input, Option, Slide
 from shadbo.core.rabbet_choices import blocks_choice
 from shadbo.core.schools import SCHOOLS, new_frame, read_frame
 
@@ -30,7 +32,7 @@ def _display(context: FloaterContext, sizes: Sizes) -> Panel:
     if isinstance(frame, NewFrame):
         inputs += [
             _schools(context, frame),
-            given(context.shop.showing, context.book["gap.planned"], "Gap"),
+            replace(given(context.shop.showing, context.book["gap.planned"], "Gap"), slide=Slide(1, 25)),
             _mouldings(context, sizes, frame),
         ]
         figures += ["gap.variation.width", "gap.variation.height", "gap.to_hide", "fit.width", "fit.height"]

@@ -7,7 +7,7 @@ from typing import Any
 from quicktions import Fraction
 
 from shadbo.core.cutting import CutLine, StockLength
-from shadbo.core.display import Display, Held, Layer, Lying, Proof, Reckoned, Suit, Way
+from shadbo.core.display import Carcass, Display, Held, Layer, Lying, Proof, Reckoned, Suit, Way
 from shadbo.core.displays.layered_box.drawing import draw
 from shadbo.core.displays.layered_box.panels import panels
 from shadbo.core.displays.layered_box.rules import STOCK, check
@@ -36,6 +36,7 @@ def reckon(context: LayeredContext) -> Reckoned:
         verdict=_verdict(context, sizes), outside=(sizes.outside["width"], sizes.outside["height"]), layers=(Layer("rail", "Front face", sizes.front), *layers),
         panels=panels(context, sizes), views=draw(context, sizes), cuts=_cuts(context, sizes), stock=_stock(context, sizes), steps=_steps(context, sizes),
         proofs=_proofs(sizes), deep=sizes.outer, weights=sizes.weights,
+        carcass=Carcass(sizes.wall, sizes.left, sizes.outer, context.display.wood, None, True, Fraction(0), ("wire", "rings", "cleat")),
         held=Held("standing on or fixed to its board, the back screwed on", "its own feet, pin or wire, padded", "yes"),
         items=items_shown(context, [one.sized for one in sizes.laid]),
     )  # fmt: skip

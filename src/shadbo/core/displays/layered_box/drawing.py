@@ -202,7 +202,9 @@ def _back(sizes: Sizes) -> View:
 def _board(sizes: Sizes, lies: Lies) -> View:
     """A board as it is cut: its outline, what is cut out of it, where things stand on it."""
     w, h = lies.sheet["width"].value, lies.sheet["height"].value
-    drawing = Drawing(f"board_{lies.index}", f"{lies.name}, as it is cut", w, h, template=True, printed=("cut",))
+    drawing = Drawing(
+        f"board_{lies.index}", f"{lies.name}, as it is cut, from the FRONT", w, h, template=True, printed=("cut",)
+    )
     drawing.box(lies.part, lies.name, "board", 0, 0, w, h)
     cx, cy = _middle(sizes)
     dx, dy = cx - (sizes.outside["width"].value - w) * HALF, cy - (sizes.outside["height"].value - h) * HALF

@@ -32,6 +32,10 @@ def reckon(context: LippedContext) -> Reckoned:
     sizes = size_up(context)
     check(context, sizes)
     cuts = cut_list(context, sizes)
+    weights = (
+        rails_weight(context, sizes.rabbet.outside, sizes.rabbet.face, sizes.rabbet.area_mm2, sizes.rabbet.wood),
+        object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
+    )
     return Reckoned(
         verdict=_verdict(context, sizes),
         outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
@@ -43,10 +47,8 @@ def reckon(context: LippedContext) -> Reckoned:
         steps=steps(context, sizes),
         proofs=_proofs(sizes),
         deep=largest((sizes.rabbet.rail_height, sizes.rabbet.rail_height - sizes.rabbet.depth + sizes.depth)),
-        weights=(
-            rails_weight(context, sizes.rabbet.outside, sizes.rabbet.face, sizes.rabbet.area_mm2, sizes.rabbet.wood),
-            object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
-        ),
+        weights=weights,
+        carcass=sizes.rabbet.carcass(weights),
         held=Held("offset clips from the bars to the rail", "the lip lies on the edge of the paint", "yes"),
     )
 

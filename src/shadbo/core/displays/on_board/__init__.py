@@ -30,11 +30,12 @@ def reckon(context: OnBoardContext) -> Reckoned:
     sizes = size_up(context)
     check(context, sizes)
     cuts = cut_list(context, sizes)
+    weights = _weights(context, sizes)
     return Reckoned(
         verdict=_verdict(context, sizes), outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
         layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()),
         panels=panels(context, sizes), views=draw(context, sizes), cuts=cuts, stock=stock_sum(context, sizes),
-        steps=steps(context, sizes), proofs=_proofs(sizes), deep=sizes.rabbet.rail_height, weights=_weights(context, sizes),
+        steps=steps(context, sizes), proofs=_proofs(sizes), deep=sizes.rabbet.rail_height, weights=weights, carcass=sizes.rabbet.carcass(weights),
         held=Held("hinges at its top edge only", "paste at the top edge; board behind, air in front", "yes"),
     )  # fmt: skip
 

@@ -51,4 +51,3 @@ class Sash(Part):
     fastener: FASTENER_MM = Decimal(12)
     flag: Literal["none", "united_states", "other"] = "none"
     hung: Literal["across", "down"] = "across"
-    rings: Literal[10, 15, 25, 40] = 15

@@ -10,11 +10,11 @@ from shadbo.core.arrange.laid import Laid
 from shadbo.core.asking import choice, given, plain_length
 from shadbo.core.boxes.item_panels import measuring_inputs
 from shadbo.core.cutting import CutLine
-from shadbo.core.display import Display, Held, Layer, Lying, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.display import Carcass, Display, Held, Layer, Lying, Panel, Proof, Reckoned, Suit, Way
 from shadbo.core.displays.sash.drawing import draw
 from shadbo.core.displays.sash.flags import FLAGS
-from shadbo.core.displays.sash.rules import RINGS, check
-from shadbo.core.displays.sash.sizes import SIDES, SashContext, Sizes, size_up, thick_of
+from shadbo.core.displays.sash.rules import check
+from shadbo.core.displays.sash.sizes import OLD_WOOD, SIDES, SashContext, Sizes, size_up, thick_of
 from shadbo.core.facts import Facts
 from shadbo.core.figures import Say
 from shadbo.core.inputs import ChoiceInput, Input, Option
@@ -38,6 +38,7 @@ def reckon(context: SashContext) -> Reckoned:
         verdict=_verdict(context, sizes), outside=(sizes.outside["width"], sizes.outside["height"]),
         layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()), panels=_panels(context, sizes), views=draw(context, sizes),
         cuts=_cuts(context, sizes), stock=(), steps=_steps(context, sizes), proofs=_proofs(context, sizes), deep=thick, weights=sizes.weights,
+        carcass=Carcass(context.book["sash.stile"], context.book["sash.stile"], thick, OLD_WOOD, None, False, Fraction(0), ("rings", "cleat")),
         held=Held(f"{how}, {by}", "board behind, strips at the glass; nothing through the cloth" if wrapped else "thread, and board behind", "yes"),
         items=items_shown(context, [one.laid.sized for one in sizes.behind] + sizes.left_out),
     )  # fmt: skip
@@ -139,15 +140,6 @@ def _panels(context: SashContext, sizes: Sizes) -> tuple[Panel, ...]:
             ("cover",),
             look="list",
         ),
-        choice(
-            "rings",
-            "Rings rated",
-            "Hanging",
-            "/display/rings",
-            display.rings,
-            tuple((r, (f"{r} kg",), ()) for r in RINGS),
-            ("hanger",),
-        ),
     ]
     if display.closing == "cover":
         hold[1:1] = [given(show, sizes.beyond, "From behind"), given(show, book["fastener.length"], "From behind"),
@@ -192,8 +184,6 @@ def _panels(context: SashContext, sizes: Sizes) -> tuple[Panel, ...]:
                 "cover.ledge",
                 "fastener.bite",
                 "fastener.clear",
-                "rings.count",
-                "rings.load",
                 *fasteners,
             ),
             ("back", "section", "face"),

@@ -157,9 +157,5 @@ def _back(context: SashContext, sizes: Sizes) -> View:
         drawing.measure(
             "fastener.height.1", "y", y0, y0 + sizes.fasteners["height"][0].value, 0, "left", 1, ("hold", "cut"), ""
         )
-    # On the wood that the cover leaves free.
-    clear = (sizes.ledge.value if display.closing == "cover" else Fraction(display.stile)) * HALF
-    for x in (clear, w - clear):
-        drawing.circle("hanger", "Ring", "metal", x, h / 4, 5)
     drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, STAGES, "outside")
     return drawing.view()

@@ -23,7 +23,6 @@ LEAST_BEYOND, LEAST_LEDGE, LEAST_CLEAR, LEAST_BITE, FROM_FACE = (
 )
 # A flag out of its proportions by more than this was pulled out of shape, or measured wrong.
 OUT_OF_PROPORTION = Fraction(1, 20)
-RINGS = (10, 15, 25, 40)
 # Deeper than this no sash is packed out (mm).
 DEEPEST = Fraction(60)
 
@@ -49,7 +48,6 @@ def check(context: SashContext, sizes: Sizes) -> None:
         _cover(context, sizes)
         _fastener(context, sizes)
     _flag(context, sizes)
-    _rings(context, sizes)
 
 
 def number(pointer: str, value: int) -> dict[str, Any]:
@@ -336,24 +334,3 @@ def _flag(context: SashContext, sizes: Sizes) -> None:
             parts=(one.laid.part,),
             ways=(WayOut((f"It hangs {other}",), (put("/display/hung", other),)),) if fits else (),
         )
-
-
-def _rings(context: SashContext, sizes: Sizes) -> None:
-    if sizes.rings.strength <= 2:
-        return
-    stronger = next(
-        (r for r in RINGS if r > context.display.rings and sizes.rings.load / (r * Fraction(981, 100)) <= 2), None
-    )
-    ways = [WayOut((f"Use rings rated {stronger} kg",), (number("/display/rings", stronger),))] if stronger else []
-    context.checks.add(
-        "caution",
-        "rings.weak",
-        "hold",
-        (f"Two rings are not enough: it takes {sizes.rings.strength} of these.",),
-        why="Rating on the packet, factor 4. "
-        + ("" if stronger else "Beyond the rings of the list hang it on a cleat, by two people."),
-        source_key="rings",
-        figure="rings.count",
-        parts=("hanger",),
-        ways=ways,
-    )

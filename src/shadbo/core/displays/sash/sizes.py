@@ -13,7 +13,6 @@ from quicktions import Fraction
 from shadbo.core.arrange.laid import Laid, Sized, lay, size_items
 from shadbo.core.display import Context, Weight
 from shadbo.core.displays.sash.decision import Sash
-from shadbo.core.holding import Fixings, fixings
 from shadbo.core.items import Things
 from shadbo.core.rails import AXES
 from shadbo.core.sums import Dim, largest, leaf, rule
@@ -61,7 +60,6 @@ class Sizes:
     fasteners: dict[str, list[Dim]]
     pack: dict[str, Dim]
     slack: Dim
-    rings: Fixings
     weights: tuple[Weight, ...]
     start: dict[str, Dim]
     pitch: dict[str, Dim]
@@ -148,11 +146,6 @@ def size_up(context: SashContext) -> Sizes:
                      "Fastener clear of cloth and glass", parts=("fastener",), grain="depth")  # fmt: skip
     fasteners = _fasteners(context, cover) if display.closing == "cover" else {}
     weights = _weights(context, sized, pane, outside, sight, board, cover, counts)
-    kg = sum((w.kg for w in weights), Fraction(0))
-    rings = fixings(
-        context, "rings", "Rings", kg=kg, factor=Fraction(context.shop.rules.factor), each=Fraction(display.rings) * Fraction(981, 100), basis="rating", spacing=2,
-        why=("one on each stile",), parts=("hanger",),
-    )  # fmt: skip
     left_out = sized[display.across * display.down :]
     return Sizes(
         behind,
@@ -171,7 +164,6 @@ def size_up(context: SashContext) -> Sizes:
         fasteners,
         pack,
         slack,
-        rings,
         weights,
         start,
         pitch,

@@ -34,7 +34,6 @@ class SeeThrough(Part):
     spacing: CLIP_MM | None = None
     tape: Literal["top", "none"] = "top"
     tape_width: TAPE_WIDE_MM = Decimal(6)
-    hanger: Literal["hook", "rings"] = "hook"
     frames: Literal[1, 2] = 2
     pressed: bool = True
     cleaned: Annotated[list[Face], Field(max_length=4)] = []

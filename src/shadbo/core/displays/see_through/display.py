@@ -44,15 +44,17 @@ def reckon(context: SeeThroughContext) -> Reckoned:
     display, rabbet = context.display, sizes.rabbet
     frame = display.frame
     taped = sizes.hold is not None
+    weights = (
+        rails_weight(context, rabbet.outside, rabbet.face, rabbet.area_mm2, rabbet.wood),
+        sheet_weight(context, "glazing", "Sheets", display.glazing, sizes.sheet, sizes.each, display.sheets),
+        object_weight("work", "Work", sizes.thing.weight_kg, sizes.thing.estimated),
+    )
     return Reckoned(
         verdict=_verdict(context, sizes), outside=(rabbet.outside["width"], rabbet.outside["height"]),
         layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()), panels=_panels(context, sizes), views=draw(context, sizes),
         cuts=_cuts(context, sizes), stock=_stock(context, sizes), steps=_steps(context, sizes), proofs=_proofs(context, sizes), deep=rabbet.rail_height,
-        weights=(
-            rails_weight(context, rabbet.outside, rabbet.face, rabbet.area_mm2, rabbet.wood),
-            sheet_weight(context, "glazing", "Sheets", display.glazing, sizes.sheet, sizes.each, display.sheets),
-            object_weight("work", "Work", sizes.thing.weight_kg, sizes.thing.estimated),
-        ),
+        weights=weights,
+        carcass=sizes.rabbet.carcass(weights, ("one", "rings")),
         held=Held("between two sheets" + (", tape along its top edge" if taped else ""), "glass on both faces" + (", tape at the top" if taped else ""),
                   "mostly" if taped else "yes"),
         leftovers=_leftovers(context) if isinstance(frame, ReadFrame) else (),
@@ -178,8 +180,6 @@ def _panels(context: SeeThroughContext, sizes: Sizes) -> tuple[Panel, ...]:
     hold += [
         choice("tape", "The work is held", "The work", "/display/tape", display.tape, (
             ("top", ("By tape at the top",), ("so that it hangs and does not buckle",)), ("none", ("By the sheets alone",), ())), ("tape",), look="list"),
-        choice("hanger", "Hung by", "Hanging", "/display/hanger", display.hanger, (
-            ("hook", ("A hook",), ("in the middle of the top rail",)), ("rings", ("Rings on the stiles",), ("on two hooks; no wire, it shows",))), ("hanger",)),
     ]  # fmt: skip
     if "plant" in {*context.object.traits, context.object.material}:
         hold.append(
@@ -204,7 +204,7 @@ def _panels(context: SeeThroughContext, sizes: Sizes) -> tuple[Panel, ...]:
               there(context, "border.width", "border.height", "border.difference", "border.turned.width", "border.turned.height", "even.work.width",
                     "even.work.height", "depth.pack", "depth.slack", "weight.total"), ("face", "section", "back")),
         Panel("hold", "Hold", ("What keeps the sheets in, what keeps the work up between them, and how it hangs with nothing to be seen.",), tuple(hold),
-              there(context, "tape.length", "tape.load", "tape.each", "clips.width", "clips.height", *clips, "hang.hook"), ("back", "section", "face")),
+              there(context, "tape.length", "tape.load", "tape.each", "clips.width", "clips.height", *clips), ("back", "section", "face")),
         Panel("cut", "Cut", ("Sheets to cut, faces to clean.",), (ticks,),
               there(context, "glazing.width", "glazing.height", "cut.needed", "cut.order", "frame.diagonal", "frame.square"), ("back", "face", "section")),
     )  # fmt: skip
@@ -368,12 +368,10 @@ def _steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Step, ...]:
         Step(
             "hang",
             "Hanger",
-            say("A hook in the middle of the top rail, {} from either end. No wire and no cord: it shows.", sizes.hook)
-            if display.hanger == "hook"
-            else ("A ring on each stile, a third down, hung on two hooks. No wire and no cord: it shows.",),
+            ("In the middle of the top rail, or a ring on each stile. No wire and no cord: it shows.",),
             10,
             gate=True,
-            parts=("hanger",),
+            parts=("hang.hook",),
         ),
     ]
     return tuple(out)

@@ -66,7 +66,7 @@ def _section(sizes: Sizes) -> View:
 
 
 def _back(context: SeeThroughContext, sizes: Sizes) -> View:
-    drawing, wall = back(sizes.rabbet)
+    drawing, _ = back(sizes.rabbet)
     w, h = sizes.rabbet.outside["width"].value, sizes.rabbet.outside["height"].value
     sw, sh = sizes.sheet["width"].value, sizes.sheet["height"].value
     x0, y0 = (w - sw) * HALF, (h - sh) * HALF
@@ -87,12 +87,6 @@ def _back(context: SeeThroughContext, sizes: Sizes) -> View:
                     drawing.box(
                         part, f"{word} {i + 1}", "metal", x0 - 4 if side == 0 else x0 + sw - 6, y0 + at.value - 4, 10, 8
                     )
-    if context.display.hanger == "hook":
-        drawing.circle("hanger", "Hook, in the middle of the top rail", "metal", w * HALF, wall * HALF, 5)
-        drawing.measure("hang.hook", "x", 0, w * HALF, 0, "top", 1, ("hold", "cut"), "hook")
-    else:
-        for x in (wall * HALF, w - wall * HALF):
-            drawing.circle("hanger", "Ring on the stile", "metal", x, h / 3, 5)
     drawing.measure(
         "clip.width.1", "x", x0, x0 + sizes.clips["width"][0].value, h, "bottom", 2, ("hold", "cut"), "clip"
     )

@@ -46,7 +46,6 @@ class Sizes:
     clips: dict[str, list[Dim]]
     tape: Dim | None
     hold: Fixings | None
-    hook: Dim
 
 
 def size_up(context: SeeThroughContext) -> Sizes:
@@ -111,12 +110,7 @@ def size_up(context: SeeThroughContext) -> Sizes:
         fits=True,
     )
     tape, hold = _tape(context, thing)
-    hook = book.add(
-        rabbet.outside["width"] / 2, "hang.hook", "Hook, from either end of the top rail", parts=("hanger",)
-    )
-    return Sizes(
-        thing, rabbet, border, uneven, sheet, each, work, pack, slack, _clips(context, sheet), tape, hold, hook
-    )
+    return Sizes(thing, rabbet, border, uneven, sheet, each, work, pack, slack, _clips(context, sheet), tape, hold)
 
 
 def _evened(context: SeeThroughContext, thing: Thing, rabbet: Rabbet, border: dict[str, Dim]) -> None:

@@ -6,7 +6,7 @@ from typing import Any
 
 from quicktions import Fraction
 
-from shadbo.core.display import Display, Held, Layer, Proof, Reckoned, Suit, Way, Weight
+from shadbo.core.display import Carcass, Display, Held, Layer, Proof, Reckoned, Suit, Way, Weight
 from shadbo.core.displays.stretcher.drawing import draw
 from shadbo.core.displays.stretcher.making import cut_list, steps, stock_sum
 from shadbo.core.displays.stretcher.panels import panels
@@ -41,6 +41,9 @@ def reckon(context: StretcherContext) -> Reckoned:
         proofs=_proofs(sizes),
         deep=sizes.depth,
         weights=_weights(context, sizes),
+        carcass=Carcass(
+            sizes.bar_width, sizes.bar_width, sizes.depth, sizes.bar.wood, None, False, Fraction(0), ("wire", "rings")
+        ),
         held=Held("staples on the back of its bars", "bars and staples touch the back of the canvas", "mostly"),
     )
 

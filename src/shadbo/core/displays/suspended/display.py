@@ -10,7 +10,7 @@ from shadbo.core.asking import choice, given
 from shadbo.core.boxes.item_panels import measuring_inputs
 from shadbo.core.cutting import CutLine, StockLength
 from shadbo.core.desk import consent_inputs
-from shadbo.core.display import Display, Held, Layer, Lying, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.display import Carcass, Display, Held, Layer, Lying, Panel, Proof, Reckoned, Suit, Way
 from shadbo.core.displays.suspended.drawing import draw
 from shadbo.core.displays.suspended.rods import LABELS
 from shadbo.core.displays.suspended.rules import check
@@ -64,6 +64,7 @@ def reckon(context: SuspendedContext) -> Reckoned:
         layers=(Layer("rail", "Rail, front to back", sizes.rail_height), Layer(sizes.one.part, sizes.one.item.name, sizes.one.sized.front)),
         panels=_panels(context, sizes), views=draw(context, sizes), cuts=_cuts(context, sizes), stock=_stock(context, sizes), steps=_steps(context, sizes),
         proofs=_proofs(sizes), deep=sizes.rail_height, weights=sizes.weights,
+        carcass=Carcass(sizes.face, sizes.face, sizes.rail_height, sizes.moulding.wood, None, True, Fraction(0), ("one", "rings")),
         held=Held(f"{by} {'glued' if display.held == 'glued' else 'dry'}, {how}", "pads or rod ends", undone),  # type: ignore[arg-type]
         items=items_shown(context, [sizes.one.sized, *(m.sized for m in sizes.more)]),
     )  # fmt: skip

@@ -178,7 +178,7 @@ def _holes(sizes: Sizes) -> View:
     long = max(sizes.outside[ALONG[r]].value for r in rails)
     drawing = Drawing(
         "holes",
-        "Rails from inside: where the holes go",
+        "Rails from inside, FRONT edge above: where the holes go",
         long,
         len(rails) * height + (len(rails) - 1) * APART,
         template=True,

@@ -1,0 +1,254 @@
+"""The sums of hanging: where rings and hooks go, the wire, what everything bears."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from quicktions import Fraction
+
+from shadbo.core.display import Carcass, Context, Reckoned
+from shadbo.core.hang.decision import Hang
+from shadbo.core.hang.hardware import HANGERS, Hanger
+from shadbo.core.hang.joints import Joint, best_joint, joints_for
+from shadbo.core.hang.wire import TAIL, Wire, bends, sags, wire_under
+from shadbo.core.holding import figures, newtons, show_force
+from shadbo.core.masses import plain_quantity
+from shadbo.core.sums import Dim, leaf, rule
+from shadbo.core.timber import stiffness
+
+HIDDEN, FROM_LIP = Fraction(40), Fraction(15)
+# tan 30°, to a thousandth: what the slack is set to where there is room.
+THIRTY = Fraction(577, 1000)
+
+
+@dataclass(frozen=True, slots=True)
+class Hung:
+    """How the piece hangs. ``way`` the hanger that is used; ``top`` how far the hook is below the frame’s top."""
+
+    way: Hanger
+    offered: tuple[str, ...]
+    kg: Fraction
+    down: Dim | None
+    inset: Dim | None
+    span: Dim | None
+    slack: Dim | None
+    wire: Wire | None
+    stile_bends: Dim | None
+    rail_sags: Dim | None
+    top: Dim
+    hook: Dim
+    middle: Dim
+    joint: Joint | None
+    joints: tuple[Joint, ...]
+    ring: int
+    wire_rated: int
+
+
+RINGS, WIRES = (5, 10, 15, 25, 40, 60), (10, 20, 30, 45, 70)
+
+
+def rated(chosen: int | None, of: tuple[int, ...], force: Fraction, factor: int) -> int:
+    """The rating (kg) that was chosen, else the least of the list that bears a force with the factor, else the most there is."""
+    return chosen or next((r for r in of if newtons(Fraction(r)) >= force * factor), of[-1])
+
+
+def choose(carcass: Carcass, kg: Fraction, width: Fraction, how: str) -> str:
+    """The hanger for a weight and a width, of those the display allows."""
+    if how != "auto" and how in carcass.hangs:
+        return how
+    for key in carcass.hangs:
+        hanger = HANGERS[key]
+        if (hanger.kg is None or kg <= hanger.kg) and (hanger.wide is None or width <= hanger.wide):
+            return key
+    return carcass.hangs[-1]
+
+
+def _decided(
+    context: Context[Any, Any],
+    name: str,
+    label: str,
+    place: str,
+    value: Any,
+    follows: Dim | Fraction,
+    parts: tuple[str, ...],
+) -> Dim:
+    """A length as it was typed, else as it follows."""
+    pointer = f"/hang/{place}"
+    if value is not None:
+        form = leaf(value, pointer, label, "choice", pointer=pointer, grain="depth", source="hanging", parts=parts)
+        return context.book.add(form, name, label, parts=parts)
+    if isinstance(follows, Fraction):
+        form = leaf(follows, pointer, label, "stock", pointer=pointer, grain="depth", source="hanging", parts=parts)
+        return context.book.add(form, name, label, parts=parts)
+    return context.book.add(follows * 1, name, label, parts=parts, grain="depth")
+
+
+def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg: Fraction) -> Hung:
+    book, hang = context.book, context.piece.hang
+    w, h = reckoned.outside
+    share = Fraction(1, 3) if hang.school == "third" else Fraction(1, 4)
+    key = choose(carcass, kg, w.value, hang.how)
+    if (
+        hang.how == "auto"
+        and key == "wire"
+        and "rings" in carcass.hangs
+        and _would_bend(carcass, hang, kg, w.value, h.value, share)
+    ):
+        key = "rings"
+    way = HANGERS[key]
+    down = inset = span = slack = None
+    wire: Wire | None = None
+    stile = None
+    ring = ("hang.ring",)
+    if key in ("wire", "rings"):
+        down = _decided(context, "hang.down", "Rings below the frame’s top", "down", hang.down, h * share, ring)
+        inset = _decided(context, "hang.inset", "Rings from the side", "inset", hang.inset, carcass.solid / 2, ring)
+        span = book.add(w - 2 * inset, "hang.span", "Between the rings", parts=ring, grain="depth")
+    if key == "wire" and down is not None and span is not None:
+        slack, wire, stile = _wire(context, hang, carcass, kg, down, span, h)
+    if key == "wire" and down is not None and slack is not None:
+        top = book.add(down - slack, "hang.top", "Hook below the frame’s top", parts=("hang.hook",), grain="depth")
+    elif key == "rings" and down is not None:
+        top = book.add(down * 1, "hang.top", "Hooks below the frame’s top", parts=("hang.hook",), grain="depth")
+    else:
+        half = carcass.solid / 2 if key == "one" else carcass.solid * 1
+        top = book.add(
+            half,
+            "hang.top",
+            "Hanger below the frame’s top" if key == "one" else "Cleat below the frame’s top",
+            parts=("hang.hook",),
+            grain="depth",
+        )
+    middle = book.add(w / 2, "hang.middle", "Middle, from either side", parts=("hang.hook",), grain="depth")
+    line = _decided(
+        context,
+        "hang.eye_line",
+        "Eye line above the floor",
+        "eye_line",
+        hang.eye_line,
+        Fraction(context.shop.rules.eye_line),
+        ("hang.hook",),
+    )
+    hook = book.add(line + h / 2 - top, "hang.hook", "Hook above the floor", parts=("hang.hook",), grain="depth")
+    each = newtons(kg) / (2 if key in ("wire", "rings") else 1)
+    book.add_quantity(
+        "hang.load",
+        "Each fixing carries",
+        show_force(each),
+        (f"{figures(kg)} kg × 9.81 ÷ {2 if key in ('wire', 'rings') else 1}",),
+        parts=ring,
+    )
+    factor = context.shop.rules.factor
+    ring_rated = rated(hang.ring, RINGS, wire.tension if wire is not None else each, factor)
+    wire_rated = rated(hang.wire, WIRES, wire.tension if wire is not None else Fraction(0), factor)
+    sag = _rail(context, carcass, w)
+    joint, joints = _joint(context, carcass, kg)
+    return Hung(
+        way,
+        carcass.hangs,
+        kg,
+        down,
+        inset,
+        span,
+        slack,
+        wire,
+        stile,
+        sag,
+        top,
+        hook,
+        middle,
+        joint,
+        joints,
+        ring_rated,
+        wire_rated,
+    )
+
+
+def usual_slack(span: Fraction, down: Fraction) -> Fraction:
+    """To thirty degrees, or as far as the hook stays hidden; whole mm."""
+    return Fraction(max(round(min(max(span, Fraction(10)) / 2 * THIRTY, max(down - HIDDEN - 5, Fraction(10)))), 5))
+
+
+def _would_bend(carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction) -> bool:
+    """Whether a wire would bend the stiles by more than a millimetre: then two hooks suit it better."""
+    span, down = width - carcass.solid.value, height * share
+    pull = newtons(kg) * span / (4 * usual_slack(span, down))
+    bent = bends(pull, height, down, carcass.solid.value, carcass.height.value, stiffness(carcass.wood))
+    return bent > 1 and not hang.strainer
+
+
+def _wire(
+    context: Context[Any, Any], hang: Hang, carcass: Carcass, kg: Fraction, down: Dim, span: Dim, height: Dim
+) -> tuple[Dim, Wire, Dim]:
+    book, parts = context.book, ("hang.wire",)
+    usual = usual_slack(span.value, down.value)
+    slack = _decided(context, "hang.slack", "Slack: the hook lifts the wire by", "slack", hang.slack, usual, parts)
+    safe = span if span.value > 0 else book["hang.down"]
+    wire = wire_under(safe, slack, kg)
+    path = book.add(wire.path, "hang.wire.path", "Wire, ring to ring", parts=parts)
+    book.add(
+        path + 2 * rule(TAIL, "Tail at each ring", "hanging", "depth"),
+        "hang.wire.cut",
+        "Wire to cut",
+        parts=parts,
+        grain="depth",
+    )
+    book.add_quantity(
+        "hang.wire.angle",
+        "Angle of the wire",
+        plain_quantity(f"{float(wire.angle):.1f}°"),
+        ("atan(2 × slack ÷ span)",),
+        parts=parts,
+    )
+    book.add_quantity("hang.wire.tension", "Tension in the wire", show_force(wire.tension),
+                      (f"{figures(newtons(kg))} N ÷ (2 × sin {float(wire.angle):.1f}°)",), parts=parts)  # fmt: skip
+    book.add_quantity(
+        "hang.wire.pull",
+        "It pulls each stile inward",
+        show_force(wire.pull),
+        ("tension × cos of the angle",),
+        parts=parts,
+    )
+    at = min(down.value, height.value - 1)
+    bent = bends(wire.pull, height.value, at, carcass.solid.value, carcass.height.value, stiffness(carcass.wood))
+    if hang.strainer:
+        bent = Fraction(0)
+    form = leaf(
+        Fraction(round(bent * 1000), 1000),
+        "stile-bends",
+        "Bending of the stile",
+        "rule",
+        source="stile",
+        grain="fine",
+        parts=("rail",),
+    )
+    return slack, wire, book.add(form, "hang.stile", "Each stile bends inward by", parts=("rail",))
+
+
+def _rail(context: Context[Any, Any], carcass: Carcass, w: Dim) -> Dim | None:
+    """The bottom rail under the glazing and what stands on it."""
+    if carcass.bears_kg <= 0:
+        return None
+    bent = sags(newtons(carcass.bears_kg), w.value, carcass.solid.value, carcass.height.value, stiffness(carcass.wood))
+    form = leaf(
+        Fraction(round(bent * 1000), 1000),
+        "rail-sags",
+        "Sag of the bottom rail",
+        "rule",
+        source="stile",
+        grain="fine",
+        parts=("rail.bottom",),
+    )
+    return context.book.add(form, "hang.rail", "The bottom rail sags under the pack by", parts=("rail.bottom",))
+
+
+def _joint(context: Context[Any, Any], carcass: Carcass, kg: Fraction) -> tuple[Joint | None, tuple[Joint, ...]]:
+    if not carcass.made:
+        return None, ()
+    behind = carcass.height.value - (carcass.front.value if carcass.front is not None else Fraction(0))
+    solid = carcass.height.value if carcass.front is None else max(carcass.front.value, behind)
+    found = joints_for(carcass.face.value, solid, kg)
+    asked = context.piece.hang.joint
+    chosen = next((j for j in found if j.key == asked), None) or best_joint(carcass.face.value, solid, kg)
+    return chosen, tuple(found)

@@ -1,0 +1,55 @@
+"""The wire and what it pulls at (handbook section 11; statics of a hung wire, and a beam with one load by Roark’s formulas).
+
+span S = W − 2e          path = 2 √((S/2)² + h²)          tension = m g / (2 sin θ), sin θ = 2h / path
+pull on each stile = tension × cos θ          its bending = P a² b² / (3 E I L)
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from quicktions import Fraction
+
+from shadbo.core.holding import newtons
+from shadbo.core.sums import Curve, Dim, root
+
+TAIL = Fraction(100)
+
+
+@dataclass(frozen=True, slots=True)
+class Wire:
+    """A wire under its load. Forces in newtons, the angle in degrees from the level."""
+
+    path: Dim
+    angle: Fraction
+    tension: Fraction
+    pull: Fraction
+
+
+def stretched(span: Dim, slack: Dim) -> Dim:
+    """How long the wire is from ring to ring, over the hook."""
+    value = 2 * root((span.value / 2) ** 2 + slack.value**2)
+    slopes = ((span.value / value, span), (4 * slack.value / value, slack))
+    return Dim(value, Curve("2 × √((span ÷ 2)² + slack²)", slopes), grain="depth")
+
+
+def wire_under(span: Dim, slack: Dim, kg: Fraction) -> Wire:
+    """What a wire of a span bears when the hook lifts its middle by the slack. Both above zero."""
+    path = stretched(span, slack)
+    angle = Fraction(round(math.degrees(math.atan2(float(2 * slack.value), float(span.value))) * 1000), 1000)
+    tension = newtons(kg) * path.value / (4 * slack.value)
+    return Wire(path, angle, tension, tension * span.value / path.value)
+
+
+def bends(force: Fraction, length: Fraction, at: Fraction, wide: Fraction, deep: Fraction, stiffness: int) -> Fraction:
+    """mm that a stile bends inward under a pull (N) at a place along it: P a² b² / (3 E I L), I = deep × wide³ / 12."""
+    inertia = deep * wide**3 / 12
+    other = length - at
+    return force * at**2 * other**2 / (3 * stiffness * inertia * length)
+
+
+def sags(newton: Fraction, span: Fraction, wide: Fraction, deep: Fraction, stiffness: int) -> Fraction:
+    """mm that a rail sags in its middle under a load (N) spread along it, held at both ends by its mitres: w L⁴ / (384 E I), w L the load."""
+    inertia = deep * wide**3 / 12
+    return newton * span**3 / (384 * stiffness * inertia)
