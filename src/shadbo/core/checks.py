@@ -49,7 +49,7 @@ class WayOut:
 
 @dataclass(frozen=True, slots=True)
 class Check:
-    """One thing to know before going on."""
+    """One thing to know before going on; ``override``: who took a stop on, and why."""
 
     key: str
     severity: Severity
@@ -60,6 +60,7 @@ class Check:
     figure: str | None
     parts: tuple[str, ...]
     ways: tuple[WayOut, ...]
+    override: str = ""
 
 
 class Checklist:

@@ -41,6 +41,7 @@ WORDS = {
     "/object/consent/who": "Who agreed",
     "/object/consent/on": "Agreed on",
     "/display/colour": "Colour of the edge",
+    "/condition/note": "How it was",
 }
 INNER_WORDS = re.compile(r"/object/items/\d{1,2}/(name|colour)|/display/floors/\d/(text)")
 Pointer = Annotated[str, Field(max_length=200, pattern=r"^(/[A-Za-z0-9_~-]+)+$")]
@@ -102,12 +103,13 @@ class Write(Part):
 class TakePicture(Part):
     """A picture file that was handed in, by its fingerprint, name and size in pixels; None puts it away.
 
-    ``item`` is whose photograph it is; without one it is the picture printed on the canvas.
+    ``item`` is whose photograph it is; without one it is the picture printed on the canvas; ``condition``: it shows how the thing was when it came in.
     """
 
     op: Literal["picture"] = "picture"
     file: PictureFile | None
     item: ItemKey | None = None
+    condition: bool = False
 
 
 class ShowAs(Part):
@@ -117,6 +119,15 @@ class ShowAs(Part):
     display: str = Field(max_length=40)
 
 
+class TakeOn(Part):
+    """A stop taken on by name, with the reason; without either the override is taken back."""
+
+    op: Literal["take_on"] = "take_on"
+    check: str = Field(max_length=120)
+    who: str = Field(default="", max_length=200)
+    why: str = Field(default="", max_length=2000)
+
+
 class Act(Part):
     """Something the plan offers at a press, by its key."""
 
@@ -124,7 +135,7 @@ class Act(Part):
     action: str = Field(max_length=60)
 
 
-AnyEdit = TypeIn | AddStation | Nudge | Choose | TakeWayOut | Write | TakePicture | ShowAs | Act | ItemEdit
+AnyEdit = TypeIn | AddStation | Nudge | Choose | TakeWayOut | Write | TakePicture | ShowAs | TakeOn | Act | ItemEdit
 Edit = Annotated[AnyEdit, Field(discriminator="op")]
 
 
@@ -153,6 +164,8 @@ def in_words(piece: Piece, edits: Sequence[AnyEdit], shop: Shop) -> str:
         return "Picture file"
     if isinstance(edit, ItemEdit):
         return item_words(piece, edit)
+    if isinstance(edit, TakeOn):
+        return "Stop taken on" if edit.who.strip() or edit.why.strip() else "Stop no longer taken on"
     if isinstance(edit, ShowAs):
         return f"Shown as: {DISPLAYS[edit.display].label.lower()}"
     worked = plan(piece, shop, _focus(edit))
@@ -187,6 +200,8 @@ def _patch(piece: Piece, edit: AnyEdit, shop: Shop) -> Patch:
         return _written(piece, edit)
     if isinstance(edit, ItemEdit):
         return item_patch(piece, edit, shop)
+    if isinstance(edit, TakeOn):
+        return _taken_on(piece, edit, shop)
     if isinstance(edit, ShowAs):
         return show_as(piece, edit.display, shop)
     worked = plan(piece, shop, _focus(edit))
@@ -283,6 +298,10 @@ def _typed(piece: Piece, edit: TypeIn, shop: Shop) -> Patch:
     return ({"op": "add", "path": f"{station}/-", "value": value},)
 
 
+# Photographs of how it was.
+MOST_PHOTOS = 12
+# Letters a reason has at the least.
+LEAST_REASON = 5
 # A click this near to a named station means that station (thousandths of the side).
 NEAR = 30
 
@@ -362,6 +381,12 @@ def _nudged(piece: Piece, edit: Nudge, shop: Shop) -> Patch:
 
 
 def _pictured(piece: Piece, edit: TakePicture) -> Patch:
+    if edit.condition:
+        if edit.file is None or len(piece.condition.photos) >= MOST_PHOTOS:
+            raise Refused(
+                Fault("/condition/photos", "Photograph", "", "can’t be added", f"up to {MOST_PHOTOS} photographs")
+            )
+        return ({"op": "add", "path": "/condition/photos/-", "value": edit.file.model_dump()},)
     if edit.item is not None:
         return (
             {
@@ -375,6 +400,29 @@ def _pictured(piece: Piece, edit: TakePicture) -> Patch:
             Fault("/display/file", "Picture file", "", "has no place on this piece", "a canvas to be stretched")
         )
     return ({"op": "add", "path": "/display/file", "value": edit.file.model_dump() if edit.file else None},)
+
+
+def _taken_on(piece: Piece, edit: TakeOn, shop: Shop) -> Patch:
+    """An override is by name and with a reason, of a stop that stands; taken back by leaving both empty."""
+    who, why = edit.who.strip(), edit.why.strip()
+    others = [o.model_dump() for o in piece.overrides if o.check != edit.check]
+    if not edit.who and not edit.why:
+        return ({"op": "add", "path": "/overrides", "value": others},)
+    if not any(c.key == edit.check and c.severity == "stop" for c in plan(piece, shop).checks):
+        raise Refused(Fault("/overrides", "Stop", edit.check, "does not stand any more", "a stop of this piece"))
+    faults = []
+    if not who:
+        faults.append(
+            Fault("/overrides/who", "Who takes it on", edit.who, "is needed: it is by name", "up to 120 letters")
+        )
+    if len(why) < LEAST_REASON:
+        faults.append(
+            Fault("/overrides/why", "Why", edit.why, "is needed: the reason is kept and printed", "a few words")
+        )
+    if faults:
+        raise Refused(*faults)
+    taken = {"check": edit.check, "who": who[:120], "why": why[:1000]}
+    return ({"op": "add", "path": "/overrides", "value": [*others, taken]},)
 
 
 def _words(pointer: str) -> str | None:

@@ -15,8 +15,13 @@ from shadbo.core.hang.rules import check as check_hanging
 from shadbo.core.hang.rules import check_wall
 from shadbo.core.hang.sizes import size_up
 from shadbo.core.hang.wall import draw_strip, draw_wall, put_up
+from shadbo.core.hold.methods import METHODED
+from shadbo.core.hold.panel import held_by, hold_panel, hold_view, steps_for
+from shadbo.core.hold.rules import check as check_holding
+from shadbo.core.hold.sizes import Kept, keep, subjects
 from shadbo.core.room.season import check_room, room_inputs, season_view, through_the_year
 from shadbo.core.terms import there
+from shadbo.core.work import Step
 
 ROOM = ("season.moisture.winter", "season.moisture.summer", "season.face.winter", "season.face.summer", "season.thing.winter", "season.thing.summer",
         *(f"season.clear.{s}.{a}" for s in ("winter", "summer") for a in ("width", "height")), "light.year", "light.months")  # fmt: skip
@@ -26,6 +31,8 @@ def finish(context: Context[Any, Any], reckoned: Reckoned) -> Reckoned:
     """The plan with the Hang stage, its drawings and its checks."""
     carcass, facts = reckoned.carcass, facts_of(context.piece)
     kg = sum((w.kg for w in reckoned.weights), Fraction(0))
+    kept = keep(context, subjects(context))
+    check_holding(context, kept)
     found = through_the_year(context, carcass, facts)
     check_room(context, found, facts)
     season = season_view(context, found)
@@ -55,5 +62,34 @@ def finish(context: Context[Any, Any], reckoned: Reckoned) -> Reckoned:
         figures = (*hang_figures(context, wall), *figures)
         shown = ["back", "wall", *shown, *(["strip"] if strip else [])]
         asks = "What it hangs by, where every mark goes, the wall and the room."
+    in_hand = next((k for k in kept if k.subject.key == context.focus), kept[0])
+    methoded = context.piece.display.type in METHODED
+    holding = hold_view(context, in_hand) if methoded else None
+    held = held_by(kept, reckoned.held) if methoded else reckoned.held
+    views += [holding] if holding is not None else []
+    first = ("holding", "face", "back") if holding is not None else ("face", "back", "section")
+    panels = _with_hold(context, panels, kept, in_hand, first)
+    steps = _with_methods(context, steps, kept)
     panels.append(Panel("hang", "Hang", (asks,), tuple(inputs), figures, tuple(shown or ["face"])))
-    return replace(reckoned, views=tuple(views), panels=tuple(panels), steps=steps)
+    return replace(reckoned, views=tuple(views), panels=tuple(panels), steps=steps, held=held)
+
+
+def _with_hold(
+    context: Context[Any, Any], panels: list[Panel], kept: list[Kept], one: Kept, views: tuple[str, ...]
+) -> list[Panel]:
+    """The Hold stage before the cutting; a display that has its own keeps it, with the methods behind."""
+    own = next((p for p in panels if p.key == "hold"), None)
+    made = hold_panel(context, own, kept, one, views)
+    if own is not None:
+        return [made if p is own else p for p in panels]
+    at = next((i for i, p in enumerate(panels) if p.key == "cut"), len(panels))
+    return [*panels[:at], made, *panels[at:]]
+
+
+def _with_methods(context: Context[Any, Any], steps: tuple[Step, ...], kept: list[Kept]) -> tuple[Step, ...]:
+    """The methods’ own steps, before the thing is looked at and closed in; a display that says how itself is not said over."""
+    if context.piece.display.type not in METHODED:
+        return steps
+    mine = steps_for(context, kept)
+    at = next((i for i, s in enumerate(steps) if s.key in ("look", "close", "pack", "glazing")), len(steps))
+    return (*steps[:at], *mine, *steps[at:])

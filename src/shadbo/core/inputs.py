@@ -92,7 +92,7 @@ class ChoiceInput:
     group: str
     options: tuple[Option, ...]
     parts: tuple[str, ...]
-    look: Literal["list", "buttons", "menu", "many", "swatches", "slider"]
+    look: Literal["list", "buttons", "menu", "many", "swatches", "slider", "told"]
     kind: Literal["choice"] = "choice"
 
 

@@ -22,6 +22,7 @@ from shadbo.core.displays.see_through.decision import SeeThrough
 from shadbo.core.displays.suspended.decision import Suspended
 from shadbo.core.fields import Fault, LengthField, MassField, Refused
 from shadbo.core.hang.decision import Hang
+from shadbo.core.hold.decision import Condition, Hold, Override
 from shadbo.core.items import Things
 from shadbo.core.objects import CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
 from shadbo.core.readings import Part, UnitName
@@ -56,8 +57,11 @@ class Piece(Part):
     practice: Practice = "decorative"
     object: Annotated[Object, Field(discriminator="type")]
     display: Annotated[Decision, Field(discriminator="type")]
+    hold: Hold = Hold()
     hang: Hang = Hang()
     room: Room = Room()
+    condition: Condition = Condition()
+    overrides: Annotated[list[Override], Field(max_length=40)] = []
 
     @model_validator(mode="after")
     def the_display_can_show_it(self) -> Piece:

@@ -13,7 +13,7 @@ from typing import Any, Literal
 from pydantic import TypeAdapter
 from quicktions import Fraction
 
-from shadbo.core.checks import Check, Checklist, Stage
+from shadbo.core.checks import ORDER, Check, Checklist, Stage
 from shadbo.core.cutting import CutLine, StockLength
 from shadbo.core.display import MANY, Context, Held, ItemShown, Reckoned
 from shadbo.core.fields import LengthField
@@ -115,7 +115,7 @@ def _plan(piece: Piece, shop: Shop, focus: str = "") -> tuple[Plan, Book]:
     for proof in reckoned.proofs:
         if not proof.holds:
             raise PlanFault(f"{proof.line}: {[str(t.value) for t in proof.terms]} is not {proof.whole.value}")
-    ordered = tuple(_open_ways(piece, check) for check in checks.in_order())
+    ordered = _taken_on(piece, tuple(_open_ways(piece, check) for check in checks.in_order()))
     weight = total(context, reckoned.weights)
     stopped: set[Stage] = {c.stage for c in ordered if c.severity == "stop"}
     waiting: set[Stage] = {c.stage for c in ordered if c.severity == "caution"}
@@ -178,6 +178,22 @@ def _open_ways(piece: Piece, check: Check) -> Check:
     """The check with only those ways out whose lengths the piece would take: what is offered is never refused."""
     ways = tuple(way for way in check.ways if all(_taken(piece, step) for step in way.patch))
     return check if len(ways) == len(check.ways) else replace(check, ways=ways)
+
+
+def _taken_on(piece: Piece, checks: tuple[Check, ...]) -> tuple[Check, ...]:
+    """A stop that somebody took on by name, with a reason, stops no longer: it is a caution that says so, and is printed."""
+    by = {o.check: o for o in piece.overrides}
+    if not by:
+        return checks
+    out = []
+    for check in checks:
+        over = by.get(check.key)
+        if over is None or check.severity != "stop":
+            out.append(check)
+        else:
+            said = f" Taken on by {over.who}: {over.why}"
+            out.append(replace(check, severity="caution", say=(*check.say, said), override=over.who))
+    return tuple(sorted(out, key=lambda c: ORDER[c.severity]))
 
 
 def _taken(piece: Piece, step: dict[str, Any]) -> bool:

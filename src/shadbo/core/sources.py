@@ -269,6 +269,17 @@ SOURCES: dict[str, Source] = _book(
         "from memory",
         "CIE 157:2004: sensitive things 15 000 lux·h a year at 50 lux, medium 150 000, low 600 000 at 200 lux.",
     ),
+    Source("pad", "common practice", "A metal fastener on a metal object is padded or sleeved."),
+    Source(
+        "acid-free",
+        "common practice",
+        "PVC, masking tape and ordinary cardboard never touch the object: acid-free instead.",
+    ),
+    Source(
+        "condition",
+        "common practice",
+        "A condition note with photographs before work starts on someone else’s treasure.",
+    ),
     Source("eye-line", "common practice", "The middle of a picture hangs 1450 mm above the floor; a shop setting."),
     Source("rays", "exact", "Straight rays over the edge of the lip."),
     Source("anchors", "common practice", "A thing is fixed at its anchor, which is often not its middle."),

@@ -911,7 +911,7 @@ export interface components {
         };
         /**
          * Check
-         * @description One thing to know before going on.
+         * @description One thing to know before going on; ``override``: who took a stop on, and why.
          */
         Check: {
             /** Key */
@@ -937,6 +937,11 @@ export interface components {
             parts: string[];
             /** Ways */
             ways: components["schemas"]["WayOut"][];
+            /**
+             * Override
+             * @default
+             */
+            override: string;
         };
         /**
          * ChoiceInput
@@ -957,7 +962,7 @@ export interface components {
              * Look
              * @enum {string}
              */
-            look: "list" | "buttons" | "menu" | "many" | "swatches" | "slider";
+            look: "list" | "buttons" | "menu" | "many" | "swatches" | "slider" | "told";
             /**
              * Kind
              * @default choice
@@ -1747,7 +1752,7 @@ export interface components {
         /** Preview */
         Preview: {
             /** Edits */
-            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
+            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["TakeOn"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
         };
         /**
          * PreviewOut
@@ -1928,7 +1933,7 @@ export interface components {
             /** Version */
             version: number;
             /** Edits */
-            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
+            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["TakeOn"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
             /**
              * Goes On
              * @default false
@@ -2219,6 +2224,29 @@ export interface components {
             colour: string;
         };
         /**
+         * TakeOn
+         * @description A stop taken on by name, with the reason; without either the override is taken back.
+         */
+        TakeOn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "take_on";
+            /** Check */
+            check: string;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
          * TakeOutline
          * @description An outline for an item, mm, from a photograph or a file; its sizes become those of the outline. None takes it away.
          */
@@ -2240,7 +2268,7 @@ export interface components {
          * TakePicture
          * @description A picture file that was handed in, by its fingerprint, name and size in pixels; None puts it away.
          *
-         *     ``item`` is whose photograph it is; without one it is the picture printed on the canvas.
+         *     ``item`` is whose photograph it is; without one it is the picture printed on the canvas; ``condition``: it shows how the thing was when it came in.
          */
         TakePicture: {
             /**
@@ -2251,6 +2279,11 @@ export interface components {
             file: components["schemas"]["PictureFile"] | null;
             /** Item */
             item?: string | null;
+            /**
+             * Condition
+             * @default false
+             */
+            condition: boolean;
         };
         /**
          * TakeWayOut

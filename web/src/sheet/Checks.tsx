@@ -4,13 +4,14 @@ import { Problem } from "../api/client";
 import type { Check, Edit, Preview, Unit } from "../api/types";
 import { Length, Sentence } from "../fields/Length";
 import { Severity } from "../parts/Severity";
+import type { PieceWork } from "./usePiece";
 
 interface Props {
   checks: Check[];
   unit: Unit;
   onTry: (edits: Edit[]) => Promise<Preview | Problem | null>;
   onLeave: () => void;
-  onEdit: (edits: Edit[]) => void;
+  onEdit: PieceWork["edit"];
   onPoint: (part: string | null) => void;
   onOpen: (figure: string) => void;
 }
@@ -64,6 +65,7 @@ export const Checks = memo(function Checks(props: Props) {
               </button>
             )}
           </details>
+          {(check.severity === "stop" || check.override) && <TakeOn check={check} onEdit={props.onEdit} />}
           {check.ways.map((way, i) => {
             const open = looking?.check === check.key && looking.index === i;
             return (
@@ -93,6 +95,64 @@ export const Checks = memo(function Checks(props: Props) {
     </ul>
   );
 });
+
+/** A stop taken on by name, with the reason, which is kept and printed; or no longer. */
+function TakeOn({ check, onEdit }: { check: Check; onEdit: Props["onEdit"] }) {
+  const [open, setOpen] = useState(false);
+  const [who, setWho] = useState("");
+  const [why, setWhy] = useState("");
+  const [faults, setFaults] = useState<{ pointer: string; message: string }[]>([]);
+  if (check.override) {
+    return (
+      <button type="button" className="mt-1 text-[12.5px] text-act underline" onClick={() => onEdit([{ op: "take_on", check: check.key, who: "", why: "" }])}>
+        No longer taken on
+      </button>
+    );
+  }
+  if (!open) {
+    return (
+      <button type="button" className="mt-1 text-[12.5px] text-act underline" onClick={() => setOpen(true)}>
+        Take it on by name…
+      </button>
+    );
+  }
+  const said = (pointer: string) => faults.find((f) => f.pointer === pointer);
+  const field = (label: string, pointer: string, value: string, set: (text: string) => void) => (
+    <label className="mt-1 block text-[12.5px]">
+      {label}
+      <input className="field mt-0.5" value={value} aria-invalid={said(pointer) ? true : undefined} maxLength={pointer.endsWith("who") ? 120 : 1000} onChange={(event) => set(event.target.value)} />
+      {said(pointer) && (
+        <span role="alert" className="block text-stop">
+          {said(pointer)?.message}
+        </span>
+      )}
+    </label>
+  );
+  return (
+    <form
+      className="mt-1 border border-act bg-sheet p-2"
+      aria-label="Take the stop on"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onEdit([{ op: "take_on", check: check.key, who: who || " ", why }], false, (problem) => {
+          setFaults(problem ? problem.faults : []);
+          if (!problem) setOpen(false);
+        });
+      }}
+    >
+      {field("Who takes it on", "/overrides/who", who, setWho)}
+      {field("Why: it is kept and printed", "/overrides/why", why, setWhy)}
+      <div className="mt-2 flex gap-2">
+        <button type="submit" className="btn btn-act">
+          Take it on
+        </button>
+        <button type="button" className="btn" onClick={() => setOpen(false)}>
+          Leave it
+        </button>
+      </div>
+    </form>
+  );
+}
 
 function WayPreview({ preview, unit, onTake, onLeave }: { preview: Preview; unit: Unit; onTake: () => void; onLeave: () => void }) {
   return (

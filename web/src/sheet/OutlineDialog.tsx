@@ -47,7 +47,7 @@ export function OutlineDialog({ input, unit, onClose, onEdit }: Props) {
     setTrouble("");
     try {
       const picture = await handInPicture(file, () => undefined);
-      onEdit([{ op: "picture", item: input.item, file: picture as Required<typeof picture> & { media: "image/png" } }]);
+      onEdit([{ op: "picture", condition: false, item: input.item, file: picture as Required<typeof picture> & { media: "image/png" } }]);
       setPhoto(picture.sha256);
       setFound(null);
       setMarks([]);

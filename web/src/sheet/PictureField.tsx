@@ -26,7 +26,7 @@ export function PictureField({ id, input, unit, onEdit }: Props) {
     setSent(0);
     try {
       const picture = await handInPicture(file, setSent);
-      onEdit([{ op: "picture", file: picture as Required<typeof picture> & { media: "image/png" } }]);
+      onEdit([{ op: "picture", file: picture as Required<typeof picture> & { media: "image/png" }, condition: input.key === "condition" }]);
     } catch (error) {
       setTrouble((error as Error).message);
     }
@@ -37,10 +37,10 @@ export function PictureField({ id, input, unit, onEdit }: Props) {
     <div className="relative">
       <div className="flex items-center gap-1">
         <FileButton label={input.label} accept="image/png,image/jpeg,image/tiff,.tif,.tiff" onFile={(file) => void handIn(file)} className="btn min-w-0 flex-1" disabled={sent !== null}>
-          <FileImage size={15} aria-hidden className="shrink-0" /> <span className="truncate">{input.name ?? "Hand in a picture file…"}</span>
+          <FileImage size={15} aria-hidden className="shrink-0" /> <span className="truncate">{input.name ?? (input.key === "condition" ? "Photograph…" : "Hand in a picture file…")}</span>
         </FileButton>
         {input.name && (
-          <button type="button" className="btn px-1.5" aria-label="Put the picture away" onClick={() => onEdit([{ op: "picture", file: null }])}>
+          <button type="button" className="btn px-1.5" aria-label="Put the picture away" onClick={() => onEdit([{ op: "picture", file: null, condition: false }])}>
             <X size={15} />
           </button>
         )}

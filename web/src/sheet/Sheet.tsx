@@ -192,7 +192,7 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
       <Ribbon stages={plan.stages} current={stage.key} onGo={go} verdict={plan.verdict} unit={unit} />
       <main className="grid min-h-0 grid-cols-[17.5rem_minmax(0,1fr)_19rem]">
         <div className="scroll min-h-0 border-r border-rule" tabIndex={stage.inputs.length > 0 ? -1 : 0} role="region" aria-label={`${stage.label}: what is asked`}>
-          {calm.items.length > 0 && (stage.key === "measure" || stage.key === "arrange") && (
+          {calm.items.length > 0 && (stage.key === "measure" || stage.key === "arrange" || stage.key === "hold") && (
             <ItemList items={calm.items} focus={calm.focus} chosen={chosen} unit={unit} onTake={take} onEdit={edit} onPoint={setPart} />
           )}
           {stage.key === "display" && (
@@ -218,7 +218,7 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
           ))}</div>
             </div>
           ) : (
-            <div className={`grid min-h-0 gap-px ${["grid-cols-2", "grid-cols-2", "grid-cols-2", "grid-cols-3", "grid-cols-4", "grid-cols-5"][others.length]}`}>{others.map((key) => (
+            <div className={`grid min-h-0 gap-px ${["grid-cols-1", "grid-cols-1", "grid-cols-2", "grid-cols-3", "grid-cols-4", "grid-cols-5"][others.length]}`}>{others.map((key) => (
             <SmallView key={key} plan={calm} view={key} stage={stage.key} unit={unit} lit={lit} onLarge={setLarge} />
           ))}</div>
           )}

@@ -285,6 +285,12 @@ function OneChoice(props: Props & { input: ChoiceInput }) {
   switch (props.input.look) {
     case "menu":
       return <Menu {...props} />;
+    case "told":
+      return (
+        <p className="text-[12.5px] leading-snug text-soft">
+          <Sentence say={props.input.options[0]?.label ?? []} unit={props.unit} />
+        </p>
+      );
     case "slider":
       return <Slider {...props} />;
     case "many":

@@ -164,11 +164,11 @@ def with_joint(context: Context[Any, Any], panel: Panel, hung: Hung) -> Panel:
 
 
 def hang_figures(context: Context[Any, Any], wall: OnTheWall) -> tuple[str, ...]:
-    hooks = [
-        name
-        for i in range(len(wall.places))
-        for name in (f"wall.{i}.hook", f"wall.{i}.middle", f"wall.{i}.hook.left", f"wall.{i}.hook.right")
-    ]
+    # A piece that hangs alone has its hook told already.
+    what = (
+        ("hook", "middle", "hook.left", "hook.right") if len(wall.places) > 1 else ("middle", "hook.left", "hook.right")
+    )
+    hooks = [f"wall.{i}.{w}" for i in range(len(wall.places)) for w in what]
     return there(
         context,
         "weight.total",

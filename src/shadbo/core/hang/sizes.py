@@ -76,12 +76,12 @@ def _decided(
     """A length as it was typed, else as it follows."""
     pointer = f"/hang/{place}"
     if value is not None:
-        form = leaf(value, pointer, label, "choice", pointer=pointer, grain="depth", source="hanging", parts=parts)
+        form = leaf(value, pointer, label, "choice", pointer=pointer, grain="wood", source="hanging", parts=parts)
         return context.book.add(form, name, label, parts=parts)
     if isinstance(follows, Fraction):
-        form = leaf(follows, pointer, label, "stock", pointer=pointer, grain="depth", source="hanging", parts=parts)
+        form = leaf(follows, pointer, label, "stock", pointer=pointer, grain="wood", source="hanging", parts=parts)
         return context.book.add(form, name, label, parts=parts)
-    return context.book.add(follows * 1, name, label, parts=parts, grain="depth")
+    return context.book.add(follows * 1, name, label, parts=parts, grain="wood")
 
 
 def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg: Fraction) -> Hung:
@@ -104,13 +104,13 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
     if key in ("wire", "rings"):
         down = _decided(context, "hang.down", "Rings below the frame’s top", "down", hang.down, h * share, ring)
         inset = _decided(context, "hang.inset", "Rings from the side", "inset", hang.inset, carcass.solid / 2, ring)
-        span = book.add(w - 2 * inset, "hang.span", "Between the rings", parts=ring, grain="depth")
+        span = book.add(w - 2 * inset, "hang.span", "Between the rings", parts=ring, grain="wood")
     if key == "wire" and down is not None and span is not None:
         slack, wire, stile = _wire(context, hang, carcass, kg, down, span, h)
     if key == "wire" and down is not None and slack is not None:
-        top = book.add(down - slack, "hang.top", "Hook below the frame’s top", parts=("hang.hook",), grain="depth")
+        top = book.add(down - slack, "hang.top", "Hook below the frame’s top", parts=("hang.hook",), grain="wood")
     elif key == "rings" and down is not None:
-        top = book.add(down * 1, "hang.top", "Hooks below the frame’s top", parts=("hang.hook",), grain="depth")
+        top = book.add(down * 1, "hang.top", "Hooks below the frame’s top", parts=("hang.hook",), grain="wood")
     else:
         half = carcass.solid / 2 if key == "one" else carcass.solid * 1
         top = book.add(
@@ -118,9 +118,9 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
             "hang.top",
             "Hanger below the frame’s top" if key == "one" else "Cleat below the frame’s top",
             parts=("hang.hook",),
-            grain="depth",
+            grain="wood",
         )
-    middle = book.add(w / 2, "hang.middle", "Middle, from either side", parts=("hang.hook",), grain="depth")
+    middle = book.add(w / 2, "hang.middle", "Middle, from either side", parts=("hang.hook",), grain="wood")
     line = _decided(
         context,
         "hang.eye_line",
@@ -130,7 +130,7 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
         Fraction(context.shop.rules.eye_line),
         ("hang.hook",),
     )
-    hook = book.add(line + h / 2 - top, "hang.hook", "Hook above the floor", parts=("hang.hook",), grain="depth")
+    hook = book.add(line + h / 2 - top, "hang.hook", "Hook above the floor", parts=("hang.hook",), grain="wood")
     each = newtons(kg) / (2 if key in ("wire", "rings") else 1)
     book.add_quantity(
         "hang.load",
@@ -192,7 +192,7 @@ def _wire(
         "hang.wire.cut",
         "Wire to cut",
         parts=parts,
-        grain="depth",
+        grain="wood",
     )
     book.add_quantity(
         "hang.wire.angle",

@@ -52,7 +52,7 @@ def put_up(context: Context[Any, Any], hung: Hung, outside: tuple[Dim, Dim]) -> 
 
     def given(place: str, label: str, value: Any) -> Dim:
         pointer = f"/hang/wall/{place}"
-        form = leaf(value, pointer, label, "choice", pointer=pointer, grain="depth", parts=("wall",))
+        form = leaf(value, pointer, label, "choice", pointer=pointer, grain="wood", parts=("wall",))
         return book.add(form, f"wall.{place.replace('/', '.')}", label, parts=("wall",))
 
     width, gap = given("width", "Wall, wide", wall.width), given("gap", "Gap between pieces", wall.gap)
@@ -68,7 +68,7 @@ def put_up(context: Context[Any, Any], hung: Hung, outside: tuple[Dim, Dim]) -> 
     n = len(sizes)
     columns = min(wall.columns or n, n)
     middle = given("middle", "Middle of all, from the wall’s left edge", wall.middle) if wall.middle is not None else book.add(
-        width / 2, "wall.middle", "Middle of all, from the wall’s left edge", parts=("wall",), grain="depth")  # fmt: skip
+        width / 2, "wall.middle", "Middle of all, from the wall’s left edge", parts=("wall",), grain="wood")  # fmt: skip
     rows = [sizes[i : i + columns] for i in range(0, n, columns)]
     highs = [largest([h for _, _, h in row]) for row in rows]
     total_high = highs[0] * 1
@@ -86,30 +86,30 @@ def put_up(context: Context[Any, Any], hung: Hung, outside: tuple[Dim, Dim]) -> 
             i = len(places)
             key, part = f"wall.{i}", (f"wall.{i}", "wall")
             at_left = book.add(
-                left, f"{key}.left", f"{name}, left edge from the wall’s left edge", parts=part, grain="depth"
+                left, f"{key}.left", f"{name}, left edge from the wall’s left edge", parts=part, grain="wood"
             )
             at_right = book.add(
-                left + w, f"{key}.right", f"{name}, right edge from the wall’s left edge", parts=part, grain="depth"
+                left + w, f"{key}.right", f"{name}, right edge from the wall’s left edge", parts=part, grain="wood"
             )
             centre = book.add(
-                left + w / 2, f"{key}.middle", f"{name}, middle from the wall’s left edge", parts=part, grain="depth"
+                left + w / 2, f"{key}.middle", f"{name}, middle from the wall’s left edge", parts=part, grain="wood"
             )
             edge = book.add(
-                top - high / 2 + h / 2, f"{key}.top", f"{name}, top above the floor", parts=part, grain="depth"
+                top - high / 2 + h / 2, f"{key}.top", f"{name}, top above the floor", parts=part, grain="wood"
             )
-            hook = book.add(edge - hung.top, f"{key}.hook", f"{name}, hook above the floor", parts=part, grain="depth")
+            hook = book.add(edge - hung.top, f"{key}.hook", f"{name}, hook above the floor", parts=part, grain="wood")
             hooks: tuple[Dim, ...] = (centre,)
             if hung.way.hooks == 2:
                 spread = (hung.span if hung.span is not None else w * HALF) / 2
-                hooks = tuple(book.add(centre + spread * sign, f"{key}.hook.{side}", f"{name}, {side} hook from the wall’s left edge", parts=part, grain="depth")
+                hooks = tuple(book.add(centre + spread * sign, f"{key}.hook.{side}", f"{name}, {side} hook from the wall’s left edge", parts=part, grain="wood")
                               for side, sign in (("left", -1), ("right", 1)))  # fmt: skip
             places.append(Place(name, w, h, at_left, at_right, centre, edge, hook, hooks))
             left = left + w + gap
         top = top - high - gap
     last, first = largest([p.right for p in places]), smallest([p.left for p in places])
     book.add(last - first, "wall.total", "All of them together, wide", parts=("wall",))
-    after = book.add(width - last, "wall.after", "Left at the right edge of the wall", parts=("wall",), grain="depth")
-    before = book.add(first * 1, "wall.before", "Left at the left edge of the wall", parts=("wall",), grain="depth")
+    after = book.add(width - last, "wall.after", "Left at the right edge of the wall", parts=("wall",), grain="wood")
+    before = book.add(first * 1, "wall.before", "Left at the left edge of the wall", parts=("wall",), grain="wood")
     over = book.add(smallest((before, after)), "wall.over", "Left at the tighter edge of the wall", parts=("wall",))
     lows = [
         book.add(
@@ -117,7 +117,7 @@ def put_up(context: Context[Any, Any], hung: Hung, outside: tuple[Dim, Dim]) -> 
         )
         for i, p in enumerate(places)
     ]
-    bottom = book.add(smallest(lows), "wall.bottom", "Lowest edge above the floor", parts=("wall",), grain="depth")
+    bottom = book.add(smallest(lows), "wall.bottom", "Lowest edge above the floor", parts=("wall",), grain="wood")
     return OnTheWall(places, columns, gap, width, over, bottom)
 
 

@@ -1,0 +1,49 @@
+"""What is decided about holding the thing, as a piece holds it; who overrode what, and how it was when it came in."""
+
+from __future__ import annotations
+
+from decimal import Decimal
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from shadbo.core.decisions import PictureFile
+from shadbo.core.readings import Part
+
+Subject = Annotated[str, Field(pattern=r"^[a-z][a-z0-9]{0,23}$")]
+MethodKey = Annotated[str, Field(pattern=r"^[a-z][a-z_]{1,29}$")]
+Newtons = Annotated[Decimal, Field(gt=0, le=5000, allow_inf_nan=False)]
+Touching = Literal["masking_tape", "ordinary_card", "pvc"]
+
+
+class Chosen(Part):
+    """How one thing is held: by which methods together. ``rating`` (N) is what stands on the packet of the first, if it was typed."""
+
+    subject: Subject
+    methods: Annotated[list[MethodKey], Field(min_length=1, max_length=4)]
+    rating: Newtons | None = None
+
+
+class Hold(Part):
+    """``chosen`` for what was decided; anything else is held as suits it best. ``steam``: cloth is steamed or damped. ``padded``: metal is
+    padded from metal. ``touching``: poor stuff that lies against it."""
+
+    chosen: Annotated[list[Chosen], Field(max_length=60)] = []
+    steam: bool = False
+    padded: bool = True
+    touching: Annotated[list[Touching], Field(max_length=3)] = []
+
+
+class Override(Part):
+    """A stop that somebody took on, by name, with the reason: kept and printed."""
+
+    check: Annotated[str, Field(min_length=1, max_length=120)]
+    who: Annotated[str, Field(min_length=1, max_length=120)]
+    why: Annotated[str, Field(min_length=1, max_length=1000)]
+
+
+class Condition(Part):
+    """How it was before work started, in words and photographs."""
+
+    note: str = Field(default="", max_length=4000)
+    photos: Annotated[list[PictureFile], Field(max_length=12)] = []

@@ -1,0 +1,214 @@
+"""How each thing is held: the methods, how many fixings, where they sit."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from quicktions import Fraction
+
+from shadbo.core.display import Context
+from shadbo.core.facts import facts_of
+from shadbo.core.hold.methods import METHODS, Method
+from shadbo.core.hold.ranking import Subject, usual
+from shadbo.core.holding import Fixings, fixings, newtons
+from shadbo.core.items import Item, Things
+from shadbo.core.kinds import kind_of
+from shadbo.core.objects import MATERIALS, CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
+
+# Slits of a pass-through hinge: how wide, how far apart, and how far below the sheet’s top edge their line lies (mm).
+SLIT, SLITS_APART, SLIT_LINE = Fraction(25), Fraction(12), Fraction(20)
+# Of more fixings than this only the count is told.
+MOST_PLACES = 60
+
+
+@dataclass(frozen=True, slots=True)
+class Kept:
+    """A thing and what holds it; the first method carries. ``spots`` are places from its upper left corner (mm)."""
+
+    subject: Subject
+    methods: tuple[Method, ...]
+    given: bool
+    each: Fraction
+    count: Fixings | None
+    number: int
+    spots: tuple[tuple[Fraction, Fraction], ...]
+
+
+def subjects(context: Context[Any, Any]) -> list[Subject]:
+    """What is to be held: every item, or the work, or the canvas."""
+    thing = context.piece.object
+    if isinstance(thing, Things):
+        return [_item(context, item, i) for i, item in enumerate(thing.items)]
+    facts = facts_of(context.piece)
+    what = {"stretched_canvas": "stretched", "rolled_canvas": "rolled", "canvas_to_make": "to_make"}.get(
+        thing.type, facts.what
+    )
+    key = "work" if isinstance(thing, FlatWork) else "canvas"
+    traits = facts.traits | (set(MATERIALS[thing.material][1]) if isinstance(thing, FlatWork) else set())
+    kg = _weight(context, f"{key}.weight", thing)
+    return [
+        Subject(
+            key,
+            key,
+            "the work" if key == "work" else "the canvas",
+            what,
+            frozenset(traits),
+            kg,
+            facts.width,
+            facts.height,
+            facts.front,
+            facts.behind,
+            None,
+        )
+    ]
+
+
+def _weight(context: Context[Any, Any], name: str, thing: Any) -> Fraction:
+    """As it was weighed, else as it was estimated: off the figure that says so."""
+    if isinstance(thing, (StretchedCanvas, RolledCanvas, FlatWork)) and thing.weight is not None:
+        return Fraction(thing.weight)
+    if isinstance(thing, CanvasToMake):
+        return Fraction(thing.width) * Fraction(thing.height) * 400 / 1_000_000_000
+    figure = context.book.counts.get(name)
+    text = figure.quantity.mm if figure is not None and figure.quantity is not None else "0 g"
+    number, unit = text.split()
+    return Fraction(number) / (1000 if unit == "g" else 1)
+
+
+def _item(context: Context[Any, Any], item: Item, index: int) -> Subject:
+    def first(stations: Any) -> Fraction:
+        return Fraction(next(iter(stations.places(""))).readings[0].mm)
+
+    traits = frozenset(item.traits) | frozenset(kind_of(item).traits)
+    wide, tall = first(item.width), first(item.height)
+    if item.folding is not None:
+        wide, tall = (
+            Fraction(getattr(item.folding, f"opening_{a}")) - 2 * Fraction(item.folding.border)
+            for a in ("width", "height")
+        )
+    kg = Fraction(item.weight) if item.weight is not None else _weight(context, f"item.{item.key}.weight", item)
+    return Subject(
+        item.key,
+        f"item.{item.key}",
+        item.name,
+        item.kind,
+        traits,
+        kg,
+        wide,
+        tall,
+        Fraction(item.front),
+        Fraction(item.behind),
+        index,
+    )
+
+
+def keep(context: Context[Any, Any], wanted: list[Subject]) -> list[Kept]:
+    """Methods, counts and places of everything that is held, into the book."""
+    decided = {c.subject: c for c in context.piece.hold.chosen}
+    out = []
+    for subject in wanted:
+        chosen = decided.get(subject.key)
+        keys = (
+            [k for k in chosen.methods if k in METHODS]
+            if chosen
+            else usual(subject, context.piece.display.type, context.piece.practice)
+        )
+        methods = tuple(METHODS[k] for k in keys)
+        rating = Fraction(chosen.rating) if chosen and chosen.rating is not None else None
+        out.append(_keep(context, subject, methods, bool(chosen), rating))
+    return out
+
+
+def _keep(
+    context: Context[Any, Any], subject: Subject, methods: tuple[Method, ...], given: bool, rating: Fraction | None
+) -> Kept:
+    if not methods:
+        return Kept(subject, (), given, Fraction(0), None, 0, ())
+    method = methods[0]
+    by_spacing = _by_spacing(method, subject)
+    if method.basis is None:
+        return Kept(subject, methods, given, Fraction(0), None, by_spacing, _spots(method, subject, by_spacing))
+    factor = Fraction(context.shop.rules.shear_factor if method.key == "hook_and_loop" else context.shop.rules.factor)
+    # A rating is a packet’s; half of a magnet’s is left through paper.
+    each = rating if rating is not None else method.each
+    if method.key == "magnets":
+        each = each / 2
+    say = context.speak.say
+    why = (
+        say(f"at least {method.least}, no more than {{}} apart", method.apart)
+        if method.apart
+        else (f"at least {method.least}",)
+    )
+    found = fixings(
+        context,
+        f"hold.{subject.key}",
+        f"{subject.name[0].upper()}{subject.name[1:]}, {method.label.lower()}",
+        kg=subject.kg,
+        factor=factor,
+        each=each,
+        basis=method.basis,
+        spacing=by_spacing,
+        why=why,
+        parts=(subject.part, "hold"),
+    )
+    return Kept(subject, methods, given, each, found, found.count, _spots(method, subject, found.count))
+
+
+def _by_spacing(method: Method, subject: Subject) -> int:
+    if not method.apart:
+        return method.least
+    w, h = subject.width, subject.height
+    run = {"top": w, "shoulders": 2 * w, "round": 2 * (w + h), "corners": Fraction(0), "over": h}.get(
+        method.where, Fraction(0)
+    )
+    if method.key == "t_hinges":
+        return 2 if w <= 400 else max(2, int(-(-w // method.apart)))
+    return max(method.least, int(-(-run // method.apart)))
+
+
+def _spots(method: Method, subject: Subject, count: int) -> tuple[tuple[Fraction, Fraction], ...]:
+    """Where fixings sit, from the upper left corner of the thing."""
+    w, h, e = subject.width, subject.height, min(method.edge, subject.width / 4, subject.height / 4)
+    if count > MOST_PLACES or method.where in ("over", "under", "anchors"):
+        return ()
+    if method.where == "top":
+        y = SLIT_LINE if method.key == "through_hinges" else Fraction(0)
+        return tuple((x, y) for x in _along(w, count, e))
+    if method.where == "shoulders":
+        half = (count + 1) // 2
+        return (
+            *((x, h / 10) for x in _along(w, half, e)),
+            *((x, h * Fraction(2, 3)) for x in _along(w, count - half, e)),
+        )
+    if method.where == "corners":
+        corners = [(e, e), (w - e, e), (w - e, h - e), (e, h - e)]
+        if count <= 4:
+            return tuple(corners if count == 4 else corners[:count])
+        return (*corners, *((x, e) for x in _along(w, count - 2, e)[1:-1]))
+    perimeter = 2 * (w + h)
+    out = []
+    for i in range(count):
+        run = perimeter * (2 * i + 1) / (2 * count)
+        if run < w:
+            out.append((run, e))
+        elif run < w + h:
+            out.append((w - e, run - w))
+        elif run < 2 * w + h:
+            out.append((2 * w + h - run, h - e))
+        else:
+            out.append((e, perimeter - run))
+    return tuple(out)
+
+
+def _along(length: Fraction, count: int, inset: Fraction) -> list[Fraction]:
+    if count <= 0:
+        return []
+    if count == 1:
+        return [length / 2]
+    return [inset + (length - 2 * inset) * i / (count - 1) for i in range(count)]
+
+
+def pull_test(kept: Kept, factor: int) -> Fraction:
+    """The load of a pull test, N: the thing’s weight with the factor, for an hour."""
+    return newtons(kept.subject.kg) * factor
