@@ -36,7 +36,8 @@ def take(page: Page, ids: dict[str, str]) -> None:
     true_, bought, untrue = (f"/pieces/{ids[n]}" for n in ("Start line, dawn", "The long climb", "Peloton in rain"))
     rolled, poster = (f"/pieces/{ids[n]}" for n in ("Moor road, headwind", "First Quillbeck circuit"))
     tandem, ring, sash = (
-        f"/pieces/{ids[n]}" for n in ("Model of the relay tandem", "Chainring of the record ride", "Pennant and hill-climb scarf")
+        f"/pieces/{ids[n]}"
+        for n in ("Model of the relay tandem", "Chainring of the record ride", "Pennant and hill-climb scarf")
     )
     jersey, watch = (f"/pieces/{ids[n]}" for n in ("The centenary jersey", "The timekeeper’s stopwatch"))
     go("/")

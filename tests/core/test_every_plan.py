@@ -13,7 +13,7 @@ from shadbo.core.edits import Choose, TakeWayOut, apply_edits
 from shadbo.core.fields import Refused
 from shadbo.core.figures import open_count, open_figure
 from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.piece import Piece
+from shadbo.core.piece import Piece, document_of, load_piece
 from shadbo.core.plan import PLAN_JSON, Plan, book_of, plan
 from shadbo.core.slips import diagnose
 from shadbo.demo import demo_pieces
@@ -200,7 +200,33 @@ def others(draw: Any) -> Piece:
     return piece(sheet if kind in flat_ones else things(*few), {"type": kind, **displays[kind]})
 
 
-ANY = st.one_of(pieces(), boxes(), boxes(), others(), others())
+@st.composite
+def finished(draw: Any) -> Piece:
+    """Any piece, held, hung and put into a room anyhow."""
+    given_ = draw(st.one_of(pieces(), boxes(), boxes(), others(), others()))
+    beside = [
+        {"name": f"b{i}", "width": draw(st.integers(60, 900)), "height": draw(st.integers(60, 900))}
+        for i in range(draw(st.integers(0, 3)))
+    ]
+    hang = {
+        "how": draw(st.sampled_from(["auto", "one", "wire", "rings", "cleat"])), "slack": draw(st.sampled_from([None, 3, 60, 400])),
+        "down": draw(st.sampled_from([None, 20, 300])), "inset": draw(st.sampled_from([None, 4, 60])), "ring": draw(st.sampled_from([None, 5])),
+        "wire": draw(st.sampled_from([None, 10])), "joint": draw(st.sampled_from(["auto", "glue", "biscuit_20", "dowel"])), "strainer": draw(st.booleans()),
+        "wall": {"width": draw(st.integers(300, 4000)), "gap": draw(st.integers(0, 300)), "columns": draw(st.integers(0, 3)), "beside": beside,
+                 "furniture": draw(st.sampled_from([0, 900])), "middle": draw(st.sampled_from([None, 100]))},
+    }  # fmt: skip
+    room = {"kind": draw(st.sampled_from(["living", "child", "bath"])), "lux": draw(st.sampled_from([None, 50, 2000])), "winter_rh": draw(st.sampled_from([10, 35])),
+            "summer_c": draw(st.sampled_from([20, 45])), "summer_rh": draw(st.sampled_from([65, 95]))}  # fmt: skip
+    hold = {
+        "steam": draw(st.booleans()),
+        "padded": draw(st.booleans()),
+        "touching": draw(st.sampled_from([[], ["pvc", "masking_tape"]])),
+    }
+    practice = draw(st.sampled_from(["conservation", "decorative", "thrifty"]))
+    return load_piece(document_of(given_) | {"hang": hang, "room": room, "hold": hold, "practice": practice})
+
+
+ANY = finished()
 
 
 @settings(max_examples=140)

@@ -269,6 +269,11 @@ SOURCES: dict[str, Source] = _book(
         "from memory",
         "CIE 157:2004: sensitive things 15 000 lux·h a year at 50 lux, medium 150 000, low 600 000 at 200 lux.",
     ),
+    Source(
+        "hold-spacing",
+        "common practice",
+        "Hinges every 250–300 mm, stitches 40–60, pins 25–40, clips 150, evenly; the first clear of the corner.",
+    ),
     Source("pad", "common practice", "A metal fastener on a metal object is padded or sleeved."),
     Source(
         "acid-free",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 from quicktions import Fraction
@@ -97,7 +98,7 @@ def _rings(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tu
     if load > bears:
         enough = next((r for r in RINGS if newtons(Fraction(r)) / context.shop.rules.factor >= load), None)
         ways = [WayOut((f"Use rings rated {enough} kg",), (number("ring", enough),))] if enough else []
-        if hung.wire is not None and "rings" in carcass.hangs:
+        if hung.wire is not None and "rings" in carcass.hangs and newtons(hung.kg) / 2 <= bears:
             ways.append(
                 WayOut(("Hang the rings straight on two hooks: half the weight on each",), (put("/hang/how", "rings"),))
             )
@@ -273,6 +274,12 @@ def _joint(context: Context[Any, Any], hung: Hung) -> None:
     )
 
 
+def _across(widths: Sequence[Fraction], columns: int, gap: Fraction) -> Fraction:
+    """What the widest row of a grid takes."""
+    rows = [widths[i : i + columns] for i in range(0, len(widths), columns)]
+    return max(sum(row, gap * (len(row) - 1)) for row in rows)
+
+
 def check_wall(context: Context[Any, Any], wall: OnTheWall, outside: tuple[Dim, Dim]) -> None:
     hang, say = context.piece.hang, context.speak.say
     if wall.over.value < 0:
@@ -283,9 +290,14 @@ def check_wall(context: Context[Any, Any], wall: OnTheWall, outside: tuple[Dim, 
             ways.append(
                 WayOut(say("Hang them {} apart", Fraction(int(least))), (put("/hang/wall/gap", Fraction(int(least))),))
             )
-        if wall.columns > 1 and -(-n // (wall.columns - 1)) <= 4:
-            ways.append(WayOut((f"A grid, {wall.columns - 1} across",), (number("wall/columns", wall.columns - 1),)))
-        if hang.wall.middle is not None:
+        widths = [p.width.value for p in wall.places]
+        width = context.book["wall.width"].value
+        middle = width / 2 if hang.wall.middle is None else Fraction(hang.wall.middle)
+        fits = [c for c in range(wall.columns - 1, 0, -1)
+                if -(-n // c) <= 4 and _across(widths, c, wall.gap.value) <= 2 * min(middle, width - middle)]  # fmt: skip
+        if fits:
+            ways.append(WayOut((f"A grid, {fits[0]} across",), (number("wall/columns", fits[0]),)))
+        if hang.wall.middle is not None and _across(widths, wall.columns, wall.gap.value) <= width:
             ways.append(WayOut(("Put them in the middle of the wall",), (put("/hang/wall/middle", None),)))
         context.checks.add(
             "stop" if ways else "caution",

@@ -20,6 +20,8 @@ from shadbo.core.timber import stiffness
 HIDDEN, FROM_LIP = Fraction(40), Fraction(15)
 # tan 30°, to a thousandth: what the slack is set to where there is room.
 THIRTY = Fraction(577, 1000)
+# tan 15°: flatter than that a wire is pulled with twice the weight.
+FIFTEEN = Fraction(268, 1000)
 
 
 @dataclass(frozen=True, slots=True)
@@ -171,9 +173,12 @@ def usual_slack(span: Fraction, down: Fraction) -> Fraction:
 
 
 def _would_bend(carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction) -> bool:
-    """Whether a wire would bend the stiles by more than a millimetre: then two hooks suit it better."""
+    """Whether a wire would hang nearly level or bend the stiles by more than a millimetre: then two hooks suit it better."""
     span, down = width - carcass.solid.value, height * share
-    pull = newtons(kg) * span / (4 * usual_slack(span, down))
+    slack = usual_slack(span, down)
+    if slack < span / 2 * FIFTEEN:
+        return True
+    pull = newtons(kg) * span / (4 * slack)
     bent = bends(pull, height, down, carcass.solid.value, carcass.height.value, stiffness(carcass.wood))
     return bent > 1 and not hang.strainer
 

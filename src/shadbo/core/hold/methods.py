@@ -227,7 +227,7 @@ METHODS: Mapping[str, Method] = {
         _m(
             "corners",
             "Corners, or strips along the edges",
-            {"photograph", "print", "paper", "pastel", "board"},
+            {"photograph", "print", "paper", "pastel", "board", "name_plate"},
             BOARDED,
             (3, 2, 2),
             "yes",
@@ -246,7 +246,7 @@ METHODS: Mapping[str, Method] = {
         _m(
             "stitching",
             "Stitches through the board",
-            CLOTH | {"keepsake", "medal"},
+            (CLOTH - {"needlework"}) | {"keepsake", "medal"},
             ALL_BOXES,
             (3, 3, 2),
             "yes",
@@ -592,7 +592,7 @@ METHODS: Mapping[str, Method] = {
             "A stand or shelf",
             {"figure", "watch", "keepsake", "tool"},
             {"layered_box", "shadow_box"},
-            (3, 2, 2),
+            (3, 3, 3),
             "yes",
             "its own feet, padded",
             None,

@@ -287,6 +287,9 @@ def hold_view(context: Context[Any, Any], one: Kept) -> View | None:
             drawing.circle(
                 part, f"{method.label}, {i + 1}", "metal", x, y, max(min(w, h) * Fraction(1, 120), Fraction(1))
             )
+    for n, dim in enumerate(one.at[:6]):
+        if dim.name:
+            drawing.measure(dim.name, "x", 0, dim.value, 0, "top", n + 1, ("hold",), "")
     return drawing.view()
 
 
@@ -295,7 +298,7 @@ def hold_panel(
 ) -> Panel:
     """The Hold stage: the display’s own, if it has one, with what holds the thing in hand before it."""
     key = one.subject.key
-    names = there(context, f"hold.{key}.count", f"hold.{key}.load", f"hold.{key}.each")
+    names = there(context, f"hold.{key}.count", f"hold.{key}.load", f"hold.{key}.each", *(d.name or "" for d in one.at))
     inputs = tuple(hold_inputs(context, kept, one))
     if panel is None:
         return Panel(

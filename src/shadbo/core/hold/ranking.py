@@ -94,7 +94,7 @@ def _held_against(method: Method, subject: Subject, display: str, practice: str)
     if method.key in ("recess", "wax", "points"):
         score -= 6
     if method.key == "stand" and display == "layered_box":
-        score += 8
+        score += 12
         reasons.append("it stands by itself")
     reasons.append(
         {"yes": "comes off again", "mostly": "comes off almost without a trace", "no": "for good"}[method.undone]

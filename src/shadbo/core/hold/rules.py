@@ -7,8 +7,8 @@ from typing import Any
 from shadbo.core.checks import WayOut, put
 from shadbo.core.display import Context
 from shadbo.core.facts import facts_of
-from shadbo.core.hold.methods import METHODED
-from shadbo.core.hold.ranking import rank
+from shadbo.core.hold.methods import METHODED, SCHOOLS
+from shadbo.core.hold.ranking import rank, usual
 from shadbo.core.hold.sizes import MOST_PLACES, Kept
 from shadbo.core.holding import figures
 
@@ -32,6 +32,7 @@ def choose(context: Context[Any, Any], subject: str, methods: list[str]) -> dict
 def check(context: Context[Any, Any], kept: list[Kept]) -> None:
     for one in kept if context.piece.display.type in METHODED else ():
         if not one.methods:
+            _nothing(context, one)
             continue
         _adhesive(context, one)
         _fits(context, one)
@@ -42,6 +43,19 @@ def check(context: Context[Any, Any], kept: list[Kept]) -> None:
     _condition(context)
 
 
+def _nothing(context: Context[Any, Any], one: Kept) -> None:
+    """No method of the school suits it in this way of showing."""
+    others = [
+        WayOut((f"By the {school} school",), (put("/practice", school),)) for school in SCHOOLS
+        if school != context.piece.practice and usual(one.subject, context.piece.display.type, school)
+    ]  # fmt: skip
+    context.checks.add(
+        "caution", f"hold.none.{one.subject.key}", "hold", (f"No method of this school suits {one.subject.name} here.",),
+        why="Of its kind, in this way of showing, nothing in the list is allowed.", source_key="practice",
+        parts=(one.subject.part,), ways=others,
+    )  # fmt: skip
+
+
 def _instead(context: Context[Any, Any], one: Kept, *, kind: bool) -> list[WayOut]:
     """The two best other methods; ``kind``: only those that can be undone and put no adhesive on it."""
     ways = []
@@ -49,7 +63,7 @@ def _instead(context: Context[Any, Any], one: Kept, *, kind: bool) -> list[WayOu
         method = ranked.method
         if (
             ranked.fits
-            and method.key not in [m.key for m in one.methods]
+            and method.key != one.methods[0].key
             and not (kind and (method.adhesive or method.undone == "no"))
         ):
             ways.append(

@@ -11,10 +11,11 @@ from shadbo.core.display import Context
 from shadbo.core.facts import facts_of
 from shadbo.core.hold.methods import METHODS, Method
 from shadbo.core.hold.ranking import Subject, usual
-from shadbo.core.holding import Fixings, fixings, newtons
+from shadbo.core.holding import Fixings, fixings, newtons, places
 from shadbo.core.items import Item, Things
 from shadbo.core.kinds import kind_of
 from shadbo.core.objects import MATERIALS, CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
+from shadbo.core.sums import Dim, rule
 
 # Slits of a pass-through hinge: how wide, how far apart, and how far below the sheet’s top edge their line lies (mm).
 SLIT, SLITS_APART, SLIT_LINE = Fraction(25), Fraction(12), Fraction(20)
@@ -33,6 +34,7 @@ class Kept:
     count: Fixings | None
     number: int
     spots: tuple[tuple[Fraction, Fraction], ...]
+    at: tuple[Dim, ...] = ()
 
 
 def subjects(context: Context[Any, Any]) -> list[Subject]:
@@ -152,7 +154,27 @@ def _keep(
         why=why,
         parts=(subject.part, "hold"),
     )
-    return Kept(subject, methods, given, each, found, found.count, _spots(method, subject, found.count))
+    spots = _spots(method, subject, found.count)
+    at = _at(context, subject, method, found.count) if method.where == "top" and spots else ()
+    if at:
+        spots = tuple((d.value, y) for d, (_, y) in zip(at, spots, strict=True))
+    return Kept(subject, methods, given, each, found, found.count, spots, at)
+
+
+def _at(context: Context[Any, Any], subject: Subject, method: Method, count: int) -> tuple[Dim, ...]:
+    """Places along the top edge as figures, from its left end: the sum of the width they are spread over."""
+    book = context.book
+    width = next(
+        (book.dims[n] for n in (f"{subject.part}.width.mean", f"{subject.part}.width") if n in book.dims), None
+    )
+    if width is None or width.value <= 2 * method.edge:
+        return ()
+    inset = rule(method.edge, "First fixing from the end", "hold-spacing", "depth")
+    return tuple(
+        places(
+            context, f"hold.{subject.key}.at", f"{method.label}, from the left:", width, count, inset, (subject.part,)
+        )
+    )
 
 
 def _by_spacing(method: Method, subject: Subject) -> int:

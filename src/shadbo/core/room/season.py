@@ -124,22 +124,6 @@ def _moved(context: Context[Any, Any], name: str, label: str, by: Fraction, part
 
 def check_room(context: Context[Any, Any], found: Year, facts: Facts) -> None:
     say, room = context.speak.say, context.piece.room
-    for (season, axis), clear in found.clear.items():
-        if clear.value < 0:
-            context.checks.add(
-                "stop",
-                f"season.tight.{season}.{axis}",
-                "hang",
-                say(
-                    f"In {season} the sheet is {{}} larger than its rabbet in the {axis}: it bows or breaks the mitres.",
-                    -clear.value,
-                ),
-                why="Acrylic grows with warmth.",
-                source_key="acrylic",
-                figure=clear.name,
-                parts=("glazing",),
-                ways=(WayOut(("Use glass",), (put("/display/glazing", "glass"),)),),
-            )
     swing = max((abs(d.value) for d in found.face.values()), default=Fraction(0))
     if swing > OPENS:
         context.checks.add(
@@ -209,6 +193,17 @@ def check_room(context: Context[Any, Any], found: Year, facts: Facts) -> None:
             for hours in (8, 6, 4, 2, 1)
             if hours < room.hours and year(room.lux, hours) <= limit
         ][:1]
+        if not ways:
+            both = next(
+                ((lux, hours) for lux in (100, 50, 30) for hours in (8, 6, 4, 2, 1) if year(lux, hours) <= limit), None
+            )
+            if both is not None:
+                ways.append(
+                    WayOut(
+                        (f"Show it at {both[0]} lux, {both[1]} h a day",),
+                        (number("lux", both[0]), number("hours", both[1])),
+                    )
+                )
         time = months(limit, room.lux, room.hours)
         context.checks.add(
             "caution",
