@@ -138,6 +138,7 @@ HEAVY = canvas(900, 700, 38, weight=30)
 BIG = {"type": "floater", "frame": {"make": "new", "moulding": "oak-25x60"}, "lift_kind": "all_round"}
 GLAZED = flat((600, 600, 600), (800, 800, 800))
 CASES: list[tuple[str, str, dict[str, Any], dict[str, Any], dict[str, Any]]] = [
+    ("hang.out", "caution", things(item("t", "tool", 60, 60, front=40, weight=30)), shown("shadow_box", "pine-lip-40x36"), {"hang": {"how": "one"}}),
     ("hang.limit", "stop", CANVAS, OAK, {"hang": {"how": "one"}}),
     ("hang.limit", "stop", HEAVY, BIG, {"hang": {"how": "wire"}}),
     ("hang.two_people", "caution", HEAVY, BIG, {}),

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from quicktions import Fraction
 from shapely import Point, box
 
-from shadbo.core.edits import Choose, TakeOn, apply_edits
+from shadbo.core.edits import Choose, TakeOn, TypeIn, apply_edits
 from shadbo.core.fields import Refused
 from shadbo.core.figures import plain
 from shadbo.core.hold.methods import METHODS, SCHOOLS
@@ -153,6 +153,8 @@ CASES: list[tuple[str, str, dict[str, Any], dict[str, Any], dict[str, Any]]] = [
     ("hold.many.p", "caution", things(item("p", "print", 300, 200, weight=6)), shown("spaced", DEEP), {}),
     ("hold.steam.j", "stop", things(item("j", "garment", 500, 700, folding=JERSEY, traits=["signed"])), shown("shadow_box", DEEP), {"hold": {"steam": True}}),
     ("hold.poor.pvc", "caution", things(badge("b")), shown("shadow_box"), {"hold": {"touching": ["pvc"]}}),
+    ("weight.asked.p", "caution", things(item("p", "print", 300, 200, weight=150)), shown("spaced", DEEP), {}),
+    ("weight.asked.work", "caution", flat((500,), (400,), weight=120), BOARD, {}),
     ("condition.note", "caution", flat((500,), (400,), traits=["irreplaceable"]), BOARD, {}),
 ]  # fmt: skip
 
@@ -194,6 +196,58 @@ def test_a_stop_is_taken_on_by_name_and_with_a_reason() -> None:
 def test_a_rating_of_nothing_is_refused() -> None:
     with pytest.raises(Refused):
         piece(things(badge("b")), shown(), hold={"chosen": [{"subject": "b", "methods": ["own_pin"], "rating": 0}]})
+
+
+def test_the_figure_on_a_packet_is_typed_as_a_weight() -> None:
+    """Half of a magnet’s pull is left through paper: 2 kg on the packet are 9.81 N each; a spanner of 1 kg with factor 4 asks for 4."""
+    begun = piece(
+        things(item("t", "tool", 200, 100, front=10, weight=1, traits=["magnetic"])),
+        shown("shadow_box", DEEP),
+        hold=held("t", "magnets"),
+    )
+    at = "/hold/chosen/0/rating"
+    field = next(i for s in plan(begun, HOUSE_SHOP).stages for i in s.inputs if i.kind == "mass" and i.pointer == at)
+    assert field.follows
+    typed = apply_edits(begun, [TypeIn(pointer=at, text="2 kg", unit="mm")], HOUSE_SHOP)
+    done = plan(typed, HOUSE_SHOP)
+    assert done.figures["hold.t.each"].quantity.mm == "9.81 N" and done.figures["hold.t.count"].count == 4  # type: ignore[union-attr]
+    for wrong in ("0", "0 kg", "-2", "two", "9000 kg"):
+        with pytest.raises(Refused) as refused:
+            apply_edits(typed, [TypeIn(pointer=at, text=wrong, unit="mm")], HOUSE_SHOP)
+        assert refused.value.faults[0].pointer == at
+    assert (
+        plan(apply_edits(typed, [TypeIn(pointer=at, text="", unit="mm")], HOUSE_SHOP), HOUSE_SHOP)
+        .figures["hold.t.each"]
+        .quantity.mm
+        == "3 N"
+    )  # type: ignore[union-attr]
+
+
+def test_covered_brackets_carry_what_two_screws_do() -> None:
+    """Two #6 screws 9 mm into ply of 0.42: NDS 2850 G² D a pound an inch, which is less than a quarter of the Wood Handbook’s 108.25 G² D L."""
+    done = worked(
+        things(item("t", "tool", 200, 100, front=10, weight=5)), shown("shadow_box", DEEP), hold=held("t", "screwed")
+    )
+    design = 2850 * 0.42**2 * 0.138 * 0.45359237 * 9.80665 * 9 / 25.4
+    assert design < 108.25 * 0.42**2 * 0.138 * 25.4 * 9 / 4
+    told = done.figures["hold.t.each"].quantity.mm  # type: ignore[union-attr]
+    assert float(told.split()[0]) == pytest.approx(2 * design * 4, rel=0.005)
+
+
+def test_glazing_is_weighed_up_with_reasons() -> None:
+    def told(thing: Any, **more: Any) -> list[tuple[str, str]]:
+        done = worked(thing, BOARD, **more)
+        choice = next(i for s in done.stages for i in s.inputs if i.kind == "choice" and i.key == "glazing")
+        return [(o.key, plain(o.detail, "mm")) for o in choice.options]
+
+    small = told(flat((500,), (400,)))
+    assert small[0][0] == "glass" and small[0][1].startswith("suits best; 1.")
+    pastel = dict(told(flat((500,), (400,), traits=["loose_pigment"])))
+    assert "static lifts loose pigment" in pastel["acrylic"] and pastel["glass"].startswith("suits best")
+    assert (
+        told(flat((1300,), (900,)))[0][0] == "acrylic"
+        and told(flat((500,), (400,)), room={"kind": "child"})[0][0] == "acrylic"
+    )
 
 
 def test_the_school_changes_what_holds_it() -> None:

@@ -57,11 +57,12 @@ class Fixings:
 
 def fixings(
     context: Context[Any, Any], name: str, label: str, *, kg: Fraction, factor: Fraction, each: Fraction, basis: Basis, spacing: int,
-    why: Say, parts: Iterable[str], each_label: str = "Each carries",
+    why: Say, parts: Iterable[str], each_label: str = "Each carries", working: tuple[Say, ...] = (), edit: str | None = None,
 ) -> Fixings:  # fmt: skip
     """Count fixings for a load and put load, what each carries and the count into the book.
 
-    ``kg`` hangs on them, ``each`` in newtons; ``spacing`` is the number the spacing rules ask for, ``why`` says how.
+    ``kg`` hangs on them, ``each`` in newtons; ``spacing`` is the number the spacing rules ask for, ``why`` says how; ``working`` how ``each``
+    came about, if there is more to say than its basis; ``edit`` where it can be typed.
     """
     book, parts = context.book, tuple(parts)
     load = newtons(kg) * factor
@@ -75,8 +76,9 @@ def fixings(
         f"{name}.each",
         f"{label}, {each_label.lower()}",
         show_force(each),
-        (f"{BASES[basis]}: {figures(each)} N",),
+        *(working or ((f"{BASES[basis]}: {figures(each)} N",),)),
         parts=parts,
+        edit=edit,
     )
     book.add_count(
         f"{name}.count", f"{label}, how many", found.count, (f"by strength {strength}: {figures(load)} N ÷ {figures(each)} N, rounded up",),

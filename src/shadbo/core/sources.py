@@ -252,6 +252,11 @@ SOURCES: dict[str, Source] = _book(
         "published",
         "USDA Wood Handbook, FPL-GTR-282: moisture by eq. 4-5, shrinkage of table 4-3, movement of chapter 13; the values from memory.",
     ),
+    Source(
+        "withdrawal",
+        "published",
+        "Nails and screws drawn out of side grain: USDA Wood Handbook, chapter 8, at failure; NDS, as a design value.",
+    ),
     Source("glass-expands", "published", "EN 572-1: soda-lime glass grows 9 millionths a kelvin."),
     Source(
         "damp",

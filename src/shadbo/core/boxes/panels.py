@@ -17,6 +17,7 @@ from shadbo.core.colour import Suggested, contrasting, nearest
 from shadbo.core.decisions import NewRabbet
 from shadbo.core.display import Panel
 from shadbo.core.figures import Say
+from shadbo.core.glazing import glazing_choice
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.inputs import ActionInput, ChoiceInput, Input, Option
 from shadbo.core.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
@@ -77,10 +78,7 @@ def _display(context: BoxContext, sizes: Sizes, recipe: Recipe) -> Panel:
         choice("edges", "Its edges", "Its edges", "/display/edges", display.edges, (
             ("bordered", ("With a border",), ("on a board that fills the rabbet",)), ("lapped", ("Under the lip",), ("the lip covers its edge",))),
             ("border",)),
-        choice("glazing", "Glazing", "Glazing", "/display/glazing", display.glazing, (
-            ("glass", ("Glass",), ("2 mm; for loose pigment",)), ("acrylic", ("Acrylic",), ("lighter; over 1 m², for children’s rooms and shipping",)),
-            ("coated", ("Coated glass",), ("few reflections; nothing is stuck to it, no ammonia",)), ("none", ("None",), ("for a sealed face",)),
-        ), ("glazing",)),
+        glazing_choice(context, sizes.sheet, Fraction(display.glazing_thickness or 2), ("glass", "acrylic", "coated", "none")),
     ]  # fmt: skip
     figures = _there(
         context, "frame.sight.width", "frame.sight.height", "frame.rabbet.width", "frame.rabbet.height", "board.width", "board.height",

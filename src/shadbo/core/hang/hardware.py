@@ -7,6 +7,8 @@ from dataclasses import dataclass
 
 from quicktions import Fraction
 
+from shadbo.core.withdrawal import Fastener, screw_diameter
+
 
 @dataclass(frozen=True, slots=True)
 class Hanger:
@@ -29,6 +31,27 @@ HANGERS: Mapping[str, Hanger] = {
         Hanger("cleat", "A cleat", "a pair of slanted strips, one on the wall", None, None, 2),
     )
 }  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Fastened:
+    """What a hanger is fastened to the frame with: how many, and how (mm). ``bite`` is the most; a thin rail leaves less."""
+
+    kind: Fastener
+    count: int
+    diameter: Fraction
+    bite: Fraction
+    said: str
+
+
+FASTENED: Mapping[str, Fastened] = {
+    "one": Fastened("nail", 2, Fraction(12, 10), Fraction(12), "nails 1.2 × 12 mm"),
+    "wire": Fastened("screw", 2, screw_diameter(6), Fraction(12), "#6 screws"),
+    "rings": Fastened("screw", 2, screw_diameter(6), Fraction(12), "#6 screws"),
+    "cleat": Fastened("screw", 4, screw_diameter(8), Fraction(20), "#8 screws"),
+}
+# Screws into rails never come out of the face: so much wood stays before their points.
+BEFORE_POINT = Fraction(4)
 # Two-hole rings, which do not swivel, from this weight.
 TWO_HOLE = Fraction(5)
 TWO_PEOPLE = Fraction(23)

@@ -25,10 +25,12 @@ MOST_BESIDE = 20
 
 def hang_inputs(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> list[Input]:
     hang, show = context.piece.hang, context.shop.showing
-    auto = choose(carcass, hung.kg, outside[0].value, "auto")
+    by_weight = HANGERS[choose(carcass, hung.kg, outside[0].value, "auto")]
+    auto = by_weight if hang.how != "auto" else hung.way
+    suits = auto.label if auto is by_weight else f"{auto.label}: a wire would bend its stiles"
     inputs: list[Input] = [choice(
         "hang.how", "Hung by", "Hung by", "/hang/how", hang.how,
-        (("auto", ("As suits its weight",), (HANGERS[auto].label,)), *((k, (HANGERS[k].label,), (HANGERS[k].detail,)) for k in carcass.hangs)),
+        (("auto", ("As suits it",), (suits,)), *((k, (HANGERS[k].label,), (HANGERS[k].detail,)) for k in carcass.hangs)),
         ("hang.hook",), look="list")]  # fmt: skip
     if hung.down is not None and hung.inset is not None:
         group = "Rings"
@@ -185,6 +187,8 @@ def hang_figures(context: Context[Any, Any], wall: OnTheWall) -> tuple[str, ...]
         "hang.wire.angle",
         "hang.wire.tension",
         "hang.wire.pull",
+        "hang.out",
+        "hang.out.bears",
         "hang.stile",
         "hang.rail",
         *hooks,

@@ -45,6 +45,7 @@ def check(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tup
         _wire(context, carcass, hung, outside)
     _bending(context, carcass, hung, outside)
     _joint(context, hung)
+    _leaning(context, carcass, hung)
     if hung.kg > TWO_PEOPLE:
         context.checks.add(
             "caution",
@@ -246,6 +247,28 @@ def _bending(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: 
             parts=("rail.bottom",),
             ways=(strainer,),
         )
+
+
+def _leaning(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> None:
+    if hung.leans <= hung.held_out:
+        return
+    context.checks.add(
+        "caution",
+        "hang.out",
+        "hang",
+        (
+            f"It is deep and leans forward: {figures(hung.leans)} N draw its hangers out of the wood, which bear {figures(hung.held_out)} N.",
+        ),
+        why="The deeper a box and the nearer its hanger to its lower edge, the harder it pulls.",
+        source_key="withdrawal",
+        figure="hang.out",
+        parts=("hang.hook",),
+        ways=[
+            WayOut((f"Hang it by {HANGERS[k].label[0].lower()}{HANGERS[k].label[1:]}",), (put("/hang/how", k),))
+            for k in ("rings", "cleat")
+            if k in carcass.hangs and k != hung.way.key
+        ],
+    )
 
 
 def _joint(context: Context[Any, Any], hung: Hung) -> None:

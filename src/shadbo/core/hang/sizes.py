@@ -9,13 +9,14 @@ from quicktions import Fraction
 
 from shadbo.core.display import Carcass, Context, Reckoned
 from shadbo.core.hang.decision import Hang
-from shadbo.core.hang.hardware import HANGERS, Hanger
+from shadbo.core.hang.hardware import BEFORE_POINT, FASTENED, HANGERS, TWO_HOLE, Hanger
 from shadbo.core.hang.joints import Joint, best_joint, joints_for
 from shadbo.core.hang.wire import TAIL, Wire, bends, sags, wire_under
 from shadbo.core.holding import figures, newtons, show_force
 from shadbo.core.masses import plain_quantity
 from shadbo.core.sums import Dim, leaf, rule
-from shadbo.core.timber import stiffness
+from shadbo.core.timber import SOFTEST, gravity, stiffness
+from shadbo.core.withdrawal import withdrawal
 
 HIDDEN, FROM_LIP = Fraction(40), Fraction(15)
 # tan 30°, to a thousandth: what the slack is set to where there is room.
@@ -45,6 +46,8 @@ class Hung:
     joints: tuple[Joint, ...]
     ring: int
     wire_rated: int
+    leans: Fraction
+    held_out: Fraction
 
 
 RINGS, WIRES = (5, 10, 15, 25, 40, 60), (10, 20, 30, 45, 70)
@@ -142,6 +145,7 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
         parts=ring,
     )
     factor = context.shop.rules.factor
+    leans, held_out = _leans(context, carcass, key, kg, h.value - top.value)
     ring_rated = rated(hang.ring, RINGS, wire.tension if wire is not None else each, factor)
     wire_rated = rated(hang.wire, WIRES, wire.tension if wire is not None else Fraction(0), factor)
     sag = _rail(context, carcass, w)
@@ -164,7 +168,47 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
         joints,
         ring_rated,
         wire_rated,
+        leans,
+        held_out,
     )
+
+
+def _leans(
+    context: Context[Any, Any], carcass: Carcass, key: str, kg: Fraction, lever: Fraction
+) -> tuple[Fraction, Fraction]:
+    """Its weight hangs half its depth before the wall: the hangers are drawn out of the wood by that, over the lever down to its lower edge.
+
+    The pull on all of them and what all of them bear, newtons.
+    """
+    by, book, parts = FASTENED[key], context.book, ("hang.hook",)
+    many = by.count * (2 if key in ("wire", "rings") and kg >= TWO_HOLE else 1)
+    lever, half = max(lever, Fraction(10)), carcass.height.value / 2
+    pull = newtons(kg) * half / lever
+    bite = max(min(by.bite, carcass.height.value - BEFORE_POINT), Fraction(1))
+    factor = context.shop.rules.factor
+    one = withdrawal(by.kind, gravity(carcass.wood or SOFTEST), by.diameter, bite, factor)
+    book.add_quantity(
+        "hang.out",
+        "It leans forward: pull on the hangers",
+        show_force(pull),
+        (
+            *context.speak.say(
+                f"{figures(newtons(kg))} N × {{}} (half its depth) ÷ {{}} (down to its lower edge)", half, lever
+            ),
+        ),
+        parts=parts,
+    )
+    book.add_quantity(
+        "hang.out.bears",
+        "Their screws or nails bear",
+        show_force(one.safe * many),
+        (f"{many} {by.said}, {float(bite):g} mm in the wood",),
+        (f"one is pulled out at {figures(one.fails)} N (Wood Handbook, chapter 8)",),
+        (f"a design counts on {figures(one.design)} N (NDS)",),
+        (f"{many} × the smaller of {figures(one.design)} N and {figures(one.fails)} N ÷ {factor}",),
+        parts=parts,
+    )
+    return pull, one.safe * many
 
 
 def usual_slack(span: Fraction, down: Fraction) -> Fraction:

@@ -8,20 +8,21 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from shadbo.core.decisions import PictureFile
+from shadbo.core.fields import MassField
 from shadbo.core.readings import Part
 
 Subject = Annotated[str, Field(pattern=r"^[a-z][a-z0-9]{0,23}$")]
 MethodKey = Annotated[str, Field(pattern=r"^[a-z][a-z_]{1,29}$")]
-Newtons = Annotated[Decimal, Field(gt=0, le=5000, allow_inf_nan=False)]
+Rating = Annotated[Decimal, MassField.between("Rating on the packet", "0.01", "500")]
 Touching = Literal["masking_tape", "ordinary_card", "pvc"]
 
 
 class Chosen(Part):
-    """How one thing is held: by which methods together. ``rating`` (N) is what stands on the packet of the first, if it was typed."""
+    """How one thing is held: by which methods together. ``rating`` (kg) is what stands on the packet of the first, if it was typed."""
 
     subject: Subject
     methods: Annotated[list[MethodKey], Field(min_length=1, max_length=4)]
-    rating: Newtons | None = None
+    rating: Rating | None = None
 
 
 class Hold(Part):

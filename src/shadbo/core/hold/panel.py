@@ -13,16 +13,19 @@ from shadbo.core.display import Context, Held, Panel
 from shadbo.core.hold.methods import METHODED, METHODS, SCHOOLS, Method
 from shadbo.core.hold.ranking import rank, usual
 from shadbo.core.hold.rules import POOR, choose
-from shadbo.core.hold.sizes import SLIT, SLIT_LINE, SLITS_APART, Kept, pull_test
-from shadbo.core.holding import figures
-from shadbo.core.inputs import ActionInput, ChoiceInput, FileInput, Input, Option, WordsInput
+from shadbo.core.hold.sizes import SLIT, SLIT_LINE, SLITS_APART, Kept, pull_test, rating_at
+from shadbo.core.holding import G, figures
+from shadbo.core.inputs import ActionInput, ChoiceInput, FileInput, Input, MassInput, Option, WordsInput
 from shadbo.core.items import Things
+from shadbo.core.masses import show_mass
 from shadbo.core.objects import FlatWork
 from shadbo.core.terms import there
 from shadbo.core.views import Drawing, View
 from shadbo.core.work import Step
 
 HALF = Fraction(1, 2)
+# A tissue hinge as it is drawn, wide (mm).
+TISSUE = Fraction(25)
 SAID = {
     "conservation": "nothing that can’t be undone",
     "decorative": "lasting and quick, glue on what can be replaced",
@@ -85,6 +88,21 @@ def hold_inputs(context: Context[Any, Any], kept: list[Kept], one: Kept) -> list
                 ),
                 (subject.part,),
                 "many",
+            )
+        )
+    where = rating_at(context, subject)
+    if one.count is not None and one.methods[0].basis == "rating" and one.given and where is not None:
+        decided = next(c for c in piece.hold.chosen if c.subject == subject.key)
+        inputs.append(
+            MassInput(
+                where,
+                "On the packet",
+                group,
+                f"hold.{subject.key}.each",
+                show_mass(Fraction(decided.rating) if decided.rating is not None else one.methods[0].each / G),
+                decided.rating is None,
+                (subject.part,),
+                () if decided.rating is not None else ("A usual figure; type the packet’s.",),
             )
         )
     left = [r for r in ranked if not r.fits and subject.what in r.method.suits]
@@ -275,7 +293,7 @@ def hold_view(context: Context[Any, Any], one: Kept) -> View | None:
     )
     drawing.box(one.subject.part, one.subject.name, "paper", 0, 0, w, h)
     method = one.methods[0]
-    hinges = method.key == "through_hinges"
+    hinges, radius = method.key == "through_hinges", max(min(w, h) * Fraction(1, 120), Fraction(1))
     if hinges:
         drawing.line("hold.slits", "Slit line", "line", (0, SLIT_LINE), (w, SLIT_LINE))
     for i, (x, y) in enumerate(one.spots):
@@ -283,10 +301,15 @@ def hold_view(context: Context[Any, Any], one: Kept) -> View | None:
         if hinges:
             for dy in (Fraction(0), SLITS_APART):
                 drawing.box(part, f"Slit of hinge {i + 1}", "slot", x - SLIT * HALF, y + dy, SLIT, Fraction(1))
-        else:
-            drawing.circle(
-                part, f"{method.label}, {i + 1}", "metal", x, y, max(min(w, h) * Fraction(1, 120), Fraction(1))
+        elif method.where == "top":
+            wide = min(TISSUE, w / (2 * len(one.spots)))
+            drawing.box(
+                part, f"Hinge {i + 1}, at the top edge behind", "slot", x - wide * HALF, y, wide, min(TISSUE * HALF, h)
             )
+        else:
+            # What sits on an edge or a corner is drawn inside it.
+            inside_x, inside_y = min(max(x, radius), w - radius), min(max(y, radius), h - radius)
+            drawing.circle(part, f"{method.label}, {i + 1}", "metal", inside_x, inside_y, radius)
     for n, dim in enumerate(one.at[:6]):
         if dim.name:
             drawing.measure(dim.name, "x", 0, dim.value, 0, "top", n + 1, ("hold",), "")

@@ -76,7 +76,7 @@ def _held_against(method: Method, subject: Subject, display: str, practice: str)
     if method.key == "stitching" and "textile" in subject.traits:
         score += 8
         reasons.append("thread suits cloth")
-    if method.key == "brackets" and subject.kg > Fraction(3, 10):
+    if (method.key == "brackets" and subject.kg > Fraction(3, 10)) or (method.key == "screwed" and subject.kg > 2):
         score += 6
         reasons.append("it is heavy")
     if method.key == "own_pin":

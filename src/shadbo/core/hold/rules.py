@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
+from quicktions import Fraction
+
 from shadbo.core.checks import WayOut, put
 from shadbo.core.display import Context
 from shadbo.core.facts import facts_of
@@ -12,6 +14,8 @@ from shadbo.core.hold.ranking import rank, usual
 from shadbo.core.hold.sizes import MOST_PLACES, Kept
 from shadbo.core.holding import figures
 
+# kg a cubic metre.
+IRON = 7870
 POOR = {
     "masking_tape": ("Masking tape", "it goes brown, hard, and takes the surface with it", "acid-free paper tape"),
     "ordinary_card": ("Ordinary cardboard", "its acid burns a brown line into what touches it", "acid-free board"),
@@ -38,6 +42,8 @@ def check(context: Context[Any, Any], kept: list[Kept]) -> None:
         _fits(context, one)
         _metal(context, one)
         _many(context, one)
+    for one in kept:
+        _weighs(context, one)
     _steam(context, kept)
     _poor(context)
     _condition(context)
@@ -154,6 +160,30 @@ def _many(context: Context[Any, Any], one: Kept) -> None:
         figure=f"hold.{one.subject.key}.count",
         parts=(one.subject.part,),
         ways=_instead(context, one, kind=False),
+    )
+
+
+def _weighs(context: Context[Any, Any], one: Kept) -> None:
+    """Grams typed as kilograms: nothing that is shown weighs more than iron of its size."""
+    subject = one.subject
+    iron = subject.width * subject.height * max(subject.front + subject.behind, Fraction(1)) * IRON / 1_000_000_000
+    if subject.kg <= iron or subject.kg < 1:
+        return
+    where = "/object/weight" if subject.index is None else f"/object/items/{subject.index}/weight"
+    grams = str(float(subject.kg / 1000))
+    context.checks.add(
+        "caution",
+        f"weight.asked.{subject.key}",
+        "measure",
+        (f"Does {subject.name} weigh {figures(subject.kg)} kg? Iron of its size weighs {figures(iron)} kg.",),
+        why="Grams are easily typed as kilograms, and everything that holds it is counted by its weight.",
+        source_key="arithmetic",
+        figure=f"{subject.part}.weight",
+        parts=(subject.part,),
+        ways=(
+            WayOut((f"It weighs {figures(subject.kg)} g",), ({"op": "add", "path": where, "value": grams},)),
+            WayOut(("Estimate it from its size",), (put(where, None),)),
+        ),
     )
 
 

@@ -9,16 +9,21 @@ from quicktions import Fraction
 
 from shadbo.core.display import Context
 from shadbo.core.facts import facts_of
+from shadbo.core.figures import Say
 from shadbo.core.hold.methods import METHODS, Method
 from shadbo.core.hold.ranking import Subject, usual
-from shadbo.core.holding import Fixings, fixings, newtons, places
+from shadbo.core.holding import BASES, Fixings, figures, fixings, newtons, places
 from shadbo.core.items import Item, Things
 from shadbo.core.kinds import kind_of
 from shadbo.core.objects import MATERIALS, CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
 from shadbo.core.sums import Dim, rule
+from shadbo.core.withdrawal import PLYWOOD, screw_diameter, withdrawal
 
 # Slits of a pass-through hinge: how wide, how far apart, and how far below the sheet’s top edge their line lies (mm).
 SLIT, SLITS_APART, SLIT_LINE = Fraction(25), Fraction(12), Fraction(20)
+# The screws of a covered bracket: two #6 into ply (mm).
+SCREWS_EACH, SCREW_NUMBER, SCREW_BITE = 2, 6, Fraction(9)
+SCREW = screw_diameter(SCREW_NUMBER)
 # Of more fixings than this only the count is told.
 MOST_PLACES = 60
 
@@ -131,11 +136,8 @@ def _keep(
     by_spacing = _by_spacing(method, subject)
     if method.basis is None:
         return Kept(subject, methods, given, Fraction(0), None, by_spacing, _spots(method, subject, by_spacing))
-    factor = Fraction(context.shop.rules.shear_factor if method.key == "hook_and_loop" else context.shop.rules.factor)
-    # A rating is a packet’s; half of a magnet’s is left through paper.
-    each = rating if rating is not None else method.each
-    if method.key == "magnets":
-        each = each / 2
+    factor = context.shop.rules.shear_factor if method.key == "hook_and_loop" else context.shop.rules.factor
+    each, working = _each(method, rating, factor)
     say = context.speak.say
     why = (
         say(f"at least {method.least}, no more than {{}} apart", method.apart)
@@ -147,18 +149,52 @@ def _keep(
         f"hold.{subject.key}",
         f"{subject.name[0].upper()}{subject.name[1:]}, {method.label.lower()}",
         kg=subject.kg,
-        factor=factor,
+        factor=Fraction(factor),
         each=each,
-        basis=method.basis,
+        basis="rating" if rating is not None else method.basis,
         spacing=by_spacing,
         why=why,
         parts=(subject.part, "hold"),
+        working=working,
+        edit=rating_at(context, subject) if given and method.basis == "rating" else None,
     )
     spots = _spots(method, subject, found.count)
     at = _at(context, subject, method, found.count) if method.where == "top" and spots else ()
     if at:
         spots = tuple((d.value, y) for d, (_, y) in zip(at, spots, strict=True))
     return Kept(subject, methods, given, each, found, found.count, spots, at)
+
+
+def rating_at(context: Context[Any, Any], subject: Subject) -> str | None:
+    """Where the rating of a thing’s packet is typed, once it was decided by what the thing is held."""
+    chosen = context.piece.hold.chosen
+    return next((f"/hold/chosen/{i}/rating" for i, c in enumerate(chosen) if c.subject == subject.key), None)
+
+
+def _each(method: Method, rating: Fraction | None, factor: int) -> tuple[Fraction, tuple[Say, ...]]:
+    """What one fixing carries before the factor, and how that came about."""
+    if method.basis == "formula":
+        one = withdrawal("screw", PLYWOOD, SCREW, SCREW_BITE, factor)
+        said = (
+            f"#{SCREW_NUMBER} screw, {float(SCREW_BITE):g} mm into ply of specific gravity {float(PLYWOOD):g}: pulled out at {figures(one.fails)} N"
+            " (Wood Handbook, chapter 8)"
+        )
+        return SCREWS_EACH * one.safe * factor, (
+            (said,),
+            (f"counted on in a design: {figures(one.design)} N (NDS)",),
+            (
+                f"{SCREWS_EACH} × the smaller of {figures(one.fails)} N ÷ {factor} and {figures(one.design)} N, before the factor",
+            ),
+        )
+    each = method.each
+    working: tuple[Say, ...] = ()
+    if rating is not None:
+        each = newtons(rating)
+        working = ((f"the figure on the packet: {figures(rating)} kg × 9.81",),)
+    if method.key == "magnets":
+        working = (*(working or ((f"{BASES['rating']}: {figures(each)} N",),)), ("half of it is left through paper",))
+        each = each / 2
+    return each, working
 
 
 def _at(context: Context[Any, Any], subject: Subject, method: Method, count: int) -> tuple[Dim, ...]:

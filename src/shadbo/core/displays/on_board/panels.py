@@ -13,6 +13,7 @@ from shadbo.core.display import Panel
 from shadbo.core.displays.on_board.rules import eye
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.figures import Say
+from shadbo.core.glazing import glazing_choice
 from shadbo.core.inputs import Input
 from shadbo.core.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
 from shadbo.core.rails import AXES
@@ -49,10 +50,7 @@ def _display(context: OnBoardContext, sizes: Sizes) -> Panel:
         inputs += frame_inputs(context, sizes.rabbet, frame, came_with=True)
     work = {a: sizes.thing.side(a).into for a in AXES}
     inputs += frame_chooser(context, work, lambda size, ready: _refused(context, sizes, size, ready), True)
-    inputs.append(choice("glazing", "Glazing", "Glazing", "/display/glazing", display.glazing, (
-        ("glass", ("Glass",), ("2 mm; for loose pigment",)), ("acrylic", ("Acrylic",), ("lighter; for children’s rooms and over 1 m²",)),
-        ("none", ("None",), ("for a sealed face",)),
-    ), ("glazing",)))  # fmt: skip
+    inputs.append(glazing_choice(context, sizes.sheet, Fraction(2), ("glass", "acrylic", "none")))
     inputs += consent_inputs(context.object.consent, "Trimming")
     figures = [
         "border.error",
