@@ -25,7 +25,7 @@ def take(page: Page, ids: dict[str, str]) -> None:
     def go(path: str) -> None:
         page.goto(BASE + path)
         page.wait_for_load_state("networkidle")
-        page.locator("[data-figure], [data-piece], [data-way]").first.wait_for()
+        page.locator("[data-view], [data-piece], [data-way]").first.wait_for()
         page.evaluate("document.fonts.ready")
 
     def keep(name: str) -> None:
@@ -42,14 +42,6 @@ def take(page: Page, ids: dict[str, str]) -> None:
     jersey, watch = (f"/pieces/{ids[n]}" for n in ("The centenary jersey", "The timekeeper’s stopwatch"))
     go("/")
     keep("rack")
-    page.get_by_role("button", name="New piece").click()
-    page.get_by_label("Name", exact=True).fill("Hill climb, evening")
-    page.get_by_label("Width").fill("2' 1 3/16\"")
-    page.get_by_label("Height").fill("450 + 2*6")
-    page.get_by_label("Bar depth").fill("9 m")
-    page.get_by_role("button", name="Take it in").click()
-    page.get_by_role("alert").first.wait_for()
-    keep("new-piece")
     go(f"{poster}/measure")
     keep("measure")
     go(f"{bought}/measure")
@@ -86,6 +78,7 @@ def take(page: Page, ids: dict[str, str]) -> None:
     keep("pack")
     go(f"{watch}/measure")
     page.locator('[data-thing="saddle"]').click()
+    page.get_by_text("Width: Saddle badge").first.wait_for()
     page.get_by_role("button", name="Photograph…").click()
     page.wait_for_function("document.querySelector('[data-photo] img')?.naturalWidth > 0")
     photo = page.locator("[data-photo]").bounding_box()
@@ -107,6 +100,11 @@ def take(page: Page, ids: dict[str, str]) -> None:
     ):
         go(address)
         keep(name)
+    go(f"{jersey}/hold")
+    keep("hold")
+    go(f"{true_}/hang")
+    page.get_by_role("button", name="On the wall: draw it large").click()
+    keep("wall")
     with pdfium.PdfDocument(urlopen(f"{BASE}/api{jersey}/sheet.pdf").read()) as pdf:
         pdf[0].render(scale=90 / 72).to_pil().save(HERE / "job-sheet.png")
 
