@@ -285,6 +285,16 @@ def test_shop_settings_change_every_plan_and_bad_ones_nothing(api: httpx.Client)
             == "/saw"
         )
         problem(api.put("/api/shop", json=wanted | {"inch_parts": 7}), 422)
+        problem(api.put("/api/shop", json=wanted | {"practice": "hasty"}), 422)
+        assert (
+            api.put("/api/shop", json=wanted | {"kerf": "1/8 in", "practice": "conservation"}).json()["practice"]
+            == "conservation"
+        )
+        sizes = {"width": "600", "height": "450", "depth": "18"}
+        begun = api.post(
+            "/api/pieces", json={"start": "canvas", "name": "By the school", "units": "mm", "sizes": sizes}
+        )
+        assert begun.status_code == 201 and begun.json()["practice"] == "conservation"
         assert api.get("/api/shop").json()["kerf"] == "3.175 mm"
     finally:
         assert api.put("/api/shop", json=wanted).status_code == 200

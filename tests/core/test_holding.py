@@ -276,3 +276,45 @@ def test_a_canvas_is_held_as_its_display_says() -> None:
     done = worked(canvas(600, 450, 22), {"type": "lipped", "frame": made()})
     assert done.held.how.startswith("offset clips") and "hold" in [s.key for s in done.stages]
     assert not [k for k in keys(done) if k.startswith("hold.")]
+
+
+def said(done: Any, key: str) -> str:
+    return plain(next(s for s in done.steps if s.key == key).say, "mm")
+
+
+def test_the_label_on_the_back_tells_the_next_person() -> None:
+    signed = item("j", "garment", 500, 700, folding=JERSEY, traits=["signed"], weight="0.3")
+    begun = piece(
+        things(signed), shown("shadow_box", DEEP, glazing="coated"), owner="Odda Marrable", hold={"steam": True}
+    )
+    taken = apply_edits(begun, [TakeOn(check="hold.steam.j", who="Pell Astonby", why="steamed every year")], HOUSE_SHOP)
+    done = plan(taken, HOUSE_SHOP)
+    words = said(done, "label")
+    for told in (
+        "Odda Marrable",
+        "stitches through the board",
+        "It can be undone",
+        "coated face inwards",
+        "kg; hangs by",
+        "steamed every year (Pell Astonby)",
+    ):
+        assert told in words
+    order = [s.key for s in done.steps]
+    assert order.index("label") < order.index("hang")
+
+
+def test_common_practice_dust_takes_its_time() -> None:
+    """Large glazed pieces take an hour or two; a small one a few minutes."""
+
+    def minutes(w: int, h: int) -> int:
+        done = worked(flat((w,), (h,)), BOARD | {"glazing": "acrylic"})
+        assert "Foil comes off last; cleaner without ammonia" in said(done, "glazing")
+        return next(s.minutes for s in done.steps if s.key == "glazing")
+
+    assert minutes(200, 150) < 40 < 60 <= minutes(1200, 800) <= 150
+
+
+def test_the_law_is_named_at_the_step() -> None:
+    for kind, word in (("plant", "feathers"), ("tool", "licensed person")):
+        done = worked(things(item("t", kind, 120, 90)), shown("shadow_box", DEEP))
+        assert any(word in s.care for s in done.steps if s.key.startswith("hold."))

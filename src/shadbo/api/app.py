@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import gc
+from decimal import Decimal
 from pathlib import Path
 from typing import Any
 
@@ -57,9 +58,13 @@ def starts() -> list[m.StartOut]:
 
 def _settings(shop: Shop) -> m.ShopOut:
     t = shop.tolerances
+
+    def mm(value: Decimal) -> str:
+        return f"{value:f} mm"
+
     return m.ShopOut(
-        shop.name, shop.inch_parts, *(f"{v:f} mm" for v in (t.tape_mm, t.tape_in, t.saw, shop.rules.kerf))
-    )  # fmt: skip
+        shop.name, shop.inch_parts, mm(t.tape_mm), mm(t.tape_in), mm(t.saw), mm(shop.rules.kerf), shop.practice
+    )
 
 
 @general.get("/shop", response_model=m.ShopOut)
@@ -88,7 +93,9 @@ def set_shop(db: Db, body: m.ShopSettings) -> m.ShopOut:
         before = shops.get(session)
         tolerances = before.tolerances.model_copy(update={k: read[k] for k in ("tape_mm", "tape_in", "saw")})
         rules = before.rules.model_copy(update={"kerf": read["kerf"]})
-        after = before.model_copy(update={"inch_parts": body.inch_parts, "tolerances": tolerances, "rules": rules})
+        after = before.model_copy(
+            update={"inch_parts": body.inch_parts, "tolerances": tolerances, "rules": rules, "practice": body.practice}
+        )
         return _settings(shops.save(session, after))
 
 

@@ -16,7 +16,7 @@ from shadbo.core.figures import Opened, Say
 from shadbo.core.lengths import Shown, Understood
 from shadbo.core.plan import Plan
 from shadbo.core.readings import UnitName
-from shadbo.core.shop import InchParts, Shop
+from shadbo.core.shop import InchParts, Practice, Shop
 from shadbo.core.views import View
 
 
@@ -228,6 +228,7 @@ class ShopSettings(BaseModel):
     tape_in: str = Field(max_length=120)
     saw: str = Field(max_length=120)
     kerf: str = Field(max_length=120)
+    practice: Practice = "decorative"
 
 
 class NewPiece(BaseModel):
@@ -281,3 +282,4 @@ class ShopOut:
     tape_in: str
     saw: str
     kerf: str
+    practice: Practice

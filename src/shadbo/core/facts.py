@@ -11,7 +11,8 @@ from shadbo.core.items import Item, Things
 from shadbo.core.kinds import kind_of
 from shadbo.core.lengths import Unit
 from shadbo.core.objects import MATERIALS, CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
-from shadbo.core.piece import Piece, Practice
+from shadbo.core.piece import Piece
+from shadbo.core.shop import Practice
 
 # Things that stand no higher than this over their mount can be shown as flat work (mm).
 FLAT_UP_TO = Fraction(5)

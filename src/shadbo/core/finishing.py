@@ -9,7 +9,9 @@ from quicktions import Fraction
 
 from shadbo.core.display import Context, Panel, Reckoned
 from shadbo.core.facts import facts_of
+from shadbo.core.glazing import cleaned
 from shadbo.core.hang.drawing import joint_view, on_the_back
+from shadbo.core.hang.hardware import Hanger
 from shadbo.core.hang.panel import hang_figures, hang_inputs, hang_step, wall_inputs, with_joint
 from shadbo.core.hang.rules import check as check_hanging
 from shadbo.core.hang.rules import check_wall
@@ -19,6 +21,7 @@ from shadbo.core.hold.methods import METHODED
 from shadbo.core.hold.panel import held_by, hold_panel, hold_view, steps_for
 from shadbo.core.hold.rules import check as check_holding
 from shadbo.core.hold.sizes import Kept, keep, subjects
+from shadbo.core.labelling import label_step
 from shadbo.core.room.season import check_room, room_inputs, season_view, through_the_year
 from shadbo.core.terms import there
 from shadbo.core.work import Step
@@ -40,10 +43,14 @@ def finish(context: Context[Any, Any], reckoned: Reckoned) -> Reckoned:
     inputs, figures = room_inputs(context), there(context, *ROOM)
     shown = ["season"] if season is not None else []
     asks = "The room it hangs in, its light, and what the year does to it."
+    methoded = context.piece.display.type in METHODED
+    held = held_by(kept, reckoned.held) if methoded else reckoned.held
+    by: Hanger | None = None
     if season is not None:
         views.append(season)
     if carcass is not None:
         hung = size_up(context, reckoned, carcass, kg)
+        by = hung.way
         check_hanging(context, carcass, hung, reckoned.outside)
         wall = put_up(context, hung, reckoned.outside)
         check_wall(context, wall, reckoned.outside)
@@ -53,7 +60,8 @@ def finish(context: Context[Any, Any], reckoned: Reckoned) -> Reckoned:
         views += [v for v in (strip, joint) if v is not None]
         panels = [with_joint(context, p, hung) if p.key == "cut" else p for p in panels]
         # What a display said of its hanging is said here for all of them.
-        steps = (*(s for s in steps if s.key not in ("hang", "rings")), hang_step(context, carcass, hung))
+        label = label_step(context, held, kg, by)
+        steps = (*(s for s in steps if s.key not in ("hang", "rings")), label, hang_step(context, carcass, hung))
         inputs = [
             *hang_inputs(context, carcass, hung, reckoned.outside),
             *wall_inputs(context, reckoned.outside),
@@ -63,13 +71,13 @@ def finish(context: Context[Any, Any], reckoned: Reckoned) -> Reckoned:
         shown = ["back", "wall", *shown, *(["strip"] if strip else [])]
         asks = "What it hangs by, where every mark goes, the wall and the room."
     in_hand = next((k for k in kept if k.subject.key == context.focus), kept[0])
-    methoded = context.piece.display.type in METHODED
     holding = hold_view(context, in_hand) if methoded else None
-    held = held_by(kept, reckoned.held) if methoded else reckoned.held
     views += [holding] if holding is not None else []
     first = ("holding", "face", "back") if holding is not None else ("face", "back", "section")
     panels = _with_hold(context, panels, kept, in_hand, first)
-    steps = _with_methods(context, steps, kept)
+    steps = _with_methods(context, _dusted(context, steps), kept)
+    if by is None:
+        steps = (*steps, label_step(context, held, kg, None))
     panels.append(Panel("hang", "Hang", (asks,), tuple(inputs), figures, tuple(shown or ["face"])))
     return replace(reckoned, views=tuple(views), panels=tuple(panels), steps=steps, held=held)
 
@@ -84,6 +92,15 @@ def _with_hold(
         return [made if p is own else p for p in panels]
     at = next((i for i, p in enumerate(panels) if p.key == "cut"), len(panels))
     return [*panels[:at], made, *panels[at:]]
+
+
+def _dusted(context: Context[Any, Any], steps: tuple[Step, ...]) -> tuple[Step, ...]:
+    """Cutting the glazing takes the time its dust does."""
+    size = [context.book.dims[n].value for n in ("glazing.width", "glazing.height") if n in context.book.dims]
+    if len(size) < 2:
+        return steps
+    area = size[0] * size[1] / 1_000_000
+    return tuple(cleaned(context, s, area) if s.key == "glazing" else s for s in steps)
 
 
 def _with_methods(context: Context[Any, Any], steps: tuple[Step, ...], kept: list[Kept]) -> tuple[Step, ...]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from quicktions import Fraction
@@ -16,9 +16,12 @@ from shadbo.core.inputs import ChoiceInput
 from shadbo.core.room.decision import Room
 from shadbo.core.sums import Dim
 from shadbo.core.weights import SHEETS
+from shadbo.core.work import Step
 
 # From this area acrylic, m²; from this much light few reflections are worth their price.
 LARGE, BRIGHT = Fraction(1), 200
+# Minutes to be rid of dust: a square metre, the least, the most (common practice: large glazed pieces an hour or two).
+DUST_A_M2, DUST_LEAST, DUST_MOST = 90, 10, 120
 LABELS = {"glass": "Glass", "acrylic": "Acrylic", "coated": "Coated glass", "none": "None"}
 OPEN_FACES = {"canvas", "wood", "puzzle", "metal", "ceramic"}
 
@@ -77,6 +80,19 @@ def weighed_up(case: Case, kinds: Iterable[str]) -> list[tuple[str, int, str]]:
         said = [(score, words) for holds, score, words in REASONS[kind] if holds(case)]
         found.append((kind, sum(s for s, _ in said), ", ".join(words for _, words in said)))
     return sorted(found, key=lambda one: -one[1])
+
+
+COATED = " The coated face is marked: nothing stuck to it. Cleaner without ammonia."
+PLASTIC = " Foil comes off last; cleaner without ammonia, wiped with a damp soft cloth against static."
+
+
+def cleaned(context: Context[Any, Any], step: Step, sheet_m2: Fraction) -> Step:
+    """The step that cuts a sheet, with what its kind asks for and time for the dust: a large one takes an hour or two."""
+    kind = getattr(context.display, "glazing", "glass")
+    said = {"coated": COATED, "acrylic": PLASTIC}.get(kind, "")
+    dust = min(DUST_MOST, max(DUST_LEAST, round(sheet_m2 * DUST_A_M2 / 5) * 5))
+    words = f"{said} Dust: {dust} minutes with a soft brush and a raking light."
+    return replace(step, say=(*step.say, words), minutes=step.minutes + dust)
 
 
 def glazing_choice(

@@ -27,11 +27,11 @@ from shadbo.core.items import Things
 from shadbo.core.objects import CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
 from shadbo.core.readings import Part, UnitName
 from shadbo.core.room.decision import Room
+from shadbo.core.shop import Practice
 
 FORMAT: Literal["shadbo.piece/1"] = "shadbo.piece/1"
 MOST_BYTES = 512 * 1024
 
-Practice = Literal["conservation", "decorative", "thrifty"]
 
 Object = StretchedCanvas | RolledCanvas | CanvasToMake | FlatWork | Things
 Decision = (

@@ -35,6 +35,10 @@ STRIP_MM = Annotated[Decimal, LengthField.between("Strip thickness", "0.5", "60"
 InchParts = Literal[8, 16, 32, 64]
 
 
+# The two schools of the trade, and making do (handbook section 9).
+Practice = Literal["conservation", "decorative", "thrifty"]
+
+
 class Moulding(Part):
     """A floater profile sold by length. A plain rail has no seat of its own: a strip makes it (both seat fields None)."""
 
@@ -174,6 +178,7 @@ class Shop(Part):
     tape_inch_parts: InchParts = 16
     tolerances: Tolerances = Tolerances()
     rules: Rules = Rules()
+    practice: Practice = "decorative"
     mouldings: tuple[Moulding, ...] = ()
     rabbet_mouldings: tuple[RabbetMoulding, ...] = ()
     bars: tuple[StretcherBar, ...] = ()

@@ -224,7 +224,7 @@ def start_piece(key: str, name: str, owner: str, unit: Unit, typed: Mapping[str,
         raise Refused(*faults)
     return load_piece(
         {
-            "format": FORMAT, "name": name.strip(), "owner": owner.strip(), "units": unit, "object": start.thing(sizes),
+            "format": FORMAT, "name": name.strip(), "owner": owner.strip(), "units": unit, "practice": shop.practice, "object": start.thing(sizes),
             "display": start.build(sizes, unit, shop),
         }
     )  # fmt: skip

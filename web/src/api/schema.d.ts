@@ -2005,6 +2005,11 @@ export interface components {
             saw: string;
             /** Kerf */
             kerf: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "conservation" | "decorative" | "thrifty";
         };
         /**
          * ShopSettings
@@ -2024,6 +2029,12 @@ export interface components {
             saw: string;
             /** Kerf */
             kerf: string;
+            /**
+             * Practice
+             * @default decorative
+             * @enum {string}
+             */
+            practice: "conservation" | "decorative" | "thrifty";
         };
         /**
          * ShowAs

@@ -11,10 +11,16 @@ const FIELDS = [
   ["kerf", "Saw kerf"],
 ] as const;
 
+const SCHOOLS = [
+  ["conservation", "so that all can be undone"],
+  ["decorative", "lasting and quick"],
+  ["thrifty", "with what is in the house"],
+] as const;
+
 /** The settings of the shop that people change most; every plan follows. */
 export function ShopSettings({ shop, onClose }: { shop: ShopOut; onClose: () => void }) {
   const client = useQueryClient();
-  const [set, setSet] = useState({ inch_parts: shop.inch_parts, tape_mm: shop.tape_mm, tape_in: shop.tape_in, saw: shop.saw, kerf: shop.kerf });
+  const [set, setSet] = useState({ inch_parts: shop.inch_parts, tape_mm: shop.tape_mm, tape_in: shop.tape_in, saw: shop.saw, kerf: shop.kerf, practice: shop.practice });
   const [faults, setFaults] = useState<Fault[]>([]);
   async function save() {
     try {
@@ -40,6 +46,16 @@ export function ShopSettings({ shop, onClose }: { shop: ShopOut; onClose: () => 
             {[8, 16, 32, 64].map((n) => (
               <option key={n} value={n}>
                 1/{n}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="flex items-center gap-3">
+          <span className="w-40">New pieces are held</span>
+          <select className="field w-56" value={set.practice} onChange={(event) => setSet({ ...set, practice: event.target.value as ShopOut["practice"] })}>
+            {SCHOOLS.map(([key, label]) => (
+              <option key={key} value={key}>
+                {label}
               </option>
             ))}
           </select>

@@ -24,6 +24,13 @@ from shadbo.core.views import Drawing, View
 from shadbo.core.work import Step
 
 HALF = Fraction(1, 2)
+FOUND = "Found plants, feathers, shells, bone, ivory: mind what the law protects."
+# What the law says of a kind of thing, in a word, at the step where it is put up.
+LAW = {
+    "plant": FOUND,
+    "keepsake": FOUND,
+    "tool": "Arms, ammunition and blades: local law, and made safe by a licensed person first.",
+}
 # A tissue hinge as it is drawn, wide (mm).
 TISSUE = Fraction(25)
 SAID = {
@@ -177,7 +184,7 @@ def _general(context: Context[Any, Any], kept: list[Kept]) -> list[Input]:
             "Before work starts",
             piece.condition.note,
             "words",
-            ("Marks, tears, fading; photographs are kept with each thing.",),
+            ("Marks, tears, fading. Mould, or old paint that may hold lead: stop, and ask somebody licensed.",),
             ("hold",),
         )
     )
@@ -246,6 +253,7 @@ def steps_for(context: Context[Any, Any], kept: list[Kept]) -> list[Step]:
         ]
         many = f" {', '.join(f'{one.number} for {one.subject.name}' for one in counted[:4])}." if counted else ""
         tools = f" Tools: {method.tools}." if method.tools else ""
+        law = dict.fromkeys(LAW[one.subject.what] for one in held if one.subject.what in LAW)
         out.append(
             Step(
                 f"hold.{method.key}",
@@ -253,7 +261,7 @@ def steps_for(context: Context[Any, Any], kept: list[Kept]) -> list[Step]:
                 (f"{names[0].upper()}{names[1:]}.{many} {method.steps}{tools}",),
                 10 + 5 * len(held),
                 wait_minutes=method.wait,
-                care=method.care,
+                care=" ".join(c for c in (method.care, *law) if c),
                 parts=tuple(one.subject.part for one in held),
             )
         )
