@@ -13,10 +13,12 @@ from shapely import Point, box
 from shadbo.core.edits import Choose, TakeOn, TypeIn, apply_edits
 from shadbo.core.fields import Refused
 from shadbo.core.figures import plain
-from shadbo.core.hold.methods import METHODS, SCHOOLS
+from shadbo.core.hold.methods import METHODED, METHODS, SCHOOLS
 from shadbo.core.hold.ranking import Subject, rank
 from shadbo.core.house_stock import HOUSE_SHOP
+from shadbo.core.kinds import KINDS
 from shadbo.core.plan import plan
+from shadbo.demo import demo_pieces
 from tests.core.mending import fires_and_is_mended
 from tests.core.things import badge, canvas, flat, item, keys, made, mm, piece, things, worked
 from tests.core.things import box as shown
@@ -36,6 +38,15 @@ def test_common_practice_five_hinges_ten_slits_on_a_sheet_123_wide() -> None:
     assert lines == {20, 32}, "two rows, the first on the slit line 20 mm down"
     at = [mm(done, f"hold.work.at.{i + 1}") for i in range(5)]
     assert at[0] == 40 and at[-1] == 1230 - 40 and at[2] == 615
+
+
+def test_where_stitches_lie_is_told_from_the_edges() -> None:
+    """A folded shirt shows 300 × 400 less nothing: the rows a tenth and two thirds down, the first stitch 20 mm in."""
+    done = worked(things(item("j", "garment", 500, 700, folding=JERSEY | {"border": 0})), shown("shadow_box", DEEP))
+    assert mm(done, "hold.j.y.1") == 40 and mm(done, "hold.j.y.2") == pytest.approx(400 * 2 / 3, abs=0.01)
+    assert mm(done, "hold.j.x.1") == 20
+    named = {m.figure for m in done.view("holding").dimensions}
+    assert {"hold.j.x.1", "hold.j.x.2", "hold.j.y.1", "hold.j.y.2"} <= named
 
 
 def test_strength_or_spacing_whichever_asks_for_more() -> None:
@@ -94,6 +105,38 @@ def test_every_method_appears_as_fit_somewhere() -> None:
         for r in rank(subject(kind, "metal", "magnetic", behind=5), display, school) if r.fits
     }  # fmt: skip
     assert found == set(METHODS)
+
+
+@pytest.mark.parametrize("key", [m.key for m in METHODS.values() if m.displays & METHODED and m.suits & set(KINDS)])
+def test_every_method_that_is_asked_for_appears_in_a_plan(key: str) -> None:
+    method = METHODS[key]
+    kind, display = min(method.suits & set(KINDS)), min(method.displays & METHODED)
+    more: dict[str, Any] = {"folding": JERSEY} if kind == "garment" else {}
+    size = 500 if kind == "garment" else 120
+    floors = [{"kind": k, "thickness": t} for k, t in (("glass", 2), ("board", 4), ("back", 4))]
+    how = {"type": display, "floors": floors} if display == "layered_box" else shown(display, DEEP)
+    done = worked(things(item("t", kind, size, size, weight="0.2", **more)), how, hold=held("t", key))
+    step = next(s for s in done.steps if s.key == f"hold.{key}")
+    assert step.wait_minutes == method.wait and method.care in step.care
+
+
+# The methods that are a display of their own: in which piece of the demo, by which words.
+IN_THE_DEMO = {
+    "screws": ("Start line, dawn", "screws"), "clips": ("Bell lap", "clips"), "staples": ("Moor road, headwind", "staple"),
+    "rods": ("Chainring of the record ride", "rods"), "two_sheets": ("Heather from the moor road", "between two sheets"),
+    "hook_and_loop": ("Great Fell loop, jigsaw", "loop"), "bars": ("Race chart, 48 stages", "bars"),
+    "sewn_cover": ("Pennant and hill-climb scarf", "stitched to covered boards"),
+}  # fmt: skip
+
+
+def test_every_other_method_is_a_display_of_the_demo() -> None:
+    own = {m.key for m in METHODS.values() if not (m.displays & METHODED and m.suits & set(KINDS))}
+    assert own == set(IN_THE_DEMO)
+    by_name = {p.name: p for p in demo_pieces()}
+    for key, (name, word) in IN_THE_DEMO.items():
+        done = plan(by_name[name], HOUSE_SHOP)
+        words = done.held.how + " ".join(f"{s.title} {plain(s.say, 'mm')}" for s in done.steps).lower()
+        assert word in words, key
 
 
 def test_every_method_has_steps_reasons_and_a_basis_that_asks_for_what_it_must() -> None:

@@ -321,6 +321,11 @@ def hold_view(context: Context[Any, Any], one: Kept) -> View | None:
     for n, dim in enumerate(one.at[:6]):
         if dim.name:
             drawing.measure(dim.name, "x", 0, dim.value, 0, "top", n + 1, ("hold",), "")
+    for axis, side in (("x", "top"), ("y", "left")):
+        for n in (1, 2):
+            told = context.book.dims.get(f"hold.{one.subject.key}.{axis}.{n}")
+            if told is not None and told.name:
+                drawing.measure(told.name, axis, 0, told.value, 0, side, n, ("hold",), "")  # type: ignore[arg-type]
     return drawing.view()
 
 
@@ -329,7 +334,14 @@ def hold_panel(
 ) -> Panel:
     """The Hold stage: the display’s own, if it has one, with what holds the thing in hand before it."""
     key = one.subject.key
-    names = there(context, f"hold.{key}.count", f"hold.{key}.load", f"hold.{key}.each", *(d.name or "" for d in one.at))
+    names = there(
+        context,
+        f"hold.{key}.count",
+        f"hold.{key}.load",
+        f"hold.{key}.each",
+        *(d.name or "" for d in one.at),
+        *(f"hold.{key}.{axis}.{n}" for axis in "xy" for n in (1, 2)),
+    )
     inputs = tuple(hold_inputs(context, kept, one))
     if panel is None:
         return Panel(

@@ -16,7 +16,7 @@ from shadbo.core.holding import BASES, Fixings, figures, fixings, newtons, place
 from shadbo.core.items import Item, Things
 from shadbo.core.kinds import kind_of
 from shadbo.core.objects import MATERIALS, CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
-from shadbo.core.sums import Dim, rule
+from shadbo.core.sums import Dim, leaf, rule
 from shadbo.core.withdrawal import PLYWOOD, screw_diameter, withdrawal
 
 # Slits of a pass-through hinge: how wide, how far apart, and how far below the sheet’s top edge their line lies (mm).
@@ -135,7 +135,9 @@ def _keep(
     method = methods[0]
     by_spacing = _by_spacing(method, subject)
     if method.basis is None:
-        return Kept(subject, methods, given, Fraction(0), None, by_spacing, _spots(method, subject, by_spacing))
+        spots = _spots(method, subject, by_spacing)
+        _from_edges(context, subject, spots)
+        return Kept(subject, methods, given, Fraction(0), None, by_spacing, spots)
     factor = context.shop.rules.shear_factor if method.key == "hook_and_loop" else context.shop.rules.factor
     each, working = _each(method, rating, factor)
     say = context.speak.say
@@ -162,7 +164,20 @@ def _keep(
     at = _at(context, subject, method, found.count) if method.where == "top" and spots else ()
     if at:
         spots = tuple((d.value, y) for d, (_, y) in zip(at, spots, strict=True))
+    if spots and not at:
+        _from_edges(context, subject, spots)
     return Kept(subject, methods, given, each, found, found.count, spots, at)
+
+
+def _from_edges(context: Context[Any, Any], subject: Subject, spots: tuple[tuple[Fraction, Fraction], ...]) -> None:
+    """The first two places from its left edge and from its top, as figures: where to begin and how far to step."""
+    for axis, i, words in (("x", 0, "from its left edge"), ("y", 1, "below its top edge")):
+        for n, value in enumerate(sorted({spot[i] for spot in spots})[:2], start=1):
+            label = f"Fixing {n}, {words}"
+            name = f"hold.{subject.key}.{axis}.{n}"
+            place = Fraction(round(value * 1000), 1000)
+            form = leaf(place, name, label, "rule", source="hold-spacing", grain="depth", parts=(subject.part,))
+            context.book.add(form, name, label, parts=(subject.part,))
 
 
 def rating_at(context: Context[Any, Any], subject: Subject) -> str | None:
