@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from quicktions import Fraction
 
+from shadbo.core.arrange.folding import Folds
 from shadbo.core.arrange.laid import BoxContext
 from shadbo.core.boxes.sizes import Sizes
 from shadbo.core.checks import WayOut, put
@@ -12,6 +13,18 @@ from shadbo.core.checks import WayOut, put
 def check_cloth(context: BoxContext, sizes: Sizes) -> None:
     _garments(context, sizes)
     _needlework(context, sizes)
+
+
+def _high_enough(f: Folds) -> Fraction | None:
+    """The least height shown that keeps the crest whole, wherever the fold then lies; None if it runs over shoulder or hem."""
+    folding = f.laid.item.folding
+    assert folding is not None
+    down, tall, long = Fraction(folding.crest_down), Fraction(folding.crest_height), f.laid.sized.height.value
+    for height in sorted((tall, down + tall / 2, long - down + tall / 2)):
+        top = max(min(down - height / 2, long - height), Fraction(0))
+        if top <= down - tall / 2 and down + tall / 2 <= top + height and height <= long:
+            return height
+    return None
 
 
 def _garments(context: BoxContext, sizes: Sizes) -> None:
@@ -24,12 +37,21 @@ def _garments(context: BoxContext, sizes: Sizes) -> None:
         for axis, dim in f.spare.items():
             if dim.value < 0 and (folding.crest_width if axis == "width" else folding.crest_height):
                 field = f"opening_{axis}"
-                wider = Fraction(getattr(folding, field)) + (-dim.value * (1 if axis == "width" else 2))
+                show = Fraction(folding.crest_width) if axis == "width" else _high_enough(f)
+                wider = None if show is None else show + 2 * Fraction(folding.border)
+                fits = (
+                    WayOut(
+                        say(f"Make its opening {{}} {'wide' if axis == 'width' else 'high'}", wider),
+                        (put(f"{where}/{field}", wider),),
+                    )
+                    if wider
+                    else unfolded
+                )
                 context.checks.add(
                     "stop", f"crest.{axis}.{one.item.key}", "arrange",
                     say(f"The crest of {one.item.name} would be folded over, by {{}}.", -dim.value),
                     why="The number or crest is kept whole and centred.", source_key="crest", figure=dim.name, parts=(one.part,),
-                    ways=(WayOut(say(f"Make its opening {{}} {'wide' if axis == 'width' else 'high'}", wider), (put(f"{where}/{field}", wider),)),),
+                    ways=(fits,),
                 )  # fmt: skip
         if f.off.value and folding.crest_height and f.spare["height"].value >= 0:
             lower = "lower" if f.off.value > 0 else "higher"
