@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from quicktions import Fraction
 from shapely import Point, box
 
-from shadbo.core.edits import Choose, TakeOn, TypeIn, apply_edits
+from shadbo.core.edits import Choose, GiveUp, TakeOn, TypeIn, apply_edits
 from shadbo.core.fields import Refused
 from shadbo.core.figures import plain
 from shadbo.core.hold.methods import METHODED, METHODS, SCHOOLS
@@ -232,7 +232,7 @@ def test_a_stop_is_taken_on_by_name_and_with_a_reason() -> None:
     assert "the owner asked for it, in writing" in plain(check.say, "mm")
     with pytest.raises(Refused, match="does not stand any more"):
         apply_edits(taken, [TakeOn(check="hold.steam.j", who="Odda", why="once more then")], HOUSE_SHOP)
-    back = apply_edits(taken, [TakeOn(check="hold.steam.j")], HOUSE_SHOP)
+    back = apply_edits(taken, [GiveUp(check="hold.steam.j")], HOUSE_SHOP)
     assert not plan(back, HOUSE_SHOP).settled
 
 

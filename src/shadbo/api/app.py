@@ -21,7 +21,7 @@ from shadbo.api.pieces import PROBLEMS, Db
 from shadbo.core.fields import Fault, LengthField, Refused
 from shadbo.core.lengths import LengthError, Tape, as_decimal, read_length
 from shadbo.core.piece import Piece
-from shadbo.core.shop import Shop
+from shadbo.core.shop import PRACTICES, Shop
 from shadbo.core.starting import STARTS
 from shadbo.settings import Settings
 from shadbo.store import shops
@@ -63,7 +63,14 @@ def _settings(shop: Shop) -> m.ShopOut:
         return f"{value:f} mm"
 
     return m.ShopOut(
-        shop.name, shop.inch_parts, mm(t.tape_mm), mm(t.tape_in), mm(t.saw), mm(shop.rules.kerf), shop.practice
+        shop.name,
+        shop.inch_parts,
+        mm(t.tape_mm),
+        mm(t.tape_in),
+        mm(t.saw),
+        mm(shop.rules.kerf),
+        shop.practice,
+        tuple(m.PracticeOut(key, detail) for key, detail in PRACTICES.items()),
     )
 
 

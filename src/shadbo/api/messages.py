@@ -273,6 +273,14 @@ class StartOut:
 
 
 @dataclass(frozen=True, slots=True)
+class PracticeOut:
+    """A school, and what it holds things by in a few words."""
+
+    key: Practice
+    detail: str
+
+
+@dataclass(frozen=True, slots=True)
 class ShopOut:
     """The shop's name and settings, lengths as text with unit."""
 
@@ -283,3 +291,4 @@ class ShopOut:
     saw: str
     kerf: str
     practice: Practice
+    practices: tuple[PracticeOut, ...]

@@ -21,6 +21,7 @@ from shadbo.core.comparing import show_as
 from shadbo.core.decisions import PictureFile
 from shadbo.core.fields import Fault, LengthField, MassField, Refused
 from shadbo.core.figures import plain
+from shadbo.core.hold.decision import Override
 from shadbo.core.item_edits import NUDGE, ItemEdit, item_patch, item_pointer, item_words
 from shadbo.core.items import ItemKey
 from shadbo.core.lengths import as_decimal
@@ -120,12 +121,19 @@ class ShowAs(Part):
 
 
 class TakeOn(Part):
-    """A stop taken on by name, with the reason; without either the override is taken back."""
+    """A stop taken on by name, with the reason."""
 
     op: Literal["take_on"] = "take_on"
     check: str = Field(max_length=120)
-    who: str = Field(default="", max_length=200)
-    why: str = Field(default="", max_length=2000)
+    who: str = Field(max_length=200)
+    why: str = Field(max_length=2000)
+
+
+class GiveUp(Part):
+    """A stop that was taken on is so no longer: it stops again."""
+
+    op: Literal["give_up"] = "give_up"
+    check: str = Field(max_length=120)
 
 
 class Act(Part):
@@ -135,7 +143,9 @@ class Act(Part):
     action: str = Field(max_length=60)
 
 
-AnyEdit = TypeIn | AddStation | Nudge | Choose | TakeWayOut | Write | TakePicture | ShowAs | TakeOn | Act | ItemEdit
+AnyEdit = (
+    TypeIn | AddStation | Nudge | Choose | TakeWayOut | Write | TakePicture | ShowAs | TakeOn | GiveUp | Act | ItemEdit
+)
 Edit = Annotated[AnyEdit, Field(discriminator="op")]
 
 
@@ -165,7 +175,9 @@ def in_words(piece: Piece, edits: Sequence[AnyEdit], shop: Shop) -> str:
     if isinstance(edit, ItemEdit):
         return item_words(piece, edit)
     if isinstance(edit, TakeOn):
-        return "Stop taken on" if edit.who.strip() or edit.why.strip() else "Stop no longer taken on"
+        return "Stop taken on"
+    if isinstance(edit, GiveUp):
+        return "Stop no longer taken on"
     if isinstance(edit, ShowAs):
         return f"Shown as: {DISPLAYS[edit.display].label.lower()}"
     worked = plan(piece, shop, _focus(edit))
@@ -202,6 +214,8 @@ def _patch(piece: Piece, edit: AnyEdit, shop: Shop) -> Patch:
         return item_patch(piece, edit, shop)
     if isinstance(edit, TakeOn):
         return _taken_on(piece, edit, shop)
+    if isinstance(edit, GiveUp):
+        return _overrides([o for o in piece.overrides if o.check != edit.check])
     if isinstance(edit, ShowAs):
         return show_as(piece, edit.display, shop)
     worked = plan(piece, shop, _focus(edit))
@@ -403,11 +417,8 @@ def _pictured(piece: Piece, edit: TakePicture) -> Patch:
 
 
 def _taken_on(piece: Piece, edit: TakeOn, shop: Shop) -> Patch:
-    """An override is by name and with a reason, of a stop that stands; taken back by leaving both empty."""
+    """An override is by name and with a reason, of a stop that stands."""
     who, why = edit.who.strip(), edit.why.strip()
-    others = [o.model_dump() for o in piece.overrides if o.check != edit.check]
-    if not edit.who and not edit.why:
-        return ({"op": "add", "path": "/overrides", "value": others},)
     if not any(c.key == edit.check and c.severity == "stop" for c in plan(piece, shop).checks):
         raise Refused(Fault("/overrides", "Stop", edit.check, "does not stand any more", "a stop of this piece"))
     faults = []
@@ -421,8 +432,12 @@ def _taken_on(piece: Piece, edit: TakeOn, shop: Shop) -> Patch:
         )
     if faults:
         raise Refused(*faults)
-    taken = {"check": edit.check, "who": who[:120], "why": why[:1000]}
-    return ({"op": "add", "path": "/overrides", "value": [*others, taken]},)
+    others = [o for o in piece.overrides if o.check != edit.check]
+    return _overrides([*others, Override(check=edit.check, who=who[:120], why=why[:1000])])
+
+
+def _overrides(overrides: list[Override]) -> Patch:
+    return ({"op": "add", "path": "/overrides", "value": [o.model_dump() for o in overrides]},)
 
 
 def _words(pointer: str) -> str | None:

@@ -14,10 +14,11 @@ from shadbo.core.views import ViewKey
 
 @dataclass(frozen=True, slots=True)
 class Slide:
-    """From where to where a length can be slid, whole mm."""
+    """From where to where a length can be slid, and where it is now, whole mm."""
 
     low: int
     high: int
+    at: int
 
 
 @dataclass(frozen=True, slots=True)

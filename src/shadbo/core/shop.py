@@ -5,6 +5,7 @@ Every default is a house figure or common practice (see ``sources``) and can be 
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from decimal import Decimal
 from typing import Annotated, Literal
 
@@ -37,6 +38,11 @@ InchParts = Literal[8, 16, 32, 64]
 
 # The two schools of the trade, and making do (handbook section 9).
 Practice = Literal["conservation", "decorative", "thrifty"]
+PRACTICES: Mapping[Practice, str] = {
+    "conservation": "nothing that can’t be undone",
+    "decorative": "lasting and quick, glue on what can be replaced",
+    "thrifty": "with what is in the house",
+}
 
 
 class Moulding(Part):

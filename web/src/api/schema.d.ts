@@ -1195,6 +1195,19 @@ export interface components {
             kind: "file";
         };
         /**
+         * GiveUp
+         * @description A stop that was taken on is so no longer: it stops again.
+         */
+        GiveUp: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "give_up";
+            /** Check */
+            check: string;
+        };
+        /**
          * Handle
          * @description A part that can be taken hold of: dragging 1 mm along ``axis`` adds ``per`` mm to the input at ``pointer``.
          */
@@ -1749,10 +1762,23 @@ export interface components {
             leftovers: (string | components["schemas"]["Shown"])[][];
             time: components["schemas"]["Time"];
         };
+        /**
+         * PracticeOut
+         * @description A school, and what it holds things by in a few words.
+         */
+        PracticeOut: {
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "conservation" | "decorative" | "thrifty";
+            /** Detail */
+            detail: string;
+        };
         /** Preview */
         Preview: {
             /** Edits */
-            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["TakeOn"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
+            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["TakeOn"] | components["schemas"]["GiveUp"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
         };
         /**
          * PreviewOut
@@ -1933,7 +1959,7 @@ export interface components {
             /** Version */
             version: number;
             /** Edits */
-            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["TakeOn"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
+            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["TakeOn"] | components["schemas"]["GiveUp"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
             /**
              * Goes On
              * @default false
@@ -2010,6 +2036,8 @@ export interface components {
              * @enum {string}
              */
             practice: "conservation" | "decorative" | "thrifty";
+            /** Practices */
+            practices: components["schemas"]["PracticeOut"][];
         };
         /**
          * ShopSettings
@@ -2069,13 +2097,15 @@ export interface components {
         };
         /**
          * Slide
-         * @description From where to where a length can be slid, whole mm.
+         * @description From where to where a length can be slid, and where it is now, whole mm.
          */
         Slide: {
             /** Low */
             low: number;
             /** High */
             high: number;
+            /** At */
+            at: number;
         };
         /** SlipOut */
         SlipOut: {
@@ -2236,7 +2266,7 @@ export interface components {
         };
         /**
          * TakeOn
-         * @description A stop taken on by name, with the reason; without either the override is taken back.
+         * @description A stop taken on by name, with the reason.
          */
         TakeOn: {
             /**
@@ -2246,15 +2276,9 @@ export interface components {
             op: "take_on";
             /** Check */
             check: string;
-            /**
-             * Who
-             * @default
-             */
+            /** Who */
             who: string;
-            /**
-             * Why
-             * @default
-             */
+            /** Why */
             why: string;
         };
         /**

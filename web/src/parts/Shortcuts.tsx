@@ -1,7 +1,7 @@
 import { Dialog } from "./Dialog";
 
 const KEYS: [string, string][] = [
-  ["1 – 6", "The stages, in the order of the work"],
+  ["1 – 7", "The stages, in the order of the work"],
   ["M  F  S  B", "As measured, face, section, back drawn large"],
   ["W", "Other ways of showing it, side by side"],
   ["U", "Millimetres or inches"],

@@ -11,12 +11,6 @@ const FIELDS = [
   ["kerf", "Saw kerf"],
 ] as const;
 
-const SCHOOLS = [
-  ["conservation", "so that all can be undone"],
-  ["decorative", "lasting and quick"],
-  ["thrifty", "with what is in the house"],
-] as const;
-
 /** The settings of the shop that people change most; every plan follows. */
 export function ShopSettings({ shop, onClose }: { shop: ShopOut; onClose: () => void }) {
   const client = useQueryClient();
@@ -52,10 +46,10 @@ export function ShopSettings({ shop, onClose }: { shop: ShopOut; onClose: () => 
         </label>
         <label className="flex items-center gap-3">
           <span className="w-40">New pieces are held</span>
-          <select className="field w-56" value={set.practice} onChange={(event) => setSet({ ...set, practice: event.target.value as ShopOut["practice"] })}>
-            {SCHOOLS.map(([key, label]) => (
+          <select className="field flex-1" value={set.practice} onChange={(event) => setSet({ ...set, practice: event.target.value as ShopOut["practice"] })}>
+            {shop.practices.map(({ key, detail }) => (
               <option key={key} value={key}>
-                {label}
+                {detail}
               </option>
             ))}
           </select>

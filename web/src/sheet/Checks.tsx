@@ -104,7 +104,7 @@ function TakeOn({ check, onEdit }: { check: Check; onEdit: Props["onEdit"] }) {
   const [faults, setFaults] = useState<{ pointer: string; message: string }[]>([]);
   if (check.override) {
     return (
-      <button type="button" className="mt-1 text-[12.5px] text-act underline" onClick={() => onEdit([{ op: "take_on", check: check.key, who: "", why: "" }])}>
+      <button type="button" className="mt-1 text-[12.5px] text-act underline" onClick={() => onEdit([{ op: "give_up", check: check.key }])}>
         No longer taken on
       </button>
     );
@@ -134,7 +134,7 @@ function TakeOn({ check, onEdit }: { check: Check; onEdit: Props["onEdit"] }) {
       aria-label="Take the stop on"
       onSubmit={(event) => {
         event.preventDefault();
-        onEdit([{ op: "take_on", check: check.key, who: who || " ", why }], false, (problem) => {
+        onEdit([{ op: "take_on", check: check.key, who, why }], false, (problem) => {
           setFaults(problem ? problem.faults : []);
           if (!problem) setOpen(false);
         });

@@ -127,7 +127,7 @@ function OneLength(props: Props & { input: LengthInput }) {
           />
         </div>
       )}
-      {input.slide && input.shown && <Slide {...props} input={input} low={input.slide.low} high={input.slide.high} />}
+      {input.slide && <Slide {...props} input={input} {...input.slide} />}
       {input.hint.length > 0 && (
         <p className="mt-1 text-[12.5px] leading-snug text-soft">
           <Sentence say={input.hint} unit={unit} />
@@ -138,14 +138,14 @@ function OneLength(props: Props & { input: LengthInput }) {
 }
 
 /** A length slid by hand, a millimetre a step: tried out as it goes, saved when it is let go. */
-function Slide({ input, low, high, onTry, onEdit, onDrop }: Props & { input: LengthInput; low: number; high: number }) {
+function Slide({ input, low, high, at, onTry, onEdit, onDrop }: Props & { input: LengthInput; low: number; high: number; at: number }) {
   const edits = (mm: number): Edit[] => [{ op: "type", pointer: input.pointer, text: `${mm} mm`, unit: "mm" }];
   return (
     <Range
       label={`Slide ${input.label}`}
       low={low}
       high={high}
-      at={Number(input.shown?.mm ?? low)}
+      at={at}
       said={(mm) => `${mm} mm`}
       onTry={(mm) => void onTry(edits(mm))}
       onSet={(mm) => onEdit(edits(mm))}

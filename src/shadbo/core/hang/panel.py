@@ -62,7 +62,7 @@ def hang_inputs(context: Context[Any, Any], carcass: Carcass, hung: Hung, outsid
             optional=True,
             hint=("Left empty: to 30°, or as far as stays hidden.",),
         )
-        inputs.append(replace(slack, slide=Slide(5, int(most))))
+        inputs.append(replace(slack, slide=Slide(5, int(most), round(hung.slack.value))))
         inputs.append(
             _ratings("hang.wire", "On the packet", "Wire", "/hang/wire", hang.wire, hung.wire_rated, WIRES, "hang.wire")
         )
@@ -94,7 +94,7 @@ def wall_inputs(context: Context[Any, Any], outside: tuple[Dim, Dim]) -> list[In
         plain_length(show, wall.furniture, "/hang/wall/furniture", "Furniture below, high", group, ("furniture",)),
     ]
     if wall.beside:
-        inputs.append(replace(given(show, book["wall.gap"], group), slide=Slide(0, 500)))
+        inputs.append(replace(given(show, book["wall.gap"], group), slide=Slide(0, 500, round(book["wall.gap"].value))))
         inputs.append(ChoiceInput("wall.columns", "Hung in", group, tuple(
             Option(str(n), ("A row",) if n == 0 else (f"{n} across",), (), wall.columns == n, ({"op": "add", "path": "/hang/wall/columns", "value": n},))
             for n in range(0, min(8, len(wall.beside) + 1))), ("wall",), "menu"))  # fmt: skip

@@ -10,12 +10,13 @@ from typing import Any, Literal
 from quicktions import Fraction
 
 from shadbo.core.holding import Basis
+from shadbo.core.shop import PRACTICES, Practice
 
 Where = Literal["top", "round", "corners", "anchors", "shoulders", "over", "under"]
 Undone = Literal["yes", "mostly", "no"]
 # How well a method stands with a school: 3 its own, 2 good, 1 if need be, 0 never.
 School = tuple[int, int, int]
-SCHOOLS = ("conservation", "decorative", "thrifty")
+SCHOOLS: tuple[Practice, ...] = tuple(PRACTICES)
 
 ALL_BOXES = frozenset({"direct", "spaced", "shadow_box", "matted_box"})
 BOARDED = ALL_BOXES | {"on_board"}

@@ -19,6 +19,7 @@ from shadbo.core.inputs import ActionInput, ChoiceInput, FileInput, Input, MassI
 from shadbo.core.items import Things
 from shadbo.core.masses import show_mass
 from shadbo.core.objects import FlatWork
+from shadbo.core.shop import PRACTICES, Practice
 from shadbo.core.terms import there
 from shadbo.core.views import Drawing, View
 from shadbo.core.work import Step
@@ -33,11 +34,6 @@ LAW = {
 }
 # A tissue hinge as it is drawn, wide (mm).
 TISSUE = Fraction(25)
-SAID = {
-    "conservation": "nothing that can’t be undone",
-    "decorative": "lasting and quick, glue on what can be replaced",
-    "thrifty": "with what is in the house",
-}
 
 
 def hold_inputs(context: Context[Any, Any], kept: list[Kept], one: Kept) -> list[Input]:
@@ -214,14 +210,14 @@ def _general(context: Context[Any, Any], kept: list[Kept]) -> list[Input]:
     return inputs
 
 
-def _with_school(context: Context[Any, Any], kept: list[Kept], school: str) -> str:
+def _with_school(context: Context[Any, Any], kept: list[Kept], school: Practice) -> str:
     """What a school would hold everything by."""
     found = list(
         dict.fromkeys(
             METHODS[k].label.lower() for one in kept for k in usual(one.subject, context.piece.display.type, school)[:1]
         )
     )
-    return f"{SAID[school]}: {', '.join(found) if found else 'as the display holds it'}"
+    return f"{PRACTICES[school]}: {', '.join(found) if found else 'as the display holds it'}"
 
 
 def held_by(kept: list[Kept], otherwise: Held) -> Held:

@@ -32,7 +32,10 @@ def _display(context: FloaterContext, sizes: Sizes) -> Panel:
     if isinstance(frame, NewFrame):
         inputs += [
             _schools(context, frame),
-            replace(given(context.shop.showing, context.book["gap.planned"], "Gap"), slide=Slide(1, 25)),
+            replace(
+                given(context.shop.showing, context.book["gap.planned"], "Gap"),
+                slide=Slide(1, 25, round(context.book["gap.planned"].value)),
+            ),
             _mouldings(context, sizes, frame),
         ]
         figures += ["gap.variation.width", "gap.variation.height", "gap.to_hide", "fit.width", "fit.height"]
