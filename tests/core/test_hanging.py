@@ -39,6 +39,20 @@ def test_rings_wire_and_hook() -> None:
     assert mm(done, "hang.hook") == pytest.approx(1450 + h / 2 - (down - 80))
 
 
+def test_what_suits_it_is_said_whatever_is_chosen() -> None:
+    """A wire would bend these thin stiles, so two hooks suit; that stands there with one hanger chosen too."""
+    poster = flat((860, 860, 860), (1230, 1230, 1230))
+    thin = {"type": "on_board", "frame": made("oak-lip-25x30"), "border": 25}
+
+    def told(how: str) -> str:
+        done = worked(poster, thin, hang={"how": how})
+        choice = next(i for s in done.stages for i in s.inputs if i.kind == "choice" and i.key == "hang.how")
+        return "".join(b for b in choice.options[0].detail if isinstance(b, str))
+
+    assert told("auto") == told("one") == told("cleat")
+    assert told("auto").startswith("Rings on two hooks: a wire would")
+
+
 @pytest.mark.parametrize(("school", "share"), [("third", 3), ("quarter", 4)])
 def test_common_practice_rings_a_third_or_a_quarter_down(school: str, share: int) -> None:
     done = worked(CANVAS, OAK, hang={"how": "wire", "school": school})

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import math
+from types import SimpleNamespace
+from typing import Any
 
 import pytest
 from anastruct import SystemElements
@@ -11,7 +13,7 @@ from hypothesis import strategies as st
 from quicktions import Fraction
 
 from shadbo.core.hang.hardware import TWO_PEOPLE
-from shadbo.core.hang.wire import bends, sags, stretched, wire_under
+from shadbo.core.hang.wire import bends, rail_sags, sags, stile_bends, stretched, wire_under
 from shadbo.core.holding import newtons
 from shadbo.core.room.light import bears, months, year
 from shadbo.core.sums import leaf
@@ -91,3 +93,25 @@ def test_light_classes(trait: str, lux: int, limit: int) -> None:
 
 def test_metal_and_glass_are_not_harmed_and_the_most_sensitive_trait_counts() -> None:
     assert bears(["metal"]).year is None and bears(["metal", "textile"]).year == 15_000
+
+
+@pytest.mark.parametrize("what", ["stile", "rail"])
+def test_a_bending_follows_each_of_its_lengths(what: str) -> None:
+    """Its slopes, by which tolerances are carried on, against differences of the formula itself."""
+    sizes = {"span": 780.0, "at": 260.0, "solid": 19.0, "height": 30.0}
+
+    def bent(mm: dict[str, float]) -> Any:
+        dims = {k: length(v) for k, v in mm.items()}
+        carcass = SimpleNamespace(solid=dims["solid"], height=dims["height"])
+        if what == "stile":
+            return dims, stile_bends(Fraction(60), dims["span"], dims["at"], carcass, 8500)  # type: ignore[arg-type]
+        return dims, rail_sags(Fraction(60), dims["span"], carcass, 8500)  # type: ignore[arg-type]
+
+    dims, dim = bent(sizes)
+    slopes = {id(arg): float(slope) for slope, arg in dim.form.args}
+    for key, by in sizes.items():
+        if id(dims[key]) in slopes:
+            step = by / 10_000
+            high, low = (float(bent(sizes | {key: by + d})[1].value) for d in (step, -step))
+            assert slopes[id(dims[key])] == pytest.approx((high - low) / (2 * step), rel=1e-4), key
+    assert len(slopes) == (4 if what == "stile" else 3)

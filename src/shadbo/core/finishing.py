@@ -63,7 +63,7 @@ def finish(context: Context[Any, Any], reckoned: Reckoned) -> Reckoned:
         label = label_step(context, held, kg, by)
         steps = (*(s for s in steps if s.key not in ("hang", "rings")), label, hang_step(context, carcass, hung))
         inputs = [
-            *hang_inputs(context, carcass, hung, reckoned.outside),
+            *hang_inputs(context, carcass, hung),
             *wall_inputs(context, reckoned.outside),
             *inputs,
         ]

@@ -257,7 +257,6 @@ SOURCES: dict[str, Source] = _book(
         "published",
         "Nails and screws drawn out of side grain: USDA Wood Handbook, chapter 8, at failure; NDS, as a design value.",
     ),
-    Source("glass-expands", "published", "EN 572-1: soda-lime glass grows 9 millionths a kelvin."),
     Source(
         "damp",
         "common practice",

@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from typing import Any
 
 from shadbo.core.display import Context
+from shadbo.core.figures import Book
 from shadbo.core.lengths import Grain
 from shadbo.core.sums import Dim, Number, leaf, rule
 
@@ -23,6 +24,12 @@ def chosen(
 def ruled(context: Context[Any, Any], field: str, label: str, source: str) -> Dim:
     """A length the shop’s rules lay down, by its field."""
     return rule(getattr(context.shop.rules, field), label, source, "depth")
+
+
+def side(book: Book, part: str, axis: str) -> Dim | None:
+    """How wide or high a thing is as it is shown: folded, else the mean of its stations, else as it was read; None if the book has none."""
+    names = (f"{part}.folded.{axis}", f"{part}.{axis}.mean", f"{part}.{axis}")
+    return next((book.dims[n] for n in names if n in book.dims), None)
 
 
 def there(context: Context[Any, Any], *names: str) -> tuple[str, ...]:

@@ -45,15 +45,16 @@ export function ShopSettings({ shop, onClose }: { shop: ShopOut; onClose: () => 
           </select>
         </label>
         <label className="flex items-center gap-3">
-          <span className="w-40">New pieces are held</span>
-          <select className="field flex-1" value={set.practice} onChange={(event) => setSet({ ...set, practice: event.target.value as ShopOut["practice"] })}>
+          <span className="w-40">School of new pieces</span>
+          <select className="field w-36" value={set.practice} onChange={(event) => setSet({ ...set, practice: event.target.value as ShopOut["practice"] })}>
             {shop.practices.map(({ key, detail }) => (
-              <option key={key} value={key}>
-                {detail}
+              <option key={key} value={key} title={detail}>
+                {key}
               </option>
             ))}
           </select>
         </label>
+        <p className="-mt-2 pl-43 text-[12.5px] text-soft">{shop.practices.find((p) => p.key === set.practice)?.detail}</p>
         {FIELDS.map(([key, label]) => {
           const fault = faults.find((f) => f.pointer === `/${key}`);
           return (

@@ -12,7 +12,7 @@ from shadbo.core.checks import put
 from shadbo.core.display import Carcass, Context, Panel
 from shadbo.core.hang.decision import Hang
 from shadbo.core.hang.hardware import HANGERS, TWO_HOLE, TWO_PEOPLE
-from shadbo.core.hang.sizes import HIDDEN, RINGS, WIRES, Hung, choose
+from shadbo.core.hang.sizes import HIDDEN, RINGS, WIRES, Hung
 from shadbo.core.hang.wall import OnTheWall
 from shadbo.core.inputs import ActionInput, ChoiceInput, Input, Option, Slide
 from shadbo.core.lengths import as_decimal
@@ -23,11 +23,9 @@ from shadbo.core.work import Step
 MOST_BESIDE = 20
 
 
-def hang_inputs(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> list[Input]:
+def hang_inputs(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> list[Input]:
     hang, show = context.piece.hang, context.shop.showing
-    by_weight = HANGERS[choose(carcass, hung.kg, outside[0].value, "auto")]
-    auto = by_weight if hang.how != "auto" else hung.way
-    suits = auto.label if auto is by_weight else f"{auto.label}: a wire would bend its stiles"
+    suits = hung.suits.label if hung.stiff else f"{hung.suits.label}: a wire would hang too flat or bend its stiles"
     inputs: list[Input] = [choice(
         "hang.how", "Hung by", "Hung by", "/hang/how", hang.how,
         (("auto", ("As suits it",), (suits,)), *((k, (HANGERS[k].label,), (HANGERS[k].detail,)) for k in carcass.hangs)),

@@ -11,7 +11,7 @@ from shadbo.core.display import Carcass, Context, Reckoned
 from shadbo.core.hang.decision import Hang
 from shadbo.core.hang.hardware import BEFORE_POINT, FASTENED, HANGERS, TWO_HOLE, Hanger
 from shadbo.core.hang.joints import Joint, best_joint, joints_for
-from shadbo.core.hang.wire import TAIL, Wire, bends, sags, wire_under
+from shadbo.core.hang.wire import TAIL, Wire, bends, rail_sags, stile_bends, wire_under
 from shadbo.core.holding import figures, newtons, show_force
 from shadbo.core.masses import plain_quantity
 from shadbo.core.sums import Dim, leaf, rule
@@ -27,9 +27,12 @@ FIFTEEN = Fraction(268, 1000)
 
 @dataclass(frozen=True, slots=True)
 class Hung:
-    """How the piece hangs. ``way`` the hanger that is used; ``top`` how far the hook is below the frame’s top."""
+    """How the piece hangs. ``way`` the hanger that is used, ``suits`` the one that suits it best, which is no wire
+    where that would bend the stiles (not ``stiff``); ``top`` how far the hook is below the frame’s top."""
 
     way: Hanger
+    suits: Hanger
+    stiff: bool
     offered: tuple[str, ...]
     kg: Fraction
     down: Dim | None
@@ -58,15 +61,17 @@ def rated(chosen: int | None, of: tuple[int, ...], force: Fraction, factor: int)
     return chosen or next((r for r in of if newtons(Fraction(r)) >= force * factor), of[-1])
 
 
-def choose(carcass: Carcass, kg: Fraction, width: Fraction, how: str) -> str:
-    """The hanger for a weight and a width, of those the display allows."""
-    if how != "auto" and how in carcass.hangs:
-        return how
-    for key in carcass.hangs:
-        hanger = HANGERS[key]
-        if (hanger.kg is None or kg <= hanger.kg) and (hanger.wide is None or width <= hanger.wide):
-            return key
-    return carcass.hangs[-1]
+def suiting(
+    carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction
+) -> tuple[str, bool]:
+    """The hanger that suits a weight and a width, of those the display allows; and False if a wire would have done but for the stiles it bends."""
+    able = (HANGERS[k] for k in carcass.hangs)
+    best = next(
+        (h.key for h in able if (h.kg is None or kg <= h.kg) and (h.wide is None or width <= h.wide)), carcass.hangs[-1]
+    )
+    if best == "wire" and "rings" in carcass.hangs and _would_bend(carcass, hang, kg, width, height, share):
+        return "rings", False
+    return best, True
 
 
 def _decided(
@@ -93,14 +98,8 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
     book, hang = context.book, context.piece.hang
     w, h = reckoned.outside
     share = Fraction(1, 3) if hang.school == "third" else Fraction(1, 4)
-    key = choose(carcass, kg, w.value, hang.how)
-    if (
-        hang.how == "auto"
-        and key == "wire"
-        and "rings" in carcass.hangs
-        and _would_bend(carcass, hang, kg, w.value, h.value, share)
-    ):
-        key = "rings"
+    best, stiff = suiting(carcass, hang, kg, w.value, h.value, share)
+    key = hang.how if hang.how in carcass.hangs else best
     way = HANGERS[key]
     down = inset = span = slack = None
     wire: Wire | None = None
@@ -152,6 +151,8 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
     joint, joints = _joint(context, carcass, kg)
     return Hung(
         way,
+        HANGERS[best],
+        stiff,
         carcass.hangs,
         kg,
         down,
@@ -259,37 +260,17 @@ def _wire(
         ("tension × cos of the angle",),
         parts=parts,
     )
-    at = min(down.value, height.value - 1)
-    bent = bends(wire.pull, height.value, at, carcass.solid.value, carcass.height.value, stiffness(carcass.wood))
-    if hang.strainer:
-        bent = Fraction(0)
-    form = leaf(
-        Fraction(round(bent * 1000), 1000),
-        "stile-bends",
-        "Bending of the stile",
-        "rule",
-        source="stile",
-        grain="fine",
-        parts=("rail",),
-    )
-    return slack, wire, book.add(form, "hang.stile", "Each stile bends inward by", parts=("rail",))
+    stile = stile_bends(wire.pull, height, down, carcass, stiffness(carcass.wood)) if not hang.strainer else rule(
+        Fraction(0), "A strainer takes the pull", "stile", "fine")  # fmt: skip
+    return slack, wire, book.add(stile, "hang.stile", "Each stile bends inward by", parts=("rail",))
 
 
 def _rail(context: Context[Any, Any], carcass: Carcass, w: Dim) -> Dim | None:
     """The bottom rail under the glazing and what stands on it."""
     if carcass.bears_kg <= 0:
         return None
-    bent = sags(newtons(carcass.bears_kg), w.value, carcass.solid.value, carcass.height.value, stiffness(carcass.wood))
-    form = leaf(
-        Fraction(round(bent * 1000), 1000),
-        "rail-sags",
-        "Sag of the bottom rail",
-        "rule",
-        source="stile",
-        grain="fine",
-        parts=("rail.bottom",),
-    )
-    return context.book.add(form, "hang.rail", "The bottom rail sags under the pack by", parts=("rail.bottom",))
+    sag = rail_sags(newtons(carcass.bears_kg), w, carcass, stiffness(carcass.wood))
+    return context.book.add(sag, "hang.rail", "The bottom rail sags under the pack by", parts=("rail.bottom",))
 
 
 def _joint(context: Context[Any, Any], carcass: Carcass, kg: Fraction) -> tuple[Joint | None, tuple[Joint, ...]]:

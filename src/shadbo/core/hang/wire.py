@@ -11,7 +11,8 @@ from dataclasses import dataclass
 
 from quicktions import Fraction
 
-from shadbo.core.holding import newtons
+from shadbo.core.display import Carcass
+from shadbo.core.holding import figures, newtons
 from shadbo.core.sums import Curve, Dim, root
 
 TAIL = Fraction(100)
@@ -53,3 +54,28 @@ def sags(newton: Fraction, span: Fraction, wide: Fraction, deep: Fraction, stiff
     """mm that a rail sags in its middle under a load (N) spread along it, held at both ends by its mitres: w L⁴ / (384 E I), w L the load."""
     inertia = deep * wide**3 / 12
     return newton * span**3 / (384 * stiffness * inertia)
+
+
+def stile_bends(pull: Fraction, length: Dim, at: Dim, carcass: Carcass, stiffness: int) -> Dim:
+    """The same as a sum of its lengths, for the stile of a frame; a ring lower than the stile is long counts at its end."""
+    wide, deep, a = carcass.solid, carcass.height, min(at.value, length.value - 1)
+    b, value = length.value - a, bends(pull, length.value, a, carcass.solid.value, carcass.height.value, stiffness)
+    slopes = (
+        (2 * value * (1 / a - 1 / b), at), (value * (2 / b - 1 / length.value), length),
+        (-3 * value / wide.value, wide), (-value / deep.value, deep),
+    )  # fmt: skip
+    return Dim(
+        value,
+        Curve(f"P × a² × b² ÷ (3 × E × I × L), P = {figures(pull)} N, E = {stiffness} N/mm²", slopes),
+        grain="fine",
+    )
+
+
+def rail_sags(newton: Fraction, span: Dim, carcass: Carcass, stiffness: int) -> Dim:
+    """The same for the bottom rail of a frame."""
+    wide, deep = carcass.solid, carcass.height
+    value = sags(newton, span.value, wide.value, deep.value, stiffness)
+    slopes = ((3 * value / span.value, span), (-3 * value / wide.value, wide), (-value / deep.value, deep))
+    return Dim(
+        value, Curve(f"P × L³ ÷ (384 × E × I), P = {figures(newton)} N, E = {stiffness} N/mm²", slopes), grain="fine"
+    )

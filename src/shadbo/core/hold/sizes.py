@@ -16,7 +16,9 @@ from shadbo.core.holding import BASES, Fixings, figures, fixings, newtons, place
 from shadbo.core.items import Item, Things
 from shadbo.core.kinds import kind_of
 from shadbo.core.objects import MATERIALS, CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
-from shadbo.core.sums import Dim, leaf, rule
+from shadbo.core.rails import AXES
+from shadbo.core.sums import Dim, rule, smallest
+from shadbo.core.terms import side
 from shadbo.core.withdrawal import PLYWOOD, screw_diameter, withdrawal
 
 # Slits of a pass-through hinge: how wide, how far apart, and how far below the sheet’s top edge their line lies (mm).
@@ -62,8 +64,8 @@ def subjects(context: Context[Any, Any]) -> list[Subject]:
             what,
             frozenset(traits),
             kg,
-            facts.width,
-            facts.height,
+            _mm(side(context.book, key, "width"), facts.width),
+            _mm(side(context.book, key, "height"), facts.height),
             facts.front,
             facts.behind,
             None,
@@ -84,16 +86,8 @@ def _weight(context: Context[Any, Any], name: str, thing: Any) -> Fraction:
 
 
 def _item(context: Context[Any, Any], item: Item, index: int) -> Subject:
-    def first(stations: Any) -> Fraction:
-        return Fraction(next(iter(stations.places(""))).readings[0].mm)
-
     traits = frozenset(item.traits) | frozenset(kind_of(item).traits)
-    wide, tall = first(item.width), first(item.height)
-    if item.folding is not None:
-        wide, tall = (
-            Fraction(getattr(item.folding, f"opening_{a}")) - 2 * Fraction(item.folding.border)
-            for a in ("width", "height")
-        )
+    wide, tall = (_mm(side(context.book, f"item.{item.key}", axis)) for axis in AXES)
     kg = Fraction(item.weight) if item.weight is not None else _weight(context, f"item.{item.key}.weight", item)
     return Subject(
         item.key,
@@ -136,7 +130,7 @@ def _keep(
     by_spacing = _by_spacing(method, subject)
     if method.basis is None:
         spots = _spots(method, subject, by_spacing)
-        _from_edges(context, subject, spots)
+        _from_edges(context, subject, method, spots)
         return Kept(subject, methods, given, Fraction(0), None, by_spacing, spots)
     factor = context.shop.rules.shear_factor if method.key == "hook_and_loop" else context.shop.rules.factor
     each, working = _each(method, rating, factor)
@@ -165,19 +159,26 @@ def _keep(
     if at:
         spots = tuple((d.value, y) for d, (_, y) in zip(at, spots, strict=True))
     if spots and not at:
-        _from_edges(context, subject, spots)
+        _from_edges(context, subject, method, spots)
     return Kept(subject, methods, given, each, found, found.count, spots, at)
 
 
-def _from_edges(context: Context[Any, Any], subject: Subject, spots: tuple[tuple[Fraction, Fraction], ...]) -> None:
+def _from_edges(
+    context: Context[Any, Any], subject: Subject, method: Method, spots: tuple[tuple[Fraction, Fraction], ...]
+) -> None:
     """The first two places from its left edge and from its top, as figures: where to begin and how far to step."""
+    wide, tall = (side(context.book, subject.part, axis) for axis in AXES)
+    if wide is None or tall is None:
+        return
+    edge = smallest((rule(method.edge, "From the edge", "hold-spacing", "depth"), wide / 4, tall / 4))
     for axis, i, words in (("x", 0, "from its left edge"), ("y", 1, "below its top edge")):
-        for n, value in enumerate(sorted({spot[i] for spot in spots})[:2], start=1):
-            label = f"Fixing {n}, {words}"
-            name = f"hold.{subject.key}.{axis}.{n}"
-            place = Fraction(round(value * 1000), 1000)
-            form = leaf(place, name, label, "rule", source="hold-spacing", grain="depth", parts=(subject.part,))
-            context.book.add(form, name, label, parts=(subject.part,))
+        firsts = {spot[i]: n for n, spot in reversed(list(enumerate(spots)))}
+        for n, value in enumerate(sorted(firsts)[:2], start=1):
+            place = _spot(method, firsts[value], len(spots), wide, tall, edge)[i]
+            dim = place if isinstance(place, Dim) else rule(place, "At the edge", "hold-spacing", "depth")
+            context.book.add(
+                dim, f"hold.{subject.key}.{axis}.{n}", f"Fixing {n}, {words}", parts=(subject.part,), grain="depth"
+            )
 
 
 def rating_at(context: Context[Any, Any], subject: Subject) -> str | None:
@@ -214,10 +215,7 @@ def _each(method: Method, rating: Fraction | None, factor: int) -> tuple[Fractio
 
 def _at(context: Context[Any, Any], subject: Subject, method: Method, count: int) -> tuple[Dim, ...]:
     """Places along the top edge as figures, from its left end: the sum of the width they are spread over."""
-    book = context.book
-    width = next(
-        (book.dims[n] for n in (f"{subject.part}.width.mean", f"{subject.part}.width") if n in book.dims), None
-    )
+    width = side(context.book, subject.part, "width")
     if width is None or width.value <= 2 * method.edge:
         return ()
     inset = rule(method.edge, "First fixing from the end", "hold-spacing", "depth")
@@ -242,44 +240,44 @@ def _by_spacing(method: Method, subject: Subject) -> int:
 
 def _spots(method: Method, subject: Subject, count: int) -> tuple[tuple[Fraction, Fraction], ...]:
     """Where fixings sit, from the upper left corner of the thing."""
-    w, h, e = subject.width, subject.height, min(method.edge, subject.width / 4, subject.height / 4)
+    w, h = subject.width, subject.height
     if count > MOST_PLACES or method.where in ("over", "under", "anchors"):
         return ()
+    edge = min(method.edge, w / 4, h / 4)
+    return tuple(_spot(method, i, count, w, h, edge) for i in range(count))
+
+
+def _spot(method: Method, i: int, count: int, w: Any, h: Any, e: Any) -> tuple[Any, Any]:
+    """The place of one of so many; reckoned alike with plain numbers and with sums."""
     if method.where == "top":
-        y = SLIT_LINE if method.key == "through_hinges" else Fraction(0)
-        return tuple((x, y) for x in _along(w, count, e))
+        return _along(w, i, count, e), SLIT_LINE if method.key == "through_hinges" else Fraction(0)
     if method.where == "shoulders":
-        half = (count + 1) // 2
-        return (
-            *((x, h / 10) for x in _along(w, half, e)),
-            *((x, h * Fraction(2, 3)) for x in _along(w, count - half, e)),
-        )
+        above = (count + 1) // 2
+        if i < above:
+            return _along(w, i, above, e), h * Fraction(1, 10)
+        return _along(w, i - above, count - above, e), h * Fraction(2, 3)
     if method.where == "corners":
-        corners = [(e, e), (w - e, e), (w - e, h - e), (e, h - e)]
-        if count <= 4:
-            return tuple(corners if count == 4 else corners[:count])
-        return (*corners, *((x, e) for x in _along(w, count - 2, e)[1:-1]))
-    perimeter = 2 * (w + h)
-    out = []
-    for i in range(count):
-        run = perimeter * (2 * i + 1) / (2 * count)
-        if run < w:
-            out.append((run, e))
-        elif run < w + h:
-            out.append((w - e, run - w))
-        elif run < 2 * w + h:
-            out.append((2 * w + h - run, h - e))
-        else:
-            out.append((e, perimeter - run))
-    return tuple(out)
+        if i < 4:
+            return ((e, e), (w - e, e), (w - e, h - e), (e, h - e))[i]
+        return _along(w, i - 3, count - 2, e), e
+    run = (w + h) * Fraction(2 * i + 1, count)
+    mm, wide, tall = (_mm(d) for d in (run, w, h))
+    if mm < wide:
+        return run, e
+    if mm < wide + tall:
+        return w - e, run - w
+    if mm < 2 * wide + tall:
+        return 2 * w + h - run, h - e
+    return e, 2 * w + 2 * h - run
 
 
-def _along(length: Fraction, count: int, inset: Fraction) -> list[Fraction]:
-    if count <= 0:
-        return []
-    if count == 1:
-        return [length / 2]
-    return [inset + (length - 2 * inset) * i / (count - 1) for i in range(count)]
+def _along(length: Any, i: int, count: int, inset: Any) -> Any:
+    """The place of one of so many along a length, the outer ones ``inset`` from its ends; one alone in the middle."""
+    return length / 2 if count == 1 else inset + (length - 2 * inset) * Fraction(i, count - 1)
+
+
+def _mm(size: Dim | Fraction | None, otherwise: Fraction = Fraction(1)) -> Fraction:
+    return otherwise if size is None else size.value if isinstance(size, Dim) else size
 
 
 def pull_test(kept: Kept, factor: int) -> Fraction:

@@ -15,11 +15,14 @@ from shadbo.core.checks import WayOut, put
 from shadbo.core.display import Carcass, Context
 from shadbo.core.facts import Facts
 from shadbo.core.inputs import ChoiceInput, Input, Option
+from shadbo.core.items import Things
+from shadbo.core.kinds import kind_of
 from shadbo.core.masses import plain_quantity
 from shadbo.core.rails import AXES
 from shadbo.core.room.light import Bears, bears, months, year
-from shadbo.core.room.wood import moisture, moves
-from shadbo.core.sums import Dim, leaf
+from shadbo.core.room.wood import grows, moisture
+from shadbo.core.sums import Curve, Dim
+from shadbo.core.terms import side
 from shadbo.core.views import Drawing, View
 
 EXPANDS = {"glass": Fraction(9, 1_000_000), "coated": Fraction(9, 1_000_000), "acrylic": Fraction(70, 1_000_000)}
@@ -45,6 +48,7 @@ def through_the_year(context: Context[Any, Any], carcass: Carcass | None, facts:
     bench = moisture(BENCH_C, BENCH_RH)
     wet, face, wide, clear = {}, {}, {}, {}
     glazing = getattr(context.display, "glazing", "none")
+    wooden = _wooden(context)
     for season in SEASONS:
         celsius, rh = getattr(room, f"{season}_c"), getattr(room, f"{season}_rh")
         wet[season] = moisture(celsius, rh)
@@ -58,28 +62,20 @@ def through_the_year(context: Context[Any, Any], carcass: Carcass | None, facts:
             parts=("rail",),
         )
         if carcass is not None:
-            moved = moves(carcass.face.value, carcass.wood, bench, wet[season])
-            face[season] = _moved(context, f"season.face.{season}", f"Each rail’s face, {season}", moved, ("rail",))
-        if "wood" in facts.traits and facts.type == "things":
-            grown = moves(facts.width, "", bench, wet[season])
-            wide[season] = _moved(
-                context, f"season.thing.{season}", f"The wooden thing across its grain, {season}", grown, ("item",)
+            grown = grows(carcass.face, carcass.wood, bench, wet[season])
+            face[season] = book.add(
+                grown, f"season.face.{season}", f"Each rail’s face, {season}, moves by", parts=("rail",)
             )
+        if wooden is not None:
+            grown = grows(wooden, "", bench, wet[season])
+            label = f"The wooden thing across its grain, {season}, moves by"
+            wide[season] = book.add(grown, f"season.thing.{season}", label, parts=("item",))
         for axis in AXES:
             name = f"glazing.clear.{axis}"
             if name in book.dims and glazing in EXPANDS:
-                sheet = book[f"glazing.{axis}"].value
-                grows = leaf(
-                    Fraction(round(sheet * EXPANDS[glazing] * (celsius - BENCH_C) * 1000), 1000),
-                    f"grows:{season}:{axis}",
-                    f"The sheet grows, {celsius} °C against 20",
-                    "rule",
-                    source="acrylic" if glazing == "acrylic" else "glass-expands",
-                    grain="fine",
-                    parts=("glazing",),
-                )
+                grown = warmed(book[f"glazing.{axis}"], glazing, celsius)
                 clear[season, axis] = book.add(
-                    book[name] - grows,
+                    book[name] - grown,
                     f"season.clear.{season}.{axis}",
                     f"Room round the sheet, {axis}, {season}",
                     parts=("glazing",),
@@ -115,11 +111,27 @@ def through_the_year(context: Context[Any, Any], carcass: Carcass | None, facts:
     return Year(wet, face, wide, clear, light)
 
 
-def _moved(context: Context[Any, Any], name: str, label: str, by: Fraction, parts: tuple[str, ...]) -> Dim:
-    form = leaf(
-        Fraction(round(by * 1000), 1000), f"moves:{name}", label, "rule", source="wood-moves", grain="fine", parts=parts
+def _wooden(context: Context[Any, Any]) -> Dim | None:
+    """The width of the widest thing of wood, which is where the grain moves."""
+    thing = context.piece.object
+    if not isinstance(thing, Things):
+        return None
+    parts = [f"item.{item.key}" for item in thing.items if "wood" in {*item.traits, *kind_of(item).traits}]
+    widths = [width for part in parts if (width := side(context.book, part, "width")) is not None]
+    return max(widths, key=lambda d: d.value, default=None)
+
+
+def warmed(sheet: Dim, glazing: str, celsius: int) -> Dim:
+    """By how much a sheet grows from the bench to so many °C."""
+    share = EXPANDS[glazing] * (celsius - BENCH_C)
+    known = "from memory" if glazing == "acrylic" else "EN 572-1"
+    how = f"sheet × {EXPANDS[glazing] * 1_000_000} millionths a kelvin ({known}) × ({celsius} − {BENCH_C}) K"
+    return Dim(
+        sheet.value * share,
+        Curve(how, ((share, sheet),)),
+        f"The sheet grows, {celsius} °C against {BENCH_C}",
+        grain="fine",
     )
-    return context.book.add(form, name, f"{label}, moves by", parts=parts)
 
 
 def check_room(context: Context[Any, Any], found: Year, facts: Facts) -> None:

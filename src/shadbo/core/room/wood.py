@@ -10,6 +10,8 @@ from types import MappingProxyType
 
 from quicktions import Fraction
 
+from shadbo.core.sums import Curve, Dim
+
 # Green to oven-dry shrinkage, tangential and radial, % (Table 4-3).
 SHRINKS: Mapping[str, tuple[Fraction, Fraction]] = MappingProxyType({
     wood: (Fraction(t, 10), Fraction(r, 10)) for wood, t, r in (
@@ -43,7 +45,13 @@ def shrinkage(wood: str, radial: bool = False) -> Fraction:
     return known[1 if radial else 0]
 
 
-def moves(wide: Fraction, wood: str, before: Fraction, after: Fraction, radial: bool = False) -> Fraction:
-    """mm a board so wide across the grain grows (positive) when its moisture goes from one to another (%; both under 30)."""
-    share = SATURATED * 100 / shrinkage(wood, radial) - SATURATED + before
-    return wide * (after - before) / share
+def moves(wood: str, before: Fraction, after: Fraction, radial: bool = False) -> Fraction:
+    """The share of its width a board grows across the grain when its moisture goes from one to another (%; both under 30)."""
+    return (after - before) / (SATURATED * 100 / shrinkage(wood, radial) - SATURATED + before)
+
+
+def grows(wide: Dim, wood: str, before: Fraction, after: Fraction) -> Dim:
+    """mm a board so wide across the grain grows (positive), to a millionth of its width."""
+    share = Fraction(round(moves(wood, before, after) * 1_000_000), 1_000_000)
+    how = f"width × (M₂ − M₁) ÷ (30 × 100 ÷ S − 30 + M₁), S = {float(shrinkage(wood)):g} %, M {float(before):.2f} to {float(after):.2f} % (Wood Handbook, ch. 13)"
+    return Dim(wide.value * share, Curve(how, ((share, wide),)), grain="fine")

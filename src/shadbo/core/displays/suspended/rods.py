@@ -15,6 +15,8 @@ from quicktions import Fraction
 
 from shadbo.core.arrange.shapes import Body
 from shadbo.core.displays.suspended.decision import Rods, Stuff
+from shadbo.core.holding import figures
+from shadbo.core.sums import Curve, Dim
 
 PI = Fraction(355, 113)
 # Bending strength and stiffness, N/mm²: white ash at 12 % moisture (Wood Handbook, Table 5-3, from memory), half-hard brass and
@@ -92,6 +94,17 @@ def bending_stress(force: Fraction, arm: Fraction, d: Fraction) -> Fraction:
 def sags(force: Fraction, arm: Fraction, d: Fraction, stuff: Stuff) -> Fraction:
     """mm at its end."""
     return force * arm**3 / (3 * STIFFNESS[stuff] * inertia(d))
+
+
+def sagging(force: Fraction, arm: Dim, d: Dim, stuff: Stuff) -> Dim:
+    """The same as a sum of its lengths."""
+    value = sags(force, arm.value, d.value, stuff)
+    how = f"F × L³ ÷ (3 × E × I), F = {figures(force)} N, E = {STIFFNESS[stuff]} N/mm², I = π × d⁴ ÷ 64"
+    return Dim(
+        value,
+        Curve(how, ((force * arm.value**2 / (STIFFNESS[stuff] * inertia(d.value)), arm), (-4 * value / d.value, d))),
+        grain="fine",
+    )
 
 
 def buckles(length: Fraction, d: Fraction, stuff: Stuff) -> Fraction:

@@ -23,7 +23,7 @@ from shadbo.core.displays.suspended.rods import (
     bending_stress,
     buckles,
     meets,
-    sags,
+    sagging,
     toward,
 )
 from shadbo.core.holding import figures, newtons, show_force
@@ -310,7 +310,8 @@ def _bears(context: SuspendedContext, one: Laid, rods: list[Rod], d: Dim, into_t
         assert worst.way is not None
         parts = (worst.part,)
         if does == "bends":
-            arm = worst.way.value + into_thing.value / 2
+            reach = worst.way + into_thing / 2
+            arm = reach.value
             stress = bending_stress(each, arm, d.value)
             allowed = STRENGTH[display.stuff] / factor
             book.add_quantity(
@@ -324,18 +325,7 @@ def _bears(context: SuspendedContext, one: Laid, rods: list[Rod], d: Dim, into_t
                 parts=parts,
             )
             sag = book.add(
-                leaf(
-                    Fraction(round(sags(each, arm, d.value, display.stuff) * 1000), 1000),
-                    "rod-sag",
-                    "Sag of the rod",
-                    "rule",
-                    source="rods",
-                    grain="fine",
-                    parts=parts,
-                ),
-                "rod.sag",
-                "The rod’s end sags by",
-                parts=parts,
+                sagging(each, reach, d, display.stuff), "rod.sag", "The rod’s end sags by", parts=parts, grain="fine"
             )
             found.append(Bears(does, stress / allowed, sag))
         elif does == "stands":
