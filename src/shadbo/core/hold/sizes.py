@@ -10,14 +10,14 @@ from quicktions import Fraction
 from shadbo.core.display import Context
 from shadbo.core.facts import facts_of
 from shadbo.core.figures import Say
-from shadbo.core.hold.methods import METHODS, Method
+from shadbo.core.hold.methods import METHODED, METHODS, Method
 from shadbo.core.hold.ranking import Subject, usual
 from shadbo.core.holding import BASES, Fixings, figures, fixings, newtons, places
 from shadbo.core.items import Item, Things
 from shadbo.core.kinds import kind_of
 from shadbo.core.objects import MATERIALS, CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
 from shadbo.core.rails import AXES
-from shadbo.core.sums import Dim, rule, smallest
+from shadbo.core.sums import Dim, rule
 from shadbo.core.terms import side
 from shadbo.core.withdrawal import PLYWOOD, screw_diameter, withdrawal
 
@@ -168,9 +168,11 @@ def _from_edges(
 ) -> None:
     """The first two places from its left edge and from its top, as figures: where to begin and how far to step."""
     wide, tall = (side(context.book, subject.part, axis) for axis in AXES)
-    if wide is None or tall is None:
+    if wide is None or tall is None or context.piece.display.type not in METHODED:
         return
-    edge = smallest((rule(method.edge, "From the edge", "hold-spacing", "depth"), wide / 4, tall / 4))
+    # On a small thing no further in than a quarter of it.
+    short = min(wide, tall, key=lambda d: d.value)
+    edge = rule(method.edge, "From the edge", "hold-spacing", "depth") if method.edge <= short.value / 4 else short / 4
     for axis, i, words in (("x", 0, "from its left edge"), ("y", 1, "below its top edge")):
         firsts = {spot[i]: n for n, spot in reversed(list(enumerate(spots)))}
         for n, value in enumerate(sorted(firsts)[:2], start=1):
