@@ -12,8 +12,8 @@ from typing import Any
 import httpx
 import pytest
 from hypothesis import HealthCheck, settings
-from quicktions import Fraction
 
+from shadbo.core.exact import Fraction
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import as_decimal
 from shadbo.core.piece import FORMAT, Piece, load_piece

@@ -9,7 +9,6 @@ from typing import Any
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from quicktions import Fraction
 from shapely import Polygon, affinity
 from shapely import box as rectangle
 from shapely.geometry import Point
@@ -18,6 +17,7 @@ from shapely.geometry.base import BaseGeometry
 from shadbo.core.arrange.packing import fits_box, smallest_box
 from shadbo.core.arrange.shapes import apart, area, overlap
 from shadbo.core.edits import TypeIn, apply_edits
+from shadbo.core.exact import Fraction
 from shadbo.core.fields import Refused
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.item_edits import (

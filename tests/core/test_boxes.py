@@ -8,11 +8,11 @@ from typing import Any
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from quicktions import Fraction
 
 from shadbo.core.boxes.depth import at_least
 from shadbo.core.boxes.depth_rules import fillings
 from shadbo.core.edits import TakeWayOut, TypeIn, apply_edits
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import plain
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.plan import Plan, plan

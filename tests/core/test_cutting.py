@@ -7,9 +7,9 @@ from itertools import product
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from quicktions import Fraction
 
 from shadbo.core.cutting import lay_out
+from shadbo.core.exact import Fraction
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.plan import plan
 from tests.conftest import document

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from decimal import Decimal
 from typing import Any
 
 import pytest
 from pydantic import TypeAdapter
-from quicktions import Fraction
 
 from shadbo.core.edits import Choose, Edit, Nudge, TakeWayOut, TypeIn, Write, apply_edits, in_words
+from shadbo.core.exact import Fraction
 from shadbo.core.fields import Refused
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.piece import Piece, document_of, load_piece
@@ -35,7 +36,7 @@ def refused(piece: Piece, *edits: Any) -> Any:
 
 
 def test_a_typed_gap_in_either_system(make_piece: MakePiece) -> None:
-    assert typed(make_piece(), GAP, "1/4", "in").display.frame.gap == Fraction("6.35")  # type: ignore[union-attr]
+    assert typed(make_piece(), GAP, "1/4", "in").display.frame.gap == Decimal("6.35")  # type: ignore[union-attr]
     assert typed(make_piece(), GAP, "12/2").display.frame.gap == 6  # type: ignore[union-attr]
 
 

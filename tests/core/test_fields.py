@@ -9,8 +9,8 @@ from typing import Any
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from quicktions import Fraction
 
+from shadbo.core.exact import Fraction
 from shadbo.core.fields import LengthField, Refused
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import Tape, read_length

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable
 
 import pytest
-from quicktions import Fraction
 
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Book, Speaker, number_text, open_count, open_figure, plain
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import MM_PER_INCH, Showing

@@ -9,8 +9,8 @@ from itertools import pairwise
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from quicktions import Fraction
 
+from shadbo.core.exact import Fraction
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import MM_PER_INCH
 from shadbo.core.piece import Piece, load_piece

@@ -8,9 +8,9 @@ from typing import Any
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from quicktions import Fraction
 
 from shadbo.core.edits import Act, apply_edits
+from shadbo.core.exact import Fraction
 from shadbo.core.hang.joints import best_joint, joints_for
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.plan import plan

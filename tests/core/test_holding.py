@@ -7,10 +7,10 @@ from typing import Any
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from quicktions import Fraction
 from shapely import Point, box
 
 from shadbo.core.edits import Choose, GiveUp, TakeOn, TypeIn, apply_edits
+from shadbo.core.exact import Fraction
 from shadbo.core.fields import Refused
 from shadbo.core.figures import plain
 from shadbo.core.hold.methods import METHODED, METHODS, SCHOOLS

@@ -9,8 +9,8 @@ import pint
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from quicktions import Fraction
 
+from shadbo.core.exact import Fraction
 from shadbo.core.lengths import LengthError, Showing, Tape, as_decimal, nearest, read_length
 
 UNITS = pint.UnitRegistry(non_int_type=Exact)

@@ -7,8 +7,8 @@ from typing import Any
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from quicktions import Fraction
 
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import plain
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import MM_PER_INCH, as_decimal

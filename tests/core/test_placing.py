@@ -9,10 +9,10 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from quicktions import Fraction
 from scipy.optimize import minimize
 
 from shadbo.core.edits import Choose, Nudge, TakeWayOut, TypeIn, Write, apply_edits
+from shadbo.core.exact import Fraction
 from shadbo.core.fields import Refused
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.plan import Plan, plan

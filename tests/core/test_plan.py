@@ -7,9 +7,9 @@ from collections.abc import Callable
 from dataclasses import replace
 
 import pytest
-from quicktions import Fraction
 
 from shadbo.core.display import Context, Proof, Reckoned
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import plain
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import MM_PER_INCH

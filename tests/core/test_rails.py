@@ -8,9 +8,9 @@ from typing import Any
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from quicktions import Fraction
 
 from shadbo.core.edits import AddStation, TypeIn, Write, apply_edits, in_words
+from shadbo.core.exact import Fraction
 from shadbo.core.fields import Refused
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.piece import document_of, load_piece

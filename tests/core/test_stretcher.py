@@ -10,9 +10,9 @@ import pytest
 from anastruct import SystemElements
 from hypothesis import given
 from hypothesis import strategies as st
-from quicktions import Fraction
 
 from shadbo.core.edits import Choose, TakePicture, TakeWayOut, TypeIn, apply_edits
+from shadbo.core.exact import Fraction
 from shadbo.core.fields import Refused
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.plan import Plan, book_of, plan

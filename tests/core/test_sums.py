@@ -7,8 +7,8 @@ import math
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from quicktions import Fraction
 
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import open_figure
 from shadbo.core.lengths import Showing
 from shadbo.core.sums import Dim, Pick, Sum, diagonal, largest, leaf, mean, median, root, smallest

@@ -8,11 +8,11 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from quicktions import Fraction
 from shapely import LineString, Polygon
 from shapely.affinity import skew
 
 from shadbo.core.edits import AddStation, Choose, TakeWayOut, TypeIn, apply_edits
+from shadbo.core.exact import Fraction
 from shadbo.core.fields import Refused
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.masses import KG_PER_POUND, MassError, read_mass, show_mass

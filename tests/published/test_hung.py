@@ -10,8 +10,8 @@ import pytest
 from anastruct import SystemElements
 from hypothesis import given
 from hypothesis import strategies as st
-from quicktions import Fraction
 
+from shadbo.core.exact import Fraction
 from shadbo.core.hang.hardware import TWO_PEOPLE
 from shadbo.core.hang.wire import bends, rail_sags, sags, stile_bends, stretched, wire_under
 from shadbo.core.holding import newtons

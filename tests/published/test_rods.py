@@ -6,9 +6,9 @@ import math
 
 import pytest
 from anastruct import SystemElements
-from quicktions import Fraction
 
 from shadbo.core.displays.suspended.rods import STIFFNESS, bending_stress, buckles, sags
+from shadbo.core.exact import Fraction
 
 
 @pytest.mark.parametrize(

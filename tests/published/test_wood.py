@@ -5,8 +5,8 @@ from __future__ import annotations
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from quicktions import Fraction
 
+from shadbo.core.exact import Fraction
 from shadbo.core.room.wood import SHRINKS, moisture, moves, shrinkage
 from shadbo.core.timber import GRAVITY, STIFFNESS
 

@@ -8,10 +8,10 @@ from datetime import date, datetime
 from typing import Annotated, Any
 
 from pydantic import BaseModel, Field, TypeAdapter
-from quicktions import Fraction
 
 from shadbo.core.comparing import Comparison
 from shadbo.core.edits import Edit
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Opened, Say
 from shadbo.core.lengths import Shown, Understood
 from shadbo.core.plan import Plan

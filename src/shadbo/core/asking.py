@@ -5,9 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.checks import put
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Say
 from shadbo.core.inputs import ChoiceInput, LengthInput, Option
 from shadbo.core.lengths import Showing

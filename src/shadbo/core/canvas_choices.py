@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.checks import WayOut, put
 from shadbo.core.display import Context
+from shadbo.core.exact import Fraction
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.inputs import ChoiceInput, Option
 from shadbo.core.lengths import as_decimal

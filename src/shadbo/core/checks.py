@@ -12,8 +12,8 @@ from decimal import Decimal
 from typing import Annotated, Any, Literal
 
 from pydantic import PlainSerializer
-from quicktions import Fraction
 
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Say
 from shadbo.core.lengths import as_decimal
 from shadbo.core.sources import Source, source

@@ -8,8 +8,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Say
 from shadbo.core.lengths import Shown
 

@@ -5,12 +5,11 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.asking import choice, plain_length, station_inputs, toggled
 from shadbo.core.checks import WayOut, put
 from shadbo.core.display import Context, Panel
 from shadbo.core.doubts import check_diagonals, check_readings
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Say
 from shadbo.core.inputs import ChoiceInput, Input, MassInput, Option, WordsInput
 from shadbo.core.masses import show_mass

@@ -6,10 +6,9 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any, Generic, Literal, TypeVar
 
-from quicktions import Fraction
-
 from shadbo.core.checks import Checklist, Patch, Stage
 from shadbo.core.cutting import CutLine, StockLength
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import Facts
 from shadbo.core.figures import Book, Say, Speaker
 from shadbo.core.inputs import Input

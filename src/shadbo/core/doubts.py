@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.checks import Checklist, WayOut, put
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Speaker
 from shadbo.core.lengths import MM_PER_INCH
 from shadbo.core.measuring import Side

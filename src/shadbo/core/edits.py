@@ -14,11 +14,11 @@ from typing import Annotated, Any, Literal
 import jsonpatch
 import jsonpointer
 from pydantic import Field
-from quicktions import Fraction
 
 from shadbo.core.checks import Patch, put
 from shadbo.core.comparing import show_as
 from shadbo.core.decisions import PictureFile
+from shadbo.core.exact import Fraction
 from shadbo.core.fields import Fault, LengthField, MassField, Refused
 from shadbo.core.figures import plain
 from shadbo.core.hold.decision import Override

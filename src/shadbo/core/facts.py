@@ -5,8 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction
 from shadbo.core.items import Item, Things
 from shadbo.core.kinds import kind_of
 from shadbo.core.lengths import Unit

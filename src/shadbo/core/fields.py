@@ -13,8 +13,8 @@ from typing import Any
 from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler
 from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
-from quicktions import Fraction
 
+from shadbo.core.exact import Fraction
 from shadbo.core.lengths import LengthError, Showing, Tape, Understood, Unit, as_decimal, read_length
 from shadbo.core.masses import MassError, read_mass, show_mass
 

@@ -10,8 +10,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction
 from shadbo.core.lengths import Grain, Showing, Shown, as_decimal
 from shadbo.core.masses import Quantity
 from shadbo.core.sources import source
@@ -184,7 +183,9 @@ def _rows(dim: Dim, show: Showing) -> tuple[str, tuple[Row, ...], str | None]:
     if isinstance(form, Sum):
         rows = tuple(row(_times(c, i == 0), t, c * t.value) for i, (c, t) in enumerate(form.terms))
         factor = None
-        if form.factor != 1:
+        if form.factor == 0:
+            factor = "× 0"
+        elif form.factor != 1:
             back = 1 / form.factor
             factor = f"÷ {number_text(back)}" if back.denominator == 1 else f"× {number_text(form.factor)}"
         return "sum", rows, factor

@@ -5,9 +5,8 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.display import Context, Panel, Reckoned
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import facts_of
 from shadbo.core.glazing import cleaned
 from shadbo.core.hang.drawing import joint_view, on_the_back
@@ -22,6 +21,7 @@ from shadbo.core.hold.panel import held_by, hold_panel, hold_view, steps_for
 from shadbo.core.hold.rules import check as check_holding
 from shadbo.core.hold.sizes import Kept, keep, subjects
 from shadbo.core.labelling import label_step
+from shadbo.core.nothing import check_cuts, check_wood
 from shadbo.core.room.season import check_room, room_inputs, season_view, through_the_year
 from shadbo.core.terms import there
 from shadbo.core.work import Step
@@ -32,7 +32,9 @@ ROOM = ("season.moisture.winter", "season.moisture.summer", "season.face.winter"
 
 def finish(context: Context[Any, Any], reckoned: Reckoned) -> Reckoned:
     """The plan with the Hang stage, its drawings and its checks."""
-    carcass, facts = reckoned.carcass, facts_of(context.piece)
+    check_cuts(context, reckoned)
+    carcass = reckoned.carcass if check_wood(context, reckoned.carcass) else None
+    facts = facts_of(context.piece)
     kg = sum((w.kg for w in reckoned.weights), Fraction(0))
     kept = keep(context, subjects(context))
     check_holding(context, kept)

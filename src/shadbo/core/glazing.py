@@ -6,10 +6,9 @@ from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, replace
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.asking import choice
 from shadbo.core.display import Context
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import Facts, facts_of
 from shadbo.core.holding import figures
 from shadbo.core.inputs import ChoiceInput
@@ -90,7 +89,7 @@ def cleaned(context: Context[Any, Any], step: Step, sheet_m2: Fraction) -> Step:
     """The step that cuts a sheet, with what its kind asks for and time for the dust: a large one takes an hour or two."""
     kind = getattr(context.display, "glazing", "glass")
     said = {"coated": COATED, "acrylic": PLASTIC}.get(kind, "")
-    dust = min(DUST_MOST, max(DUST_LEAST, round(sheet_m2 * DUST_A_M2 / 5) * 5))
+    dust = min(DUST_MOST, max(DUST_LEAST, int(round(sheet_m2 * DUST_A_M2 / 5)) * 5))
     words = f"{said} Dust: {dust} minutes with a soft brush and a raking light."
     return replace(step, say=(*step.say, words), minutes=step.minutes + dust)
 

@@ -9,9 +9,8 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from quicktions import Fraction
-
 from shadbo.core.display import Context
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Say
 from shadbo.core.masses import KG_PER_POUND, Quantity
 from shadbo.core.sums import Dim

@@ -5,13 +5,13 @@ from __future__ import annotations
 from typing import Annotated, Any, Literal, cast
 
 from pydantic import Field
-from quicktions import Fraction
 
 from shadbo.core.arrange.laid import Laid
 from shadbo.core.arrange.moves import arranged, move, rounded
 from shadbo.core.box_decisions import Layout
 from shadbo.core.checks import Checklist, Patch, put
 from shadbo.core.display import Context, Lying
+from shadbo.core.exact import Fraction
 from shadbo.core.fields import Fault, LengthField, Refused
 from shadbo.core.figures import Book, Speaker
 from shadbo.core.items import Colour, Coordinate, ItemKey, Kind, Things

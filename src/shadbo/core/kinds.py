@@ -8,8 +8,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction
 from shadbo.core.items import Item, Kind, ShapeName
 from shadbo.core.traits import Trait
 

@@ -4,9 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.display import Context, Held
+from shadbo.core.exact import Fraction
 from shadbo.core.glazing import LABELS
 from shadbo.core.hang.hardware import Hanger
 from shadbo.core.holding import figures

@@ -14,7 +14,7 @@ from functools import lru_cache
 from math import gcd
 from typing import Literal
 
-from quicktions import Fraction
+from shadbo.core.exact import Fraction
 
 Unit = Literal["mm", "in"]
 Grain = Literal["wood", "depth", "fine"]
@@ -85,6 +85,8 @@ def _plain(text: str) -> str:
         # A vulgar fraction (½) is one character; it may stand right after its whole number.
         if ch != "⁄" and unicodedata.category(ch) == "No" and "⁄" in (plain := unicodedata.normalize("NFKC", ch)):
             out.append(" " + plain.replace("⁄", "/"))
+        elif not ch.isascii() and (digit := unicodedata.decimal(ch, None)) is not None:
+            out.append(str(digit))
         else:
             out.append(ch)
     joined = "".join(out)
@@ -264,7 +266,7 @@ def read_length(text: str, unit: Unit = "mm", tape: Tape = Tape()) -> Understood
 
 def finite(mm: Fraction) -> Fraction:
     """The value as a document can hold it: unchanged if its decimal ends, else the nearest millionth of a mm."""
-    rest = mm.denominator
+    rest = int(mm.denominator)
     for prime in (2, 5):
         while rest % prime == 0:
             rest //= prime
@@ -281,14 +283,14 @@ def _steps(size: Fraction, step: Fraction) -> int:
     """How many whole steps a size rounds to; in integers, for this runs for every figure shown."""
     over = size.numerator * step.denominator
     under = size.denominator * step.numerator
-    return (2 * over + under) // (2 * under)
+    return int((2 * over + under) // (2 * under))
 
 
 @lru_cache(maxsize=20_000)
 def as_decimal(mm: Fraction) -> Decimal:
     """Exact for finite decimals, else to a millionth of a millimetre; no exponent, no trailing zeros."""
     held = finite(mm)
-    top, bottom = held.numerator, held.denominator
+    top, bottom = int(held.numerator), int(held.denominator)
     places = 0
     while top * 10**places % bottom:
         places += 1

@@ -5,8 +5,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction
 from shadbo.core.lengths import Unit
 
 KG_PER_POUND = Fraction(45359237, 100_000_000)
@@ -55,19 +54,19 @@ def read_mass(text: str, unit: Unit) -> Fraction:
 
 def show_mass(kg: Fraction) -> Quantity:
     """Kilograms to two figures past the point that matter (grams under 1 kg); pounds and ounces."""
-    grams = round(kg * 1000)
+    grams = int(round(kg * 1000))
     metric = f"{_decimal(kg, 2)} kg" if grams >= 1000 else f"{_decimal(kg * 1000, 1 if grams < 10 else 0)} g"
     ounces = kg / KG_PER_POUND * 16
     if ounces < 16:
         return Quantity(metric, f"{_decimal(ounces, 1)} oz")
-    whole = round(ounces)
+    whole = int(round(ounces))
     pounds, left = divmod(whole, 16)
     return Quantity(metric, f"{pounds} lb {left} oz" if left else f"{pounds} lb")
 
 
 def _decimal(value: Fraction, places: int) -> str:
     """A number with so many places, none of them a trailing zero."""
-    scaled = round(value * 10**places)
+    scaled = int(round(value * 10**places))
     if places == 0:
         return str(scaled)
     text = f"{scaled // 10**places}.{scaled % 10**places:0{places}d}".rstrip("0").rstrip(".")

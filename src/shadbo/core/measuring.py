@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Book
 from shadbo.core.lengths import Grain
 from shadbo.core.readings import AnyReading, Stations, Uses

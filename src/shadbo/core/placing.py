@@ -19,9 +19,9 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
-from quicktions import Fraction
 from scipy.optimize import linprog
 
+from shadbo.core.exact import Fraction
 from shadbo.core.measuring import Side
 from shadbo.core.sums import Dim
 from shadbo.core.thing import EDGES, RUNS, Thing

@@ -11,11 +11,11 @@ from decimal import Decimal
 from typing import Any, Literal
 
 from pydantic import TypeAdapter
-from quicktions import Fraction
 
 from shadbo.core.checks import ORDER, Check, Checklist, Stage
 from shadbo.core.cutting import CutLine, StockLength
 from shadbo.core.display import MANY, Context, Held, ItemShown, Reckoned
+from shadbo.core.exact import Fraction
 from shadbo.core.fields import LengthField
 from shadbo.core.figures import Book, Figure, Say, Speaker, figure_of, figure_of_count
 from shadbo.core.finishing import finish
@@ -98,15 +98,16 @@ def plan(piece: Piece, shop: Shop, focus: str = "") -> Plan:
 
     ``focus`` is the key of the item the stages ask about; without one, or with one that is not there, the first.
     """
-    return _plan(piece, shop, focus)[0]
+    return plan_and_book(piece, shop, focus)[0]
 
 
 def book_of(piece: Piece, shop: Shop) -> Book:
     """The dims of the plan by name, with their terms: for opening a figure and naming a slip."""
-    return _plan(piece, shop)[1]
+    return plan_and_book(piece, shop)[1]
 
 
-def _plan(piece: Piece, shop: Shop, focus: str = "") -> tuple[Plan, Book]:
+def plan_and_book(piece: Piece, shop: Shop, focus: str = "") -> tuple[Plan, Book]:
+    """Both at once. Raises :class:`PlanFault`."""
     book, checks = Book(), Checklist()
     context = Context(piece, piece.object, piece.display, shop, book, checks, Speaker(shop.showing), focus)
     display = DISPLAYS[piece.display.type]

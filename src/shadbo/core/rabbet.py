@@ -11,12 +11,11 @@ from dataclasses import dataclass
 from functools import partial
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.checks import WayOut, put
 from shadbo.core.decisions import BoughtFrame, NewRabbet, ReadFrame
 from shadbo.core.display import ANY_HANGER, Carcass, Context, Weight
 from shadbo.core.doubts import check_readings, put_list
+from shadbo.core.exact import Fraction
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.measuring import Side, read_side, waist
 from shadbo.core.rails import AXES, Rails, other, square
@@ -190,6 +189,7 @@ def check_rabbet(
             key="frame",
         )  # fmt: skip
         check_bow(context, frame, rabbet.inner, rabbet.bow, "rabbet")
+        _check_rail(context, rabbet)
         return
     say, shop, moulding = context.speak.say, context.shop, rabbet.moulding
     assert moulding is not None
@@ -202,11 +202,11 @@ def check_rabbet(
         )  # fmt: skip
     longest = max(rabbet.outside.values(), key=lambda d: d.value)
     kerf = Fraction(shop.rules.kerf)
-    if longest.value + kerf > moulding.length:
+    if longest.value + kerf > Fraction(moulding.length):
         ways = [
             WayOut(say(f"Use {m.name}: it comes {{}} long", Fraction(m.length)), (put("/display/frame/moulding", m.key),))
             for m in sorted(shop.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
-            if m.length >= longest.value + 2 * (Fraction(m.face) - rabbet.face.value) + kerf
+            if Fraction(m.length) >= longest.value + 2 * (Fraction(m.face) - rabbet.face.value) + kerf
         ][:3]  # fmt: skip
         context.checks.add(
             "stop", "rail.stock", "cut",
@@ -214,6 +214,41 @@ def check_rabbet(
             why=say("A rail uses its long point and a kerf of {}.", kerf),
             source_key="stock", figure=longest.name, parts=("rail",), ways=(*ways, *shorter),
         )  # fmt: skip
+
+
+def _check_rail(context: Context[Any, Any], rabbet: Rabbet) -> None:
+    """Readings of a rail that contradict one another: a lip as wide as the face, a rabbet as deep as the rail is high."""
+    say = context.speak.say
+    for key, inner, whole, fields, words in (
+        ("wood.none", rabbet.lip, rabbet.face, ("lip", "face"), "The lip, {}, is as wide as the face, {}: no wood is left beside the rabbet."),
+        ("wood.through", rabbet.depth, rabbet.rail_height, ("rabbet_depth", "rail_height"), "The rabbet, {} deep, goes right through the rail, {} high."),
+    ):  # fmt: skip
+        if inner.value < whole.value:
+            continue
+        ways = []
+        if inner.value > whole.value:
+            swapped = tuple(put(f"/display/frame/{f}", d.value) for f, d in zip(fields, (whole, inner), strict=True))
+            names = [field.replace("_", " ") for field in fields]
+            ways.append(
+                WayOut(say(f"Written the wrong way round: {names[0]} {{}}, {names[1]} {{}}", whole, inner), swapped)
+            )
+        if context.piece.display.type != "deep_ready_made":
+            ways.append(_made_instead(context, rabbet.depth.value))
+        context.checks.add(
+            "stop", key, "display", say(words, inner, whole), why="One of the two was read wrong: read both again from behind.",
+            source_key="cut-size", figure=inner.name, parts=("rail",), ways=ways,
+        )  # fmt: skip
+
+
+def _made_instead(context: Context[Any, Any], deep: Fraction) -> WayOut:
+    """A frame to be made in place of the one that is there, as deep in the rabbet as the stock list has it."""
+    profiles = sorted(
+        context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face)
+    )
+    profile = next((m for m in profiles if Fraction(m.rabbet_depth) >= deep), profiles[-1])
+    return WayOut(
+        (f"Make a frame of {profile.name} instead",), (put("/display/frame", {"make": "new", "moulding": profile.key}),)
+    )
 
 
 def check_bow(

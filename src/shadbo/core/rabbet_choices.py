@@ -5,12 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.asking import choice, given, plain_length, station_inputs
 from shadbo.core.checks import WayOut, put
 from shadbo.core.decisions import BoughtFrame, NewRabbet, ReadFrame
 from shadbo.core.display import Context
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Say
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.inputs import ChoiceInput, Input, Option

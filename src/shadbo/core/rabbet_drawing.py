@@ -5,8 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction
 from shadbo.core.rabbet import Rabbet
 from shadbo.core.rails import draw_rails
 from shadbo.core.views import Drawing, Material

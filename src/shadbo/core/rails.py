@@ -6,10 +6,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.cutting import CutLine, StockLength, lay_out
 from shadbo.core.display import Context
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Say
 from shadbo.core.lengths import Grain, as_decimal
 from shadbo.core.sums import Dim, diagonal, largest, rule
@@ -160,7 +159,7 @@ def frame_steps(context: Context[Any, Any], rails: Rails) -> list[Step]:
 
 def spread(length: Dim, most: Fraction, start: Dim | None = None) -> tuple[list[Dim], int]:
     """Places of fasteners along a side, the same distance apart, half a spacing from each end, two at the least."""
-    n = max(2, -(-length.value // most))
+    n = max(2, int(-(-length.value // most)))
     first = length / (2 * n)
     places = [first * (2 * i + 1) for i in range(n)]
     return ([start + p for p in places] if start is not None else places), n

@@ -12,8 +12,8 @@ from decimal import Decimal
 from typing import Annotated, ClassVar, Literal
 
 from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, model_validator
-from quicktions import Fraction
 
+from shadbo.core.exact import Fraction
 from shadbo.core.fields import LengthField, MassField, exact
 
 UnitName = Literal["mm", "in"]

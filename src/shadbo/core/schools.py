@@ -6,8 +6,7 @@ from collections.abc import Mapping
 from decimal import Decimal
 from typing import Any
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction
 from shadbo.core.lengths import MM_PER_INCH, Unit, as_decimal
 
 # Key, gap on a metric tape, gap on an inch tape, what for.

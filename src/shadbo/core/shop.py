@@ -10,7 +10,6 @@ from decimal import Decimal
 from typing import Annotated, Literal
 
 from pydantic import Field
-from quicktions import Fraction
 
 from shadbo.core.decisions import (
     FACE_MM,
@@ -23,6 +22,7 @@ from shadbo.core.decisions import (
     SEAT_WIDTH_MM,
     SHEET_MM,
 )
+from shadbo.core.exact import Fraction
 from shadbo.core.fields import LengthField
 from shadbo.core.lengths import Showing, Tape, Unit
 from shadbo.core.objects import BAR_WIDTH_MM

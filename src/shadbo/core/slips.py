@@ -10,8 +10,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction
 from shadbo.core.lengths import MM_PER_INCH, nearest
 from shadbo.core.sums import Dim, Leaf, Pick, Sum
 

@@ -62,6 +62,7 @@ SOURCES: dict[str, Source] = _book(
         "The canvas usually sits 3 mm below the rail's face; flush and proud are a matter of taste.",
     ),
     Source("tape", "house figure", "Reading tolerance of the tape, a shop setting."),
+    Source("cut-size", "exact", "A size is more than nothing: what is taken off can’t be more than there is."),
     Source("saw", "house figure", "Tolerance and kerf of the saw, shop settings."),
     Source(
         "square",

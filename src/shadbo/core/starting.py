@@ -5,12 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.boxes.suiting import need_of
 from shadbo.core.displays.floater import FLOATER
 from shadbo.core.displays.lipped import LIPPED
 from shadbo.core.displays.on_board import ON_BOARD
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import Facts
 from shadbo.core.fields import Fault, Refused
 from shadbo.core.house_stock import HOUSE_SHOP

@@ -6,8 +6,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.items import Kind
 from shadbo.core.kinds import KINDS
@@ -92,4 +91,4 @@ CANVAS_ASKS = (*FLAT_ASKS, SizeAsked("depth", "Bar depth", "/object/depth/bar/0"
 def profile_for(need: Fraction, shop: Shop) -> RabbetMoulding:
     """The shallowest profile with a lip whose rabbet takes so much, else the deepest there is."""
     profiles = sorted(shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
-    return next((m for m in profiles if m.rabbet_depth >= need), profiles[-1])
+    return next((m for m in profiles if Fraction(m.rabbet_depth) >= need), profiles[-1])

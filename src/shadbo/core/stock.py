@@ -8,10 +8,9 @@ from itertools import combinations_with_replacement
 from math import lcm
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.checks import WayOut, put
 from shadbo.core.display import Context
+from shadbo.core.exact import Fraction
 from shadbo.core.sums import Dim, leaf
 
 

@@ -13,8 +13,7 @@ from dataclasses import dataclass
 from decimal import Decimal, localcontext
 from typing import Final, Literal
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction, as_quotient
 from shadbo.core.lengths import Grain, Unit
 
 Number = int | Fraction | Decimal
@@ -286,7 +285,7 @@ def root(square: Fraction) -> Fraction:
     """Square root to a millionth of a mm; exact roots stay exact to that step."""
     with localcontext() as context:
         context.prec = 34
-        decimal = (Decimal(square.numerator) / Decimal(square.denominator)).sqrt()
+        decimal = as_quotient(square).sqrt()
         return Fraction(decimal.quantize(Decimal("0.000001")))
 
 

@@ -5,8 +5,7 @@ from __future__ import annotations
 from decimal import Decimal, localcontext
 from types import MappingProxyType
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction, as_quotient
 from shadbo.core.sums import Curve, Dim, Number
 
 # Modulus of elasticity at 12 % moisture, MPa (N/mm²).
@@ -55,7 +54,7 @@ def longest_span(width: Dim, depth: Dim, newton_per_m: Number, wood: str, share:
     cube = 384 * e * depth.value * width.value**3 / 12 / (5 * n * share)
     with localcontext() as context:
         context.prec = 34
-        root = (Decimal(cube.numerator) / Decimal(cube.denominator)) ** (Decimal(1) / Decimal(3))
+        root = as_quotient(cube) ** (Decimal(1) / Decimal(3))
         value = Fraction(root.quantize(Decimal("0.000001")))
     slopes = ((value / width.value, width), (value / (3 * depth.value), depth))
     return Dim(value, Curve("∛(384 × E × I ÷ (5 × tension × limit))", slopes), grain="wood")

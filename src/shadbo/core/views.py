@@ -11,8 +11,8 @@ from dataclasses import dataclass, field
 from typing import Annotated, Literal
 
 from pydantic import Field
-from quicktions import Fraction
 
+from shadbo.core.exact import Fraction
 from shadbo.core.sums import Dim
 
 # What a drawing is called in addresses and files.
@@ -29,7 +29,8 @@ def at(value: Size) -> float:
     """A coordinate: mm to a thousandth."""
     exact = value.value if isinstance(value, Dim) else value
     # In whole numbers: some hundreds of coordinates a plan, and rounding a float is the slow way.
-    return (2000 * exact.numerator + exact.denominator) // (2 * exact.denominator) / 1000
+    top, bottom = int(exact.numerator), int(exact.denominator)
+    return (2000 * top + bottom) // (2 * bottom) / 1000
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,9 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.display import Context, Weight
+from shadbo.core.exact import Fraction
 from shadbo.core.masses import Quantity, show_mass
 from shadbo.core.sums import Dim
 from shadbo.core.timber import density

@@ -9,8 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction
 from shadbo.core.sums import root
 
 INCH = Fraction(254, 10)

@@ -19,8 +19,6 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 from urllib.request import Request, urlopen
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.packing import smallest_box
 from shadbo.core.checks import Checklist
 from shadbo.core.comparing import compare
@@ -28,6 +26,7 @@ from shadbo.core.decisions import OnBoard
 from shadbo.core.display import Context
 from shadbo.core.displays.on_board.sizes import size_up
 from shadbo.core.edits import apply_edits
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Book, Speaker
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.item_edits import MoveItems

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import numpy as np
-from quicktions import Fraction
 
 from shadbo.core.arrange.laid import Laid
+from shadbo.core.exact import Fraction
 from shadbo.core.views import Drawing, Material, Shape, ink_on
 
 HALF = Fraction(1, 2)

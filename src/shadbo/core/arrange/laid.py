@@ -6,11 +6,10 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.shapes import Body, body_of, reach
 from shadbo.core.box_decisions import Boxed
 from shadbo.core.display import Context
+from shadbo.core.exact import Fraction
 from shadbo.core.items import Item, ItemHeight, ItemWidth, Things
 from shadbo.core.kinds import KindOf, density, kind_of
 from shadbo.core.masses import show_mass

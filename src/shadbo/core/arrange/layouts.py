@@ -5,9 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from math import isqrt
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import SPANS, BoxContext, Sized
+from shadbo.core.exact import Fraction
 from shadbo.core.sums import Dim, largest, leaf, smallest, weighed
 
 HALF, ZERO = Fraction(1, 2), Fraction(0)

@@ -9,12 +9,11 @@ from collections.abc import Callable, Iterable, Sequence
 from functools import partial
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import SPANS, Laid
 from shadbo.core.arrange.neighbours import gaps_of
 from shadbo.core.arrange.packing import smallest_box
 from shadbo.core.checks import Patch, put
+from shadbo.core.exact import Fraction
 from shadbo.core.fields import Fault, Refused
 from shadbo.core.sums import Dim
 

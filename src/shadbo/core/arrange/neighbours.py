@@ -6,9 +6,8 @@ from bisect import bisect_left
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import SPANS, Laid
+from shadbo.core.exact import Fraction
 from shadbo.core.sums import Dim
 
 # Gaps that differ by less than this are equal, whatever was typed.

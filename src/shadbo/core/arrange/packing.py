@@ -9,8 +9,9 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
+from math import isqrt
 
-from quicktions import Fraction
+from shadbo.core.exact import Fraction
 
 GRAIN = 1000
 WIDTHS = 28
@@ -72,9 +73,11 @@ def _fits(sizes: tuple[Size, ...], gap: Fraction, box: Size, turn: bool) -> Pack
 
 
 def _whole(sizes: Sequence[Size], gap: Fraction) -> tuple[list[tuple[int, int]], int]:
-    """Sizes with the gap added right and below, rounded up."""
+    """Sizes with the gap added right and below, rounded up; what has no size (a stop says so) takes the least there is."""
     between = -int(-gap * GRAIN // 1)
-    return [(-int(-w * GRAIN // 1) + between, -int(-h * GRAIN // 1) + between) for w, h in sizes], between
+    return [
+        (max(-int(-w * GRAIN // 1), 1) + between, max(-int(-h * GRAIN // 1), 1) + between) for w, h in sizes
+    ], between
 
 
 def _packed(w: int, h: int, placed: list[tuple[int, int, bool]]) -> Packed:
@@ -102,7 +105,7 @@ def _widths(sizes: list[tuple[int, int]], turn: bool) -> list[int]:
     least = max(min(s) if turn else s[0] for s in sizes)
     most = sum(s[0] for s in sizes)
     square = sum(w * h for w, h in sizes)
-    side = max(least, int(square ** Fraction(1, 2)))
+    side = max(least, isqrt(square))
     near = {side + side * i // WIDTHS for i in range(-WIDTHS // 2, WIDTHS)}
     sums = {a[0] + b[0] for a in sizes for b in sizes} | {s[0] for s in sizes}
     sums |= {a + s[0] for a in sorted(sums)[:40] for s in sizes}

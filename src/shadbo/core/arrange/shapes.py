@@ -12,8 +12,8 @@ from functools import cached_property, lru_cache
 
 import numpy as np
 import numpy.typing as npt
-from quicktions import Fraction
 
+from shadbo.core.exact import Fraction
 from shadbo.core.items import Item
 
 ROUND = 72

@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import SPANS, BoxContext
 from shadbo.core.arrange.moves import rounded
 from shadbo.core.boxes.drawing import draw
@@ -19,6 +17,7 @@ from shadbo.core.boxes.suiting import held, way_of
 from shadbo.core.checks import Patch, put
 from shadbo.core.decisions import NewRabbet
 from shadbo.core.display import Display, ItemShown, Layer, Lying, Proof, Reckoned, Weight
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Book, Say
 from shadbo.core.rails import AXES
 from shadbo.core.sums import leaf

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.folding import Folds
 from shadbo.core.arrange.laid import BoxContext
 from shadbo.core.boxes.sizes import Sizes
 from shadbo.core.checks import WayOut, put
+from shadbo.core.exact import Fraction
+from shadbo.core.nothing import changes_to
 
 
 def check_cloth(context: BoxContext, sizes: Sizes) -> None:
@@ -34,6 +34,14 @@ def _garments(context: BoxContext, sizes: Sizes) -> None:
         folding = one.item.folding
         assert folding is not None
         unfolded = WayOut(("Show it laid flat, not folded",), (put(where, None),))
+        for axis, shown in (("width", one.sized.wide), ("height", one.sized.tall)):
+            if shown.value <= 0:
+                context.checks.add(
+                    "stop", f"folded.nothing.{axis}.{one.item.key}", "arrange",
+                    say(f"Folded, {one.item.name} comes to {{}}: its border takes more than its opening has.", shown),
+                    why="Folded size is the opening less the border on both sides.", source_key="cut-size", figure=shown.name,
+                    parts=(one.part,), ways=(*changes_to(context, shown, Fraction(30)), unfolded),
+                )  # fmt: skip
         for axis, dim in f.spare.items():
             if dim.value < 0 and (folding.crest_width if axis == "width" else folding.crest_height):
                 field = f"opening_{axis}"

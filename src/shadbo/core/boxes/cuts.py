@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import SPANS, BoxContext, Laid
 from shadbo.core.boxes.sizes import Sizes
+from shadbo.core.exact import Fraction
 from shadbo.core.views import Drawing, View
 
 HALF = Fraction(1, 2)

@@ -13,12 +13,11 @@ from decimal import Decimal
 from itertools import combinations_with_replacement
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import BoxContext, Laid
 from shadbo.core.boxes.mats import Matting
 from shadbo.core.boxes.recipe import Recipe
 from shadbo.core.decisions import ReadFrame
+from shadbo.core.exact import Fraction
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.kinds import KindOf
 from shadbo.core.rabbet import Rabbet
@@ -286,7 +285,7 @@ def _bow(context: BoxContext, rabbet: Rabbet) -> Dim | None:
     """What a large acrylic sheet bows inward by itself."""
     rules = context.shop.rules
     longest = max(rabbet.size.values(), key=lambda d: d.value)
-    if context.display.glazing != "acrylic" or longest.value <= rules.acrylic_bow_over:
+    if context.display.glazing != "acrylic" or longest.value <= Fraction(rules.acrylic_bow_over):
         return None
     return context.book.add(
         longest * (Fraction(rules.acrylic_bow_per_metre) / 1000), "glazing.bow", "The acrylic’s own bow", parts=("glazing",),

@@ -12,13 +12,12 @@ from functools import lru_cache
 from itertools import combinations_with_replacement
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import BoxContext
 from shadbo.core.boxes.depth import ACRYLIC, BACKING, at_least, spacer_stock
 from shadbo.core.boxes.sizes import Sizes
 from shadbo.core.checks import Patch, WayOut, put
 from shadbo.core.decisions import NewRabbet, ReadFrame
+from shadbo.core.exact import Fraction
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import as_decimal
 from shadbo.core.rabbet_choices import new_rabbet, ready_frame
@@ -44,7 +43,7 @@ def check_depth(context: BoxContext, sizes: Sizes) -> None:
             parts=("rail",),
         )  # fmt: skip
     _told(context, sizes)
-    if slack > context.shop.rules.tight and not sizes.pack.cut_down:
+    if slack > Fraction(context.shop.rules.tight) and not sizes.pack.cut_down:
         _rattles(context, sizes, slack)
 
 
@@ -171,7 +170,7 @@ def _thinner(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way
             {
                 Fraction(b.thickness)
                 for b in _boards(context)
-                if b.thickness < now and (b.thickness >= 2 or key == "backing")
+                if Fraction(b.thickness) < now and (b.thickness >= 2 or key == "backing")
             }
         )
         enough = [t for t in thin if now - t >= short]
@@ -240,7 +239,7 @@ def _frames(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way]
     deeper = [
         m
         for m in sorted(context.shop.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
-        if m.rabbet_depth >= need
+        if Fraction(m.rabbet_depth) >= need
     ]
     if isinstance(frame, NewRabbet):
         for i, m in enumerate(deeper[:3]):
@@ -260,7 +259,7 @@ def _frames(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way]
                     sizes.pack.spacer or ZERO, left, sizes.pack.behind_need), cut_down_patch(),
             ))  # fmt: skip
     ready = next(
-        (r for r in sorted(context.shop.frames, key=lambda r: (r.rabbet_depth, r.width * r.height)) if r.rabbet_depth >= need and all(
+        (r for r in sorted(context.shop.frames, key=lambda r: (r.rabbet_depth, r.width * r.height)) if Fraction(r.rabbet_depth) >= need and all(
             Fraction(size) - 2 * Fraction(r.lip) >= sizes.rabbet.sight[a].value for a, size in zip(AXES, (r.width, r.height), strict=True))),
         None,
     )  # fmt: skip

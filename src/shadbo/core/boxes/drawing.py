@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.drawn import draw_item, name_on
 from shadbo.core.arrange.laid import SPANS, BoxContext, Laid
 from shadbo.core.boxes.cuts import across_view, cut_at
 from shadbo.core.boxes.sheets import board_views, fold_view, mat_views, oval, tack_view
 from shadbo.core.boxes.sizes import Sizes
 from shadbo.core.decisions import NewRabbet
+from shadbo.core.exact import Fraction
 from shadbo.core.rabbet_drawing import Lying, back, section
 from shadbo.core.rails import AXES, draw_rails
 from shadbo.core.sums import Dim
@@ -252,7 +251,7 @@ def _over(drawing: Drawing, sizes: Sizes, under: Fraction, wall: Fraction) -> No
     """Where the usable depth ends; what lies beyond it, or what is left before it."""
     pack = sizes.pack
     end, used = under + pack.usable.value, under + pack.used.value
-    wide = Fraction(round(drawing.width.value if isinstance(drawing.width, Dim) else drawing.width))
+    wide = Fraction(round(drawing.width.value if isinstance(drawing.width, Dim) else Fraction(drawing.width)))
     drawing.line("usable", "Here the usable depth ends", "keep", (wall, end), (wide, end))
     if used > end:
         drawing.box("clash", "Too deep by this much", "clash", wall + 30, end, wide - wall - 30, used - end)

@@ -5,14 +5,13 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import BoxContext, Laid
 from shadbo.core.asking import choice, given, station_inputs, toggled
 from shadbo.core.boxes.recipe import Recipe
 from shadbo.core.boxes.sizes import Sizes
 from shadbo.core.checks import put
 from shadbo.core.colour import in_words, nearest
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Say
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.inputs import ActionInput, ChoiceInput, Input, MassInput, Option, OutlineInput, WordsInput

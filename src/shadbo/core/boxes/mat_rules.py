@@ -4,14 +4,13 @@ from __future__ import annotations
 
 from itertools import combinations
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import SPANS, BoxContext
 from shadbo.core.arrange.moves import packed
 from shadbo.core.boxes.mats import Level, Opening
 from shadbo.core.boxes.sizes import Sizes
 from shadbo.core.checks import WayOut, put
 from shadbo.core.decisions import NewRabbet
+from shadbo.core.exact import Fraction
 from shadbo.core.rails import AXES
 
 ZERO = Fraction(0)
@@ -58,7 +57,7 @@ def _overlaps(context: BoxContext, sizes: Sizes) -> None:
         spreads = [s.spread.value for s in one.sized.sides if s is not None]
         untrue = max(spreads, default=ZERO) > UNTRUE
         least = SAFE if untrue else LEAST
-        if window.by < least:
+        if Fraction(window.by) < least:
             wanted = SAFE if untrue else Fraction(3)
             context.checks.add(
                 "caution", f"mat.overlap.{one.item.key}", "arrange", say(f"The mat covers only {{}} of {one.item.name}.", Fraction(window.by)),

@@ -8,10 +8,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import SPANS, BoxContext, Laid
 from shadbo.core.display import Proof
+from shadbo.core.exact import Fraction
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.rails import AXES
 from shadbo.core.shop import MatBoard

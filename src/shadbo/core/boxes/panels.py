@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import BoxContext, Laid
 from shadbo.core.arrange.layouts import LABELS
 from shadbo.core.asking import choice, given, plain_length
@@ -16,6 +14,7 @@ from shadbo.core.checks import put
 from shadbo.core.colour import Suggested, contrasting, nearest
 from shadbo.core.decisions import NewRabbet
 from shadbo.core.display import Panel
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Say
 from shadbo.core.glazing import glazing_choice
 from shadbo.core.house_stock import HOUSE_SHOP

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from quicktions import Fraction
+from shadbo.core.exact import Fraction
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,8 +6,6 @@ from dataclasses import dataclass
 from itertools import combinations
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import SPANS, WAYS, BoxContext, Laid
 from shadbo.core.arrange.moves import packed, put_packed, put_places, taken_in_hand
 from shadbo.core.arrange.packing import fits_box
@@ -21,6 +19,7 @@ from shadbo.core.boxes.sizes import Sizes
 from shadbo.core.checks import Patch, WayOut, put
 from shadbo.core.decisions import NewRabbet, ReadFrame
 from shadbo.core.doubts import check_readings
+from shadbo.core.exact import Fraction
 from shadbo.core.rabbet import check_rabbet
 from shadbo.core.rabbet_choices import make_one, new_rabbet, ready_frame
 from shadbo.core.rails import AXES
@@ -55,7 +54,7 @@ def _shorter(context: BoxContext, sizes: Sizes) -> tuple[WayOut, ...]:
     if (
         moulding is None
         or len(sizes.laid) < 2
-        or max(d.value for d in sizes.rabbet.outside.values()) <= moulding.length / 2
+        or max(d.value for d in sizes.rabbet.outside.values()) <= Fraction(moulding.length) / 2
     ):
         return ()
     return (
@@ -73,7 +72,7 @@ def _together(context: BoxContext, sizes: Sizes) -> None:
     """Nothing on top of anything else, nothing so near that it looks as if it had slipped."""
     say, least = context.speak.say, Fraction(context.shop.rules.least_gap)
     laid, layout = sizes.laid, context.display.layout
-    near = [(a, b) for a, b in combinations(laid, 2) if boxes_apart(a.body, b.body) < least]
+    near = [(a, b) for a, b in combinations(laid, 2) if boxes_apart(a.body, b.body) < float(least)]
     over = [(a, b) for a, b in near if overlap(a.body, b.body)]
     for a, b in over[:MOST_PAIRS]:
         context.checks.add(
@@ -266,7 +265,10 @@ def _other_frames(context: BoxContext, sizes: Sizes, extent: Extent, clear: Frac
     for ready in context.shop.frames:
         lips = 2 * Fraction(ready.lip)
         inside = {"width": Fraction(ready.width) - lips, "height": Fraction(ready.height) - lips}
-        if all(extent.needed[a] <= inside[a] for a in AXES) and ready.rabbet_depth >= sizes.rabbet.depth.value:
+        if (
+            all(extent.needed[a] <= inside[a] for a in AXES)
+            and Fraction(ready.rabbet_depth) >= sizes.rabbet.depth.value
+        ):
             left = ((inside[a] - extent.needed[a]) / 2 + clear for a in AXES)
             ways.append(WayOut(context.speak.say(f"Take the {ready.name}: borders of {{}} and {{}} at the least", *left),
                                (put("/display/frame", ready_frame(ready, False)), *_about(context, sizes, extent))))  # fmt: skip
@@ -276,7 +278,7 @@ def _other_frames(context: BoxContext, sizes: Sizes, extent: Extent, clear: Frac
 
 def _made_instead(context: BoxContext, sizes: Sizes, clear: Fraction) -> WayOut:
     """A frame made round them, of the shallowest profile as deep as the one that is there."""
-    deep = [m for m in context.shop.rabbet_mouldings if m.rabbet_depth >= sizes.rabbet.depth.value]
+    deep = [m for m in context.shop.rabbet_mouldings if Fraction(m.rabbet_depth) >= sizes.rabbet.depth.value]
     fitted = (put("/display/size", "fitted"), put("/display/border", _least_border(context, clear)))
     if not deep:
         made = make_one(context, "Make a frame round them, borders as wished")

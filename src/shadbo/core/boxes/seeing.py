@@ -9,10 +9,9 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import WAYS, BoxContext, Laid
 from shadbo.core.boxes.depth import Pack
+from shadbo.core.exact import Fraction
 from shadbo.core.rabbet import Rabbet
 from shadbo.core.sums import Curve, Dim, leaf, smallest
 

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import BoxContext
 from shadbo.core.boxes.depth import at_least, spacer_stock
 from shadbo.core.boxes.sizes import Sizes
 from shadbo.core.checks import WayOut, put
 from shadbo.core.decisions import NewRabbet
+from shadbo.core.exact import Fraction
 
 STEP = Fraction(5)
 # What an eye forgives of a thing standing behind the lip: a twentieth of it, and never more than this.

@@ -10,14 +10,13 @@ import math
 from collections.abc import Callable
 from typing import Literal
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.drawn import lay_outline
 from shadbo.core.arrange.folding import Folds
 from shadbo.core.arrange.laid import BoxContext
 from shadbo.core.arrange.stitched import Stitched
 from shadbo.core.boxes.mats import Level
 from shadbo.core.boxes.sizes import Sizes
+from shadbo.core.exact import Fraction
 from shadbo.core.rails import AXES
 from shadbo.core.views import Drawing, Material, Point, Shape, Size, View, at, ink_on
 

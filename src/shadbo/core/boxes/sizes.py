@@ -9,8 +9,6 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.folding import Folds, fold_up
 from shadbo.core.arrange.laid import SPANS, WAYS, BoxContext, Laid, lay, size_items
 from shadbo.core.arrange.layouts import places_of
@@ -22,6 +20,7 @@ from shadbo.core.boxes.recipe import Recipe
 from shadbo.core.boxes.seeing import Seeing, look_at
 from shadbo.core.decisions import NewRabbet
 from shadbo.core.display import MANY
+from shadbo.core.exact import Fraction
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.masses import show_mass
 from shadbo.core.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
@@ -97,7 +96,7 @@ def size_up(context: BoxContext, recipe: Recipe) -> Sizes:
     folds = [fold_up(context, one) for one in laid if one.item.folding]
     stitched = [
         stretch_over(context, one, (one.size("width") - rabbet.sight["width"]) / 2, context.book["pack.mount"])
-        for one in laid if one.item.stitching and context.display.edges == "lapped"
+        for one in laid if one.item.stitching and not one.item.folding and context.display.edges == "lapped"
     ]  # fmt: skip
     seeing = look_at(context, laid, rabbet, sight, pack)
     middle = leaf(context.display.cut.at, "/display/cut/at", "Cut across, from the middle", "choice", pointer="/display/cut/at", grain="depth",

@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import BoxContext
 from shadbo.core.boxes.recipe import Recipe
 from shadbo.core.boxes.sizes import Sizes
 from shadbo.core.display import Held, Suit, Way
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import Facts
 from shadbo.core.items import Item
 from shadbo.core.kinds import KINDS, kind_of

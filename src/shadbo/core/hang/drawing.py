@@ -5,9 +5,8 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.display import Carcass, Context
+from shadbo.core.exact import Fraction
 from shadbo.core.hang.joints import BISCUITS
 from shadbo.core.hang.sizes import Hung
 from shadbo.core.sums import Dim

@@ -5,8 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction
 from shadbo.core.withdrawal import Fastener, screw_diameter
 
 

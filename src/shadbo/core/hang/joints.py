@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from quicktions import Fraction
+from shadbo.core.exact import Fraction
 
 # Length, width and thickness of biscuits (mm).
 BISCUITS: Mapping[str, tuple[int, int, int]] = {

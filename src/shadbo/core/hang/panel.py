@@ -5,11 +5,10 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.asking import choice, given, plain_length
 from shadbo.core.checks import put
 from shadbo.core.display import Carcass, Context, Panel
+from shadbo.core.exact import Fraction
 from shadbo.core.hang.decision import Hang
 from shadbo.core.hang.hardware import HANGERS, TWO_HOLE, TWO_PEOPLE
 from shadbo.core.hang.sizes import HIDDEN, RINGS, WIRES, Hung
@@ -60,7 +59,7 @@ def hang_inputs(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> lis
             optional=True,
             hint=("Left empty: to 30°, or as far as stays hidden.",),
         )
-        inputs.append(replace(slack, slide=Slide(5, int(most), round(hung.slack.value))))
+        inputs.append(replace(slack, slide=Slide(5, int(most), int(round(hung.slack.value)))))
         inputs.append(
             _ratings("hang.wire", "On the packet", "Wire", "/hang/wire", hang.wire, hung.wire_rated, WIRES, "hang.wire")
         )
@@ -92,7 +91,9 @@ def wall_inputs(context: Context[Any, Any], outside: tuple[Dim, Dim]) -> list[In
         plain_length(show, wall.furniture, "/hang/wall/furniture", "Furniture below, high", group, ("furniture",)),
     ]
     if wall.beside:
-        inputs.append(replace(given(show, book["wall.gap"], group), slide=Slide(0, 500, round(book["wall.gap"].value))))
+        inputs.append(
+            replace(given(show, book["wall.gap"], group), slide=Slide(0, 500, int(round(book["wall.gap"].value))))
+        )
         inputs.append(ChoiceInput("wall.columns", "Hung in", group, tuple(
             Option(str(n), ("A row",) if n == 0 else (f"{n} across",), (), wall.columns == n, ({"op": "add", "path": "/hang/wall/columns", "value": n},))
             for n in range(0, min(8, len(wall.beside) + 1))), ("wall",), "menu"))  # fmt: skip

@@ -5,10 +5,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.checks import WayOut, put
 from shadbo.core.display import Carcass, Context
+from shadbo.core.exact import Fraction
 from shadbo.core.hang.hardware import HANGERS, TWO_PEOPLE
 from shadbo.core.hang.sizes import FROM_LIP, HIDDEN, RINGS, WIRES, Hung
 from shadbo.core.hang.wall import OnTheWall

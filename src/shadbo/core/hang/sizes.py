@@ -5,9 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.display import Carcass, Context, Reckoned
+from shadbo.core.exact import Fraction
 from shadbo.core.hang.decision import Hang
 from shadbo.core.hang.hardware import BEFORE_POINT, FASTENED, HANGERS, TWO_HOLE, Hanger
 from shadbo.core.hang.joints import Joint, best_joint, joints_for
@@ -214,7 +213,7 @@ def _leans(
 
 def usual_slack(span: Fraction, down: Fraction) -> Fraction:
     """To thirty degrees, or as far as the hook stays hidden; whole mm."""
-    return Fraction(max(round(min(max(span, Fraction(10)) / 2 * THIRTY, max(down - HIDDEN - 5, Fraction(10)))), 5))
+    return Fraction(max(int(round(min(max(span, Fraction(10)) / 2 * THIRTY, max(down - HIDDEN - 5, Fraction(10))))), 5))
 
 
 def _would_bend(carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction) -> bool:

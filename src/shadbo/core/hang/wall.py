@@ -9,9 +9,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.display import Context
+from shadbo.core.exact import Fraction
 from shadbo.core.hang.sizes import Hung
 from shadbo.core.sums import Dim, largest, leaf, smallest
 from shadbo.core.views import Drawing, View

@@ -9,9 +9,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
 from shadbo.core.display import Carcass
+from shadbo.core.exact import Fraction
 from shadbo.core.holding import figures, newtons
 from shadbo.core.sums import Curve, Dim, root
 

@@ -7,8 +7,7 @@ from collections.abc import Mapping, Set
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction
 from shadbo.core.holding import Basis
 from shadbo.core.shop import PRACTICES, Practice
 

@@ -5,11 +5,10 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.asking import choice, toggled
 from shadbo.core.desk import consent_inputs
 from shadbo.core.display import Context, Held, Panel
+from shadbo.core.exact import Fraction
 from shadbo.core.hold.methods import METHODED, METHODS, SCHOOLS, Method
 from shadbo.core.hold.ranking import rank, usual
 from shadbo.core.hold.rules import POOR, choose

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction
 from shadbo.core.hold.methods import METHODS, SCHOOLS, TOGETHER, Method
 
 

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.checks import WayOut, put
 from shadbo.core.display import Context
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import facts_of
 from shadbo.core.hold.methods import METHODED, SCHOOLS
 from shadbo.core.hold.ranking import rank, usual

@@ -5,9 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.display import Context
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import facts_of
 from shadbo.core.figures import Say
 from shadbo.core.hold.methods import METHODED, METHODS, Method

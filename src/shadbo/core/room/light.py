@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from quicktions import Fraction
+from shadbo.core.exact import Fraction
 
 
 @dataclass(frozen=True, slots=True)

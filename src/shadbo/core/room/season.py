@@ -8,11 +8,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.asking import choice
 from shadbo.core.checks import WayOut, put
 from shadbo.core.display import Carcass, Context
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import Facts
 from shadbo.core.inputs import ChoiceInput, Input, Option
 from shadbo.core.items import Things

@@ -8,8 +8,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from types import MappingProxyType
 
-from quicktions import Fraction
-
+from shadbo.core.exact import Fraction
 from shadbo.core.sums import Curve, Dim
 
 # Green to oven-dry shrinkage, tangential and radial, % (Table 4-3).

@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.asking import choice, given
 from shadbo.core.canvas_choices import canvas_displays, nearest_box
 from shadbo.core.cutting import CutLine
@@ -15,6 +13,7 @@ from shadbo.core.display import Display, Held, Layer, Panel, Proof, Reckoned, Su
 from shadbo.core.displays.deep_ready_made.drawing import draw
 from shadbo.core.displays.deep_ready_made.rules import check
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes, size_up
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import Facts
 from shadbo.core.figures import Say
 from shadbo.core.inputs import Input

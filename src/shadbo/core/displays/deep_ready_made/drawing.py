@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.desk import desk_views
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes
+from shadbo.core.exact import Fraction
 from shadbo.core.rabbet_drawing import STAGES, Lying, back, section
 from shadbo.core.rails import AXES, draw_rails
 from shadbo.core.views import Drawing, View

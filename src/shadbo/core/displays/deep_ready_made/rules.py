@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.checks import WayOut, put
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes
+from shadbo.core.exact import Fraction
 from shadbo.core.rabbet import check_rabbet
 from shadbo.core.rabbet_choices import into_a_lip, ready_frame
 from shadbo.core.rails import AXES
@@ -30,7 +29,11 @@ def _others(context: DeepContext, sizes: Sizes) -> list[WayOut]:
         for turned in (False, True):
             w, h = (ready.height, ready.width) if turned else (ready.width, ready.height)
             pack = sizes.depth.value + Fraction(ready.glass) + Fraction(ready.board) + Fraction(context.shop.rules.tabs)
-            if w > sizes.thing.width.into.value and h > sizes.thing.height.into.value and ready.rabbet_depth >= pack:
+            if (
+                Fraction(w) > sizes.thing.width.into.value
+                and Fraction(h) > sizes.thing.height.into.value
+                and Fraction(ready.rabbet_depth) >= pack
+            ):
                 ways.append((w * h, WayOut((f"Take the {ready.name.lower()}{', turned' if turned else ''}",),
                              (put("/display/frame", ready_frame(ready, turned)),))))  # fmt: skip
     ways.sort(key=lambda item: item[0])

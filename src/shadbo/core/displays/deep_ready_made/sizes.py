@@ -7,11 +7,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
 from shadbo.core.decisions import DeepReadyMade
 from shadbo.core.desk import measure
 from shadbo.core.display import Context
+from shadbo.core.exact import Fraction
 from shadbo.core.objects import StretchedCanvas
 from shadbo.core.rabbet import Rabbet, read_once, read_rabbet
 from shadbo.core.rails import AXES, spread

@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.checks import Patch, put
 from shadbo.core.display import ANY_HANGER, Carcass, Display, Held, Layer, Proof, Reckoned, Suit, Way
 from shadbo.core.displays.floater.drawing import draw
@@ -15,6 +13,7 @@ from shadbo.core.displays.floater.panels import panels
 from shadbo.core.displays.floater.rules import check
 from shadbo.core.displays.floater.sizes import Sizes, size_up
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import Facts
 from shadbo.core.figures import Book, Say
 from shadbo.core.house_stock import HOUSE_SHOP
@@ -137,7 +136,7 @@ def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     reveal = as_decimal(USUAL_REVEAL[facts.units])
     need = facts.front + Fraction(reveal)
     chosen = next(
-        (m for m in mouldings if m.height - (m.seat_thickness or shop.rules.seat_strip_thickness) >= need),
+        (m for m in mouldings if Fraction(m.height - (m.seat_thickness or shop.rules.seat_strip_thickness)) >= need),
         mouldings[-1],
     )
     kind = "all_round" if max(facts.width, facts.height) > Fraction(shop.rules.strips_up_to) else "strips"

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.checks import WayOut, put
 from shadbo.core.decisions import NewFrame
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Say
 from shadbo.core.rabbet_choices import into_a_lip
 from shadbo.core.shop import Moulding
@@ -132,7 +131,7 @@ def _rail_to_make(context: FloaterContext, sizes: Sizes) -> None:
             WayOut(say(f"Use {m.name}, ripped down by {{}}", Fraction(m.height) - sizes.rail_height.value),
                    (put("/display/frame/moulding", m.key), put("/display/frame/seat_thickness", sizes.seat.value)))
             for m in sorted(context.shop.mouldings, key=lambda m: m.height)
-            if m.height >= sizes.rail_height.value
+            if Fraction(m.height) >= sizes.rail_height.value
         ][:2]  # fmt: skip
         ways.append(WayOut(say("Keep this moulding and let the reveal follow: {}", sizes.reveal.value + over),
                            (put("/display/solve", "reveal"),)))  # fmt: skip
@@ -176,7 +175,7 @@ def _seat(context: FloaterContext, sizes: Sizes) -> None:
         for m in sorted(
             context.shop.mouldings, key=lambda m: (abs(Fraction(m.height) - sizes.profile_height.value), m.face)
         ):
-            if m.seat_width and m.seat_width >= sizes.seat_needed.value and m.key != frame.moulding:
+            if m.seat_width and Fraction(m.seat_width) >= sizes.seat_needed.value and m.key != frame.moulding:
                 ways.append(WayOut(
                     say(f"Use {m.name}: its seat is {{}} wide", Fraction(m.seat_width)),
                     (put("/display/frame/moulding", m.key), put("/display/frame/seat_width", None)),
@@ -210,7 +209,7 @@ def _screws(context: FloaterContext, sizes: Sizes) -> None:
     say, screws, shop = context.speak.say, sizes.screws, context.shop
     if "reveal.impossible" in context.checks.checks:
         return
-    fitting = [Fraction(n) for n in shop.screws if screws.shortest.value <= n <= screws.longest.value]
+    fitting = [n for n in map(Fraction, shop.screws) if screws.shortest.value <= n <= screws.longest.value]
     ways = [
         WayOut(say("Use {} screws: they bite {} and stay {} from the canvas", n,
                    n - sizes.seat.value - sizes.lift.value,
@@ -218,7 +217,7 @@ def _screws(context: FloaterContext, sizes: Sizes) -> None:
                (put("/display/screw", n),))
         for n in fitting[:2]
     ]  # fmt: skip
-    if screws.bite.value < shop.rules.bite:
+    if screws.bite.value < Fraction(shop.rules.bite):
         context.checks.add(
             "stop", "screw.bite", "depth",
             say("The screws bite only {} into the bar; they need {}.", screws.bite, Fraction(shop.rules.bite))
@@ -227,7 +226,7 @@ def _screws(context: FloaterContext, sizes: Sizes) -> None:
             why=say("A screw {} long goes through seat {} and lift {} first.", screws.length, sizes.seat, sizes.lift),
             source_key="screw-bite", figure="screw.bite", parts=("screw",), ways=ways or _no_screw(context, sizes),
         )  # fmt: skip
-    elif screws.clear.value < shop.rules.canvas_clear:
+    elif screws.clear.value < Fraction(shop.rules.canvas_clear):
         through = screws.clear.value < 0
         context.checks.add(
             "stop", "screw.canvas", "depth",

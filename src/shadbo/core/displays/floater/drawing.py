@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.decisions import NewFrame
 from shadbo.core.desk import desk_views
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
+from shadbo.core.exact import Fraction
 from shadbo.core.rails import draw_rails
 from shadbo.core.views import Drawing, View
 
@@ -116,7 +115,8 @@ def _section(context: FloaterContext, sizes: Sizes) -> View:
     drawing.measure("rail.height", "y", top, base, 0, "left", 1, side_stages, "rail")
     if reveal:
         drawing.measure("depth.reveal", "y", min(top, front), max(top, front), width, "right", 1, side_stages, "reveal")
-    bar_figure = "canvas.depth.mean" if len(sizes.depth.stations["bar"].slopes) > 1 else "canvas.depth.bar"
+    bars = sizes.depth.stations.get("bar")
+    bar_figure = "canvas.depth.bar" if bars is not None and len(bars.slopes) == 1 else "canvas.depth.mean"
     drawing.measure(bar_figure, "y", front, front + bar, width, "right", 1, side_stages, "bar")
     if lift:
         drawing.measure(

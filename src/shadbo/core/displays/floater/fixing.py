@@ -5,9 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import ceil
 
-from quicktions import Fraction
-
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
+from shadbo.core.exact import Fraction
 from shadbo.core.measuring import Side
 from shadbo.core.stock import choose_screw
 from shadbo.core.sums import Dim, rule
@@ -76,7 +75,7 @@ def screws(
         # On a short side the corners' margin would leave no room between: then the quarter points.
         end = rule(corner, "Clear of the corner", "screw-spacing") if corner <= quarter else side / 4
         free = side.value - 2 * end.value
-        n = max(2, ceil(free / spacing) + 1)
+        n = max(2, int(ceil(free / spacing)) + 1)
         count[axis] = n
         places[axis] = tuple(
             book.add(

@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.cutting import CutLine, StockLength
 from shadbo.core.decisions import NewFrame
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import FloaterContext
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Say
 from shadbo.core.rails import Rails, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.shop import Moulding

@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from quicktions import Fraction
-
 from shadbo.core.asking import given, station_inputs
 from shadbo.core.canvas_choices import canvas_displays
 from shadbo.core.checks import put
@@ -15,6 +13,7 @@ from shadbo.core.display import Panel
 from shadbo.core.displays.floater.depth_rules import deep_enough
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
+from shadbo.core.exact import Fraction
 from shadbo.core.inputs import ChoiceInput, Input, Option, Slide
 from shadbo.core.rabbet_choices import blocks_choice
 from shadbo.core.schools import SCHOOLS, new_frame, read_frame
@@ -34,7 +33,7 @@ def _display(context: FloaterContext, sizes: Sizes) -> Panel:
             _schools(context, frame),
             replace(
                 given(context.shop.showing, context.book["gap.planned"], "Gap"),
-                slide=Slide(1, 25, round(context.book["gap.planned"].value)),
+                slide=Slide(1, 25, int(round(context.book["gap.planned"].value))),
             ),
             _mouldings(context, sizes, frame),
         ]

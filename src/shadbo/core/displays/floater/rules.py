@@ -4,14 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from quicktions import Fraction
-
 from shadbo.core.checks import WayOut, put
 from shadbo.core.decisions import BoughtFrame, NewFrame
 from shadbo.core.displays.floater.depth_rules import check_depth, deep_enough, up
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.doubts import check_readings
+from shadbo.core.exact import Fraction
 from shadbo.core.rabbet import check_bow
 from shadbo.core.rabbet_choices import into_a_lip
 from shadbo.core.schools import new_frame
@@ -178,13 +177,13 @@ def _stock_length(context: FloaterContext, sizes: Sizes) -> None:
     assert moulding is not None
     longest = max((sizes.outside[a] for a in AXES), key=lambda d: d.value)
     need = longest.value + Fraction(context.shop.rules.kerf)
-    if need <= moulding.length:
+    if need <= Fraction(moulding.length):
         return
     depths = {m.key for m in deep_enough(context, sizes, context.display.reveal)}
     ways = [
         WayOut(say(f"Use {m.name}: it comes {{}} long", Fraction(m.length)), (put("/display/frame/moulding", m.key),))
         for m in sorted(context.shop.mouldings, key=lambda m: (m.key not in depths, m.height, m.face))
-        if m.length >= longest.value - 2 * sizes.face.value + 2 * Fraction(m.face) + Fraction(context.shop.rules.kerf)
+        if Fraction(m.length) >= longest.value - 2 * sizes.face.value + 2 * Fraction(m.face) + Fraction(context.shop.rules.kerf)
     ][:3]  # fmt: skip
     context.checks.add(
         "stop", "rail.stock", "cut",

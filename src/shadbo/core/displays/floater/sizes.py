@@ -11,12 +11,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import partial
 
-from quicktions import Fraction
-
 from shadbo.core.decisions import BoughtFrame, Floater, NewFrame
 from shadbo.core.desk import measure
 from shadbo.core.displays.floater.fixing import Screws, lift_strips, screws
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
+from shadbo.core.exact import Fraction
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.measuring import Side, read_side
 from shadbo.core.rabbet import bows, read_once

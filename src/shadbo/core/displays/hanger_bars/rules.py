@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.checks import WayOut, put
 from shadbo.core.displays.hanger_bars.decision import HangerBars
 from shadbo.core.displays.hanger_bars.sizes import STRAIGHTENS, BarsContext, Sizes
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import facts_of
 
 KNIFE = Fraction(2)

@@ -8,11 +8,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
 from shadbo.core.desk import measure
 from shadbo.core.display import Context, Weight
 from shadbo.core.displays.hanger_bars.decision import HangerBars
+from shadbo.core.exact import Fraction
 from shadbo.core.holding import Fixings, fixings, newtons, places
 from shadbo.core.objects import FlatWork
 from shadbo.core.rails import AXES

@@ -4,14 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.cutting import CutLine, StockLength
 from shadbo.core.display import Carcass, Display, Held, Layer, Lying, Proof, Reckoned, Suit, Way
 from shadbo.core.displays.layered_box.drawing import draw
 from shadbo.core.displays.layered_box.panels import panels
 from shadbo.core.displays.layered_box.rules import STOCK, check
 from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes, arrangement, size_up
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import Facts
 from shadbo.core.figures import Say
 from shadbo.core.rails import AXES, Rails, cut_line, frame_steps, rail_lines, rail_stock

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.drawn import draw_item, lay_outline, name_on
 from shadbo.core.displays.layered_box.lamp import FROM_WALL, HOLE
 from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes
+from shadbo.core.exact import Fraction
 from shadbo.core.rails import draw_rails
 from shadbo.core.views import Drawing, Material, Shape, View
 

@@ -9,9 +9,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.display import Context
+from shadbo.core.exact import Fraction
 from shadbo.core.holding import figures
 from shadbo.core.masses import plain_quantity
 from shadbo.core.sums import Dim, rule

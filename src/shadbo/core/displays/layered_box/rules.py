@@ -5,12 +5,11 @@ from __future__ import annotations
 from itertools import combinations
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.shapes import overlap
 from shadbo.core.checks import WayOut, put
 from shadbo.core.displays.layered_box.sizes import LayeredContext, Sizes
 from shadbo.core.doubts import check_readings
+from shadbo.core.exact import Fraction
 from shadbo.core.rails import AXES
 
 LEAST_WALL, LEAST_LAP, LEAST_LAMP = Fraction(5), Fraction(3), Fraction(20)
@@ -125,7 +124,7 @@ def _walls(context: LayeredContext, sizes: Sizes) -> None:
             )
         context.checks.add(
             "stop",
-            "wall.thin",
+            "wall.thin" if sizes.left.value > 0 else "wood.none",
             "depth",
             say("The rebates leave {} of wall at the back: it breaks out.", sizes.left)
             if sizes.left.value > 0

@@ -10,13 +10,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import SPANS, Laid, lay, size_items
 from shadbo.core.arrange.layouts import places_of
 from shadbo.core.display import Context, Weight
 from shadbo.core.displays.layered_box.decision import Floor, LayeredBox
 from shadbo.core.displays.layered_box.lamp import Lit, light
+from shadbo.core.exact import Fraction
 from shadbo.core.items import Things
 from shadbo.core.letters import Cut, cut_out
 from shadbo.core.rails import AXES, square

@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.asking import given
 from shadbo.core.canvas_choices import canvas_displays
 from shadbo.core.decisions import NewRabbet
@@ -16,6 +14,7 @@ from shadbo.core.displays.lipped.drawing import draw
 from shadbo.core.displays.lipped.making import cut_list, steps, stock_sum
 from shadbo.core.displays.lipped.rules import check
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes, size_up
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import Facts
 from shadbo.core.figures import Say
 from shadbo.core.house_stock import HOUSE_SHOP

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.canvas_choices import into_a_floater
 from shadbo.core.checks import WayOut, put
 from shadbo.core.decisions import NewRabbet
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
+from shadbo.core.exact import Fraction
 from shadbo.core.rabbet import check_rabbet
 from shadbo.core.rabbet_choices import make_one, new_rabbet
 from shadbo.core.rails import AXES
@@ -45,7 +44,7 @@ def _goes_in(context: LippedContext, sizes: Sizes, axis: str) -> None:
                 Fraction(context.display.lap),
                 Fraction(context.display.lap) + (room.value + more - room.worst) / 2 // 1 - 1,
             )
-            if m.lip > sizes.rabbet.lip.value and lap >= LAP_LEAST:
+            if Fraction(m.lip) > sizes.rabbet.lip.value and lap >= LAP_LEAST:
                 patch = (put("/display/frame/moulding", m.key), put("/display/lap", lap))
                 ways.append(WayOut(say(f"Use {m.name}, its lip over the canvas by {{}}", lap), patch))
         ways.append(into_a_floater(context))
@@ -84,7 +83,7 @@ def _covered(context: LippedContext, sizes: Sizes, axis: str) -> None:
             lap = Fraction(context.display.lap) + (LAP_LEAST - least.value) / 2
             ways = [
                 WayOut(say(f"Use {m.name}: lip {{}}", Fraction(m.lip)), (put("/display/frame/moulding", m.key),))
-                for m in context.shop.rabbet_mouldings if m.lip > sizes.rabbet.lip.value
+                for m in context.shop.rabbet_mouldings if Fraction(m.lip) > sizes.rabbet.lip.value
             ][:2]  # fmt: skip
             if lap <= sizes.rabbet.lip.value - 1:
                 ways.insert(0, WayOut(say("Let the lip cover {}", lap), (put("/display/lap", lap),)))

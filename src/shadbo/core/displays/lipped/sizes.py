@@ -8,11 +8,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
 from shadbo.core.decisions import Lipped, NewRabbet
 from shadbo.core.desk import measure
 from shadbo.core.display import Context
+from shadbo.core.exact import Fraction
 from shadbo.core.objects import StretchedCanvas
 from shadbo.core.rabbet import Rabbet, made_rabbet, read_rabbet
 from shadbo.core.rails import AXES, spread

@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.checks import Patch, put
 from shadbo.core.display import Display, Held, Layer, Proof, Reckoned, Suit, Way, Weight
 from shadbo.core.displays.on_board.drawing import draw
@@ -14,6 +12,7 @@ from shadbo.core.displays.on_board.making import cut_list, steps, stock_sum
 from shadbo.core.displays.on_board.panels import panels
 from shadbo.core.displays.on_board.rules import check, eye
 from shadbo.core.displays.on_board.sizes import BOARD, CLEARANCE, GLASS, OnBoardContext, Sizes, size_up
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import Facts
 from shadbo.core.figures import Book, Say
 from shadbo.core.lengths import as_decimal

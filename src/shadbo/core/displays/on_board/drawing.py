@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.desk import desk_views
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
+from shadbo.core.exact import Fraction
 from shadbo.core.rabbet_drawing import Lying, back, section
 from shadbo.core.rails import draw_rails
 from shadbo.core.thing import RUNS

@@ -4,14 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from quicktions import Fraction
-
 from shadbo.core.asking import choice, given
 from shadbo.core.decisions import NewRabbet
 from shadbo.core.desk import consent_inputs, desk_panel
 from shadbo.core.display import Panel
 from shadbo.core.displays.on_board.rules import eye
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Say
 from shadbo.core.glazing import glazing_choice
 from shadbo.core.inputs import Input

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.checks import WayOut, put
 from shadbo.core.decisions import NewRabbet, ReadFrame
 from shadbo.core.displays.on_board.sizes import HIDDEN, PASSES, TRUE_TO_THE_EYE, OnBoardContext, Sizes
+from shadbo.core.exact import Fraction
 from shadbo.core.figures import Say
 from shadbo.core.rabbet import check_rabbet
 from shadbo.core.rabbet_choices import make_one, new_rabbet
@@ -157,7 +156,7 @@ def _depth(context: OnBoardContext, sizes: Sizes) -> None:
     if isinstance(frame, NewRabbet):
         need = sizes.rabbet.depth.value + short
         for m in sorted(context.shop.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face)):
-            if m.rabbet_depth >= need:
+            if Fraction(m.rabbet_depth) >= need:
                 ways.append(
                     WayOut(
                         say(f"Use {m.name}: {{}} to spare", Fraction(m.rabbet_depth) - need),

@@ -4,11 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
 from shadbo.core.decisions import NewRabbet, OnBoard, ReadFrame
 from shadbo.core.desk import measure
 from shadbo.core.display import Context
+from shadbo.core.exact import Fraction
 from shadbo.core.measuring import Side
 from shadbo.core.objects import FlatWork
 from shadbo.core.placing import Border, Solved, best, borders, worst_error

@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.asking import choice, given, plain_length
 from shadbo.core.cutting import CutLine
 from shadbo.core.desk import consent_inputs, desk_panel
@@ -13,6 +11,7 @@ from shadbo.core.display import Display, Held, Layer, Panel, Proof, Reckoned, Su
 from shadbo.core.displays.panel.drawing import draw
 from shadbo.core.displays.panel.rules import PAIRS, check
 from shadbo.core.displays.panel.sizes import PanelContext, Sizes, size_up
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import Facts
 from shadbo.core.figures import Say
 from shadbo.core.inputs import Input

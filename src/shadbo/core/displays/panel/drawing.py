@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.desk import desk_views
 from shadbo.core.displays.panel.sizes import STRIP_HIGH, STRIP_LONG, PanelContext, Sizes
+from shadbo.core.exact import Fraction
 from shadbo.core.views import Drawing, View
 
 HALF = Fraction(1, 2)

@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.checks import WayOut, put
 from shadbo.core.displays.panel.sizes import IN_FROM_THE_EDGE, STRIP_LONG, PanelContext, Sizes
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import facts_of
 from shadbo.core.rails import AXES
 
@@ -125,7 +124,7 @@ def _hang(context: PanelContext, sizes: Sizes) -> None:
     longest = max(sizes.backing.values(), key=lambda d: d.value)
     room = (longest.value - 2 * IN_FROM_THE_EDGE) / STRIP_LONG
     narrow = min(d.value for d in sizes.backing.values()) < 2 * IN_FROM_THE_EDGE + STRIP_LONG
-    if len(sizes.pairs) / 2 > room or narrow:
+    if len(sizes.pairs) > 2 * room or narrow:
         context.checks.add(
             "stop", "pairs.room", "hold", context.speak.say(f"There is no room for {len(sizes.pairs)} strips on a backing {{}} × {{}}.", *sizes.backing.values()),
             why="Strips lie clear of one another and of the edge.", source_key="panel", figure="pairs.count", parts=("pair",),

@@ -8,11 +8,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
 from shadbo.core.desk import measure
 from shadbo.core.display import Context, Weight
 from shadbo.core.displays.panel.decision import OnPanel
+from shadbo.core.exact import Fraction
 from shadbo.core.holding import Fixings, figures, fixings
 from shadbo.core.masses import plain_quantity
 from shadbo.core.objects import FlatWork

@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import Laid
 from shadbo.core.asking import choice, given, plain_length
 from shadbo.core.boxes.item_panels import measuring_inputs
@@ -15,6 +13,7 @@ from shadbo.core.displays.sash.drawing import draw
 from shadbo.core.displays.sash.flags import FLAGS
 from shadbo.core.displays.sash.rules import check
 from shadbo.core.displays.sash.sizes import OLD_WOOD, SIDES, SashContext, Sizes, size_up, thick_of
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import Facts
 from shadbo.core.figures import Say
 from shadbo.core.inputs import ChoiceInput, Input, Option

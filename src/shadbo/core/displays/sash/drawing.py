@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.drawn import draw_item, name_on
 from shadbo.core.displays.sash.flags import union
 from shadbo.core.displays.sash.sizes import IN_FROM_COVER, SashContext, Sizes
+from shadbo.core.exact import Fraction
 from shadbo.core.views import Drawing, View
 
 HALF = Fraction(1, 2)

@@ -4,14 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.boxes.recipe import RECIPES
 from shadbo.core.boxes.suiting import way_of
 from shadbo.core.checks import WayOut, put
 from shadbo.core.displays.sash.flags import FLAGS, proportion
 from shadbo.core.displays.sash.sizes import SashContext, Sizes
 from shadbo.core.doubts import check_readings
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import facts_of
 
 LEAST_BEYOND, LEAST_LEDGE, LEAST_CLEAR, LEAST_BITE, FROM_FACE = (

@@ -8,11 +8,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import Laid, Sized, lay, size_items
 from shadbo.core.display import Context, Weight
 from shadbo.core.displays.sash.decision import Sash
+from shadbo.core.exact import Fraction
 from shadbo.core.items import Things
 from shadbo.core.rails import AXES
 from shadbo.core.sums import Dim, largest, leaf, rule

@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.asking import choice, given, plain_length, toggled
 from shadbo.core.cutting import CutLine, StockLength
 from shadbo.core.decisions import NewRabbet, ReadFrame
@@ -16,6 +14,7 @@ from shadbo.core.displays.see_through.decision import FACES
 from shadbo.core.displays.see_through.drawing import draw
 from shadbo.core.displays.see_through.rules import check
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes, size_up
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import Facts
 from shadbo.core.figures import Say
 from shadbo.core.inputs import ChoiceInput, Input, Option

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.checks import WayOut, put
 from shadbo.core.decisions import NewRabbet, ReadFrame
 from shadbo.core.displays.see_through.decision import FACES
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import facts_of
 from shadbo.core.rabbet import check_rabbet
 from shadbo.core.rabbet_choices import make_one, new_rabbet
@@ -111,7 +110,7 @@ def _depth(context: SeeThroughContext, sizes: Sizes) -> None:
         deeper = [
             m
             for m in sorted(context.shop.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
-            if m.rabbet_depth >= need
+            if Fraction(m.rabbet_depth) >= need
         ]
         ways += [
             WayOut(
@@ -122,7 +121,11 @@ def _depth(context: SeeThroughContext, sizes: Sizes) -> None:
         ]
     else:
         profile = next(
-            (m for m in sorted(context.shop.rabbet_mouldings, key=lambda m: m.rabbet_depth) if m.rabbet_depth >= need),
+            (
+                m
+                for m in sorted(context.shop.rabbet_mouldings, key=lambda m: m.rabbet_depth)
+                if Fraction(m.rabbet_depth) >= need
+            ),
             None,
         )
         if profile is not None:

@@ -8,12 +8,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
 from shadbo.core.decisions import NewRabbet
 from shadbo.core.desk import measure
 from shadbo.core.display import Context
 from shadbo.core.displays.see_through.decision import SeeThrough
+from shadbo.core.exact import Fraction
 from shadbo.core.holding import Fixings, fixings
 from shadbo.core.objects import FlatWork
 from shadbo.core.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet

@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.display import Carcass, Display, Held, Layer, Proof, Reckoned, Suit, Way, Weight
 from shadbo.core.displays.stretcher.drawing import draw
 from shadbo.core.displays.stretcher.making import cut_list, steps, stock_sum
@@ -13,6 +11,7 @@ from shadbo.core.displays.stretcher.panels import panels
 from shadbo.core.displays.stretcher.rolls import chosen_roll
 from shadbo.core.displays.stretcher.rules import check
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext, size_up
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import Facts
 from shadbo.core.figures import Say
 from shadbo.core.house_stock import HOUSE_SHOP

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from urllib.parse import urlencode
 
-from quicktions import Fraction
-
 from shadbo.core.desk import desk_views
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
+from shadbo.core.exact import Fraction
 from shadbo.core.rails import AXES
 from shadbo.core.sums import rule
 from shadbo.core.views import Drawing, View, at

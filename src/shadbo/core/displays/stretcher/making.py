@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.cutting import CutLine, StockLength
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
+from shadbo.core.exact import Fraction
 from shadbo.core.objects import CanvasToMake
 from shadbo.core.rails import AXES, cut_line, stock_lengths
 from shadbo.core.work import Step

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
 from shadbo.core.checks import put
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
+from shadbo.core.exact import Fraction
 from shadbo.core.inputs import ChoiceInput, Option
 from shadbo.core.rails import AXES, other
 from shadbo.core.sums import leaf

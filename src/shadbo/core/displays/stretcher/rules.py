@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.checks import WayOut, put
 from shadbo.core.displays.stretcher.rolls import rolls_that_do
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
-from shadbo.core.objects import RolledCanvas
+from shadbo.core.exact import Fraction
+from shadbo.core.objects import CanvasToMake, RolledCanvas
 from shadbo.core.rails import AXES
 from shadbo.core.shop import StretcherBar
 
@@ -20,6 +19,7 @@ def check(context: StretcherContext, sizes: Sizes) -> None:
     _bar(context, sizes)
     _wrap(context, sizes)
     _turn(context, sizes)
+    _meeting(context, sizes)
     _bending(context, sizes)
     _square(context, sizes)
     _file(context, sizes)
@@ -52,7 +52,7 @@ def _bar(context: StretcherContext, sizes: Sizes) -> None:
             parts=("bar",), ways=[WayOut((f"Use {b.name}",), (put("/display/bar", b.key),)) for b in shop.bars[:3]],
         )  # fmt: skip
     longest = max(sizes.finished.values(), key=lambda d: d.value)
-    if longest.value + Fraction(shop.rules.kerf) > sizes.bar.length:
+    if longest.value + Fraction(shop.rules.kerf) > Fraction(sizes.bar.length):
         context.checks.add(
             "stop", "bar.stock", "cut", say("The longest bar, {}, can’t be cut from lengths of {}.", longest, Fraction(sizes.bar.length)),
             why="A bar uses its long point and a kerf.", source_key="stock", figure=longest.name, parts=("bar",),
@@ -154,9 +154,33 @@ def _turn(context: StretcherContext, sizes: Sizes) -> None:
     )  # fmt: skip
 
 
+def _meeting(context: StretcherContext, sizes: Sizes) -> None:
+    """Two bars opposite one another leave something between them."""
+    say = context.speak.say
+    for axis in AXES:
+        if sizes.finished[axis].value > 2 * sizes.bar_width.value:
+            continue
+        narrower = [
+            WayOut(say(f"Use {b.name}: {{}} between them", sizes.finished[axis].value - 2 * Fraction(b.width)), (put("/display/bar", b.key),))
+            for b in sorted(context.shop.bars, key=lambda b: -b.width)
+            if 2 * Fraction(b.width) + 10 <= sizes.finished[axis].value
+        ][:1]  # fmt: skip
+        larger = 2 * sizes.bar_width.value + 10
+        place = f"/object/{axis}" if isinstance(context.object, CanvasToMake) else f"/display/finished_{axis}"
+        context.checks.add(
+            "stop", f"bars.meet.{axis}", "display",
+            say("Two bars, {} wide each, leave nothing between them: the canvas is {}.", sizes.bar_width, sizes.finished[axis]),
+            why="A stretcher is a frame; so small a canvas goes on a board instead.", source_key="cut-size", figure=sizes.finished[axis].name,
+            parts=("bar",),
+            ways=(*narrower, WayOut(say(f"A finished {axis} of {{}}", larger), (put(place, larger),))),
+        )  # fmt: skip
+
+
 def _bending(context: StretcherContext, sizes: Sizes) -> None:
     say = context.speak.say
     for axis in AXES:
+        if sizes.finished[axis].value <= 0:
+            continue
         if sizes.bow[axis].value <= sizes.limit[axis].value and sizes.cross[axis] >= sizes.needed[axis]:
             continue
         ways = [

@@ -8,12 +8,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
 from shadbo.core.decisions import Stretcher
 from shadbo.core.desk import measure
 from shadbo.core.display import Context
 from shadbo.core.displays.stretcher.staples import StaplePlan, staple_plan
+from shadbo.core.exact import Fraction
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.lengths import MM_PER_INCH
 from shadbo.core.masses import plain_quantity
@@ -185,10 +184,10 @@ def _cross_bars(
     for axis in AXES:
         side = finished[axis]
         by_length = 0
-        if side.value > rules.cross_bar_over:
-            by_length = max(1, -(-side.value // Fraction(rules.cross_bar_every)) - 1)
-        by_bending = max(0, -(-side.value // span.value) - 1)
-        needed[axis] = int(max(by_length, by_bending))
+        if side.value > Fraction(rules.cross_bar_over):
+            by_length = max(1, int(-(-side.value // Fraction(rules.cross_bar_every))) - 1)
+        by_bending = max(0, int(-(-side.value // span.value)) - 1)
+        needed[axis] = max(by_length, by_bending)
         cross[axis] = needed[axis] if context.display.cross_bars == "as_needed" else 0
         runs = "upright" if axis == "width" else "level"
         book.add_count(

@@ -8,9 +8,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.display import Context
+from shadbo.core.exact import Fraction
 from shadbo.core.rails import AXES
 from shadbo.core.sums import Dim, leaf, rule
 

@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from typing import Any
 
-from quicktions import Fraction
-
 from shadbo.core.asking import choice, given
 from shadbo.core.boxes.item_panels import measuring_inputs
 from shadbo.core.cutting import CutLine, StockLength
@@ -15,6 +13,7 @@ from shadbo.core.displays.suspended.drawing import draw
 from shadbo.core.displays.suspended.rods import LABELS
 from shadbo.core.displays.suspended.rules import check
 from shadbo.core.displays.suspended.sizes import Sizes, SuspendedContext, size_up
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import Facts
 from shadbo.core.figures import Say
 from shadbo.core.house_stock import HOUSE_SHOP
@@ -366,7 +365,7 @@ def _suits(facts: Facts) -> Suit:
 
 def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     mouldings = shop.mouldings or HOUSE_SHOP.mouldings
-    plain = [m for m in mouldings if m.height >= max(facts.front, Fraction(32))]
+    plain = [m for m in mouldings if Fraction(m.height) >= max(facts.front, Fraction(32))]
     return {
         "type": "suspended",
         "moulding": min(plain or mouldings, key=lambda m: (-min(m.face, 20), m.height)).key,

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.drawn import draw_item, name_on
 from shadbo.core.displays.suspended.rods import RAILS
 from shadbo.core.displays.suspended.sizes import ALONG, Rod, Sizes, SuspendedContext
+from shadbo.core.exact import Fraction
 from shadbo.core.rails import draw_rails
 from shadbo.core.views import Drawing, Shape, View
 

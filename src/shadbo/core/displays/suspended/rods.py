@@ -11,10 +11,9 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.shapes import Body
 from shadbo.core.displays.suspended.decision import Rods, Stuff
+from shadbo.core.exact import Fraction
 from shadbo.core.holding import figures
 from shadbo.core.sums import Curve, Dim
 
@@ -80,6 +79,36 @@ def meets(body: Body, x: float, y: float, dx: float, dy: float) -> float | None:
         if 0 <= u <= 1 and t >= 0 and (best is None or t < best):
             best = t
     return None if best is None else float(best)
+
+
+Segment = tuple[tuple[float, float], tuple[float, float]]
+
+
+def inside(start: tuple[float, float], end: tuple[float, float], deep: float) -> Segment:
+    """The part of a rod that is in the thing: from where it meets it, on in the same direction."""
+    run = math.dist(start, end)
+    if run == 0:
+        return end, end
+    return end, (end[0] + (end[0] - start[0]) / run * deep, end[1] + (end[1] - start[1]) / run * deep)
+
+
+def between(one: Segment, other: Segment) -> float:
+    """The shortest way from one straight line to another, mm; nothing where they cross."""
+    (a, b), (c, d) = one, other
+
+    def side(p: tuple[float, float], q: tuple[float, float], r: tuple[float, float]) -> float:
+        return (q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0])
+
+    if side(a, b, c) * side(a, b, d) < 0 and side(c, d, a) * side(c, d, b) < 0:
+        return 0
+    return min(_off(a, other), _off(b, other), _off(c, one), _off(d, one))
+
+
+def _off(point: tuple[float, float], line: Segment) -> float:
+    (ax, ay), (bx, by) = line
+    long = (bx - ax) ** 2 + (by - ay) ** 2
+    share = 0 if long == 0 else min(max(((point[0] - ax) * (bx - ax) + (point[1] - ay) * (by - ay)) / long, 0), 1)
+    return math.dist(point, (ax + share * (bx - ax), ay + share * (by - ay)))
 
 
 def inertia(d: Fraction) -> Fraction:

@@ -2,20 +2,21 @@
 
 from __future__ import annotations
 
+from itertools import combinations
 from typing import Any
-
-from quicktions import Fraction
 
 from shadbo.core.checks import WayOut, put
 from shadbo.core.displays.suspended.decision import Suspended
-from shadbo.core.displays.suspended.rods import LABELS, STIFFNESS, STRENGTH
+from shadbo.core.displays.suspended.rods import LABELS, STIFFNESS, STRENGTH, between, inside
 from shadbo.core.displays.suspended.sizes import PAD, Bears, Sizes, SuspendedContext
 from shadbo.core.doubts import check_readings
+from shadbo.core.exact import Fraction
 from shadbo.core.facts import facts_of
 from shadbo.core.holding import figures
 
 EDGE, FACE = 2, Fraction(4)
 THINNER = (12, 10, 8, 6, 5, 4, 3, 2)
+SHALLOWER = (30, 25, 20, 15, 12, 10, 8, 6, 5, 4, 3, 2)
 THICKER = (6, 8, 10, 12, 15, 18, 20)
 MOVES, SAGS = Fraction(3, 2), Fraction(1)
 
@@ -30,6 +31,7 @@ def check(context: SuspendedContext, sizes: Sizes) -> None:
     _drilled(context)
     _edges(context, sizes)
     _ways(context, sizes)
+    _meeting(context, sizes)
     _bears(context, sizes)
     _moves(context, sizes)
 
@@ -64,9 +66,9 @@ def _rails(context: SuspendedContext, sizes: Sizes) -> None:
         )  # fmt: skip
     longest = max(sizes.outside.values(), key=lambda d: d.value)
     kerf = Fraction(shop.rules.kerf)
-    if longest.value + kerf > sizes.moulding.length:
+    if longest.value + kerf > Fraction(sizes.moulding.length):
         ways = [WayOut(say(f"Use {m.name}: it comes {{}} long", Fraction(m.length)), (put("/display/moulding", m.key),)) for m in shop.mouldings
-                if m.length >= longest.value + 2 * (Fraction(m.face) - sizes.face.value) + kerf][:3]  # fmt: skip
+                if Fraction(m.length) >= longest.value + 2 * (Fraction(m.face) - sizes.face.value) + kerf][:3]  # fmt: skip
         axis = "space_across" if longest is sizes.outside["width"] else "space_down"
         over = longest.value + kerf - Fraction(sizes.moulding.length)
         less = Fraction(getattr(context.display, axis)) - over / 2
@@ -228,6 +230,39 @@ def _ways(context: SuspendedContext, sizes: Sizes) -> None:
                 ),
             ),
         )
+
+
+def _meeting(context: SuspendedContext, sizes: Sizes) -> None:
+    """Holes drilled from several sides stay apart in the thing: less than a diameter of it between them breaks."""
+    display, say = context.display, context.speak.say
+    if display.into != "drilled":
+        return
+
+    def apart(deep: Fraction) -> float:
+        holes = [
+            inside(r.start, r.end, float(deep)) for r in sizes.rods if r.end is not None and r.spot.does != "hangs"
+        ]
+        return min((between(a, b) for a, b in combinations(holes, 2)), default=float("inf"))
+
+    # Between the middles of two holes: a radius of each and a diameter of the thing.
+    least = 2 * sizes.diameter.value
+    if apart(sizes.into_thing.value) >= float(least):
+        return
+    shallower = next((n for n in SHALLOWER if n < sizes.into_thing.value and apart(Fraction(n)) >= float(least)), None)
+    ways = (
+        []
+        if shallower is None
+        else [
+            WayOut(
+                say("Drill {} into the thing", Fraction(shallower)), (put("/display/into_thing", Fraction(shallower)),)
+            )
+        ]
+    )
+    context.checks.add(
+        "stop", "rod.meets", "hold", say("Drilled {} deep, the holes meet inside the thing, or leave too little between them.", sizes.into_thing),
+        why=say("A rod’s diameter of the thing stays between two holes, {} here.", sizes.diameter), source_key="rods", figure="rod.into_thing",
+        parts=("rod", sizes.one.part), ways=(*ways, WayOut(("Hold it in padded clamps",), (put("/display/into", "clamp"),))),
+    )  # fmt: skip
 
 
 def _bears(context: SuspendedContext, sizes: Sizes) -> None:

@@ -9,8 +9,6 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from quicktions import Fraction
-
 from shadbo.core.arrange.laid import Laid, lay, size_items
 from shadbo.core.display import Context, Weight
 from shadbo.core.displays.suspended.decision import Suspended
@@ -26,6 +24,7 @@ from shadbo.core.displays.suspended.rods import (
     sagging,
     toward,
 )
+from shadbo.core.exact import Fraction
 from shadbo.core.holding import figures, newtons, show_force
 from shadbo.core.house_stock import HOUSE_SHOP
 from shadbo.core.items import Things
