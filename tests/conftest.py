@@ -26,6 +26,8 @@ settings.register_profile("patient", deadline=None, suppress_health_check=[Healt
 settings.load_profile("patient")
 
 ROOT = Path(__file__).resolve().parents[1]
+# A file as the body of a request.
+FILE = {"Content-Type": "application/octet-stream"}
 
 
 def readings(*values: Any, tape: str = "mm") -> list[dict[str, Any]]:
@@ -101,5 +103,5 @@ def server(cluster: Cluster) -> Iterator[Server]:
 
 @pytest.fixture
 def api(server: Server) -> Iterator[httpx.Client]:
-    with httpx.Client(base_url=server.base, timeout=60) as client:
+    with httpx.Client(base_url=server.base, timeout=60, headers={"Content-Type": "application/json"}) as client:
         yield client

@@ -12,6 +12,7 @@ import pytest
 from PIL import Image
 
 from shadbo.service.serving import Server
+from tests.conftest import FILE
 from tests.core.things import rolled
 from tests.exports.test_wrapping import bomb, mirrored, png
 
@@ -25,7 +26,7 @@ def picture(width: int = 240, height: int = 360, kind: str = "PNG") -> bytes:
 
 
 def hand_in(api: httpx.Client, content: bytes, name: str = "road.png") -> httpx.Response:
-    return api.post("/api/pictures", params={"name": name}, content=content)
+    return api.post("/api/pictures", headers=FILE, params={"name": name}, content=content)
 
 
 @pytest.fixture
@@ -115,11 +116,12 @@ def test_what_is_not_there_and_what_does_not_fit(api: httpx.Client, canvas: dict
     file = hand_in(api, picture()).json()
     wrong = take(api, canvas, file | {"width": 24_000})
     assert wrong.status_code == 422 and wrong.json()["errors"][0]["accepted"] == "image/png, 240 × 360 pixels"
-    # a piece file may name a picture this shop never had; its print says so
+    # a piece file may name a picture this shop never had; it is named when its file is read in
     document = {"format": "shadbo.piece/1", "name": "From elsewhere", "object": rolled(684, 984, wrap_printed=42),
                 "display": {"type": "stretcher", "bar": "pine-38x45", "file": lost}}  # fmt: skip
     piece = api.post("/api/pieces/import", json=document).json()
-    assert api.post(f"/api/pieces/{piece['id']}/print").status_code == 404
+    assert piece["missing"] == ["lost.png"]
+    assert api.post(f"/api/pieces/{piece['id']}/print").status_code == 422
 
 
 def test_a_picture_outlives_the_server(api: httpx.Client, server: Server, canvas: dict[str, Any]) -> None:

@@ -8,6 +8,7 @@ from typing import Any
 import httpx
 import pytest
 
+from tests.conftest import FILE
 from tests.core.things import badge, item, things
 from tests.core.things import box as shown
 from tests.exports.test_outlines import MARKS, SHIELD, photograph
@@ -128,7 +129,7 @@ def test_anchors_fillers_and_traits_at_a_press(api: httpx.Client, crate: dict[st
 
 def test_an_outline_from_a_photograph_to_a_file(api: httpx.Client, crate: dict[str, Any], tmp_path: Path) -> None:
     content = photograph(tmp_path / "p.jpg").read_bytes()
-    picture = api.post("/api/pictures", params={"name": "shield.jpg"}, content=content).json()
+    picture = api.post("/api/pictures", headers=FILE, params={"name": "shield.jpg"}, content=content).json()
     taken = save(api, crate, {"op": "picture", "item": "a", "file": picture}, item="a")
     assert taken.status_code == 200
     assert api.get(f"/api/pictures/{picture['sha256']}/small").headers["content-type"] == "image/jpeg"
@@ -142,7 +143,7 @@ def test_an_outline_from_a_photograph_to_a_file(api: httpx.Client, crate: dict[s
     for kind in ("svg", "dxf"):
         file = api.get(f"/api/pieces/{crate['id']}/items/a/outline.{kind}")
         assert file.status_code == 200 and f".{kind}" in file.headers["content-disposition"]
-        again = api.post("/api/outlines", params={"name": f"a.{kind}"}, content=file.content).json()
+        again = api.post("/api/outlines", headers=FILE, params={"name": f"a.{kind}"}, content=file.content).json()
         assert len(again["points"]) == len(found["points"]) and again["width"] == found["width"]
     assert api.get(f"/api/pieces/{crate['id']}/items/b/outline.svg").status_code == 404
     colour = api.get(f"/api/pictures/{picture['sha256']}/colour", params={"x": 0.5, "y": 0.44}).json()["colour"]
@@ -163,7 +164,7 @@ def test_a_photograph_that_tells_nothing_says_why(
     api: httpx.Client, tmp_path: Path, change: dict[str, Any], pointer: str, message: str
 ) -> None:
     content = photograph(tmp_path / "p.jpg").read_bytes()
-    sha = api.post("/api/pictures", params={"name": "shield.jpg"}, content=content).json()["sha256"]
+    sha = api.post("/api/pictures", headers=FILE, params={"name": "shield.jpg"}, content=content).json()["sha256"]
     answer = api.post(f"/api/pictures/{sha}/outline", json={"marks": MARKS.marks, "distance": "100", **change})
     assert answer.status_code == 422
     fault = answer.json()["errors"][0]
@@ -189,6 +190,8 @@ def test_kinds_come_with_what_is_usual(api: httpx.Client) -> None:
 
 
 def test_a_file_that_is_no_outline_is_refused_in_words(api: httpx.Client) -> None:
-    answer = api.post("/api/outlines", params={"name": "a.dxf"}, content=b"nothing")
+    answer = api.post("/api/outlines", headers=FILE, params={"name": "a.dxf"}, content=b"nothing")
     assert answer.status_code == 422 and "can’t be read as DXF" in answer.json()["errors"][0]["message"]
-    assert api.post("/api/outlines", params={"name": "a.txt"}, content=SHIELD.tobytes()).status_code == 422
+    assert (
+        api.post("/api/outlines", headers=FILE, params={"name": "a.txt"}, content=SHIELD.tobytes()).status_code == 422
+    )

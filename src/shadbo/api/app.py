@@ -13,10 +13,12 @@ from fastapi.staticfiles import StaticFiles
 from sqlalchemy import text
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
+from starlette.types import ASGIApp
 
 from shadbo import __version__
 from shadbo.api import messages as m
 from shadbo.api import outlines, pictures, pieces, problems
+from shadbo.api.guarding import Guard
 from shadbo.api.pieces import PROBLEMS, Db
 from shadbo.core.fields import Fault, LengthField, Refused
 from shadbo.core.lengths import LengthError, Tape, as_decimal, read_length
@@ -112,10 +114,29 @@ def piece_schema() -> dict[str, Any]:
     return Piece.model_json_schema()
 
 
+class _Guarded(FastAPI):
+    """The guard stands before everything, also before what the framework itself answers."""
+
+    def build_middleware_stack(self) -> ASGIApp:
+        return Guard(super().build_middleware_stack())
+
+    def openapi(self) -> dict[str, Any]:
+        """The description; every error in it is a problem document (RFC 9457) under its own media type."""
+        if self.openapi_schema is None:
+            described = super().openapi()
+            answers = (
+                a for path in described["paths"].values() for call in path.values() for a in call["responses"].items()
+            )
+            for status, answer in answers:
+                if status >= "400" and "application/json" in answer.get("content", {}):
+                    answer["content"] = {problems.MEDIA: answer["content"]["application/json"]}
+        return super().openapi()
+
+
 def create_app(settings: Settings | None = None) -> FastAPI:
     """The application on a database; migrations have run by then."""
     settings = settings or Settings()
-    app = FastAPI(
+    app = _Guarded(
         title="Shadbo",
         version=__version__,
         docs_url=None,

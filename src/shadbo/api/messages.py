@@ -39,8 +39,19 @@ def read_of(understood: Understood, shop: Shop) -> Read:
 
 
 @dataclass(frozen=True, slots=True)
+class Stuck:
+    """The newest state can't be worked out: what changed in it and when; the state that is shown instead, and what made that."""
+
+    change: str
+    saved_at: datetime
+    shown: int
+    shown_change: str
+
+
+@dataclass(frozen=True, slots=True)
 class PieceOut:
-    """A piece as the sheet needs it: its words, its version, its plan."""
+    """A piece as the sheet needs it: its words, its version, its plan. ``stuck``: its newest state can't be worked out, an older
+    one is shown. ``missing``: names of pictures its file spoke of that this shop has not."""
 
     id: uuid.UUID
     version: int
@@ -55,6 +66,8 @@ class PieceOut:
     undo: str | None
     redo: str | None
     plan: Plan
+    stuck: Stuck | None = None
+    missing: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,7 +93,8 @@ class PreviewOut:
 
 @dataclass(frozen=True, slots=True)
 class Card:
-    """A piece in the rack: small face drawing, where it is in the work, what blocks it."""
+    """A piece in the rack: small face drawing, where it is in the work, what blocks it. ``stuck`` says what changed last if it can't
+    be worked out; it has no drawing then."""
 
     id: uuid.UUID
     version: int
@@ -96,7 +110,8 @@ class Card:
     blocked: Say | None
     cautions: int
     size: Say
-    face: View
+    face: View | None
+    stuck: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -182,13 +197,15 @@ CARDS_JSON: TypeAdapter[list[Card]] = TypeAdapter(list[Card])
 COMPARISON_JSON: TypeAdapter[Comparison] = TypeAdapter(Comparison)
 OPENED_JSON: TypeAdapter[Opened] = TypeAdapter(Opened)
 
+# As far as a column of the database counts.
+Version = Annotated[int, Field(ge=0, lt=2**31)]
 Edits = Annotated[list[Edit], Field(min_length=1, max_length=40)]
 
 
 class Save(BaseModel):
     """Edits to be saved over ``version``; ``goes_on`` if they carry the last change further."""
 
-    version: int
+    version: Version
     edits: Edits
     goes_on: bool = False
 
@@ -198,7 +215,7 @@ class Preview(BaseModel):
 
 
 class AtVersion(BaseModel):
-    version: int
+    version: Version
 
 
 class Archive(BaseModel):
@@ -206,8 +223,8 @@ class Archive(BaseModel):
 
 
 class Restore(BaseModel):
-    version: int
-    state: int
+    version: Version
+    state: Annotated[int, Field(ge=0, lt=2**63)]
 
 
 class ReadLength(BaseModel):

@@ -9,6 +9,7 @@ from typing import Annotated, Any, Literal
 from urllib.parse import unquote
 
 from fastapi import APIRouter, Query, Request, Response
+from starlette.concurrency import run_in_threadpool
 
 from shadbo.api import messages as m
 from shadbo.api.pictures import small_of, work_apart
@@ -16,8 +17,10 @@ from shadbo.api.pieces import PROBLEMS, Db, attachment
 from shadbo.core.fields import Fault, LengthField, Refused
 from shadbo.core.item_edits import kinds_asked, things
 from shadbo.core.lengths import Unit
-from shadbo.exports.outlines import outline_from_file, outline_to_dxf, outline_to_svg
+from shadbo.exports.outlines import ACCEPTED as ACCEPTED_FILE
+from shadbo.exports.outlines import outline_to_dxf, outline_to_svg
 from shadbo.store import pieces, shops
+from shadbo.store.database import Database
 from shadbo.store.pieces import NotThere
 
 router = APIRouter(prefix="/api", responses=PROBLEMS)
@@ -91,9 +94,17 @@ async def from_file(
     request: Request, db: Db, name: Annotated[str, Query(min_length=1, max_length=200)]
 ) -> m.OutlineOut:
     """An outline from an SVG or DXF file in millimetres, as the body of the request."""
-    points = outline_from_file(await request.body(), unquote(name))
+    return await run_in_threadpool(_read, db, await request.body(), unquote(name))
+
+
+def _read(db: Database, content: bytes, name: str) -> m.OutlineOut:
     with db.work() as session:
         shop = shops.get(session)
+    with tempfile.TemporaryDirectory(prefix="shadbo-outline-") as folder:
+        path = Path(folder) / "outline"
+        path.write_bytes(content)
+        order = {"do": "outline_file", "path": str(path), "name": name}
+        points = work_apart(order, place="/outline", accepted=ACCEPTED_FILE)["points"]
     return m.outline_of(points, [], shop)
 
 

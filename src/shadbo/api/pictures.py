@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import json
+import signal
 import subprocess
 import sys
 import tempfile
 import threading
 import uuid
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from dataclasses import asdict
 from pathlib import Path
 from typing import Annotated, Any, Literal
@@ -21,17 +23,22 @@ from starlette.concurrency import run_in_threadpool
 
 from shadbo.api import messages as m
 from shadbo.api.pieces import PROBLEMS, Db, attachment
+from shadbo.api.problems import Busy
 from shadbo.core.decisions import Stretcher
 from shadbo.core.fields import Fault, Refused
 from shadbo.core.plan import plan
+from shadbo.exports.picture_process import SECONDS
 from shadbo.exports.wrapping import PrintAsked, look
 from shadbo.store import files, pieces, shops
 from shadbo.store.database import Database
 from shadbo.store.pieces import NotThere
 
 router = APIRouter(prefix="/api", responses=PROBLEMS)
-# Large pictures need memory: no more than so many are worked on at once, the others wait their turn.
+# Large pictures need memory: no more than so many are worked on at once; some wait their turn, the others are told to come again.
 WORKING = threading.BoundedSemaphore(2)
+WAITING = threading.BoundedSemaphore(6)
+# Seconds to wait for a turn.
+PATIENCE = 20
 MOST_FILE = 120 * 1024 * 1024
 ACCEPTED = "a PNG, JPEG or TIFF picture of up to 120 MB and 150 million pixels"
 FOR_EVER = "max-age=31536000, immutable"
@@ -42,10 +49,31 @@ def work_apart(
     order: dict[str, Any], told: Callable[[int], None] = lambda done: None, *, place: str = "/display/file",
     accepted: str = ACCEPTED,
 ) -> dict[str, Any]:  # fmt: skip
-    """Give an order to the picture process; its result. Raises :class:`Refused` if it won't take the file."""
+    """Give an order to the picture process; its result.
+
+    Raises :class:`Refused` if it won't take the file or takes too long over it, :class:`Busy` if too much is being worked on, and
+    :class:`Died` if the process ended for a reason of its own.
+    """
+    if not WAITING.acquire(blocking=False):
+        raise Busy("Too many pictures and files are being read. Try again in a moment.")
+    try:
+        if not WORKING.acquire(timeout=PATIENCE):
+            raise Busy("Other pictures are being read and take long. Try again in a moment.")
+        try:
+            return _work(order, told, place, accepted)
+        finally:
+            WORKING.release()
+    finally:
+        WAITING.release()
+
+
+def _work(order: dict[str, Any], told: Callable[[int], None], place: str, accepted: str) -> dict[str, Any]:
     command = [sys.executable, "-m", "shadbo.exports.picture_process"]
     streams: dict[str, Any] = {"stdin": subprocess.PIPE, "stdout": subprocess.PIPE, "stderr": subprocess.DEVNULL}
-    with WORKING, subprocess.Popen(command, text=True, **streams) as process:
+    with (
+        subprocess.Popen(command, text=True, **streams) as process,
+        _ended_after(process, 2 * SECONDS[order["do"]] + 20),
+    ):
         assert process.stdin is not None and process.stdout is not None
         process.stdin.write(json.dumps(order))
         process.stdin.close()
@@ -58,7 +86,24 @@ def work_apart(
             else:
                 result: dict[str, Any] = message["result"]
                 return result
-    raise Refused(Fault(place, "Picture file", order["name"], "could not be worked on", accepted))
+    if process.returncode in (-signal.SIGXCPU, -signal.SIGKILL):
+        raise Refused(Fault(place, "Picture file", order["name"], "takes too long to be read", accepted))
+    raise Died(f"the process that reads files ended with {process.returncode}")
+
+
+class Died(Exception):
+    """The process that reads files ended without a word: no fault of the file that anybody knows of."""
+
+
+@contextmanager
+def _ended_after(process: subprocess.Popen[str], seconds: float) -> Iterator[None]:
+    """Ends the process if it is still at it after so long, also where it only waits."""
+    clock = threading.Timer(seconds, process.kill)
+    clock.start()
+    try:
+        yield
+    finally:
+        clock.cancel()
 
 
 @router.post("/pictures", response_model=m.PictureOut, status_code=201, max_body_size=MOST_FILE)

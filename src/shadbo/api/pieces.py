@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import uuid
+from contextlib import suppress
 from datetime import date
 from typing import Annotated, Any, Literal
 from urllib.parse import quote
@@ -10,9 +11,11 @@ from urllib.parse import quote
 from fastapi import APIRouter, Depends, Query, Request, Response
 from pydantic import BaseModel
 from sqlalchemy.orm import Session
+from starlette.concurrency import run_in_threadpool
 
 from shadbo.api import messages as m
 from shadbo.api.problems import Problem, problem
+from shadbo.api.working import Worked, after_edits, of_state, standing, tried, work_out
 from shadbo.core.comparing import Comparison
 from shadbo.core.comparing import compare as compare_ways
 from shadbo.core.edits import AddStation, Edit, Nudge, TakePicture, TypeIn, apply_edits, in_words
@@ -20,8 +23,8 @@ from shadbo.core.fields import Fault, LengthField, Refused
 from shadbo.core.figures import Opened, open_count, open_figure
 from shadbo.core.item_edits import MoveItems
 from shadbo.core.lengths import Unit
-from shadbo.core.piece import MOST_BYTES, Piece, field_at
-from shadbo.core.plan import Plan, book_of, plan
+from shadbo.core.piece import MOST_BYTES, Piece, field_at, load_piece, without_pictures
+from shadbo.core.plan import Plan
 from shadbo.core.shop import Shop
 from shadbo.core.slips import diagnose
 from shadbo.core.starting import start_piece
@@ -35,7 +38,9 @@ from shadbo.store import files, pieces, shops
 from shadbo.store.database import Database
 from shadbo.store.pieces import Kept, Newer, NotThere
 
-PROBLEMS: dict[int | str, dict[str, Any]] = {code: {"model": Problem} for code in (404, 409, 422, 503)}
+PROBLEMS: dict[int | str, dict[str, Any]] = {
+    code: {"model": Problem} for code in (400, 403, 404, 405, 409, 413, 415, 422, 503)
+}
 router = APIRouter(prefix="/api/pieces", responses=PROBLEMS)
 
 
@@ -55,16 +60,31 @@ def _json(adapter: Any, value: Any, status: int = 200) -> Response:
 Focus = Annotated[str, Query(alias="item", max_length=24)]
 
 
-def _out(kept: Kept, shop: Shop, status: int = 200, focus: str = "") -> Response:
-    piece = kept.piece
+def _out(
+    kept: Kept,
+    piece: Piece,
+    worked: Plan,
+    status: int = 200,
+    stuck: m.Stuck | None = None,
+    missing: tuple[str, ...] = (),
+) -> Response:
     return _json(m.PIECE_JSON, m.PieceOut(
         kept.id, kept.version, kept.archived, kept.updated_at, piece.name, piece.owner, piece.due, piece.note, piece.units,
-        piece.practice, kept.undo, kept.redo, plan(piece, shop, focus),
+        piece.practice, kept.undo, kept.redo, worked, stuck, missing,
     ), status)  # fmt: skip
 
 
+def _shown(kept: Kept, found: Worked) -> Response:
+    return _out(kept, found.piece, found.plan, stuck=found.stuck)
+
+
 def _card(kept: Kept, shop: Shop) -> m.Card:
-    piece, worked = kept.piece, plan(kept.piece, shop)
+    found = tried(kept, shop)
+    if found is None:
+        return m.Card(
+            kept.id, kept.version, kept.name, "", None, "", "mm", kept.archived, kept.updated_at, "", "", None, 0, (), None, kept.change
+        )  # fmt: skip
+    piece, worked = found.piece, found.plan
     states = {s.state: s.label for s in reversed(worked.stages)}
     stage = states.get("stopped") or states.get("waiting") or worked.stages[-1].label
     return m.Card(
@@ -88,14 +108,18 @@ def new(db: Db, body: m.NewPiece) -> Response:
     with db.work() as session:
         shop = shops.get(session)
         piece = start_piece(body.start, body.name, body.owner, body.units, body.sizes, shop)
+        worked = work_out(piece, shop, fault=of_state("new piece"))
         kept = pieces.create(session, piece, "Taken in")
-    return _out(kept, shop, 201)
+    return _out(kept, piece, worked, 201)
 
 
 @router.post("/import", response_model=m.PieceOut, status_code=201)
 async def read_in(request: Request, db: Db) -> Response:
     """A piece from its file."""
-    body = await request.body()
+    return await run_in_threadpool(_read_in, db, await request.body())
+
+
+def _read_in(db: Database, body: bytes) -> Response:
     if len(body) > MOST_BYTES:
         raise Refused(
             Fault("", "file", f"{len(body)} bytes", "is too large to be one piece", f"up to {MOST_BYTES // 1024} kB")
@@ -103,14 +127,17 @@ async def read_in(request: Request, db: Db) -> Response:
     piece = piece_from_json(body)
     with db.work() as session:
         shop = shops.get(session)
+        piece, missing = without_pictures(piece, lambda sha: files.has(session, sha))
+        worked = work_out(piece, shop, fault=of_state("file"))
         kept = pieces.create(session, piece, "Read in from a file")
-    return _out(kept, shop, 201)
+    return _out(kept, piece, worked, 201, missing=missing)
 
 
 @router.get("/{piece_id}", response_model=m.PieceOut)
 def one(db: Db, piece_id: uuid.UUID, focus: Focus = "") -> Response:
     with db.work() as session:
-        return _out(pieces.get(session, piece_id), shops.get(session), focus=focus)
+        kept = pieces.get(session, piece_id)
+        return _shown(kept, standing(session, kept, shops.get(session), focus))
 
 
 class Difference(BaseModel):
@@ -131,10 +158,12 @@ def edit(db: Db, piece_id: uuid.UUID, body: m.Save, focus: Focus = "") -> Respon
             if kept.version != body.version:
                 raise Newer(kept.version)
             _pictures_are_there(session, body.edits)
-            changed = apply_edits(kept.piece, body.edits, shop)
-            change = in_words(kept.piece, body.edits, shop)
+            piece = standing(session, kept, shop, focus).piece
+            changed = apply_edits(piece, body.edits, shop)
+            change = in_words(piece, body.edits, shop)
+            worked = after_edits(changed, body.edits, shop, focus)
             kept = pieces.save(session, piece_id, body.version, changed, change, goes_on=body.goes_on)
-        return _out(kept, shop, focus=focus)
+        return _out(kept, changed, worked)
     except Newer as newer:
         return _conflict(db, piece_id, body, newer)
 
@@ -156,10 +185,13 @@ def _conflict(db: Database, piece_id: uuid.UUID, body: m.Save, newer: Newer) -> 
         stands = pieces.get(session, piece_id)
         ground = pieces.at_version(session, piece_id, body.version)
     differences: list[Difference] = []
-    if ground is not None:
-        mine = plan(apply_edits(Piece.model_validate(ground), body.edits, shop), shop)
-        theirs = plan(stands.piece, shop)
-        differences = _differences(theirs, mine, stands.piece.units)
+    both = tried(stands, shop)
+    if ground is not None and both is not None:
+        # What the edits meant may not fit the older state any more; then there is nothing to hold against theirs.
+        with suppress(Refused):
+            changed = apply_edits(load_piece(ground), body.edits, shop)
+            mine = after_edits(changed, body.edits, shop)
+            differences = _differences(both.plan, mine, both.piece.units)
     return problem(
         409, "Somebody saved this piece meanwhile", "Nothing of yours was saved over theirs; both are shown.",
         version=newer.version, differences=[d.model_dump() for d in differences],
@@ -183,9 +215,9 @@ def preview(db: Db, piece_id: uuid.UUID, body: m.Preview, focus: Focus = "") -> 
     """What edits would do, unsaved."""
     with db.work() as session:
         shop = shops.get(session)
-        piece = pieces.get(session, piece_id).piece
-    changed = apply_edits(piece, body.edits, shop)
-    after = plan(changed, shop, focus)
+        now = standing(session, pieces.get(session, piece_id), shop, focus)
+    changed = apply_edits(now.piece, body.edits, shop)
+    after = after_edits(changed, body.edits, shop, focus)
     last = body.edits[-1]
     read = None
     if isinstance(last, (TypeIn, AddStation)) and last.text.strip():
@@ -196,10 +228,9 @@ def preview(db: Db, piece_id: uuid.UUID, body: m.Preview, focus: Focus = "") -> 
     if isinstance(last, (TypeIn, AddStation, Nudge, MoveItems)):
         # While a number is typed or a part dragged nobody reads a list of what it moves: the drawing shows it.
         return _json(m.PREVIEW_JSON, m.PreviewOut(after, read, (), (), ()))
-    before = plan(piece, shop, focus)
-    old, new_ = {c.key: c.say for c in before.checks}, {c.key: c.say for c in after.checks}
+    old, new_ = {c.key: c.say for c in now.plan.checks}, {c.key: c.say for c in after.checks}
     return _json(m.PREVIEW_JSON, m.PreviewOut(
-        after, read, _changes(before, after),
+        after, read, _changes(now.plan, after),
         tuple(say for key, say in old.items() if key not in new_), tuple(say for key, say in new_.items() if key not in old),
     ))  # fmt: skip
 
@@ -219,8 +250,9 @@ def _changes(before: Plan, after: Plan) -> tuple[m.Change, ...]:
 def ways(db: Db, piece_id: uuid.UUID) -> Response:
     """Every way of showing the object: worked out where it suits, left out with the reason where not."""
     with db.work() as session:
-        shop, piece = shops.get(session), pieces.get(session, piece_id).piece
-    return _json(m.COMPARISON_JSON, compare_ways(piece, shop))
+        shop = shops.get(session)
+        now = standing(session, pieces.get(session, piece_id), shop)
+    return _json(m.COMPARISON_JSON, compare_ways(now.piece, shop))
 
 
 @router.post("/{piece_id}/undo", response_model=m.PieceOut)
@@ -237,8 +269,9 @@ def _step(db: Database, piece_id: uuid.UUID, body: m.AtVersion, step: Any, focus
     try:
         with db.work() as session:
             kept = step(session, piece_id, body.version)
-            shop = shops.get(session)
-        return _out(kept, shop, focus=focus)
+            piece = kept.piece
+            worked = work_out(piece, shops.get(session), focus, fault=of_state(kept.change))
+        return _out(kept, piece, worked)
     except Newer as newer:
         return problem(
             409, "Somebody saved this piece meanwhile", "Look at theirs first.", version=newer.version, differences=[]
@@ -263,10 +296,12 @@ def copy(db: Db, piece_id: uuid.UUID) -> Response:
     """A piece like this one, to start the next from."""
     with db.work() as session:
         shop = shops.get(session)
-        piece = pieces.get(session, piece_id).piece
+        now = standing(session, pieces.get(session, piece_id), shop)
+        piece = now.piece
         again = piece.model_copy(update={"name": f"{piece.name[:110]} (copy)"})
+        worked = work_out(again, shop, fault=of_state(again.name))
         kept = pieces.create(session, again, "Copied")
-    return _out(kept, shop, 201)
+    return _out(kept, again, worked, 201)
 
 
 @router.post("/{piece_id}/archive", response_model=m.PieceOut)
@@ -274,8 +309,7 @@ def archive(db: Db, piece_id: uuid.UUID, body: m.Archive) -> Response:
     """Put a piece away, or back into the rack."""
     with db.work() as session:
         kept = pieces.put_away(session, piece_id, body.archived)
-        shop = shops.get(session)
-    return _out(kept, shop)
+        return _shown(kept, standing(session, kept, shops.get(session)))
 
 
 @router.get("/{piece_id}/figures/{name}", response_model=Opened)
@@ -283,8 +317,8 @@ def open_(db: Db, piece_id: uuid.UUID, name: str) -> Response:
     """A figure opened: its sum, tolerance, and what it hangs on."""
     with db.work() as session:
         shop = shops.get(session)
-        piece = pieces.get(session, piece_id).piece
-    book = book_of(piece, shop)
+        now = standing(session, pieces.get(session, piece_id), shop)
+    book = now.book
     if name in book.counts:
         return _json(m.OPENED_JSON, open_count(book.counts[name]))
     if name not in book.dims:
@@ -297,8 +331,8 @@ def compare(db: Db, piece_id: uuid.UUID, name: str, body: m.Compare) -> m.Compar
     """Somebody's own number: does it agree, or which slip gives it?"""
     with db.work() as session:
         shop = shops.get(session)
-        piece = pieces.get(session, piece_id).piece
-    book = book_of(piece, shop)
+        now = standing(session, pieces.get(session, piece_id), shop)
+    book = now.book
     if name not in book.dims:
         raise NotThere(f"figure {name}")
     figure, show = book.dims[name], shop.showing
@@ -325,16 +359,17 @@ def _file(content: str | bytes, media: str, name: str, ending: str) -> Response:
 def piece_file(db: Db, piece_id: uuid.UUID) -> Response:
     """The piece as its file."""
     with db.work() as session:
-        piece = pieces.get(session, piece_id).piece
-    return _file(piece_to_json(piece), "application/json", piece.name, "shadbo.json")
+        now = standing(session, pieces.get(session, piece_id), shops.get(session))
+    return _file(piece_to_json(now.piece), "application/json", now.piece.name, "shadbo.json")
 
 
 @router.get("/{piece_id}/cuts.csv", response_class=Response)
 def cut_file(db: Db, piece_id: uuid.UUID) -> Response:
     """The cut list as CSV."""
     with db.work() as session:
-        shop, piece = shops.get(session), pieces.get(session, piece_id).piece
-    return _file(cuts_to_csv(plan(piece, shop)), "text/csv; charset=utf-8", f"{piece.name} cut list", "csv")
+        shop = shops.get(session)
+        now = standing(session, pieces.get(session, piece_id), shop)
+    return _file(cuts_to_csv(now.plan), "text/csv; charset=utf-8", f"{now.piece.name} cut list", "csv")
 
 
 @router.get("/{piece_id}/sheet.pdf", response_class=Response)
@@ -343,9 +378,10 @@ def sheet_file(
 ) -> Response:
     """The job sheet as PDF."""
     with db.work() as session:
-        shop, piece = shops.get(session), pieces.get(session, piece_id).piece
-    pdf = job_sheet(piece, plan(piece, shop), paper=paper, unit=unit, shop=shop.name, today=date.today())
-    return _file(pdf, "application/pdf", f"{piece.name} job sheet", "pdf")
+        shop = shops.get(session)
+        now = standing(session, pieces.get(session, piece_id), shop)
+    pdf = job_sheet(now.piece, now.plan, paper=paper, unit=unit, shop=shop.name, today=date.today())
+    return _file(pdf, "application/pdf", f"{now.piece.name} job sheet", "pdf")
 
 
 @router.get("/{piece_id}/{view}.template.pdf", response_class=Response)
@@ -354,32 +390,36 @@ def template_file(
 ) -> Response:
     """A template at full size, tiled over sheets of paper."""
     with db.work() as session:
-        shop, piece = shops.get(session), pieces.get(session, piece_id).piece
+        shop = shops.get(session)
+        now = standing(session, pieces.get(session, piece_id), shop)
     try:
-        pdf = template_pdf(plan(piece, shop), view, paper=paper, unit=unit, shop=shop.name, today=date.today())
+        pdf = template_pdf(now.plan, view, paper=paper, unit=unit, shop=shop.name, today=date.today())
     except KeyError:
         raise NotThere(f"template {view}") from None
-    return _file(pdf, "application/pdf", f"{piece.name} {view} template", "pdf")
+    return _file(pdf, "application/pdf", f"{now.piece.name} {view} template", "pdf")
 
 
 @router.get("/{piece_id}/{view}.dxf", response_class=Response)
 def view_dxf(db: Db, piece_id: uuid.UUID, view: ViewKey) -> Response:
     """A drawing at full size as DXF, in millimetres."""
     with db.work() as session:
-        shop, piece = shops.get(session), pieces.get(session, piece_id).piece
+        shop = shops.get(session)
+        now = standing(session, pieces.get(session, piece_id), shop)
     try:
-        text = view_to_dxf(plan(piece, shop), view)
+        text = view_to_dxf(now.plan, view)
     except KeyError:
         raise NotThere(f"drawing {view}") from None
-    return _file(text, "image/vnd.dxf", f"{piece.name} {view}", "dxf")
+    return _file(text, "image/vnd.dxf", f"{now.piece.name} {view}", "dxf")
 
 
 @router.get("/{piece_id}/{view}.svg", response_class=Response)
 def view_file(db: Db, piece_id: uuid.UUID, view: ViewKey, unit: Unit | None = None) -> Response:
     """A drawing at full size as SVG, in millimetres."""
     with db.work() as session:
-        shop, piece = shops.get(session), pieces.get(session, piece_id).piece
-    worked = plan(piece, shop)
-    if view not in {v.key for v in worked.views}:
+        shop = shops.get(session)
+        now = standing(session, pieces.get(session, piece_id), shop)
+    if view not in {v.key for v in now.plan.views}:
         raise NotThere(f"drawing {view}")
-    return _file(view_to_svg(worked, view, unit or worked.units), "image/svg+xml", f"{piece.name} {view}", "svg")
+    return _file(
+        view_to_svg(now.plan, view, unit or now.plan.units), "image/svg+xml", f"{now.piece.name} {view}", "svg"
+    )

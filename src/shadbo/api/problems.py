@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 import logging
+from collections.abc import Mapping
 from typing import Any
 
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
-from fastapi.responses import JSONResponse
+from fastapi.responses import JSONResponse, Response
 from pydantic import BaseModel
-from sqlalchemy.exc import OperationalError
+from sqlalchemy.exc import DataError, SQLAlchemyError
 from starlette.exceptions import HTTPException
+from starlette.requests import ClientDisconnect
 
 from shadbo.core.fields import Fault, Refused
 from shadbo.store.pieces import NothingTo, NotThere
@@ -39,12 +41,31 @@ class Problem(BaseModel):
     errors: list[FieldProblem] = []
 
 
-def problem(status: int, title: str, detail: str = "", faults: tuple[Fault, ...] = (), **more: Any) -> JSONResponse:
+def problem(
+    status: int, title: str, detail: str = "", faults: tuple[Fault, ...] = (), headers: Mapping[str, str] | None = None, **more: Any
+) -> JSONResponse:  # fmt: skip
     body = Problem(
-        title=title, status=status, detail=detail,
-        errors=[FieldProblem(pointer=f.pointer, field=f.field, value=f.value, message=f.message, accepted=f.accepted) for f in faults],
+        title=_told(title), status=status, detail=_told(detail),
+        errors=[FieldProblem(**{name: _told(getattr(f, name)) for name in FieldProblem.model_fields}) for f in faults],
     ).model_dump()  # fmt: skip
-    return JSONResponse(body | more, status, media_type=MEDIA)
+    return JSONResponse(body | more, status, headers, media_type=MEDIA)
+
+
+def _told(text: str) -> str:
+    """Words that may hold what somebody sent: half characters can’t go over the wire."""
+    return text.encode("utf-8", "replace").decode()
+
+
+class Busy(Exception):
+    """So much is being worked on at once that this has to wait."""
+
+
+def _input(value: Any) -> str:
+    try:
+        return repr(value)[:80]
+    except ValueError:
+        # A whole number of thousands of digits can't even be written.
+        return "a very long number"
 
 
 def register(app: FastAPI) -> None:
@@ -62,8 +83,23 @@ def register(app: FastAPI) -> None:
     def nothing_to(_: Request, error: NothingTo) -> JSONResponse:
         return problem(409, f"There is nothing to {error}")
 
-    @app.exception_handler(OperationalError)
-    def database_away(_: Request, error: OperationalError) -> JSONResponse:
+    @app.exception_handler(Busy)
+    def busy(_: Request, error: Busy) -> JSONResponse:
+        return problem(503, "Others are being worked on", str(error), headers={"Retry-After": "5"})
+
+    @app.exception_handler(ClientDisconnect)
+    def hung_up(_: Request, error: ClientDisconnect) -> Response:
+        # Whoever asked is gone: nobody reads this, and it is no fault of the server.
+        return Response(status_code=400)
+
+    @app.exception_handler(DataError)
+    def unkeepable(_: Request, error: DataError) -> JSONResponse:
+        return problem(
+            422, "That can't be kept", "A text or a number in it is not one the database can hold. Nothing was saved."
+        )
+
+    @app.exception_handler(SQLAlchemyError)
+    def database_away(_: Request, error: SQLAlchemyError) -> JSONResponse:
         log.error("the database does not answer: %s", error)
         return problem(503, "The database does not answer", "Nothing was saved. It is tried again by itself.")
 
@@ -76,7 +112,7 @@ def register(app: FastAPI) -> None:
                 Fault(
                     "/" + "/".join(where[1:]),
                     where[-1],
-                    repr(item.get("input"))[:80],
+                    _input(item.get("input")),
                     item["msg"],
                     "see the API's schema",
                 )
@@ -85,7 +121,7 @@ def register(app: FastAPI) -> None:
 
     @app.exception_handler(HTTPException)
     def http(_: Request, error: HTTPException) -> JSONResponse:
-        return problem(error.status_code, str(error.detail))
+        return problem(error.status_code, str(error.detail), headers=error.headers)
 
     @app.exception_handler(Exception)
     def fault(_: Request, error: Exception) -> JSONResponse:

@@ -191,6 +191,21 @@ def in_words(piece: Piece, edits: Sequence[AnyEdit], shop: Shop) -> str:
     return plain(check.ways[edit.index].say, piece.units) if check and edit.index < len(check.ways) else "Way out"
 
 
+def place_of(piece: Piece, edit: AnyEdit) -> tuple[str, str, str]:
+    """Where an edit is felt: the place (JSON Pointer, or none), what it is called, and what was typed or chosen there."""
+    pointer: str = getattr(edit, "pointer", getattr(edit, "side", ""))
+    said = next(
+        (
+            str(getattr(edit, name))
+            for name in ("text", "option", "action", "check", "display", "steps")
+            if hasattr(edit, name)
+        ),
+        "",
+    )
+    field = field_at(pointer, piece) if pointer else None
+    return pointer, field.label if field else _words(pointer) or edit.op.replace("_", " "), said
+
+
 def patched(document: Any, patch: Patch) -> Any:
     """A document with a JSON Patch applied. Raises :class:`Refused` if a place isn't there."""
     try:

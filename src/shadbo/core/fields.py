@@ -7,7 +7,7 @@ shown at the field quotes it.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from decimal import Decimal
+from decimal import Decimal, InvalidOperation
 from typing import Any
 
 from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler
@@ -157,6 +157,25 @@ def _unit_doubt(field: LengthField, understood: Understood, unit: Unit) -> str:
     return ""
 
 
+# More digits than any tape has, and few enough to be reckoned with at once.
+MOST_DIGITS, FURTHEST_POWER = 40, 20
+
+
 def exact(value: Any) -> Any:
-    """Documents may hold ints or decimals; a binary float is taken by its shortest decimal text."""
-    return Decimal(repr(value)) if isinstance(value, float) else value
+    """Documents may hold ints or decimals; a binary float is taken by its shortest decimal text. Bounded before it is reckoned with."""
+    if isinstance(value, float):
+        value = Decimal(repr(value))
+    if isinstance(value, str) and len(value) <= MOST_DIGITS:
+        try:
+            value = Decimal(value)
+        except InvalidOperation:
+            return value
+    if isinstance(value, Decimal) and value.is_finite():
+        held = value.as_tuple()
+        power = held.exponent if isinstance(held.exponent, int) else 0
+        long = len(held.digits) > MOST_DIGITS or abs(power) > FURTHEST_POWER or abs(value.adjusted()) > FURTHEST_POWER
+    else:
+        long = isinstance(value, str) or (isinstance(value, int) and value.bit_length() > 4 * FURTHEST_POWER)
+    if long:
+        raise PydanticCustomError("digits", "the number has more digits than a document may hold")
+    return value

@@ -5,6 +5,7 @@ Lengths are decimal millimetres, JSON numbers in the file. A plan is worked out 
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 from datetime import date
 from types import MappingProxyType
@@ -13,7 +14,7 @@ from typing import Annotated, Any, Literal, get_args, get_origin
 from pydantic import BaseModel, Field, ValidationError, model_validator
 
 from shadbo.core.box_decisions import Direct, MattedBox, ShadowBox, Spaced
-from shadbo.core.decisions import DeepReadyMade, Floater, Lipped, OnBoard, Stretcher
+from shadbo.core.decisions import DeepReadyMade, Floater, Lipped, OnBoard, PictureFile, Stretcher
 from shadbo.core.displays.hanger_bars.decision import HangerBars
 from shadbo.core.displays.layered_box.decision import LayeredBox
 from shadbo.core.displays.panel.decision import OnPanel
@@ -76,6 +77,7 @@ def load_piece(document: Any) -> Piece:
 
     Raises :class:`Refused`, one fault a field; a document of another version or of no version is said to be so first.
     """
+    _writable(document)
     if not isinstance(document, dict):
         raise Refused(Fault("", "file", type(document).__name__, "is not a piece: an object is expected", FORMAT))
     written = document.get("format")
@@ -92,6 +94,28 @@ def load_piece(document: Any) -> Piece:
         raise Refused(*faults_of(error)) from None
 
 
+def _writable(value: Any, pointer: str = "") -> None:
+    """Texts can be written down: no NUL, no half of a character. Raises :class:`Refused` with the place."""
+    if isinstance(value, str):
+        if "\x00" in value or any("\ud800" <= ch <= "\udfff" for ch in value):
+            raise Refused(
+                Fault(
+                    pointer,
+                    pointer.rsplit("/", 1)[-1] or "text",
+                    "",
+                    "holds a character that can’t be written down",
+                    "plain text",
+                )
+            )
+    elif isinstance(value, dict):
+        for key, inner in value.items():
+            _writable(key, pointer)
+            _writable(inner, f"{pointer}/{key}")
+    elif isinstance(value, list):
+        for i, inner in enumerate(value):
+            _writable(inner, f"{pointer}/{i}")
+
+
 def document_of(piece: Piece) -> dict[str, Any]:
     """The piece as its document: plain dicts and lists, decimal lengths, the due date as ISO text."""
     document = piece.model_dump()
@@ -100,6 +124,24 @@ def document_of(piece: Piece) -> dict[str, Any]:
         agreed = piece.object.consent.on
         document["object"]["consent"]["on"] = agreed.isoformat() if agreed else None
     return document
+
+
+def without_pictures(piece: Piece, there: Callable[[str], bool]) -> tuple[Piece, tuple[str, ...]]:
+    """The piece without the picture files that are not ``there`` (by fingerprint), and the names of those."""
+    missing: dict[str, str] = {}
+
+    def kept(value: Any) -> Any:
+        if isinstance(value, list):
+            return [inner for one in value if (inner := kept(one)) is not None]
+        if not isinstance(value, dict):
+            return value
+        if value.keys() == PictureFile.model_fields.keys() and not there(value["sha256"]):
+            missing[value["sha256"]] = value["name"]
+            return None
+        return {key: kept(inner) for key, inner in value.items()}
+
+    document = kept(document_of(piece))
+    return (load_piece(document) if missing else piece), tuple(missing.values())
 
 
 TAGS = {"new", "bought", "str", "int", *SHOWS, *(kind for kinds in SHOWS.values() for kind in kinds)}
@@ -117,9 +159,16 @@ def faults_of(error: ValidationError) -> list[Fault]:
         label = declared.label if declared else (where[-1].replace("_", " ") if where else "piece")
         message = item["msg"].removeprefix("Value error, ")
         accepted = declared.accepted("mm") if declared else _expected(item.get("ctx", {}))
-        value = str(item["input"])[:80] if not isinstance(item["input"], (dict, list)) else ""
+        value = _shown(item["input"])
         faults.setdefault((pointer, message), Fault(pointer, label, value, message, accepted))
     return list(faults.values())
+
+
+def _shown(value: Any) -> str:
+    """What stood there, if it is short enough to be told."""
+    if isinstance(value, (dict, list)) or (isinstance(value, int) and value.bit_length() > 300):
+        return ""
+    return str(value)[:80]
 
 
 def _expected(context: dict[str, Any]) -> str:

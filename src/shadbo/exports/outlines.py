@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import io
 from collections.abc import Iterable
-from itertools import pairwise
+from itertools import islice, pairwise
 from typing import Any
+from xml.etree import ElementTree
 from xml.sax.saxutils import escape
 
 import ezdxf
@@ -19,6 +20,8 @@ from shadbo.core.fields import Fault, Refused
 
 MOST_BYTES = 4 * 1024 * 1024
 MOST_POINTS = 200
+# Of the outline as it is drawn, and of elements in a drawing with every copy counted.
+MOST_DRAWN, MOST_ELEMENTS = 100_000, 5_000
 # Curves become straight lines that stay so near to them (mm).
 NEAR = 0.05
 TINY = 1e-6
@@ -98,6 +101,7 @@ def _svg(content: bytes, name: str) -> list[Points]:
     if b"<!ENTITY" in content or b"<!DOCTYPE" in content[:4096]:
         # A drawing needs neither; nested entities can fill any memory.
         raise _refused(name, "declares a document type or entities", "a plain SVG drawing")
+    _counted(content, name)
     try:
         drawing = svgelements.SVG.parse(io.BytesIO(content), reify=True, ppi=96)
         shapes = [e for e in drawing.elements() if isinstance(e, svgelements.Shape)]
@@ -115,10 +119,49 @@ def _flat(curve: svgelements.Path) -> Points:
             if segment.end is not None:
                 out.append(_mm(segment.end))
         else:
-            steps = max(4, min(64, int(segment.length(error=1e-3) / PX_PER_MM / 1.5) + 4))
+            steps = max(4, min(64, int(_at_most(segment) / PX_PER_MM / 1.5) + 4))
             out += [_mm(segment.point(i / steps)) for i in range(1, steps + 1)]
     # A point that only comes back to where one stands already, the closing one among them, is none.
     return [p for p, q in pairwise([*out, *out[:1]]) if max(abs(p[0] - q[0]), abs(p[1] - q[1])) > TINY]
+
+
+def _at_most(segment: Any) -> float:
+    """How long a curve is at the most, px: round its corners, or its whole ellipse. Measuring it exactly can take seconds."""
+    if isinstance(segment, svgelements.Arc):
+        return float(abs(segment.sweep or 0) * max(segment.rx, segment.ry))
+    held = (
+        segment.start,
+        getattr(segment, "control", None),
+        getattr(segment, "control1", None),
+        getattr(segment, "control2", None),
+        segment.end,
+    )
+    corners = [c for c in held if c is not None]
+    return float(sum(a.distance_to(b) for a, b in pairwise(corners)))
+
+
+def _counted(content: bytes, name: str) -> None:
+    """Refuses a drawing whose copies of copies come to more elements than anybody draws."""
+    try:
+        root = ElementTree.fromstring(content)
+    except (ElementTree.ParseError, ValueError) as error:
+        raise _refused(name, f"can’t be read as SVG ({type(error).__name__})", ACCEPTED) from None
+    named = {e.get("id"): e for e in root.iter() if e.get("id")}
+    known: dict[ElementTree.Element, int] = {}
+
+    def drawn(element: ElementTree.Element, above: frozenset[ElementTree.Element]) -> int:
+        if element in above or len(above) > 100:
+            raise _refused(name, "is nested too deeply, or copies itself", ACCEPTED)
+        if element not in known:
+            inside = above | {element}
+            total = 1 + sum(drawn(child, inside) for child in element)
+            link = next((v for k, v in element.attrib.items() if k.rpartition("}")[2] == "href"), "")
+            copied = named.get(link.removeprefix("#")) if element.tag.rpartition("}")[2] == "use" else None
+            known[element] = total + (drawn(copied, inside) if copied is not None else 0)
+        return known[element]
+
+    if drawn(root, frozenset()) > MOST_ELEMENTS:
+        raise _refused(name, f"draws more than {MOST_ELEMENTS} elements", ACCEPTED)
 
 
 def _mm(point: Any) -> tuple[float, float]:
@@ -137,7 +180,10 @@ def _dxf(content: bytes, name: str) -> list[Points]:
         for entity in document.modelspace().query("LWPOLYLINE POLYLINE CIRCLE ELLIPSE SPLINE"):
             flat = path.make_path(entity)
             if flat.is_closed:
-                out.append([(v.x * scale, -v.y * scale) for v in flat.flattening(NEAR / scale)][:-1])
+                drawn = [(v.x * scale, -v.y * scale) for v in islice(flat.flattening(NEAR / scale), MOST_DRAWN)]
+                if len(drawn) == MOST_DRAWN:
+                    raise _refused(name, "has an outline of too many points", ACCEPTED)
+                out.append(drawn[:-1])
         return out
     except Refused:
         raise

@@ -8,7 +8,7 @@ from typing import Any
 import simplejson
 from pydantic import ValidationError
 
-from shadbo.core.fields import Fault, Refused
+from shadbo.core.fields import FURTHEST_POWER, MOST_DIGITS, Fault, Refused
 from shadbo.core.piece import MOST_BYTES, Piece, document_of, faults_of, load_piece
 from shadbo.core.shop import Shop
 
@@ -20,7 +20,23 @@ def to_json(document: Any, indent: int | None = None) -> str:
 
 def from_json(text: str) -> Any:
     """JSON text as a document with decimal lengths. Raises ``ValueError`` for what isn't JSON, NaN among it."""
-    return simplejson.loads(text, parse_float=Decimal, parse_constant=_no_constant)
+    return simplejson.loads(text, parse_float=_decimal, parse_int=_whole, parse_constant=_no_constant)
+
+
+def _decimal(text: str) -> Decimal:
+    return Decimal(_short(text))
+
+
+def _whole(text: str) -> int:
+    return int(_short(text))
+
+
+def _short(text: str) -> str:
+    """A number as it stands in a file, if it is one to reckon with: neither long nor with an exponent that makes it so."""
+    power = text.lower().partition("e")[2]
+    if len(text) > MOST_DIGITS or (power and (len(power) > 3 or abs(int(power)) > FURTHEST_POWER)):
+        raise ValueError(f"the number {text[:12]}… has more digits than a document may hold")
+    return text
 
 
 def _no_constant(name: str) -> Any:

@@ -119,6 +119,9 @@ def start_server(port: int | None, workers: int) -> int:
             cluster.stop()
 
 
+LOOPBACK = ("127.0.0.1", "::1", "localhost")
+
+
 def serve(settings: Settings, workers: int) -> int:
     """The web server as a child, so that the cluster is stopped after it however it ends."""
     address = f"http://{settings.host}:{settings.port}/"
@@ -135,6 +138,8 @@ def serve(settings: Settings, workers: int) -> int:
     signal.signal(signal.SIGTERM, stop)
     signal.signal(signal.SIGINT, stop)
     print(f"Shadbo is at {address}  (Ctrl+C stops it)", flush=True)
+    if settings.host not in LOOPBACK:
+        print("Shadbo has no sign-in yet: anyone who reaches this address can read and change everything.", flush=True)
     return child.wait()
 
 

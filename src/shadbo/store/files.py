@@ -53,6 +53,11 @@ def get(session: Session, sha: str) -> FileRow:
     return row
 
 
+def has(session: Session, sha: str) -> bool:
+    """Whether a file is kept here."""
+    return session.get(FileRow, sha) is not None
+
+
 def parts(session: Session, sha: str) -> Iterator[bytes]:
     """The bytes of a file, part by part."""
     count = session.execute(select(func.count()).where(FilePartRow.sha256 == sha)).scalar_one()

@@ -6,6 +6,7 @@ Nothing here knows the trade: a state is a document. A save over somebody else's
 from __future__ import annotations
 
 import uuid
+from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import datetime
 from functools import lru_cache
@@ -43,10 +44,21 @@ class Kept:
     version: int
     archived: bool
     updated_at: datetime
-    piece: Piece
+    state: int
+    document: str
     change: str
     undo: str | None
     redo: str | None
+
+    @property
+    def piece(self) -> Piece:
+        """Read when it is asked for: a document that can't be read must not keep the others from being listed."""
+        return parsed(self.document)
+
+    @property
+    def name(self) -> str:
+        """The name in the document, whatever else is wrong with it."""
+        return str(from_json(self.document).get("name", ""))[:120]
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,7 +85,7 @@ def create(session: Session, piece: Piece, change: str) -> Kept:
 
 
 @lru_cache(maxsize=256)
-def _parsed(document: str) -> Piece:
+def parsed(document: str) -> Piece:
     """A stored document as a piece. States never change, so neither does what is read from one."""
     return load_piece(from_json(document))
 
@@ -86,7 +98,14 @@ _REDO = (
 # Built once: every key press asks for a piece, and building the statement took longer than running it.
 _STANDING = (
     select(
-        PieceRow.version, PieceRow.archived, PieceRow.updated_at, StateRow.change, StateRow.parent_id, _DOCUMENT, _REDO
+        PieceRow.version,
+        PieceRow.archived,
+        PieceRow.updated_at,
+        StateRow.change,
+        StateRow.parent_id,
+        _DOCUMENT,
+        _REDO,
+        StateRow.id,
     )
     .join(StateRow, StateRow.id == PieceRow.state_id)
     .where(PieceRow.id == bindparam("piece"))
@@ -98,9 +117,26 @@ def get(session: Session, piece_id: uuid.UUID) -> Kept:
     row = session.execute(_STANDING, {"piece": piece_id}).one_or_none()
     if row is None:
         raise NotThere(str(piece_id))
-    version, archived, updated_at, change, parent, document, redone = row
+    version, archived, updated_at, change, parent, document, redone, state = row
     undone = change if parent is not None else None
-    return Kept(piece_id, version, archived, updated_at, _parsed(document), change, undone, redone)
+    return Kept(piece_id, version, archived, updated_at, state, document, change, undone, redone)
+
+
+# States looked through for one that can be worked out.
+MOST_BACK = 200
+
+
+def before(session: Session, state_id: int) -> Iterator[Kept]:
+    """The states a state came from, nearest first; as they stood, with the state's own time."""
+    for _ in range(MOST_BACK):
+        parent = session.get_one(StateRow, state_id).parent_id
+        if parent is None:
+            return
+        row = session.execute(
+            select(StateRow.piece_id, StateRow.saved_at, StateRow.change, _DOCUMENT).where(StateRow.id == parent)
+        ).one()
+        yield Kept(row[0], 0, False, row[1], parent, row[3], row[2], None, None)
+        state_id = parent
 
 
 def listed(session: Session, *, search: str = "", archived: bool = False) -> list[Kept]:
@@ -114,7 +150,7 @@ def listed(session: Session, *, search: str = "", archived: bool = False) -> lis
         query = query.where(PieceRow.words.icontains(word, autoescape=True))
     rows = session.execute(query.order_by(PieceRow.updated_at.desc(), PieceRow.id))
     return [
-        Kept(row.id, row.version, row.archived, row.updated_at, _parsed(document), change, None, None)
+        Kept(row.id, row.version, row.archived, row.updated_at, row.state_id, document, change, None, None)
         for row, change, document in rows
     ]
 
@@ -137,7 +173,7 @@ def save(session: Session, piece_id: uuid.UUID, base: int, piece: Piece, change:
     """
     row = _locked(session, piece_id, base)
     state = session.get_one(StateRow, row.state_id)
-    if document_of(load_piece(state.document)) == document_of(piece):
+    if state.document == document_of(piece):
         return get(session, piece_id)
     carries_on = goes_on and state.parent_id is not None and state.change == change
     _save(session, row, piece, change, state.parent_id if carries_on else state.id)

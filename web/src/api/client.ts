@@ -2,7 +2,8 @@ import createClient from "openapi-fetch";
 import type { paths } from "./schema";
 import type { Fault } from "./types";
 
-export const api = createClient<paths>({ baseUrl: "" });
+// Every write says what form it is in, also one without a body: the server takes no other.
+export const api = createClient<paths>({ baseUrl: "", headers: { "Content-Type": "application/json" } });
 
 export interface Difference {
   label: string;

@@ -5,6 +5,7 @@ export function handInPicture(file: File, told: (per_cent: number) => void): Pro
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     request.open("POST", `/api/pictures?name=${encodeURIComponent(file.name.slice(-200))}`);
+    request.setRequestHeader("Content-Type", "application/octet-stream");
     request.upload.onprogress = (event) => told(Math.round((100 * event.loaded) / event.total));
     request.onerror = () => reject(new Error("The server does not answer. Try again in a moment."));
     request.onload = () => {

@@ -91,7 +91,7 @@ export function Rack() {
     if (!chosenFile) return;
     try {
       const piece = await unwrap(api.POST("/api/pieces/import", { body: (await chosenFile.text()) as never, bodySerializer: (b) => b as unknown as string, headers: { "content-type": "application/json" } }));
-      await navigate(`/pieces/${piece.id}`);
+      await navigate(`/pieces/${piece.id}`, { state: { missing: piece.missing } });
     } catch (error) {
       setTrouble(error as Problem);
     }
@@ -100,7 +100,7 @@ export function Rack() {
 
   const cards = (rack.data ?? []).filter(FILTERS[filter][1]).sort(SORTS[sort][1]);
   // One scale for all, so that a small picture stands small beside a large one.
-  const scale = Math.min(...(rack.data ?? []).map((c) => Math.min(BOX.width / c.face.width, BOX.height / c.face.height)), 1);
+  const scale = Math.min(...(rack.data ?? []).flatMap((c) => c.face ?? []).map((c) => Math.min(BOX.width / c.width, BOX.height / c.height)), 1);
 
   return (
     <div className="grid h-full grid-rows-[auto_auto_minmax(0,1fr)]">
@@ -213,10 +213,12 @@ function RackCard({ card, scale }: { card: Card; scale: number }) {
     <li className="group relative flex flex-col border border-rule bg-sheet hover:border-act" data-piece={card.name}>
       <div className="flex flex-1 flex-col">
         <div className="flex h-64 items-end justify-center border-b border-rule bg-board/60 pb-4">
-          <svg width={card.face.width * scale + 2} height={card.face.height * scale + 2} viewBox={`-1 -1 ${card.face.width * scale + 2} ${card.face.height * scale + 2}`} role="img" aria-label="Face to scale">
-            <Hatches />
-            <Shapes shapes={card.face.shapes} scale={scale} />
-          </svg>
+          {card.face && (
+            <svg width={card.face.width * scale + 2} height={card.face.height * scale + 2} viewBox={`-1 -1 ${card.face.width * scale + 2} ${card.face.height * scale + 2}`} role="img" aria-label="Face to scale">
+              <Hatches />
+              <Shapes shapes={card.face.shapes} scale={scale} />
+            </svg>
+          )}
         </div>
         <div className="flex-1 p-3">
           <h2 className="pr-6 text-[16px] font-semibold leading-snug">
@@ -229,11 +231,17 @@ function RackCard({ card, scale }: { card: Card; scale: number }) {
             {card.owner || "no owner"}
             {card.due && <> · due {card.due}</>}
           </p>
-          <p className="mt-1">
-            {card.display}, <Sentence say={card.size} unit={unit} />
-          </p>
+          {card.face && (
+            <p className="mt-1">
+              {card.display}, <Sentence say={card.size} unit={unit} />
+            </p>
+          )}
           <div className="mt-1.5 leading-snug">
-            {card.blocked ? (
+            {card.face === null && card.stuck ? (
+              <>
+                <Severity of="stop" /> can’t be worked out since “{card.stuck}”. Open it to go on from the state before.
+              </>
+            ) : card.blocked ? (
               <>
                 <Severity of="stop" /> at {card.stage}. <Sentence say={card.blocked} unit={unit} />
               </>

@@ -21,7 +21,7 @@ export function OutlineField({ id, input, unit, onEdit }: Props) {
   async function read(file: File) {
     setTrouble("");
     try {
-      const answer = await fetch(`/api/outlines?name=${encodeURIComponent(file.name.slice(-200))}`, { method: "POST", body: file });
+      const answer = await fetch(`/api/outlines?name=${encodeURIComponent(file.name.slice(-200))}`, { method: "POST", body: file, headers: { "Content-Type": "application/octet-stream" } });
       const said = (await answer.json()) as OutlineOut & { title?: string; errors?: { message: string; accepted: string }[] };
       if (!answer.ok) {
         const fault = said.errors?.[0];

@@ -1,6 +1,6 @@
 import { ArrowLeft, Columns2 } from "lucide-react";
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useLocation, useNavigate, useParams } from "react-router";
 import type { Edit, ViewKey } from "../api/types";
 import type { Place } from "../drawing/Marks";
 import { Drawing, type Drag } from "../drawing/Drawing";
@@ -20,6 +20,7 @@ import { SheetHead } from "./SheetHead";
 import { Note } from "./Note";
 import { Ribbon } from "./Ribbon";
 import { StageInputs } from "./StageInputs";
+import { MissingPictures, Stuck } from "./Stuck";
 import { WorkOrder } from "./WorkOrder";
 import { usePiece } from "./usePiece";
 
@@ -31,6 +32,7 @@ export function Sheet() {
 function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
   const work = usePiece(id);
   const navigate = useNavigate();
+  const missing = (useLocation().state as { missing?: string[] } | null)?.missing ?? [];
   const { unitFor, switchFrom } = useUnits();
   const [large, setLarge] = useState<ViewKey | null>(null);
   const [opened, setOpened] = useState<string | null>(null);
@@ -187,8 +189,12 @@ function Work({ id, wanted }: { id: string; wanted: string | undefined }) {
   const drawing = { plan, stage: stage.key, unit, lit, onPoint: setPart, onOpen: setOpened, onDrag, editor };
 
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] overflow-hidden">
+    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_auto_minmax(0,1fr)] overflow-hidden">
       <SheetHead work={work} piece={piece} unit={unit} onHelp={() => setHelp(true)} onUnits={() => switchFrom(unit)} />
+      <div>
+        <Stuck piece={piece} onBack={(back) => work.came(back)} />
+        <MissingPictures names={missing} onHeard={() => void navigate(".", { replace: true, state: null })} />
+      </div>
       <Ribbon stages={plan.stages} current={stage.key} onGo={go} verdict={plan.verdict} unit={unit} />
       <main className="grid min-h-0 grid-cols-[17.5rem_minmax(0,1fr)_19rem]">
         <div className="scroll min-h-0 border-r border-rule" tabIndex={stage.inputs.length > 0 ? -1 : 0} role="region" aria-label={`${stage.label}: what is asked`}>
