@@ -13,11 +13,11 @@ import httpx
 import pytest
 from hypothesis import HealthCheck, settings
 
-from shadbo.core.exact import Fraction
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.lengths import as_decimal
-from shadbo.core.piece import FORMAT, Piece, load_piece
-from shadbo.core.shop import Shop
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.piece import FORMAT, Piece, load_piece
+from shadbo.core.document.shop import Shop
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.lengths import as_decimal
 from shadbo.service.postgres import Cluster
 from shadbo.service.serving import Server, demo_server
 

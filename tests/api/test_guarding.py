@@ -32,12 +32,12 @@ def problem(answer: httpx.Response, status: int) -> dict[str, Any]:
     [{"Origin": "http://elsewhere.example"}, {"Origin": "null"}, {"Sec-Fetch-Site": "cross-site"}, {"Sec-Fetch-Site": "same-site"}],
 )  # fmt: skip
 def test_a_page_of_another_site_writes_nothing(api: httpx.Client, sent: dict[str, str]) -> None:
-    before = len(api.get("/api/pieces").json())
+    before = len(api.get("/api/pieces").json()["rows"])
     problem(api.post("/api/pieces/import", headers=sent, content=to_json(document())), 403)
     # What a form or a no-cors fetch can send without asking is no JSON; not even with nothing to tell where it came from.
     for kind in ("text/plain", "application/x-www-form-urlencoded", "multipart/form-data", ""):
         problem(api.post("/api/pieces/import", headers={"Content-Type": kind}, content=to_json(document())), 415)
-    assert len(api.get("/api/pieces").json()) == before
+    assert len(api.get("/api/pieces").json()["rows"]) == before
 
 
 def test_its_own_page_writes(api: httpx.Client, server: Server) -> None:
@@ -46,7 +46,7 @@ def test_its_own_page_writes(api: httpx.Client, server: Server) -> None:
 
 
 def test_a_copy_and_a_picture_name_their_form_too(api: httpx.Client) -> None:
-    piece = api.get("/api/pieces").json()[0]["id"]
+    piece = api.get("/api/pieces").json()["rows"][0]["id"]
     problem(api.post(f"/api/pieces/{piece}/copy", headers={"Content-Type": "text/plain"}), 415)
     problem(api.post("/api/pictures?name=a.png", headers={"Content-Type": "text/plain"}, content=b"x"), 415)
 

@@ -45,7 +45,7 @@ def problem(answer: httpx.Response, status: int) -> dict[str, Any]:
 
 
 def test_the_demo_shop_is_in_the_rack(api: httpx.Client) -> None:
-    cards = {c["name"]: c for c in api.get("/api/pieces").json()}
+    cards = {r["name"]: r["card"] for r in api.get("/api/pieces").json()["rows"]}
     assert {"Start line, dawn", "The long climb", "Peloton in rain"} <= set(cards)
     assert cards["Start line, dawn"]["blocked"] is None and cards["Start line, dawn"]["cautions"] == 0
     assert cards["The long climb"]["units"] == "in" and cards["The long climb"]["cautions"] == 1
@@ -205,11 +205,16 @@ def test_copy_archive_search_rename(api: httpx.Client) -> None:
     assert named["name"] == name
     copy = api.post(f"/api/pieces/{piece['id']}/copy").json()
     assert copy["name"] == f"{name} (copy)" and copy["id"] != piece["id"] and copy["undo"] is None
-    assert {c["id"] for c in api.get("/api/pieces", params={"q": name.upper()}).json()} == {piece["id"], copy["id"]}
+    assert {c["id"] for c in api.get("/api/pieces", params={"q": name.upper()}).json()["rows"]} == {
+        piece["id"],
+        copy["id"],
+    }
     assert api.post(f"/api/pieces/{copy['id']}/archive", json={"archived": True}).json()["archived"]
-    assert {c["id"] for c in api.get("/api/pieces", params={"q": name}).json()} == {piece["id"]}
-    assert {c["id"] for c in api.get("/api/pieces", params={"q": name, "archived": True}).json()} == {copy["id"]}
-    assert api.get("/api/pieces", params={"q": "100%_\\'"}).json() == []
+    assert {c["id"] for c in api.get("/api/pieces", params={"q": name}).json()["rows"]} == {piece["id"]}
+    assert {c["id"] for c in api.get("/api/pieces", params={"q": name, "archived": True}).json()["rows"]} == {
+        copy["id"]
+    }
+    assert api.get("/api/pieces", params={"q": "100%_\\'"}).json()["rows"] == []
 
 
 def test_a_new_piece_from_its_sizes(api: httpx.Client) -> None:

@@ -18,15 +18,15 @@ from pydantic import BaseModel, ValidationError
 from pydantic.fields import FieldInfo
 from pydantic_core import PydanticUndefined
 
-from shadbo.core.exact import Fraction
-from shadbo.core.fields import LengthField, MassField
-from shadbo.core.hold.methods import METHODS
-from shadbo.core.items import Item
-from shadbo.core.lengths import as_decimal
-from shadbo.core.piece import SHOWS, Piece
-from shadbo.core.readings import Stations, UnitName
-from shadbo.core.registry import DISPLAYS
-from shadbo.core.shop import Shop
+from shadbo.core.displays.registry import DISPLAYS
+from shadbo.core.document.items import Item
+from shadbo.core.document.piece import SHOWS, Piece
+from shadbo.core.document.readings import Stations, UnitName
+from shadbo.core.document.shop import Shop
+from shadbo.core.finishing.hold.methods import METHODS
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.fields import LengthField, MassField
+from shadbo.core.quantity.lengths import as_decimal
 
 KINDS_OF_OBJECT = {
     model.model_fields["type"].default: model for model in get_args(Piece.model_fields["object"].annotation)

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from shadbo.core.edits import TakeWayOut, apply_edits
-from shadbo.core.figures import plain
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.piece import Piece
-from shadbo.core.plan import plan
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.piece import Piece
+from shadbo.core.planning.edits import TakeWayOut, apply_edits
+from shadbo.core.planning.plan import plan
+from shadbo.core.quantity.figures import plain
 
 
 def fires_and_is_mended(begun: Piece, key: str, severity: str) -> None:

@@ -6,8 +6,9 @@ import ast
 from pathlib import Path
 
 import shadbo
-from shadbo.core.registry import DISPLAYS
-from shadbo.core.sources import SOURCES
+import shadbo.core
+from shadbo.core.displays.registry import DISPLAYS
+from shadbo.core.quantity.sources import SOURCES
 from shadbo.demo import demo_pieces
 
 HOUSE = Path(shadbo.__file__).parent
@@ -20,6 +21,10 @@ MAY = {
     "api": {"core", "exports", "store"},
     "service": {"core", "exports", "store", "demo", "api"},
 }
+
+
+# The rooms of the core, lowest first: each may import those before it.
+ROOMS = ("quantity", "science", "document", "contract", "measuring", "framing", "finishing", "displays", "planning")
 
 
 def imports(path: Path) -> set[str]:
@@ -42,6 +47,36 @@ def test_imports_run_one_way() -> None:
             parts = name.split(".")
             if parts[0] == "shadbo" and len(parts) > 1 and parts[1] in MAY and parts[1] != room:
                 assert parts[1] in MAY[room], f"{path.relative_to(HOUSE)} imports {name}"
+
+
+def test_rooms_of_the_core_import_only_what_lies_below() -> None:
+    core = HOUSE / "core"
+    assert {p.name for p in core.iterdir() if p.name != "__pycache__"} == {*ROOMS, "__init__.py"}
+    for path in core.rglob("*.py"):
+        room = path.relative_to(core).parts[0]
+        if room == "__init__.py":
+            continue
+        for name in imports(path):
+            parts = name.split(".")
+            if parts[:2] == ["shadbo", "core"]:
+                assert len(parts) > 2 and parts[2] in ROOMS, f"{path.relative_to(core)} imports the face: {name}"
+                assert ROOMS.index(parts[2]) <= ROOMS.index(room), (
+                    f"{path.relative_to(core)} imports {name}, which lies above it"
+                )
+
+
+def test_outside_only_the_face_of_the_core_is_known() -> None:
+    """The bench alone looks inside: it times single rooms."""
+    for path in HOUSE.rglob("*.py"):
+        if path.relative_to(HOUSE).parts[0] in ("core", "__init__.py") or path.name == "bench.py":
+            continue
+        inside = {name for name in imports(path) if name.startswith("shadbo.core.") and name.split(".")[2] in ROOMS}
+        assert not inside, f"{path.relative_to(HOUSE)} reaches inside: {sorted(inside)}"
+
+
+def test_everything_the_face_names_is_there() -> None:
+    assert sorted(set(shadbo.core.__all__)) == sorted(shadbo.core.__all__)
+    assert all(hasattr(shadbo.core, name) for name in shadbo.core.__all__)
 
 
 def test_the_core_knows_no_web_no_database_no_files_no_clock() -> None:

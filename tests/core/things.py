@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Any
 
-from shadbo.core.figures import plain
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.piece import FORMAT, Piece, load_piece
-from shadbo.core.plan import Plan, plan
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.piece import FORMAT, Piece, load_piece
+from shadbo.core.planning.plan import Plan, plan
+from shadbo.core.quantity.figures import plain
 from tests.conftest import readings
 
 NAMES = {"width": ("top", "middle", "bottom"), "height": ("left", "centre", "right")}

@@ -6,10 +6,10 @@ from collections.abc import Callable
 
 import pytest
 
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.lengths import MM_PER_INCH, Showing
-from shadbo.core.piece import Piece
-from shadbo.core.plan import plan
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.piece import Piece
+from shadbo.core.planning.plan import plan
+from shadbo.core.quantity.lengths import MM_PER_INCH, Showing
 from shadbo.demo import demo_pieces
 from shadbo.exports.drafting import Disc, Draft, Outline, Text, draft, runs_of
 from tests.conftest import bought

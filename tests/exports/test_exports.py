@@ -20,9 +20,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 from pypdf import PdfReader
 
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.piece import Piece, load_piece
-from shadbo.core.plan import plan
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.piece import Piece, load_piece
+from shadbo.core.planning.plan import plan
 from shadbo.demo import demo_pieces
 from shadbo.exports.cuts import cuts_to_csv
 from shadbo.exports.job_sheet import BAR_MM, SCALES, job_sheet, scale_text

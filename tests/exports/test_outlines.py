@@ -13,7 +13,7 @@ import numpy as np
 import pytest
 from shapely import Polygon
 
-from shadbo.core.fields import Refused
+from shadbo.core.quantity.fields import Refused
 from shadbo.exports.outlines import MOST_POINTS, outline_from_file, outline_to_dxf, outline_to_svg
 from shadbo.exports.outlining import OutlineRefused, Scale, colour_at, outline
 

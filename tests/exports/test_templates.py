@@ -11,9 +11,9 @@ import ezdxf
 import pdfplumber
 import pytest
 
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.piece import Piece
-from shadbo.core.plan import Plan, plan
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.piece import Piece
+from shadbo.core.planning.plan import Plan, plan
 from shadbo.demo import demo_pieces
 from shadbo.exports.job_sheet import PAPERS, Paper
 from shadbo.exports.svg import view_to_svg

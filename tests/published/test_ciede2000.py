@@ -7,7 +7,7 @@ from __future__ import annotations
 import pytest
 from coloraide import Color
 
-from shadbo.core.colour import between
+from shadbo.core.framing.colour import between
 
 TABLE_1 = """
 50 2.6772 -79.7751    50 0 -82.7485    2.0425

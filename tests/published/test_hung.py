@@ -11,12 +11,12 @@ from anastruct import SystemElements
 from hypothesis import given
 from hypothesis import strategies as st
 
-from shadbo.core.exact import Fraction
-from shadbo.core.hang.hardware import TWO_PEOPLE
-from shadbo.core.hang.wire import bends, rail_sags, sags, stile_bends, stretched, wire_under
-from shadbo.core.holding import newtons
-from shadbo.core.room.light import bears, months, year
-from shadbo.core.sums import leaf
+from shadbo.core.finishing.hang.hardware import TWO_PEOPLE
+from shadbo.core.finishing.hang.wire import bends, rail_sags, sags, stile_bends, stretched, wire_under
+from shadbo.core.framing.counting import newtons
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import leaf
+from shadbo.core.science.light import bears, months, year
 
 
 def length(mm: float) -> object:

@@ -8,7 +8,7 @@ import pytest
 from anastruct import SystemElements
 
 from shadbo.core.displays.suspended.rods import STIFFNESS, bending_stress, buckles, sags
-from shadbo.core.exact import Fraction
+from shadbo.core.quantity.exact import Fraction
 
 
 @pytest.mark.parametrize(

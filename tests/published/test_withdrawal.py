@@ -6,9 +6,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from shadbo.core.exact import Fraction
-from shadbo.core.timber import GRAVITY
-from shadbo.core.withdrawal import screw_diameter, withdrawal
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.science.timber import GRAVITY
+from shadbo.core.science.withdrawal import screw_diameter, withdrawal
 
 
 @pytest.mark.parametrize(("number", "inches"), [(6, 0.138), (8, 0.164), (10, 0.190)])

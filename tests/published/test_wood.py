@@ -6,9 +6,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from shadbo.core.exact import Fraction
-from shadbo.core.room.wood import SHRINKS, moisture, moves, shrinkage
-from shadbo.core.timber import GRAVITY, STIFFNESS
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.science.timber import GRAVITY, STIFFNESS
+from shadbo.core.science.wood import SHRINKS, moisture, moves, shrinkage
 
 
 @pytest.mark.parametrize(("humidity", "percent"), [(30, 6.2), (50, 9.2), (65, 12.0), (80, 16.0)])

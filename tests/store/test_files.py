@@ -13,8 +13,8 @@ from alembic import command
 from alembic.config import Config
 from sqlalchemy import func, select, text, update
 
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.piece import load_piece
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.piece import load_piece
 from shadbo.exports.pieces import from_json
 from shadbo.service.postgres import Cluster
 from shadbo.store import database as base

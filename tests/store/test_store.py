@@ -12,10 +12,10 @@ from alembic.migration import MigrationContext
 from sqlalchemy import text
 
 from shadbo import demo
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.piece import Piece, load_piece
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.piece import Piece, load_piece
 from shadbo.service.postgres import Cluster
-from shadbo.store import pieces, shops
+from shadbo.store import pieces, racks, shops
 from shadbo.store.database import Database, migrate, open_engine
 from shadbo.store.pieces import Newer, NothingTo, NotThere
 from shadbo.store.tables import Base
@@ -46,7 +46,7 @@ def test_the_migrations_make_the_tables_the_code_speaks_of(database: Database) -
 def test_migrating_again_changes_nothing(database: Database) -> None:
     migrate(database.engine)
     with database.engine.connect() as connection:
-        assert connection.execute(text("SELECT version_num FROM alembic_version")).scalar_one() == "0003"
+        assert connection.execute(text("SELECT version_num FROM alembic_version")).scalar_one() == "0004"
 
 
 @pytest.mark.parametrize("value", ["0.5", "6.35", "0.793751", "99.999999", "12.3"])
@@ -166,9 +166,9 @@ def test_search_takes_words_in_any_order_and_signs_as_signs(database: Database) 
     with database.work() as session:
         kept = pieces.create(session, made, "Taken in")
         for words in ("finished HALF", "50%", "odda_m", "blue\\green", ""):
-            assert kept.id in {k.id for k in pieces.listed(session, search=words)}, words
+            assert kept.id in {r.id for r in racks.page(session, "", search=words, most=1000).rows}, words
         for words in ("5_%", "oddaxm", "half absent"):
-            assert kept.id not in {k.id for k in pieces.listed(session, search=words)}, words
+            assert kept.id not in {r.id for r in racks.page(session, "", search=words, most=1000).rows}, words
 
 
 def test_the_shop_is_kept_whole_and_replaced_whole(database: Database) -> None:
@@ -189,6 +189,9 @@ def test_the_demo_is_loaded_once(cluster: Cluster) -> None:
         assert demo.load_once(session) is True
     with fresh.work() as session:
         assert demo.load_once(session) is False
-        assert [k.piece.name for k in pieces.listed(session)] == [p.name for p in reversed(demo.demo_pieces())]
+        assert {r.name for r in racks.page(session, shops.marked(session)[1], most=200).rows} == {
+            p.name for p in demo.demo_pieces()
+        }
+        assert racks.page(session, shops.marked(session)[1]).renewing == 0
         assert shops.get(session).name == demo.DEMO_SHOP.name
     engine.dispose()

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import gc
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
 from decimal import Decimal
 from pathlib import Path
 from typing import Any
 
-from fastapi import APIRouter, FastAPI, Response
+from fastapi import APIRouter, FastAPI, Request, Response
 from fastapi.responses import FileResponse
 from fastapi.staticfiles import StaticFiles
 from sqlalchemy import text
@@ -20,11 +22,20 @@ from shadbo.api import messages as m
 from shadbo.api import outlines, pictures, pieces, problems
 from shadbo.api.guarding import Guard
 from shadbo.api.pieces import PROBLEMS, Db
-from shadbo.core.fields import Fault, LengthField, Refused
-from shadbo.core.lengths import LengthError, Tape, as_decimal, read_length
-from shadbo.core.piece import Piece
-from shadbo.core.shop import PRACTICES, Shop
-from shadbo.core.starting import STARTS
+from shadbo.api.renewing import Renewer
+from shadbo.core import (
+    PRACTICES,
+    STARTS,
+    Fault,
+    LengthError,
+    LengthField,
+    Piece,
+    Refused,
+    Shop,
+    Tape,
+    as_decimal,
+    read_length,
+)
 from shadbo.settings import Settings
 from shadbo.store import shops
 from shadbo.store.database import Database, open_engine
@@ -84,7 +95,7 @@ def shop(db: Db) -> m.ShopOut:
 
 
 @general.put("/shop", response_model=m.ShopOut)
-def set_shop(db: Db, body: m.ShopSettings) -> m.ShopOut:
+def set_shop(request: Request, db: Db, body: m.ShopSettings) -> m.ShopOut:
     """Change the settings; every plan follows."""
     faults: list[Fault] = []
     read: dict[str, Any] = {}
@@ -105,13 +116,22 @@ def set_shop(db: Db, body: m.ShopSettings) -> m.ShopOut:
         after = before.model_copy(
             update={"inch_parts": body.inch_parts, "tolerances": tolerances, "rules": rules, "practice": body.practice}
         )
-        return _settings(shops.save(session, after))
+        changed = _settings(shops.save(session, after))
+    request.app.state.renewer.wake()
+    return changed
 
 
 @general.get("/schema/piece.json")
 def piece_schema() -> dict[str, Any]:
     """The JSON Schema of a piece file."""
     return Piece.model_json_schema()
+
+
+@asynccontextmanager
+async def _running(app: FastAPI) -> AsyncIterator[None]:
+    app.state.renewer.start()
+    yield
+    app.state.renewer.stop()
 
 
 class _Guarded(FastAPI):
@@ -137,6 +157,7 @@ def create_app(settings: Settings | None = None) -> FastAPI:
     """The application on a database; migrations have run by then."""
     settings = settings or Settings()
     app = _Guarded(
+        lifespan=_running,
         title="Shadbo",
         version=__version__,
         docs_url=None,
@@ -145,6 +166,7 @@ def create_app(settings: Settings | None = None) -> FastAPI:
         max_body_size=MOST_BODY,
     )
     app.state.database = Database(open_engine(settings.database_url))
+    app.state.renewer = Renewer(app.state.database)
     problems.register(app)
     app.include_router(general)
     app.include_router(outlines.router)

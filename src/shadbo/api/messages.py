@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import uuid
 from dataclasses import dataclass
 from datetime import date, datetime
@@ -9,15 +10,22 @@ from typing import Annotated, Any
 
 from pydantic import BaseModel, Field, TypeAdapter
 
-from shadbo.core.comparing import Comparison
-from shadbo.core.edits import Edit
-from shadbo.core.exact import Fraction
-from shadbo.core.figures import Opened, Say
-from shadbo.core.lengths import Shown, Understood
-from shadbo.core.plan import Plan
-from shadbo.core.readings import UnitName
-from shadbo.core.shop import InchParts, Practice, Shop
-from shadbo.core.views import View
+from shadbo.core import (
+    Comparison,
+    Edit,
+    Fraction,
+    InchParts,
+    Opened,
+    Plan,
+    Practice,
+    Say,
+    Shop,
+    Shown,
+    Understood,
+    UnitName,
+)
+from shadbo.exports.cards import Card
+from shadbo.store.racks import Page
 
 
 @dataclass(frozen=True, slots=True)
@@ -92,26 +100,36 @@ class PreviewOut:
 
 
 @dataclass(frozen=True, slots=True)
-class Card:
-    """A piece in the rack: small face drawing, where it is in the work, what blocks it. ``stuck`` says what changed last if it can't
-    be worked out; it has no drawing then."""
+class RackRow:
+    """A piece in the rack; ``card`` is null while it is still to be worked out."""
 
     id: uuid.UUID
     version: int
-    name: str
-    owner: str
-    due: date | None
-    note: str
-    units: UnitName
     archived: bool
     updated_at: datetime
-    display: str
-    stage: str
-    blocked: Say | None
-    cautions: int
-    size: Say
-    face: View | None
-    stuck: str | None = None
+    name: str
+    card: Card | None
+
+
+@dataclass(frozen=True, slots=True)
+class RackPage:
+    """Some rows, and of all that match: how many, the widest and the tallest face (mm), how many cards are being renewed."""
+
+    rows: list[RackRow]
+    total: int
+    widest: float
+    tallest: float
+    renewing: int
+
+
+def page_json(page: Page) -> bytes:
+    """A :class:`RackPage` on the wire. The cards are text already: they are put in as they are."""
+    rows = ",".join(
+        f'{{"id":"{r.id}","version":{r.version},"archived":{"true" if r.archived else "false"},"updated_at":"{r.updated_at.isoformat()}",'
+        f'"name":{json.dumps(r.name)},"card":{r.card or "null"}}}'
+        for r in page.rows
+    )  # fmt: skip
+    return f'{{"rows":[{rows}],"total":{page.total},"widest":{page.widest},"tallest":{page.tallest},"renewing":{page.renewing}}}'.encode()
 
 
 @dataclass(frozen=True, slots=True)
@@ -193,7 +211,6 @@ def outline_of(points: Any, places: Any, shop: Shop) -> OutlineOut:
 
 PIECE_JSON: TypeAdapter[PieceOut] = TypeAdapter(PieceOut)
 PREVIEW_JSON: TypeAdapter[PreviewOut] = TypeAdapter(PreviewOut)
-CARDS_JSON: TypeAdapter[list[Card]] = TypeAdapter(list[Card])
 COMPARISON_JSON: TypeAdapter[Comparison] = TypeAdapter(Comparison)
 OPENED_JSON: TypeAdapter[Opened] = TypeAdapter(Opened)
 

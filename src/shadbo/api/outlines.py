@@ -14,9 +14,14 @@ from starlette.concurrency import run_in_threadpool
 from shadbo.api import messages as m
 from shadbo.api.pictures import small_of, work_apart
 from shadbo.api.pieces import PROBLEMS, Db, attachment
-from shadbo.core.fields import Fault, LengthField, Refused
-from shadbo.core.item_edits import kinds_asked, things
-from shadbo.core.lengths import Unit
+from shadbo.core import (
+    Fault,
+    LengthField,
+    Refused,
+    Unit,
+    kinds_asked,
+    things,
+)
 from shadbo.exports.outlines import ACCEPTED as ACCEPTED_FILE
 from shadbo.exports.outlines import outline_to_dxf, outline_to_svg
 from shadbo.store import pieces, shops

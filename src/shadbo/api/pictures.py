@@ -24,9 +24,12 @@ from starlette.concurrency import run_in_threadpool
 from shadbo.api import messages as m
 from shadbo.api.pieces import PROBLEMS, Db, attachment
 from shadbo.api.problems import Busy
-from shadbo.core.decisions import Stretcher
-from shadbo.core.fields import Fault, Refused
-from shadbo.core.plan import plan
+from shadbo.core import (
+    Fault,
+    Refused,
+    Stretcher,
+    plan,
+)
 from shadbo.exports.picture_process import SECONDS
 from shadbo.exports.wrapping import PrintAsked, look
 from shadbo.store import files, pieces, shops

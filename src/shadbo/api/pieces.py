@@ -16,25 +16,43 @@ from starlette.concurrency import run_in_threadpool
 from shadbo.api import messages as m
 from shadbo.api.problems import Problem, problem
 from shadbo.api.working import Worked, after_edits, of_state, standing, tried, work_out
-from shadbo.core.comparing import Comparison
-from shadbo.core.comparing import compare as compare_ways
-from shadbo.core.edits import AddStation, Edit, Nudge, TakePicture, TypeIn, apply_edits, in_words
-from shadbo.core.fields import Fault, LengthField, Refused
-from shadbo.core.figures import Opened, open_count, open_figure
-from shadbo.core.item_edits import MoveItems
-from shadbo.core.lengths import Unit
-from shadbo.core.piece import MOST_BYTES, Piece, field_at, load_piece, without_pictures
-from shadbo.core.plan import Plan
-from shadbo.core.shop import Shop
-from shadbo.core.slips import diagnose
-from shadbo.core.starting import start_piece
-from shadbo.core.views import ViewKey
+from shadbo.core import (
+    MOST_BYTES,
+    AddStation,
+    Comparison,
+    Edit,
+    Fault,
+    LengthField,
+    MoveItems,
+    Nudge,
+    Opened,
+    Piece,
+    Plan,
+    Refused,
+    TakePicture,
+    TypeIn,
+    Unit,
+    ViewKey,
+    apply_edits,
+    diagnose,
+    field_at,
+    in_words,
+    load_piece,
+    open_count,
+    open_figure,
+    start_piece,
+    without_pictures,
+)
+from shadbo.core import (
+    compare as compare_ways,
+)
+from shadbo.exports.cards import card_of
 from shadbo.exports.cuts import cuts_to_csv
 from shadbo.exports.job_sheet import job_sheet
 from shadbo.exports.pieces import piece_from_json, piece_to_json
 from shadbo.exports.svg import view_to_svg
 from shadbo.exports.templates import template_pdf, view_to_dxf
-from shadbo.store import files, pieces, shops
+from shadbo.store import files, pieces, racks, shops
 from shadbo.store.database import Database
 from shadbo.store.pieces import Kept, Newer, NotThere
 
@@ -78,28 +96,23 @@ def _shown(kept: Kept, found: Worked) -> Response:
     return _out(kept, found.piece, found.plan, stuck=found.stuck)
 
 
-def _card(kept: Kept, shop: Shop) -> m.Card:
-    found = tried(kept, shop)
-    if found is None:
-        return m.Card(
-            kept.id, kept.version, kept.name, "", None, "", "mm", kept.archived, kept.updated_at, "", "", None, 0, (), None, kept.change
-        )  # fmt: skip
-    piece, worked = found.piece, found.plan
-    states = {s.state: s.label for s in reversed(worked.stages)}
-    stage = states.get("stopped") or states.get("waiting") or worked.stages[-1].label
-    return m.Card(
-        kept.id, kept.version, piece.name, piece.owner, piece.due, piece.note, piece.units, kept.archived, kept.updated_at,
-        worked.display, stage, worked.stops[0].say if worked.stops else None,
-        sum(c.severity == "caution" for c in worked.checks), worked.size, worked.view("face"),
-    )  # fmt: skip
+def _keep_card(session: Session, kept: Kept, piece: Piece, worked: Plan) -> None:
+    """With every state that is kept, in the same transaction."""
+    racks.keep(session, kept.id, card_of(piece, worked), shops.marked(session)[1])
 
 
-@router.get("", response_model=list[m.Card])
-def rack(db: Db, q: Annotated[str, Query(max_length=200)] = "", archived: bool = False) -> Response:
-    """The pieces of the rack (or those put away), each with its small drawing."""
+@router.get("", response_model=m.RackPage)
+def rack(
+    request: Request, db: Db, q: Annotated[str, Query(max_length=200)] = "", archived: bool = False, show: racks.Show = "all",
+    sort: racks.Sort = "due", start: Annotated[int, Query(ge=0, lt=2**31)] = 0, most: Annotated[int, Query(ge=1, le=200)] = 60,
+) -> Response:  # fmt: skip
+    """A page of the rack (or of what is put away): cards as they were worked out when they were saved."""
     with db.work() as session:
-        shop = shops.get(session)
-        return _json(m.CARDS_JSON, [_card(k, shop) for k in pieces.listed(session, search=q, archived=archived)])
+        mark = shops.marked(session)[1]
+        found = racks.page(session, mark, search=q, archived=archived, show=show, sort=sort, start=start, most=most)
+    if found.renewing:
+        request.app.state.renewer.wake()
+    return Response(m.page_json(found), media_type="application/json")
 
 
 @router.post("", response_model=m.PieceOut, status_code=201)
@@ -110,6 +123,7 @@ def new(db: Db, body: m.NewPiece) -> Response:
         piece = start_piece(body.start, body.name, body.owner, body.units, body.sizes, shop)
         worked = work_out(piece, shop, fault=of_state("new piece"))
         kept = pieces.create(session, piece, "Taken in")
+        _keep_card(session, kept, piece, worked)
     return _out(kept, piece, worked, 201)
 
 
@@ -130,6 +144,7 @@ def _read_in(db: Database, body: bytes) -> Response:
         piece, missing = without_pictures(piece, lambda sha: files.has(session, sha))
         worked = work_out(piece, shop, fault=of_state("file"))
         kept = pieces.create(session, piece, "Read in from a file")
+        _keep_card(session, kept, piece, worked)
     return _out(kept, piece, worked, 201, missing=missing)
 
 
@@ -163,6 +178,7 @@ def edit(db: Db, piece_id: uuid.UUID, body: m.Save, focus: Focus = "") -> Respon
             change = in_words(piece, body.edits, shop)
             worked = after_edits(changed, body.edits, shop, focus)
             kept = pieces.save(session, piece_id, body.version, changed, change, goes_on=body.goes_on)
+            _keep_card(session, kept, changed, worked)
         return _out(kept, changed, worked)
     except Newer as newer:
         return _conflict(db, piece_id, body, newer)
@@ -271,6 +287,7 @@ def _step(db: Database, piece_id: uuid.UUID, body: m.AtVersion, step: Any, focus
             kept = step(session, piece_id, body.version)
             piece = kept.piece
             worked = work_out(piece, shops.get(session), focus, fault=of_state(kept.change))
+            _keep_card(session, kept, piece, worked)
         return _out(kept, piece, worked)
     except Newer as newer:
         return problem(
@@ -301,6 +318,7 @@ def copy(db: Db, piece_id: uuid.UUID) -> Response:
         again = piece.model_copy(update={"name": f"{piece.name[:110]} (copy)"})
         worked = work_out(again, shop, fault=of_state(again.name))
         kept = pieces.create(session, again, "Copied")
+        _keep_card(session, kept, again, worked)
     return _out(kept, again, worked, 201)
 
 

@@ -14,7 +14,7 @@ from sqlalchemy.exc import DataError, SQLAlchemyError
 from starlette.exceptions import HTTPException
 from starlette.requests import ClientDisconnect
 
-from shadbo.core.fields import Fault, Refused
+from shadbo.core import Fault, Refused
 from shadbo.store.pieces import NothingTo, NotThere
 
 log = logging.getLogger("shadbo")

@@ -10,12 +10,18 @@ from functools import lru_cache
 from sqlalchemy.orm import Session
 
 from shadbo.api import messages as m
-from shadbo.core.edits import AnyEdit, place_of
-from shadbo.core.fields import Fault, Refused
-from shadbo.core.figures import Book
-from shadbo.core.piece import Piece
-from shadbo.core.plan import Plan, plan, plan_and_book
-from shadbo.core.shop import Shop
+from shadbo.core import (
+    AnyEdit,
+    Book,
+    Fault,
+    Piece,
+    Plan,
+    Refused,
+    Shop,
+    place_of,
+    plan,
+    plan_and_book,
+)
 from shadbo.store import pieces
 from shadbo.store.pieces import Kept
 

@@ -1,1 +1,152 @@
-"""The trade itself: sums, readings, displays, checks. No web, no database, no files, no clock."""
+"""The trade itself. No web, no database, no files, no clock.
+
+This is its one face: what everything outside imports. Inside are rooms, lowest first; a room imports those before it, never one after:
+
+    quantity    lengths, masses, sums that keep their terms, figures, slips, sources
+    science     wood, light, withdrawal, bending: published formulas
+    document    what people say: piece, objects, items, decisions, shop
+    contract    what a display and a stage are to the plan: checks, inputs, views, steps
+    measuring   readings judged, the measuring desk
+    framing     what displays share: rails, rabbets, boxes, arranging, glazing, weights
+    finishing   holding, hanging, the room
+    displays    one package a display, and the registry
+    planning    the plan, beginning a piece, comparing, editing
+"""
+
+from __future__ import annotations
+
+from shadbo.core.contract.views import DimensionLine, Material, Shape, View, ViewKey
+from shadbo.core.displays.registry import DISPLAYS
+from shadbo.core.document.decisions.canvas import PictureFile, Stretcher
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.items import Things
+from shadbo.core.document.piece import (
+    FORMAT,
+    MOST_BYTES,
+    Piece,
+    document_of,
+    faults_of,
+    field_at,
+    load_piece,
+    without_pictures,
+)
+from shadbo.core.document.readings import UnitName
+from shadbo.core.document.shop import PRACTICES, InchParts, Practice, Shop
+from shadbo.core.framing.boxes.item_panels import MOST_ANCHORS
+from shadbo.core.planning.comparing import Comparison, compare
+from shadbo.core.planning.edits import (
+    Act,
+    AddStation,
+    AnyEdit,
+    Choose,
+    Edit,
+    GiveUp,
+    Nudge,
+    ShowAs,
+    TakeOn,
+    TakePicture,
+    TakeWayOut,
+    TypeIn,
+    Write,
+    apply_edits,
+    in_words,
+    place_of,
+)
+from shadbo.core.planning.item_edits import (
+    AddItem,
+    ArrangeItems,
+    CopyItems,
+    MoveItems,
+    RemoveItems,
+    TakeOutline,
+    kinds_asked,
+    things,
+)
+from shadbo.core.planning.plan import PLAN_JSON, Plan, PlanFault, book_of, plan, plan_and_book
+from shadbo.core.planning.starting import STARTS, start_piece
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.fields import FURTHEST_POWER, MOST_DIGITS, Fault, LengthField, Refused
+from shadbo.core.quantity.figures import Book, Opened, Say, open_count, open_figure, plain
+from shadbo.core.quantity.lengths import LengthError, Shown, Tape, Understood, Unit, as_decimal, read_length
+from shadbo.core.quantity.slips import diagnose
+
+__all__ = [
+    "DISPLAYS",
+    "FORMAT",
+    "FURTHEST_POWER",
+    "HOUSE_SHOP",
+    "MOST_ANCHORS",
+    "MOST_BYTES",
+    "MOST_DIGITS",
+    "PLAN_JSON",
+    "PRACTICES",
+    "STARTS",
+    "Act",
+    "AddItem",
+    "AddStation",
+    "AnyEdit",
+    "ArrangeItems",
+    "Book",
+    "Choose",
+    "Comparison",
+    "CopyItems",
+    "DimensionLine",
+    "Edit",
+    "Fault",
+    "Fraction",
+    "GiveUp",
+    "InchParts",
+    "LengthError",
+    "LengthField",
+    "Material",
+    "MoveItems",
+    "Nudge",
+    "Opened",
+    "PictureFile",
+    "Piece",
+    "Plan",
+    "PlanFault",
+    "Practice",
+    "Refused",
+    "RemoveItems",
+    "Say",
+    "Shape",
+    "Shop",
+    "ShowAs",
+    "Shown",
+    "Stretcher",
+    "TakeOn",
+    "TakeOutline",
+    "TakePicture",
+    "TakeWayOut",
+    "Tape",
+    "Things",
+    "TypeIn",
+    "Understood",
+    "Unit",
+    "UnitName",
+    "View",
+    "ViewKey",
+    "Write",
+    "apply_edits",
+    "as_decimal",
+    "book_of",
+    "compare",
+    "diagnose",
+    "document_of",
+    "faults_of",
+    "field_at",
+    "in_words",
+    "kinds_asked",
+    "load_piece",
+    "open_count",
+    "open_figure",
+    "place_of",
+    "plain",
+    "plan",
+    "plan_and_book",
+    "read_length",
+    "start_piece",
+    "things",
+    "without_pictures",
+]

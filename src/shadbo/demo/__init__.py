@@ -12,15 +12,20 @@ from pathlib import Path
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
-from shadbo.core.decisions import PictureFile, Stretcher
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.items import Things
-from shadbo.core.piece import Piece
-from shadbo.core.shop import Shop
+from shadbo.core import (
+    HOUSE_SHOP,
+    PictureFile,
+    Piece,
+    Shop,
+    Stretcher,
+    Things,
+    plan,
+)
 from shadbo.demo.pictures import BADGE_NAME, NAME, moor_road, saddle_badge
+from shadbo.exports.cards import card_of
 from shadbo.exports.pieces import piece_from_json
 from shadbo.exports.wrapping import check
-from shadbo.store import files, pieces, shops
+from shadbo.store import files, pieces, racks, shops
 from shadbo.store.tables import ShopRow
 
 DEMO_SHOP: Shop = HOUSE_SHOP.model_copy(update={"name": "The Quillbeck Bench"})
@@ -41,13 +46,15 @@ def load_once(session: Session) -> bool:
     if session.execute(select(func.count()).select_from(ShopRow)).scalar_one():
         return False
     shops.save(session, DEMO_SHOP)
+    shop, mark = shops.marked(session)
     road = _keep_picture(session, NAME, moor_road)
     for piece in demo_pieces():
         if isinstance(piece.display, Stretcher):
             piece = piece.model_copy(update={"display": piece.display.model_copy(update={"file": road})})
         if isinstance(piece.object, Things):
             piece = piece.model_copy(update={"object": _photographed(session, piece.object)})
-        pieces.create(session, piece, "Taken in")
+        kept = pieces.create(session, piece, "Taken in")
+        racks.keep(session, kept.id, card_of(piece, plan(piece, shop)), mark)
     return True
 
 

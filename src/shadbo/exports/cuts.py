@@ -5,8 +5,7 @@ from __future__ import annotations
 import csv
 import io
 
-from shadbo.core.figures import plain
-from shadbo.core.plan import Plan
+from shadbo.core import Plan, plain
 
 COLUMNS = (
     "part", "count", "material", "section", "length mm", "length in", "short point mm", "short point in", "note",

@@ -10,9 +10,15 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal
 
-from shadbo.core.lengths import Shown, Unit
-from shadbo.core.plan import Plan
-from shadbo.core.views import DimensionLine, Material, Shape, View
+from shadbo.core import (
+    DimensionLine,
+    Material,
+    Plan,
+    Shape,
+    Shown,
+    Unit,
+    View,
+)
 
 TEXT_MM = 2.9
 LANE_MM = 6.5

@@ -33,11 +33,14 @@ from reportlab.platypus import (
     TableStyle,
 )
 
-from shadbo.core.boxes.item_panels import MOST_ANCHORS
-from shadbo.core.figures import Say
-from shadbo.core.lengths import Shown, Unit
-from shadbo.core.piece import Piece
-from shadbo.core.plan import Plan
+from shadbo.core import (
+    MOST_ANCHORS,
+    Piece,
+    Plan,
+    Say,
+    Shown,
+    Unit,
+)
 from shadbo.exports.drafting import INK, Disc, Draft, Outline, Text, draft, margins, runs_of
 
 Paper = Literal["A4", "Letter"]

@@ -16,7 +16,7 @@ from ezdxf import path
 from ezdxf.document import Drawing as Dxf
 from ezdxf.lldxf.const import DXFError
 
-from shadbo.core.fields import Fault, Refused
+from shadbo.core import Fault, Refused
 
 MOST_BYTES = 4 * 1024 * 1024
 MOST_POINTS = 200

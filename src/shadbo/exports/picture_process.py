@@ -16,7 +16,6 @@ from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 
-from shadbo.core.fields import Refused
 from shadbo.exports.wrapping import PictureRefused, PrintAsked, check, make_print
 
 Told = Callable[[int], None]
@@ -47,6 +46,7 @@ def _colour(order: dict[str, Any], told: Told) -> dict[str, Any]:
 
 
 def _outline_file(order: dict[str, Any], told: Told) -> dict[str, Any]:
+    from shadbo.core import Refused
     from shadbo.exports.outlines import outline_from_file
 
     try:

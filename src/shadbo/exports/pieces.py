@@ -8,9 +8,18 @@ from typing import Any
 import simplejson
 from pydantic import ValidationError
 
-from shadbo.core.fields import FURTHEST_POWER, MOST_DIGITS, Fault, Refused
-from shadbo.core.piece import MOST_BYTES, Piece, document_of, faults_of, load_piece
-from shadbo.core.shop import Shop
+from shadbo.core import (
+    FURTHEST_POWER,
+    MOST_BYTES,
+    MOST_DIGITS,
+    Fault,
+    Piece,
+    Refused,
+    Shop,
+    document_of,
+    faults_of,
+    load_piece,
+)
 
 
 def to_json(document: Any, indent: int | None = None) -> str:

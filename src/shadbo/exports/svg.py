@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from xml.sax.saxutils import escape, quoteattr
 
-from shadbo.core.lengths import Unit
-from shadbo.core.plan import Plan
+from shadbo.core import Plan, Unit
 from shadbo.exports.drafting import INK, Disc, Draft, Outline, Text, draft
 
 

@@ -16,9 +16,12 @@ from reportlab.lib.colors import HexColor
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from shadbo.core.lengths import Unit
-from shadbo.core.plan import Plan
-from shadbo.core.views import Shape, View
+from shadbo.core import (
+    Plan,
+    Shape,
+    Unit,
+    View,
+)
 from shadbo.exports.drafting import INK, Disc, Draft, Outline, draft
 from shadbo.exports.job_sheet import PAPERS, Paper, draw_item, fonts
 from shadbo.exports.outlines import dxf_text, new_dxf

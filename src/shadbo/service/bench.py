@@ -19,21 +19,21 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 from urllib.request import Request, urlopen
 
-from shadbo.core.arrange.packing import smallest_box
-from shadbo.core.checks import Checklist
-from shadbo.core.comparing import compare
-from shadbo.core.decisions import OnBoard
-from shadbo.core.display import Context
+from shadbo.core.contract.checks import Checklist
+from shadbo.core.contract.display import Context
 from shadbo.core.displays.on_board.sizes import size_up
-from shadbo.core.edits import apply_edits
-from shadbo.core.exact import Fraction
-from shadbo.core.figures import Book, Speaker
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.item_edits import MoveItems
-from shadbo.core.objects import FlatWork
-from shadbo.core.piece import Piece, document_of, load_piece
-from shadbo.core.placing import Border, best, solve
-from shadbo.core.plan import PLAN_JSON, plan
+from shadbo.core.document.decisions.canvas import OnBoard
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.objects import FlatWork
+from shadbo.core.document.piece import Piece, document_of, load_piece
+from shadbo.core.framing.arrange.packing import smallest_box
+from shadbo.core.framing.placing import Border, best, solve
+from shadbo.core.planning.comparing import compare
+from shadbo.core.planning.edits import apply_edits
+from shadbo.core.planning.item_edits import MoveItems
+from shadbo.core.planning.plan import PLAN_JSON, plan
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Book, Speaker
 from shadbo.demo import demo_pieces
 from shadbo.exports.pieces import piece_to_json
 from shadbo.service.postgres import Cluster
@@ -241,7 +241,7 @@ def _memory(pid: int) -> float:
 
 
 def _requests(base: str) -> None:
-    piece = next(p["id"] for p in json.load(urlopen(f"{base}/api/pieces")) if p["name"] == "Start line, dawn")
+    piece = next(p["id"] for p in json.load(urlopen(f"{base}/api/pieces"))["rows"] if p["name"] == "Start line, dawn")
     body = json.dumps(
         {"edits": [{"op": "type", "pointer": "/object/width/top/0", "text": "603", "unit": "mm"}]}
     ).encode()
@@ -318,7 +318,7 @@ async ([view, part]) => {
 def _browser(base: str) -> None:
     from playwright.sync_api import sync_playwright
 
-    pieces = {p["name"]: p["id"] for p in json.load(urlopen(f"{base}/api/pieces"))}
+    pieces = {p["name"]: p["id"] for p in json.load(urlopen(f"{base}/api/pieces"))["rows"]}
     with sync_playwright() as play:
         browser = play.chromium.launch(
             executable_path=CHROMIUM, args=["--no-sandbox", "--disable-gpu", "--disable-background-networking"]

@@ -10,10 +10,13 @@ import subprocess
 import sys
 from pathlib import Path
 
-from shadbo.core.fields import Refused
-from shadbo.core.figures import plain
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.plan import PLAN_JSON, plan
+from shadbo.core import (
+    HOUSE_SHOP,
+    PLAN_JSON,
+    Refused,
+    plain,
+    plan,
+)
 from shadbo.exports.pieces import piece_from_json, shop_from_json, to_json
 from shadbo.settings import ROOT, Settings
 

@@ -15,7 +15,7 @@ from typing import Any
 from sqlalchemy import Text, bindparam, cast, func, select
 from sqlalchemy.orm import Session, aliased
 
-from shadbo.core.piece import Piece, document_of, load_piece
+from shadbo.core import Piece, document_of, load_piece
 from shadbo.exports.pieces import from_json
 from shadbo.store.tables import PieceRow, SavedRow, StateRow
 
@@ -77,7 +77,9 @@ def _words(piece: Piece) -> str:
 
 def create(session: Session, piece: Piece, change: str) -> Kept:
     """Keep a new piece."""
-    row = PieceRow(id=uuid.uuid4(), version=0, state_id=0, words=_words(piece), archived=False)
+    row = PieceRow(
+        id=uuid.uuid4(), version=0, state_id=0, words=_words(piece), name=piece.name, due=piece.due, archived=False
+    )
     session.add(row)
     session.flush()
     _save(session, row, piece, change, None)
@@ -139,22 +141,6 @@ def before(session: Session, state_id: int) -> Iterator[Kept]:
         state_id = parent
 
 
-def listed(session: Session, *, search: str = "", archived: bool = False) -> list[Kept]:
-    """The pieces of the rack, newest touched first; ``search`` looks in name, owner and note."""
-    query = (
-        select(PieceRow, StateRow.change, _DOCUMENT)
-        .join(StateRow, StateRow.id == PieceRow.state_id)
-        .where(PieceRow.archived == archived)
-    )
-    for word in search.split():
-        query = query.where(PieceRow.words.icontains(word, autoescape=True))
-    rows = session.execute(query.order_by(PieceRow.updated_at.desc(), PieceRow.id))
-    return [
-        Kept(row.id, row.version, row.archived, row.updated_at, row.state_id, document, change, None, None)
-        for row, change, document in rows
-    ]
-
-
 def _locked(session: Session, piece_id: uuid.UUID, base: int | None) -> PieceRow:
     """The row, held until the end of the transaction, if nobody has saved since ``base``."""
     row = session.execute(select(PieceRow).where(PieceRow.id == piece_id).with_for_update()).scalar_one_or_none()
@@ -184,12 +170,12 @@ def _save(session: Session, row: PieceRow, piece: Piece, change: str, parent: in
     state = StateRow(piece_id=row.id, parent_id=parent, document=document_of(piece), change=change)
     session.add(state)
     session.flush()
-    _stand(session, row, state)
-    row.words = _words(piece)
+    _stand(session, row, state, piece)
 
 
-def _stand(session: Session, row: PieceRow, state: StateRow) -> None:
-    """Make a state the one that stands, as a new version."""
+def _stand(session: Session, row: PieceRow, state: StateRow, piece: Piece) -> None:
+    """Make a state the one that stands, as a new version; its card is out of date until one is kept."""
+    row.words, row.name, row.due, row.card_mark = _words(piece), piece.name, piece.due, None
     row.version += 1
     row.state_id = state.id
     row.updated_at = func.clock_timestamp()
@@ -235,8 +221,7 @@ def restore(session: Session, piece_id: uuid.UUID, base: int, state_id: int) -> 
 
 
 def _back_to(session: Session, row: PieceRow, state: StateRow) -> None:
-    _stand(session, row, state)
-    row.words = _words(load_piece(state.document))
+    _stand(session, row, state, load_piece(state.document))
 
 
 def history(session: Session, piece_id: uuid.UUID) -> list[PastState]:

@@ -2,21 +2,38 @@
 
 from __future__ import annotations
 
+import hashlib
 from functools import lru_cache
 
 from sqlalchemy import Text, cast, select
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.shop import Shop
+from shadbo import __version__
+from shadbo.core import HOUSE_SHOP, Shop
 from shadbo.exports.pieces import from_json
 from shadbo.store.tables import ShopRow
+
+# Counted up when a card is drawn or worded otherwise for the same piece.
+CARDS = 1
 
 
 def get(session: Session) -> Shop:
     """The shop of this database; the house's own until one was kept."""
-    document = session.execute(select(cast(ShopRow.document, Text)).where(ShopRow.id == 1)).scalar_one_or_none()
+    return _shop(_document(session))
+
+
+def marked(session: Session) -> tuple[Shop, str]:
+    """The shop, and a mark that changes whenever it or the program does: what is kept of plans is kept under it."""
+    document = _document(session)
+    return _shop(document), hashlib.sha256(f"{__version__} {CARDS} {document}".encode()).hexdigest()[:32]
+
+
+def _document(session: Session) -> str | None:
+    return session.execute(select(cast(ShopRow.document, Text)).where(ShopRow.id == 1)).scalar_one_or_none()
+
+
+def _shop(document: str | None) -> Shop:
     return _parsed(document) if document else HOUSE_SHOP
 
 

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import uuid
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any
 
 from sqlalchemy import (
     BigInteger,
     Boolean,
+    Date,
+    Float,
     ForeignKey,
     Identity,
     Integer,
@@ -16,6 +18,7 @@ from sqlalchemy import (
     String,
     Text,
     UniqueConstraint,
+    false,
     func,
 )
 from sqlalchemy.dialects.postgresql import JSONB, TIMESTAMP
@@ -35,13 +38,21 @@ class ShopRow(Base):
 
 
 class PieceRow(Base):
-    """A piece: which state stands, how often it was saved (``version``), whether it is put away."""
+    """A piece: which state stands, how often it was saved (``version``), whether it is put away. Its card in the rack (JSON text) bears
+    the mark of the shop it was worked out with; ``blocked``, ``wide`` and ``tall`` (mm) are of the card."""
 
     __tablename__ = "piece"
     id: Mapped[uuid.UUID] = mapped_column(primary_key=True, default=uuid.uuid4)
     version: Mapped[int] = mapped_column(Integer)
     state_id: Mapped[int] = mapped_column(BigInteger)
     words: Mapped[str] = mapped_column(Text)
+    name: Mapped[str] = mapped_column(Text, server_default="")
+    due: Mapped[date | None] = mapped_column(Date)
+    card: Mapped[str | None] = mapped_column(Text)
+    card_mark: Mapped[str | None] = mapped_column(String(32))
+    blocked: Mapped[bool] = mapped_column(Boolean, server_default=false())
+    wide: Mapped[float] = mapped_column(Float, server_default="0")
+    tall: Mapped[float] = mapped_column(Float, server_default="0")
     archived: Mapped[bool] = mapped_column(Boolean, default=False)
     created_at: Mapped[datetime] = mapped_column(TIMESTAMP(timezone=True), server_default=func.now())
     updated_at: Mapped[datetime] = mapped_column(TIMESTAMP(timezone=True), server_default=func.now())

@@ -337,7 +337,7 @@ export interface paths {
         };
         /**
          * Rack
-         * @description The pieces of the rack (or those put away), each with its small drawing.
+         * @description A page of the rack (or of what is put away): cards as they were worked out when they were saved.
          */
         get: operations["rack_api_pieces_get"];
         put?: never;
@@ -855,17 +855,10 @@ export interface components {
         };
         /**
          * Card
-         * @description A piece in the rack: small face drawing, where it is in the work, what blocks it. ``stuck`` says what changed last if it can't
-         *     be worked out; it has no drawing then.
+         * @description Small face drawing, where the piece is in the work, what blocks it. ``stuck`` says what changed last if it can't be worked out;
+         *     then it has no drawing.
          */
         Card: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Version */
-            version: number;
             /** Name */
             name: string;
             /** Owner */
@@ -879,13 +872,6 @@ export interface components {
              * @enum {string}
              */
             units: "mm" | "in";
-            /** Archived */
-            archived: boolean;
-            /**
-             * Updated At
-             * Format: date-time
-             */
-            updated_at: string;
             /** Display */
             display: string;
             /** Stage */
@@ -896,7 +882,7 @@ export interface components {
             cautions: number;
             /** Size */
             size: (string | components["schemas"]["Shown"])[];
-            face: components["schemas"]["View"] | null;
+            face: components["schemas"]["Face"] | null;
             /** Stuck */
             stuck?: string | null;
         };
@@ -1123,6 +1109,18 @@ export interface components {
             stages: string[];
             /** Name */
             name: string;
+        };
+        /**
+         * Face
+         * @description The drawing of a card, mm.
+         */
+        Face: {
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Shapes */
+            shapes: components["schemas"]["Shape"][];
         };
         /**
          * FieldProblem
@@ -1866,6 +1864,45 @@ export interface components {
             mm: string;
             /** Inch */
             inch: string;
+        };
+        /**
+         * RackPage
+         * @description Some rows, and of all that match: how many, the widest and the tallest face (mm), how many cards are being renewed.
+         */
+        RackPage: {
+            /** Rows */
+            rows: components["schemas"]["RackRow"][];
+            /** Total */
+            total: number;
+            /** Widest */
+            widest: number;
+            /** Tallest */
+            tallest: number;
+            /** Renewing */
+            renewing: number;
+        };
+        /**
+         * RackRow
+         * @description A piece in the rack; ``card`` is null while it is still to be worked out.
+         */
+        RackRow: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Version */
+            version: number;
+            /** Archived */
+            archived: boolean;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+            /** Name */
+            name: string;
+            card: components["schemas"]["Card"] | null;
         };
         /**
          * Read
@@ -4308,6 +4345,10 @@ export interface operations {
             query?: {
                 q?: string;
                 archived?: boolean;
+                show?: "all" | "stopped" | "free";
+                sort?: "touched" | "due" | "name";
+                start?: number;
+                most?: number;
             };
             header?: never;
             path?: never;
@@ -4321,7 +4362,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Card"][];
+                    "application/json": components["schemas"]["RackPage"];
                 };
             };
             /** @description Bad Request */

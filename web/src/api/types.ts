@@ -30,6 +30,7 @@ export type PictureOut = Schemas["PictureOut"];
 export type Option = Schemas["Option"];
 export type CutLine = Schemas["CutLine"];
 export type Card = Schemas["Card"];
+export type RackRow = Schemas["RackRow"];
 export type Preview = Schemas["PreviewOut"];
 export type Compared = Schemas["Compared"];
 export type Read = Schemas["Read"];

@@ -1,10 +1,10 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { EllipsisVertical, Keyboard, Plus, Search, Settings2, Upload } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { api, Problem, unwrap } from "../api/client";
-import type { Card } from "../api/types";
+import type { Card, RackRow, Unit } from "../api/types";
 import { Hatches, Shapes } from "../drawing/Shapes";
 import { Sentence } from "../fields/Length";
 import { useKeys } from "../parts/keys";
@@ -15,20 +15,18 @@ import { NewPiece } from "./NewPiece";
 import { Rename } from "./Rename";
 import { ShopSettings } from "./ShopSettings";
 
-const SORTS = {
-  touched: ["Last touched", (a: Card, b: Card) => b.updated_at.localeCompare(a.updated_at)],
-  due: ["Due first", (a: Card, b: Card) => (a.due ?? "9999").localeCompare(b.due ?? "9999")],
-  name: ["By name", (a: Card, b: Card) => a.name.localeCompare(b.name)],
-} as const;
+const SORTS = { touched: "Last touched", due: "Due first", name: "By name" } as const;
 type SortKey = keyof typeof SORTS;
-
-const FILTERS = {
-  all: ["All", () => true],
-  stopped: ["Stopped", (c: Card) => c.blocked !== null],
-  free: ["Nothing in the way", (c: Card) => c.blocked === null],
-} as const;
+const FILTERS = { all: "All", stopped: "Stopped", free: "Nothing in the way" } as const;
 type FilterKey = keyof typeof FILTERS;
 
+/** A key out of an address, if it is one; whoever typed another gets the usual. */
+function known<K extends string>(keys: Record<K, string>, given: string | null, usual: K): K {
+  return given !== null && given in keys ? (given as K) : usual;
+}
+
+// Rows fetched at a time; more as the page is scrolled.
+const PAGE = 48;
 const BOX = { width: 330, height: 216 };
 
 /** The pieces in hand as they'd stand in a rack, all drawn at one scale. */
@@ -36,8 +34,9 @@ export function Rack() {
   const [params, setParams] = useSearchParams();
   const [q, setQ] = useState(params.get("q") ?? "");
   const archived = params.get("away") === "1";
-  const sort: SortKey = (params.get("sort") as SortKey | null) ?? "due";
-  const filter: FilterKey = (params.get("show") as FilterKey | null) ?? "all";
+  const sort = known(SORTS, params.get("sort"), "due");
+  const show = known(FILTERS, params.get("show"), "all");
+  const asked = params.get("q") ?? "";
   const [making, setMaking] = useState(false);
   const [settings, setSettings] = useState(false);
   const [help, setHelp] = useState(false);
@@ -48,10 +47,14 @@ export function Rack() {
   const { chosen, switchFrom } = useUnits();
 
   const shop = useQuery({ queryKey: ["shop"], queryFn: () => unwrap(api.GET("/api/shop")) });
-  const rack = useQuery({
-    queryKey: ["rack", q, archived],
-    queryFn: () => unwrap(api.GET("/api/pieces", { params: { query: { q, archived } } })),
+  const rack = useInfiniteQuery({
+    queryKey: ["rack", asked, archived, show, sort],
+    queryFn: ({ pageParam, signal }) => unwrap(api.GET("/api/pieces", { params: { query: { q: asked, archived, show, sort, start: pageParam, most: PAGE } }, signal })),
+    initialPageParam: 0,
+    getNextPageParam: (last, all) => (all.length * PAGE < last.total ? all.length * PAGE : undefined),
     placeholderData: keepPreviousData,
+    // Cards that are being worked out anew come in by themselves.
+    refetchInterval: (query) => (query.state.data?.pages.some((page) => page.renewing > 0) ? 1500 : false),
   });
   useEffect(() => {
     document.title = shop.data ? `Rack · ${shop.data.name}` : "Shadbo";
@@ -98,9 +101,19 @@ export function Rack() {
     if (file.current) file.current.value = "";
   }
 
-  const cards = (rack.data ?? []).filter(FILTERS[filter][1]).sort(SORTS[sort][1]);
+  const rows = rack.data?.pages.flatMap((page) => page.rows) ?? [];
+  const whole = rack.data?.pages[0];
   // One scale for all, so that a small picture stands small beside a large one.
-  const scale = Math.min(...(rack.data ?? []).flatMap((c) => c.face ?? []).map((c) => Math.min(BOX.width / c.width, BOX.height / c.height)), 1);
+  const scale = Math.min(BOX.width / Math.max(whole?.widest ?? 0, 1), BOX.height / Math.max(whole?.tallest ?? 0, 1), 1);
+  const end = useRef<HTMLDivElement>(null);
+  const { fetchNextPage, hasNextPage, isFetchingNextPage } = rack;
+  useEffect(() => {
+    const mark = end.current;
+    if (!mark || !hasNextPage || isFetchingNextPage) return;
+    const watch = new IntersectionObserver((seen) => seen.some((s) => s.isIntersecting) && void fetchNextPage(), { rootMargin: "600px" });
+    watch.observe(mark);
+    return () => watch.disconnect();
+  }, [fetchNextPage, hasNextPage, isFetchingNextPage]);
 
   return (
     <div className="grid h-full grid-rows-[auto_auto_minmax(0,1fr)]">
@@ -127,8 +140,8 @@ export function Rack() {
       </header>
       <div className="flex items-center gap-1 border-b border-rule px-6 pb-2 text-[13px]">
         {(Object.keys(FILTERS) as FilterKey[]).map((key) => (
-          <button key={key} type="button" aria-pressed={filter === key} className={`btn ${filter === key ? "border-act text-act" : "btn-bare"}`} onClick={() => set("show", key === "all" ? null : key)}>
-            {FILTERS[key][0]}
+          <button key={key} type="button" aria-pressed={show === key} className={`btn ${show === key ? "border-act text-act" : "btn-bare"}`} onClick={() => set("show", key === "all" ? null : key)}>
+            {FILTERS[key]}
           </button>
         ))}
         <button type="button" aria-pressed={archived} className={`btn ml-3 ${archived ? "border-act text-act" : "btn-bare"}`} onClick={() => set("away", archived ? null : "1")}>
@@ -139,7 +152,7 @@ export function Rack() {
           <select className="field w-auto" value={sort} onChange={(event) => set("sort", event.target.value)}>
             {(Object.keys(SORTS) as SortKey[]).map((key) => (
               <option key={key} value={key}>
-                {SORTS[key][0]}
+                {SORTS[key]}
               </option>
             ))}
           </select>
@@ -166,12 +179,15 @@ export function Rack() {
             The rack can’t be fetched: {rack.error.message}. It is tried again by itself.
           </p>
         )}
-        {rack.data && cards.length === 0 && <Empty searching={Boolean(q) || filter !== "all"} away={archived} onNew={() => setMaking(true)} />}
+        {rack.data && rows.length === 0 && <Empty searching={Boolean(q) || show !== "all"} away={archived} onNew={() => setMaking(true)} />}
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(23rem,1fr))] gap-x-5 gap-y-6">
-          {cards.map((card) => (
-            <RackCard key={card.id} card={card} scale={scale} />
+          {rows.map((row) => (
+            <RackCard key={row.id} row={row} scale={scale} />
           ))}
         </ul>
+        <div ref={end} className="py-3 text-center text-soft" role="status">
+          {rack.isPending ? "Fetching the rack…" : isFetchingNextPage ? "Fetching more…" : hasNextPage ? `${rows.length} of ${whole?.total}` : ""}
+        </div>
       </main>
       {making && <NewPiece onClose={() => setMaking(false)} />}
       {settings && shop.data && <ShopSettings shop={shop.data} onClose={() => setSettings(false)} />}
@@ -193,27 +209,28 @@ function Empty({ searching, away, onNew }: { searching: boolean; away: boolean; 
   );
 }
 
-function RackCard({ card, scale }: { card: Card; scale: number }) {
+function RackCard({ row, scale }: { row: RackRow; scale: number }) {
   const { unitFor } = useUnits();
-  const unit = unitFor(card.units);
+  const card = row.card;
+  const unit = unitFor(card?.units ?? "mm");
   const client = useQueryClient();
   const navigate = useNavigate();
   const [renaming, setRenaming] = useState(false);
   const again = () => client.invalidateQueries({ queryKey: ["rack"] });
   const archive = useMutation({
-    mutationFn: () => unwrap(api.POST("/api/pieces/{piece_id}/archive", { params: { path: { piece_id: card.id } }, body: { archived: !card.archived } })),
+    mutationFn: () => unwrap(api.POST("/api/pieces/{piece_id}/archive", { params: { path: { piece_id: row.id } }, body: { archived: !row.archived } })),
     onSuccess: again,
   });
   const copy = useMutation({
-    mutationFn: () => unwrap(api.POST("/api/pieces/{piece_id}/copy", { params: { path: { piece_id: card.id } } })),
+    mutationFn: () => unwrap(api.POST("/api/pieces/{piece_id}/copy", { params: { path: { piece_id: row.id } } })),
     onSuccess: again,
   });
   const item = "block w-full px-3 py-1 text-left data-focus:bg-act-wash";
   return (
-    <li className="group relative flex flex-col border border-rule bg-sheet hover:border-act" data-piece={card.name}>
+    <li className="rack-card group relative flex flex-col border border-rule bg-sheet hover:border-act" data-piece={row.name}>
       <div className="flex flex-1 flex-col">
         <div className="flex h-64 items-end justify-center border-b border-rule bg-board/60 pb-4">
-          {card.face && (
+          {card?.face && (
             <svg width={card.face.width * scale + 2} height={card.face.height * scale + 2} viewBox={`-1 -1 ${card.face.width * scale + 2} ${card.face.height * scale + 2}`} role="img" aria-label="Face to scale">
               <Hatches />
               <Shapes shapes={card.face.shapes} scale={scale} />
@@ -223,45 +240,20 @@ function RackCard({ card, scale }: { card: Card; scale: number }) {
         <div className="flex-1 p-3">
           <h2 className="pr-6 text-[16px] font-semibold leading-snug">
             {/* The whole card opens it. */}
-            <Link to={`/pieces/${card.id}`} className="after:absolute after:inset-0">
-              {card.name}
+            <Link to={`/pieces/${row.id}`} className="after:absolute after:inset-0">
+              {row.name}
             </Link>
           </h2>
-          <p className="text-soft">
-            {card.owner || "no owner"}
-            {card.due && <> · due {card.due}</>}
-          </p>
-          {card.face && (
-            <p className="mt-1">
-              {card.display}, <Sentence say={card.size} unit={unit} />
-            </p>
-          )}
-          <div className="mt-1.5 leading-snug">
-            {card.face === null && card.stuck ? (
-              <>
-                <Severity of="stop" /> can’t be worked out since “{card.stuck}”. Open it to go on from the state before.
-              </>
-            ) : card.blocked ? (
-              <>
-                <Severity of="stop" /> at {card.stage}. <Sentence say={card.blocked} unit={unit} />
-              </>
-            ) : card.cautions > 0 ? (
-              <>
-                <Severity of="caution" /> at {card.stage}: {card.cautions} to look at
-              </>
-            ) : (
-              <span className="font-semibold text-moss">Ready to cut</span>
-            )}
-          </div>
+          {card ? <CardWords card={card} unit={unit} /> : <p className="text-soft">is being worked out…</p>}
         </div>
       </div>
       <Menu>
-        <MenuButton className="btn btn-bare absolute z-10 right-1.5 top-[16.6rem] px-1" aria-label={`More for ${card.name}`}>
+        <MenuButton className="btn btn-bare absolute z-10 right-1.5 top-[16.6rem] px-1" aria-label={`More for ${row.name}`}>
           <EllipsisVertical size={18} />
         </MenuButton>
         <MenuItems anchor="bottom end" className="z-40 w-44 border border-ink/40 bg-sheet py-1 shadow-sm">
           <MenuItem>
-            <button type="button" className={item} onClick={() => void navigate(`/pieces/${card.id}`)}>
+            <button type="button" className={item} onClick={() => void navigate(`/pieces/${row.id}`)}>
               Open
             </button>
           </MenuItem>
@@ -277,12 +269,46 @@ function RackCard({ card, scale }: { card: Card; scale: number }) {
           </MenuItem>
           <MenuItem>
             <button type="button" className={item} onClick={() => archive.mutate()}>
-              {card.archived ? "Back into the rack" : "Put away"}
+              {row.archived ? "Back into the rack" : "Put away"}
             </button>
           </MenuItem>
         </MenuItems>
       </Menu>
-      {renaming && <Rename card={card} onClose={() => setRenaming(false)} onDone={again} />}
+      {renaming && <Rename card={row} onClose={() => setRenaming(false)} onDone={again} />}
     </li>
+  );
+}
+
+/** Whose it is, what it is, and what blocks it. */
+function CardWords({ card, unit }: { card: Card; unit: Unit }) {
+  return (
+    <>
+      <p className="text-soft">
+        {card.owner || "no owner"}
+        {card.due && <> · due {card.due}</>}
+      </p>
+      {card.face && (
+        <p className="mt-1">
+          {card.display}, <Sentence say={card.size} unit={unit} />
+        </p>
+      )}
+      <div className="mt-1.5 leading-snug">
+        {card.stuck ? (
+          <>
+            <Severity of="stop" /> can’t be worked out since “{card.stuck}”. Open it to go on from the state before.
+          </>
+        ) : card.blocked ? (
+          <>
+            <Severity of="stop" /> at {card.stage}. <Sentence say={card.blocked} unit={unit} />
+          </>
+        ) : card.cautions > 0 ? (
+          <>
+            <Severity of="caution" /> at {card.stage}: {card.cautions} to look at
+          </>
+        ) : (
+          <span className="font-semibold text-moss">Ready to cut</span>
+        )}
+      </div>
+    </>
   );
 }

@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { api, unwrap, type Problem } from "../api/client";
-import type { Card } from "../api/types";
+import type { RackRow } from "../api/types";
 import { Dialog } from "../parts/Dialog";
 
-export function Rename({ card, onClose, onDone }: { card: Card; onClose: () => void; onDone: () => Promise<void> }) {
+export function Rename({ card, onClose, onDone }: { card: RackRow; onClose: () => void; onDone: () => Promise<void> }) {
   const [name, setName] = useState(card.name);
   const [fault, setFault] = useState("");
   async function save() {

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from shadbo.core.boxes.box import boxed
-from shadbo.core.boxes.recipe import RECIPES
+from shadbo.core.framing.boxes.box import boxed
+from shadbo.core.framing.boxes.recipe import RECIPES
 
 SHADOW_BOX = boxed(RECIPES["shadow_box"])

@@ -5,23 +5,23 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from shadbo.core.asking import choice, given
-from shadbo.core.canvas_choices import canvas_displays, nearest_box
-from shadbo.core.cutting import CutLine
-from shadbo.core.desk import desk_panel
-from shadbo.core.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.asking import choice, given
+from shadbo.core.contract.cutting import CutLine
+from shadbo.core.contract.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.inputs import Input
+from shadbo.core.contract.steps import Step
 from shadbo.core.displays.deep_ready_made.drawing import draw
 from shadbo.core.displays.deep_ready_made.rules import check
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes, size_up
-from shadbo.core.exact import Fraction
-from shadbo.core.facts import Facts
-from shadbo.core.figures import Say
-from shadbo.core.inputs import Input
-from shadbo.core.rabbet_choices import frame_chooser, frame_inputs, ready_frame
-from shadbo.core.rails import AXES, cut_line
-from shadbo.core.shop import ReadyFrame, Shop
-from shadbo.core.weights import object_weight, rails_weight, sheet_weight
-from shadbo.core.work import Step
+from shadbo.core.document.facts import Facts
+from shadbo.core.document.shop import ReadyFrame, Shop
+from shadbo.core.framing.canvas_choices import canvas_displays, nearest_box
+from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, ready_frame
+from shadbo.core.framing.rails import AXES, cut_line
+from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
+from shadbo.core.measuring.desk import desk_panel
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
 
 
 def reckon(context: DeepContext) -> Reckoned:

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from shadbo.core.checks import WayOut, put
+from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes
-from shadbo.core.exact import Fraction
-from shadbo.core.rabbet import check_rabbet
-from shadbo.core.rabbet_choices import into_a_lip, ready_frame
-from shadbo.core.rails import AXES
-from shadbo.core.stock import screws_between
+from shadbo.core.framing.rabbet import check_rabbet
+from shadbo.core.framing.rabbet_choices import into_a_lip, ready_frame
+from shadbo.core.framing.rails import AXES
+from shadbo.core.framing.stock import screws_between
+from shadbo.core.quantity.exact import Fraction
 
 TIGHT = Fraction(1)
 PASSES = Fraction(16, 10)

@@ -5,22 +5,22 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from shadbo.core.checks import Patch, put
-from shadbo.core.display import ANY_HANGER, Carcass, Display, Held, Layer, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.checks import Patch, put
+from shadbo.core.contract.display import ANY_HANGER, Carcass, Display, Held, Layer, Proof, Reckoned, Suit, Way
 from shadbo.core.displays.floater.drawing import draw
 from shadbo.core.displays.floater.making import cut_list, steps, stock_sum
 from shadbo.core.displays.floater.panels import panels
 from shadbo.core.displays.floater.rules import check
 from shadbo.core.displays.floater.sizes import Sizes, size_up
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
-from shadbo.core.exact import Fraction
-from shadbo.core.facts import Facts
-from shadbo.core.figures import Book, Say
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.lengths import as_decimal
-from shadbo.core.schools import USUAL_REVEAL, new_frame
-from shadbo.core.shop import Shop
-from shadbo.core.weights import object_weight, rails_weight, wood_weight
+from shadbo.core.document.facts import Facts
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.schools import USUAL_REVEAL, new_frame
+from shadbo.core.document.shop import Shop
+from shadbo.core.framing.weights import object_weight, rails_weight, wood_weight
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Book, Say
+from shadbo.core.quantity.lengths import as_decimal
 
 
 def reckon(context: FloaterContext) -> Reckoned:

@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from shadbo.core.checks import WayOut, put
-from shadbo.core.decisions import NewFrame
+from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
-from shadbo.core.exact import Fraction
-from shadbo.core.figures import Say
-from shadbo.core.rabbet_choices import into_a_lip
-from shadbo.core.shop import Moulding
-from shadbo.core.stock import made_of
-from shadbo.core.sums import Dim
+from shadbo.core.document.decisions.canvas import NewFrame
+from shadbo.core.document.shop import Moulding
+from shadbo.core.framing.rabbet_choices import into_a_lip
+from shadbo.core.framing.stock import made_of
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.sums import Dim
 
 LIFT_STEP = Fraction(1, 2)
 

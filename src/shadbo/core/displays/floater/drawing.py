@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from shadbo.core.decisions import NewFrame
-from shadbo.core.desk import desk_views
+from shadbo.core.contract.views import Drawing, View
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
-from shadbo.core.exact import Fraction
-from shadbo.core.rails import draw_rails
-from shadbo.core.views import Drawing, View
+from shadbo.core.document.decisions.canvas import NewFrame
+from shadbo.core.framing.rails import draw_rails
+from shadbo.core.measuring.desk import desk_views
+from shadbo.core.quantity.exact import Fraction
 
 HALF = Fraction(1, 2)
 MEASURE, DISPLAY, DEPTH, CUT = "measure", "display", "depth", "cut"

@@ -6,10 +6,10 @@ from dataclasses import dataclass
 from math import ceil
 
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
-from shadbo.core.exact import Fraction
-from shadbo.core.measuring import Side
-from shadbo.core.stock import choose_screw
-from shadbo.core.sums import Dim, rule
+from shadbo.core.framing.stock import choose_screw
+from shadbo.core.measuring.measuring import Side
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import Dim, rule
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,16 +4,16 @@ from __future__ import annotations
 
 from typing import Any
 
-from shadbo.core.cutting import CutLine, StockLength
-from shadbo.core.decisions import NewFrame
+from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.steps import Step
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import FloaterContext
-from shadbo.core.exact import Fraction
-from shadbo.core.figures import Say
-from shadbo.core.rails import Rails, cut_line, frame_steps, rail_lines, rail_stock
-from shadbo.core.shop import Moulding
-from shadbo.core.stock import made_of
-from shadbo.core.work import Step
+from shadbo.core.document.decisions.canvas import NewFrame
+from shadbo.core.document.shop import Moulding
+from shadbo.core.framing.rails import Rails, cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.framing.stock import made_of
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
 
 
 def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:

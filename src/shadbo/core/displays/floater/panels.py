@@ -4,19 +4,19 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from shadbo.core.asking import given, station_inputs
-from shadbo.core.canvas_choices import canvas_displays
-from shadbo.core.checks import put
-from shadbo.core.decisions import BoughtFrame, NewFrame
-from shadbo.core.desk import desk_panel
-from shadbo.core.display import Panel
+from shadbo.core.contract.asking import given, station_inputs
+from shadbo.core.contract.checks import put
+from shadbo.core.contract.display import Panel
+from shadbo.core.contract.inputs import ChoiceInput, Input, Option, Slide
 from shadbo.core.displays.floater.depth_rules import deep_enough
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
-from shadbo.core.exact import Fraction
-from shadbo.core.inputs import ChoiceInput, Input, Option, Slide
-from shadbo.core.rabbet_choices import blocks_choice
-from shadbo.core.schools import SCHOOLS, new_frame, read_frame
+from shadbo.core.document.decisions.canvas import BoughtFrame, NewFrame
+from shadbo.core.document.schools import SCHOOLS, new_frame, read_frame
+from shadbo.core.framing.canvas_choices import canvas_displays
+from shadbo.core.framing.rabbet_choices import blocks_choice
+from shadbo.core.measuring.desk import desk_panel
+from shadbo.core.quantity.exact import Fraction
 
 
 def panels(context: FloaterContext, sizes: Sizes) -> tuple[Panel, ...]:

@@ -4,16 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from shadbo.core.checks import WayOut, put
-from shadbo.core.decisions import BoughtFrame, NewFrame
+from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.floater.depth_rules import check_depth, deep_enough, up
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
-from shadbo.core.doubts import check_readings
-from shadbo.core.exact import Fraction
-from shadbo.core.rabbet import check_bow
-from shadbo.core.rabbet_choices import into_a_lip
-from shadbo.core.schools import new_frame
+from shadbo.core.document.decisions.canvas import BoughtFrame, NewFrame
+from shadbo.core.document.schools import new_frame
+from shadbo.core.framing.rabbet import check_bow
+from shadbo.core.framing.rabbet_choices import into_a_lip
+from shadbo.core.measuring.doubts import check_readings
+from shadbo.core.quantity.exact import Fraction
 
 EYE_PASSES = Fraction(16, 10)
 GAP_STEP = Fraction(1, 2)

@@ -11,19 +11,19 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import partial
 
-from shadbo.core.decisions import BoughtFrame, Floater, NewFrame
-from shadbo.core.desk import measure
 from shadbo.core.displays.floater.fixing import Screws, lift_strips, screws
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
-from shadbo.core.exact import Fraction
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.measuring import Side, read_side
-from shadbo.core.rabbet import bows, read_once
-from shadbo.core.rails import square
-from shadbo.core.readings import HeightStations, WidthStations
-from shadbo.core.shop import Moulding, Shop
-from shadbo.core.sums import Dim, allowance, largest, leaf, rule, smallest
-from shadbo.core.thing import Thing
+from shadbo.core.document.decisions.canvas import BoughtFrame, Floater, NewFrame
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.readings import HeightStations, WidthStations
+from shadbo.core.document.shop import Moulding, Shop
+from shadbo.core.framing.rabbet import bows, read_once
+from shadbo.core.framing.rails import square
+from shadbo.core.measuring.desk import measure
+from shadbo.core.measuring.measuring import Side, read_side
+from shadbo.core.measuring.thing import Thing
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import Dim, allowance, largest, leaf, rule, smallest
 
 
 @dataclass(frozen=True, slots=True)

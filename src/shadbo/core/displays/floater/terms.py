@@ -1,8 +1,8 @@
 """What a floater's rooms are handed."""
 
-from shadbo.core.decisions import Floater
-from shadbo.core.display import Context
-from shadbo.core.objects import StretchedCanvas
+from shadbo.core.contract.display import Context
+from shadbo.core.document.decisions.canvas import Floater
+from shadbo.core.document.objects import StretchedCanvas
 
 FloaterContext = Context[StretchedCanvas, Floater]
 AXES = ("width", "height")

@@ -4,23 +4,23 @@ from __future__ import annotations
 
 from typing import Any
 
-from shadbo.core.asking import choice, given, plain_length
-from shadbo.core.cutting import CutLine, StockLength
-from shadbo.core.desk import consent_inputs, desk_panel
-from shadbo.core.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.asking import choice, given, plain_length
+from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.inputs import Input
+from shadbo.core.contract.steps import Step
+from shadbo.core.contract.terms import there
 from shadbo.core.displays.hanger_bars.drawing import draw
 from shadbo.core.displays.hanger_bars.rules import check
 from shadbo.core.displays.hanger_bars.sizes import BarsContext, Sizes, pair_weight, size_up
-from shadbo.core.exact import Fraction
-from shadbo.core.facts import Facts
-from shadbo.core.figures import Say
-from shadbo.core.inputs import Input
-from shadbo.core.rails import AXES, cut_line, stock_lengths
-from shadbo.core.shop import Shop
-from shadbo.core.starts import FLAT_ASKS, Start, flat_of
-from shadbo.core.terms import there
-from shadbo.core.weights import object_weight
-from shadbo.core.work import Step
+from shadbo.core.document.facts import Facts
+from shadbo.core.document.shop import Shop
+from shadbo.core.document.starts import FLAT_ASKS, Start, flat_of
+from shadbo.core.framing.rails import AXES, cut_line, stock_lengths
+from shadbo.core.framing.weights import object_weight
+from shadbo.core.measuring.desk import consent_inputs, desk_panel
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
 
 STRIP = Fraction(2400)
 WOODS = ("white ash", "northern red oak", "black walnut", "basswood", "eastern white pine")

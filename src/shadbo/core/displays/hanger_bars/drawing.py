@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from shadbo.core.desk import desk_views
+from shadbo.core.contract.views import Drawing, View
 from shadbo.core.displays.hanger_bars.sizes import BarsContext, Sizes
-from shadbo.core.exact import Fraction
-from shadbo.core.views import Drawing, View
+from shadbo.core.measuring.desk import desk_views
+from shadbo.core.quantity.exact import Fraction
 
 HALF = Fraction(1, 2)
 STAGES = ("display", "cut")

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from shadbo.core.checks import WayOut, put
-from shadbo.core.displays.hanger_bars.decision import HangerBars
+from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.hanger_bars.sizes import STRAIGHTENS, BarsContext, Sizes
-from shadbo.core.exact import Fraction
-from shadbo.core.facts import facts_of
+from shadbo.core.document.decisions.hanger_bars import HangerBars
+from shadbo.core.document.facts import facts_of
+from shadbo.core.quantity.exact import Fraction
 
 KNIFE = Fraction(2)
 SAGS = Fraction(1)

@@ -8,18 +8,18 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from shadbo.core.desk import measure
-from shadbo.core.display import Context, Weight
-from shadbo.core.displays.hanger_bars.decision import HangerBars
-from shadbo.core.exact import Fraction
-from shadbo.core.holding import Fixings, fixings, newtons, places
-from shadbo.core.objects import FlatWork
-from shadbo.core.rails import AXES
-from shadbo.core.sums import Dim, rule
-from shadbo.core.terms import chosen
-from shadbo.core.thing import Thing
-from shadbo.core.timber import bow
-from shadbo.core.weights import wood_weight
+from shadbo.core.contract.display import Context, Weight
+from shadbo.core.contract.terms import chosen
+from shadbo.core.document.decisions.hanger_bars import HangerBars
+from shadbo.core.document.objects import FlatWork
+from shadbo.core.framing.counting import Fixings, fixings, newtons, places
+from shadbo.core.framing.rails import AXES
+from shadbo.core.framing.weights import wood_weight
+from shadbo.core.measuring.desk import measure
+from shadbo.core.measuring.thing import Thing
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import Dim, rule
+from shadbo.core.science.timber import bow
 
 BarsContext = Context[FlatWork, HangerBars]
 # Paper on sanded wood, and the clamp of a small screw drawn up by hand (N): house figures.

@@ -4,20 +4,20 @@ from __future__ import annotations
 
 from typing import Any
 
-from shadbo.core.cutting import CutLine, StockLength
-from shadbo.core.display import Carcass, Display, Held, Layer, Lying, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.display import Carcass, Display, Held, Layer, Lying, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.steps import Step
 from shadbo.core.displays.layered_box.drawing import draw
 from shadbo.core.displays.layered_box.panels import panels
 from shadbo.core.displays.layered_box.rules import STOCK, check
 from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes, arrangement, size_up
-from shadbo.core.exact import Fraction
-from shadbo.core.facts import Facts
-from shadbo.core.figures import Say
-from shadbo.core.rails import AXES, Rails, cut_line, frame_steps, rail_lines, rail_stock
-from shadbo.core.shop import Shop
-from shadbo.core.showing_items import items_shown
-from shadbo.core.starts import THING_ASKS, Start, things_of
-from shadbo.core.work import Step
+from shadbo.core.document.facts import Facts
+from shadbo.core.document.shop import Shop
+from shadbo.core.document.starts import THING_ASKS, Start, things_of
+from shadbo.core.framing.rails import AXES, Rails, cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.framing.showing_items import items_shown
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
 
 SHEETS = {"glass": "picture glass", "acrylic": "acrylic sheet"}
 

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from shadbo.core.arrange.drawn import draw_item, lay_outline, name_on
+from shadbo.core.contract.views import Drawing, Material, Shape, View
 from shadbo.core.displays.layered_box.lamp import FROM_WALL, HOLE
 from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes
-from shadbo.core.exact import Fraction
-from shadbo.core.rails import draw_rails
-from shadbo.core.views import Drawing, Material, Shape, View
+from shadbo.core.framing.arrange.drawn import draw_item, lay_outline, name_on
+from shadbo.core.framing.rails import draw_rails
+from shadbo.core.quantity.exact import Fraction
 
 HALF = Fraction(1, 2)
 STAGES = ("display", "arrange", "depth", "cut")

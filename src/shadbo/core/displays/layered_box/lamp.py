@@ -9,11 +9,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from shadbo.core.display import Context
-from shadbo.core.exact import Fraction
-from shadbo.core.holding import figures
-from shadbo.core.masses import plain_quantity
-from shadbo.core.sums import Dim, rule
+from shadbo.core.contract.display import Context
+from shadbo.core.framing.counting import figures
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.masses import plain_quantity
+from shadbo.core.quantity.sums import Dim, rule
 
 # The strip stays so far from the walls (mm); one hole for so many watts, four at the least; a supply with a fifth to spare.
 FROM_WALL, WATTS_A_HOLE, LEAST_HOLES, SPARE, HOLE = Fraction(20), Fraction(5, 2), 4, Fraction(6, 5), Fraction(8)

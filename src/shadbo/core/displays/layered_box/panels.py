@@ -4,16 +4,16 @@ from __future__ import annotations
 
 from typing import Any
 
-from shadbo.core.arrange.laid import Laid
-from shadbo.core.arrange.layouts import LABELS
-from shadbo.core.asking import choice, given, plain_length
-from shadbo.core.boxes.item_panels import measuring_inputs
-from shadbo.core.display import Panel
-from shadbo.core.displays.layered_box.decision import LayeredBox
+from shadbo.core.contract.asking import choice, given, plain_length
+from shadbo.core.contract.display import Panel
+from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, Option, WordsInput
+from shadbo.core.contract.terms import there
 from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes, floor_of
-from shadbo.core.inputs import ActionInput, ChoiceInput, Input, Option, WordsInput
-from shadbo.core.showing_items import item_figures
-from shadbo.core.terms import there
+from shadbo.core.document.decisions.layered_box import LayeredBox
+from shadbo.core.framing.arrange.laid import Laid
+from shadbo.core.framing.arrange.layouts import LABELS
+from shadbo.core.framing.boxes.item_panels import measuring_inputs
+from shadbo.core.framing.showing_items import item_figures
 
 MOST_FLOORS = 6
 WOODS = ("white ash", "northern red oak", "black walnut", "basswood", "eastern white pine")

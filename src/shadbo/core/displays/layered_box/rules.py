@@ -5,12 +5,12 @@ from __future__ import annotations
 from itertools import combinations
 from typing import Any
 
-from shadbo.core.arrange.shapes import overlap
-from shadbo.core.checks import WayOut, put
+from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.layered_box.sizes import LayeredContext, Sizes
-from shadbo.core.doubts import check_readings
-from shadbo.core.exact import Fraction
-from shadbo.core.rails import AXES
+from shadbo.core.framing.arrange.shapes import overlap
+from shadbo.core.framing.rails import AXES
+from shadbo.core.measuring.doubts import check_readings
+from shadbo.core.quantity.exact import Fraction
 
 LEAST_WALL, LEAST_LAP, LEAST_LAMP = Fraction(5), Fraction(3), Fraction(20)
 AIR_ROUND_LETTERS = Fraction(10)

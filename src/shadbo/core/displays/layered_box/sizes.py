@@ -10,18 +10,18 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from shadbo.core.arrange.laid import SPANS, Laid, lay, size_items
-from shadbo.core.arrange.layouts import places_of
-from shadbo.core.display import Context, Weight
-from shadbo.core.displays.layered_box.decision import Floor, LayeredBox
+from shadbo.core.contract.display import Context, Weight
+from shadbo.core.contract.terms import chosen, ruled
 from shadbo.core.displays.layered_box.lamp import Lit, light
-from shadbo.core.exact import Fraction
-from shadbo.core.items import Things
-from shadbo.core.letters import Cut, cut_out
-from shadbo.core.rails import AXES, square
-from shadbo.core.sums import Dim, largest, leaf, rule, smallest
-from shadbo.core.terms import chosen, ruled
-from shadbo.core.weights import object_weight, rails_weight, sheet_weight
+from shadbo.core.document.decisions.layered_box import Floor, LayeredBox
+from shadbo.core.document.items import Things
+from shadbo.core.framing.arrange.laid import SPANS, Laid, lay, size_items
+from shadbo.core.framing.arrange.layouts import places_of
+from shadbo.core.framing.letters import Cut, cut_out
+from shadbo.core.framing.rails import AXES, square
+from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import Dim, largest, leaf, rule, smallest
 
 LayeredContext = Context[Things, LayeredBox]
 HALF = Fraction(1, 2)

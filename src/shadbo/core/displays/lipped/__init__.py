@@ -5,25 +5,25 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from shadbo.core.asking import given
-from shadbo.core.canvas_choices import canvas_displays
-from shadbo.core.decisions import NewRabbet
-from shadbo.core.desk import desk_panel
-from shadbo.core.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.asking import given
+from shadbo.core.contract.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.inputs import Input
 from shadbo.core.displays.lipped.drawing import draw
 from shadbo.core.displays.lipped.making import cut_list, steps, stock_sum
 from shadbo.core.displays.lipped.rules import check
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes, size_up
-from shadbo.core.exact import Fraction
-from shadbo.core.facts import Facts
-from shadbo.core.figures import Say
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.inputs import Input
-from shadbo.core.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought, new_rabbet
-from shadbo.core.rails import AXES
-from shadbo.core.shop import RabbetMoulding, ReadyFrame, Shop
-from shadbo.core.sums import largest
-from shadbo.core.weights import object_weight, rails_weight
+from shadbo.core.document.decisions.canvas import NewRabbet
+from shadbo.core.document.facts import Facts
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.shop import RabbetMoulding, ReadyFrame, Shop
+from shadbo.core.framing.canvas_choices import canvas_displays
+from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought, new_rabbet
+from shadbo.core.framing.rails import AXES
+from shadbo.core.framing.weights import object_weight, rails_weight
+from shadbo.core.measuring.desk import desk_panel
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.sums import largest
 
 
 def reckon(context: LippedContext) -> Reckoned:

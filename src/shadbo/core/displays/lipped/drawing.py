@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from shadbo.core.desk import desk_views
+from shadbo.core.contract.views import Drawing, View
 from shadbo.core.displays.lipped.sizes import HOLE, LippedContext, Sizes
-from shadbo.core.exact import Fraction
-from shadbo.core.rabbet_drawing import STAGES, Lying, back, section
-from shadbo.core.rails import AXES, draw_rails
-from shadbo.core.views import Drawing, View
+from shadbo.core.framing.rabbet_drawing import STAGES, Lying, back, section
+from shadbo.core.framing.rails import AXES, draw_rails
+from shadbo.core.measuring.desk import desk_views
+from shadbo.core.quantity.exact import Fraction
 
 HALF = Fraction(1, 2)
 CLIP = Fraction(3, 2)

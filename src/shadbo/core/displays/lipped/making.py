@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from shadbo.core.cutting import CutLine, StockLength
-from shadbo.core.decisions import NewRabbet
+from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.steps import Step
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
-from shadbo.core.rabbet import rails_of
-from shadbo.core.rails import cut_line, frame_steps, rail_lines, rail_stock
-from shadbo.core.work import Step
+from shadbo.core.document.decisions.canvas import NewRabbet
+from shadbo.core.framing.rabbet import rails_of
+from shadbo.core.framing.rails import cut_line, frame_steps, rail_lines, rail_stock
 
 
 def cut_list(context: LippedContext, sizes: Sizes) -> tuple[CutLine, ...]:

@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from shadbo.core.canvas_choices import into_a_floater
-from shadbo.core.checks import WayOut, put
-from shadbo.core.decisions import NewRabbet
+from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
-from shadbo.core.exact import Fraction
-from shadbo.core.rabbet import check_rabbet
-from shadbo.core.rabbet_choices import make_one, new_rabbet
-from shadbo.core.rails import AXES
-from shadbo.core.stock import screws_between
-from shadbo.core.sums import smallest
+from shadbo.core.document.decisions.canvas import NewRabbet
+from shadbo.core.framing.canvas_choices import into_a_floater
+from shadbo.core.framing.rabbet import check_rabbet
+from shadbo.core.framing.rabbet_choices import make_one, new_rabbet
+from shadbo.core.framing.rails import AXES
+from shadbo.core.framing.stock import screws_between
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import smallest
 
 LAP_LEAST, LAP_MOST = Fraction(3), Fraction(10)
 SPRING_MOST = Fraction(7)

@@ -8,16 +8,16 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from shadbo.core.decisions import Lipped, NewRabbet
-from shadbo.core.desk import measure
-from shadbo.core.display import Context
-from shadbo.core.exact import Fraction
-from shadbo.core.objects import StretchedCanvas
-from shadbo.core.rabbet import Rabbet, made_rabbet, read_rabbet
-from shadbo.core.rails import AXES, spread
-from shadbo.core.stock import choose_screw
-from shadbo.core.sums import Dim, allowance, leaf, rule
-from shadbo.core.thing import Thing
+from shadbo.core.contract.display import Context
+from shadbo.core.document.decisions.canvas import Lipped, NewRabbet
+from shadbo.core.document.objects import StretchedCanvas
+from shadbo.core.framing.rabbet import Rabbet, made_rabbet, read_rabbet
+from shadbo.core.framing.rails import AXES, spread
+from shadbo.core.framing.stock import choose_screw
+from shadbo.core.measuring.desk import measure
+from shadbo.core.measuring.thing import Thing
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import Dim, allowance, leaf, rule
 
 LippedContext = Context[StretchedCanvas, Lipped]
 COVER_IN = Fraction(3)

@@ -5,23 +5,23 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from shadbo.core.checks import Patch, put
-from shadbo.core.display import Display, Held, Layer, Proof, Reckoned, Suit, Way, Weight
+from shadbo.core.contract.checks import Patch, put
+from shadbo.core.contract.display import Display, Held, Layer, Proof, Reckoned, Suit, Way, Weight
 from shadbo.core.displays.on_board.drawing import draw
 from shadbo.core.displays.on_board.making import cut_list, steps, stock_sum
 from shadbo.core.displays.on_board.panels import panels
 from shadbo.core.displays.on_board.rules import check, eye
 from shadbo.core.displays.on_board.sizes import BOARD, CLEARANCE, GLASS, OnBoardContext, Sizes, size_up
-from shadbo.core.exact import Fraction
-from shadbo.core.facts import Facts
-from shadbo.core.figures import Book, Say
-from shadbo.core.lengths import as_decimal
-from shadbo.core.rabbet_choices import new_rabbet
-from shadbo.core.rails import AXES
-from shadbo.core.schools import USUAL_BORDER
-from shadbo.core.shop import Shop
-from shadbo.core.starts import profile_for
-from shadbo.core.weights import object_weight, rails_weight, sheet_weight
+from shadbo.core.document.facts import Facts
+from shadbo.core.document.schools import USUAL_BORDER
+from shadbo.core.document.shop import Shop
+from shadbo.core.document.starts import profile_for
+from shadbo.core.framing.rabbet_choices import new_rabbet
+from shadbo.core.framing.rails import AXES
+from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Book, Say
+from shadbo.core.quantity.lengths import as_decimal
 
 
 def reckon(context: OnBoardContext) -> Reckoned:

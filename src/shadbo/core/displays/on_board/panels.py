@@ -4,19 +4,19 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from shadbo.core.asking import choice, given
-from shadbo.core.decisions import NewRabbet
-from shadbo.core.desk import consent_inputs, desk_panel
-from shadbo.core.display import Panel
+from shadbo.core.contract.asking import choice, given
+from shadbo.core.contract.display import Panel
+from shadbo.core.contract.inputs import Input
 from shadbo.core.displays.on_board.rules import eye
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
-from shadbo.core.exact import Fraction
-from shadbo.core.figures import Say
-from shadbo.core.glazing import glazing_choice
-from shadbo.core.inputs import Input
-from shadbo.core.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
-from shadbo.core.rails import AXES
-from shadbo.core.shop import RabbetMoulding, ReadyFrame
+from shadbo.core.document.decisions.canvas import NewRabbet
+from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
+from shadbo.core.framing.glazing import glazing_choice
+from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
+from shadbo.core.framing.rails import AXES
+from shadbo.core.measuring.desk import consent_inputs, desk_panel
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
 
 
 def panels(context: OnBoardContext, sizes: Sizes) -> tuple[Panel, ...]:

@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from shadbo.core.checks import WayOut, put
-from shadbo.core.decisions import NewRabbet, ReadFrame
+from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.on_board.sizes import HIDDEN, PASSES, TRUE_TO_THE_EYE, OnBoardContext, Sizes
-from shadbo.core.exact import Fraction
-from shadbo.core.figures import Say
-from shadbo.core.rabbet import check_rabbet
-from shadbo.core.rabbet_choices import make_one, new_rabbet
-from shadbo.core.rails import AXES
+from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
+from shadbo.core.framing.rabbet import check_rabbet
+from shadbo.core.framing.rabbet_choices import make_one, new_rabbet
+from shadbo.core.framing.rails import AXES
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
 
 STEP = Fraction(5)
 

@@ -4,17 +4,17 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from shadbo.core.decisions import NewRabbet, OnBoard, ReadFrame
-from shadbo.core.desk import measure
-from shadbo.core.display import Context
-from shadbo.core.exact import Fraction
-from shadbo.core.measuring import Side
-from shadbo.core.objects import FlatWork
-from shadbo.core.placing import Border, Solved, best, borders, worst_error
-from shadbo.core.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
-from shadbo.core.rails import AXES
-from shadbo.core.sums import Dim, largest, leaf, smallest
-from shadbo.core.thing import Thing
+from shadbo.core.contract.display import Context
+from shadbo.core.document.decisions.canvas import NewRabbet, OnBoard, ReadFrame
+from shadbo.core.document.objects import FlatWork
+from shadbo.core.framing.placing import Border, Solved, best, borders, worst_error
+from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
+from shadbo.core.framing.rails import AXES
+from shadbo.core.measuring.desk import measure
+from shadbo.core.measuring.measuring import Side
+from shadbo.core.measuring.thing import Thing
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import Dim, largest, leaf, smallest
 
 OnBoardContext = Context[FlatWork, OnBoard]
 USUAL_BORDER = Fraction(50)

@@ -4,22 +4,22 @@ from __future__ import annotations
 
 from typing import Any
 
-from shadbo.core.asking import choice, given, plain_length
-from shadbo.core.cutting import CutLine
-from shadbo.core.desk import consent_inputs, desk_panel
-from shadbo.core.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.asking import choice, given, plain_length
+from shadbo.core.contract.cutting import CutLine
+from shadbo.core.contract.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.inputs import Input
+from shadbo.core.contract.steps import Step
+from shadbo.core.contract.terms import there
 from shadbo.core.displays.panel.drawing import draw
 from shadbo.core.displays.panel.rules import PAIRS, check
 from shadbo.core.displays.panel.sizes import PanelContext, Sizes, size_up
-from shadbo.core.exact import Fraction
-from shadbo.core.facts import Facts
-from shadbo.core.figures import Say
-from shadbo.core.inputs import Input
-from shadbo.core.rails import AXES, cut_line
-from shadbo.core.shop import Shop
-from shadbo.core.starts import FLAT_ASKS, Start, flat_of
-from shadbo.core.terms import there
-from shadbo.core.work import Step
+from shadbo.core.document.facts import Facts
+from shadbo.core.document.shop import Shop
+from shadbo.core.document.starts import FLAT_ASKS, Start, flat_of
+from shadbo.core.framing.rails import AXES, cut_line
+from shadbo.core.measuring.desk import consent_inputs, desk_panel
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
 
 BONDS = {"glue": Held("glue all over and tape at the edge", "glue on the whole back", "no"),
          "spray": Held("spray adhesive all over", "adhesive on the whole back", "no"),

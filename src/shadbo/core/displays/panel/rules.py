@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from shadbo.core.checks import WayOut, put
+from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.panel.sizes import IN_FROM_THE_EDGE, STRIP_LONG, PanelContext, Sizes
-from shadbo.core.exact import Fraction
-from shadbo.core.facts import facts_of
-from shadbo.core.rails import AXES
+from shadbo.core.document.facts import facts_of
+from shadbo.core.framing.rails import AXES
+from shadbo.core.quantity.exact import Fraction
 
 LEAST_INSET, MOST_INSET, USUAL_INSET = Fraction(2), Fraction(10), Fraction(5, 2)
 SEAMS_WANT = Fraction(60)

@@ -8,18 +8,18 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from shadbo.core.desk import measure
-from shadbo.core.display import Context, Weight
-from shadbo.core.displays.panel.decision import OnPanel
-from shadbo.core.exact import Fraction
-from shadbo.core.holding import Fixings, figures, fixings
-from shadbo.core.masses import plain_quantity
-from shadbo.core.objects import FlatWork
-from shadbo.core.rails import AXES
-from shadbo.core.sums import Dim, rule
-from shadbo.core.terms import chosen
-from shadbo.core.thing import Thing
-from shadbo.core.weights import object_weight, sheet_weight
+from shadbo.core.contract.display import Context, Weight
+from shadbo.core.contract.terms import chosen
+from shadbo.core.document.decisions.panel import OnPanel
+from shadbo.core.document.objects import FlatWork
+from shadbo.core.framing.counting import Fixings, figures, fixings
+from shadbo.core.framing.rails import AXES
+from shadbo.core.framing.weights import object_weight, sheet_weight
+from shadbo.core.measuring.desk import measure
+from shadbo.core.measuring.thing import Thing
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.masses import plain_quantity
+from shadbo.core.quantity.sums import Dim, rule
 
 PanelContext = Context[FlatWork, OnPanel]
 # Wood glue spread on card, ml a square metre; pairs at the corners, and one more along every so far (mm): house figures.

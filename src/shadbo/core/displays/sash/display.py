@@ -4,25 +4,25 @@ from __future__ import annotations
 
 from typing import Any
 
-from shadbo.core.arrange.laid import Laid
-from shadbo.core.asking import choice, given, plain_length
-from shadbo.core.boxes.item_panels import measuring_inputs
-from shadbo.core.cutting import CutLine
-from shadbo.core.display import Carcass, Display, Held, Layer, Lying, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.asking import choice, given, plain_length
+from shadbo.core.contract.cutting import CutLine
+from shadbo.core.contract.display import Carcass, Display, Held, Layer, Lying, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.inputs import ChoiceInput, Input, Option
+from shadbo.core.contract.steps import Step
+from shadbo.core.contract.terms import there
 from shadbo.core.displays.sash.drawing import draw
 from shadbo.core.displays.sash.flags import FLAGS
 from shadbo.core.displays.sash.rules import check
 from shadbo.core.displays.sash.sizes import OLD_WOOD, SIDES, SashContext, Sizes, size_up, thick_of
-from shadbo.core.exact import Fraction
-from shadbo.core.facts import Facts
-from shadbo.core.figures import Say
-from shadbo.core.inputs import ChoiceInput, Input, Option
-from shadbo.core.rails import AXES, cut_line
-from shadbo.core.shop import Shop
-from shadbo.core.showing_items import item_figures, items_shown
-from shadbo.core.starts import FLAT_THING, SizeAsked, Start, things_of
-from shadbo.core.terms import there
-from shadbo.core.work import Step
+from shadbo.core.document.facts import Facts
+from shadbo.core.document.shop import Shop
+from shadbo.core.document.starts import FLAT_THING, SizeAsked, Start, things_of
+from shadbo.core.framing.arrange.laid import Laid
+from shadbo.core.framing.boxes.item_panels import measuring_inputs
+from shadbo.core.framing.rails import AXES, cut_line
+from shadbo.core.framing.showing_items import item_figures, items_shown
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
 
 
 def reckon(context: SashContext) -> Reckoned:

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from shadbo.core.arrange.drawn import draw_item, name_on
+from shadbo.core.contract.views import Drawing, View
 from shadbo.core.displays.sash.flags import union
 from shadbo.core.displays.sash.sizes import IN_FROM_COVER, SashContext, Sizes
-from shadbo.core.exact import Fraction
-from shadbo.core.views import Drawing, View
+from shadbo.core.framing.arrange.drawn import draw_item, name_on
+from shadbo.core.quantity.exact import Fraction
 
 HALF = Fraction(1, 2)
 STAGES = ("display", "cut")

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from shadbo.core.exact import Fraction
+from shadbo.core.quantity.exact import Fraction
 
 FLY = Fraction(19, 10)
 UNION_HOIST, UNION_FLY = Fraction(7, 13), Fraction(76, 100)

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from typing import Any
 
-from shadbo.core.boxes.recipe import RECIPES
-from shadbo.core.boxes.suiting import way_of
-from shadbo.core.checks import WayOut, put
+from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.sash.flags import FLAGS, proportion
 from shadbo.core.displays.sash.sizes import SashContext, Sizes
-from shadbo.core.doubts import check_readings
-from shadbo.core.exact import Fraction
-from shadbo.core.facts import facts_of
+from shadbo.core.document.facts import facts_of
+from shadbo.core.framing.boxes.recipe import RECIPES
+from shadbo.core.framing.boxes.suiting import way_of
+from shadbo.core.measuring.doubts import check_readings
+from shadbo.core.quantity.exact import Fraction
 
 LEAST_BEYOND, LEAST_LEDGE, LEAST_CLEAR, LEAST_BITE, FROM_FACE = (
     Fraction(15),

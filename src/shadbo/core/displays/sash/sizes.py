@@ -8,15 +8,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from shadbo.core.arrange.laid import Laid, Sized, lay, size_items
-from shadbo.core.display import Context, Weight
-from shadbo.core.displays.sash.decision import Sash
-from shadbo.core.exact import Fraction
-from shadbo.core.items import Things
-from shadbo.core.rails import AXES
-from shadbo.core.sums import Dim, largest, leaf, rule
-from shadbo.core.terms import chosen
-from shadbo.core.weights import object_weight, sheet_weight, wood_weight
+from shadbo.core.contract.display import Context, Weight
+from shadbo.core.contract.terms import chosen
+from shadbo.core.document.decisions.sash import Sash
+from shadbo.core.document.items import Things
+from shadbo.core.framing.arrange.laid import Laid, Sized, lay, size_items
+from shadbo.core.framing.rails import AXES
+from shadbo.core.framing.weights import object_weight, sheet_weight, wood_weight
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import Dim, largest, leaf, rule
 
 SashContext = Context[Things, Sash]
 # Less cloth than this turned behind does not hold: it is stitched flat to a covered board instead (mm).

@@ -5,27 +5,27 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from shadbo.core.asking import choice, given, plain_length, toggled
-from shadbo.core.cutting import CutLine, StockLength
-from shadbo.core.decisions import NewRabbet, ReadFrame
-from shadbo.core.desk import desk_panel
-from shadbo.core.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
-from shadbo.core.displays.see_through.decision import FACES
+from shadbo.core.contract.asking import choice, given, plain_length, toggled
+from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.inputs import ChoiceInput, Input, Option
+from shadbo.core.contract.steps import Step
+from shadbo.core.contract.terms import there
 from shadbo.core.displays.see_through.drawing import draw
 from shadbo.core.displays.see_through.rules import check
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes, size_up
-from shadbo.core.exact import Fraction
-from shadbo.core.facts import Facts
-from shadbo.core.figures import Say
-from shadbo.core.inputs import ChoiceInput, Input, Option
-from shadbo.core.rabbet import rails_of
-from shadbo.core.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought, new_rabbet
-from shadbo.core.rails import AXES, cut_line, frame_steps, rail_lines, rail_stock
-from shadbo.core.shop import RabbetMoulding, ReadyFrame, Shop
-from shadbo.core.starts import FLAT_ASKS, Start, flat_of, profile_for
-from shadbo.core.terms import there
-from shadbo.core.weights import object_weight, rails_weight, sheet_weight
-from shadbo.core.work import Step
+from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
+from shadbo.core.document.decisions.see_through import FACES
+from shadbo.core.document.facts import Facts
+from shadbo.core.document.shop import RabbetMoulding, ReadyFrame, Shop
+from shadbo.core.document.starts import FLAT_ASKS, Start, flat_of, profile_for
+from shadbo.core.framing.rabbet import rails_of
+from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought, new_rabbet
+from shadbo.core.framing.rails import AXES, cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
+from shadbo.core.measuring.desk import desk_panel
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
 
 FACE_WORDS = {
     "front_outer": "Front sheet, outside",

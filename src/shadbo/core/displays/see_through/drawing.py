@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from shadbo.core.desk import desk_views
+from shadbo.core.contract.views import Drawing, Material, View
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
-from shadbo.core.exact import Fraction
-from shadbo.core.rabbet_drawing import Lying, back, section
-from shadbo.core.rails import draw_rails
-from shadbo.core.views import Drawing, Material, View
+from shadbo.core.framing.rabbet_drawing import Lying, back, section
+from shadbo.core.framing.rails import draw_rails
+from shadbo.core.measuring.desk import desk_views
+from shadbo.core.quantity.exact import Fraction
 
 HALF = Fraction(1, 2)
 STAGES = ("display", "cut")

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from shadbo.core.checks import WayOut, put
-from shadbo.core.decisions import NewRabbet, ReadFrame
-from shadbo.core.displays.see_through.decision import FACES
+from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
-from shadbo.core.exact import Fraction
-from shadbo.core.facts import facts_of
-from shadbo.core.rabbet import check_rabbet
-from shadbo.core.rabbet_choices import make_one, new_rabbet
-from shadbo.core.rails import AXES
+from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
+from shadbo.core.document.decisions.see_through import FACES
+from shadbo.core.document.facts import facts_of
+from shadbo.core.framing.rabbet import check_rabbet
+from shadbo.core.framing.rabbet_choices import make_one, new_rabbet
+from shadbo.core.framing.rails import AXES
+from shadbo.core.quantity.exact import Fraction
 
 # Less than so much of wall round it does not read as a border (mm).
 LEAST_BORDER = Fraction(25)

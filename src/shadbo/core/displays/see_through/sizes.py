@@ -8,18 +8,18 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from shadbo.core.decisions import NewRabbet
-from shadbo.core.desk import measure
-from shadbo.core.display import Context
-from shadbo.core.displays.see_through.decision import SeeThrough
-from shadbo.core.exact import Fraction
-from shadbo.core.holding import Fixings, fixings
-from shadbo.core.objects import FlatWork
-from shadbo.core.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
-from shadbo.core.rails import AXES, spread
-from shadbo.core.sums import Dim, largest, leaf, rule, smallest
-from shadbo.core.terms import chosen, ruled
-from shadbo.core.thing import Thing
+from shadbo.core.contract.display import Context
+from shadbo.core.contract.terms import chosen, ruled
+from shadbo.core.document.decisions.canvas import NewRabbet
+from shadbo.core.document.decisions.see_through import SeeThrough
+from shadbo.core.document.objects import FlatWork
+from shadbo.core.framing.counting import Fixings, fixings
+from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
+from shadbo.core.framing.rails import AXES, spread
+from shadbo.core.measuring.desk import measure
+from shadbo.core.measuring.thing import Thing
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import Dim, largest, leaf, rule, smallest
 
 SeeThroughContext = Context[FlatWork, SeeThrough]
 USUAL: dict[str, Fraction] = {"glass": Fraction(2), "acrylic": Fraction(2)}

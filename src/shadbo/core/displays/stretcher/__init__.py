@@ -4,21 +4,21 @@ from __future__ import annotations
 
 from typing import Any
 
-from shadbo.core.display import Carcass, Display, Held, Layer, Proof, Reckoned, Suit, Way, Weight
+from shadbo.core.contract.display import Carcass, Display, Held, Layer, Proof, Reckoned, Suit, Way, Weight
 from shadbo.core.displays.stretcher.drawing import draw
 from shadbo.core.displays.stretcher.making import cut_list, steps, stock_sum
 from shadbo.core.displays.stretcher.panels import panels
 from shadbo.core.displays.stretcher.rolls import chosen_roll
 from shadbo.core.displays.stretcher.rules import check
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext, size_up
-from shadbo.core.exact import Fraction
-from shadbo.core.facts import Facts
-from shadbo.core.figures import Say
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.rails import AXES
-from shadbo.core.shop import Shop
-from shadbo.core.thing import GRAMS_PER_M2
-from shadbo.core.weights import wood_weight
+from shadbo.core.document.facts import Facts
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.shop import Shop
+from shadbo.core.framing.rails import AXES
+from shadbo.core.framing.weights import wood_weight
+from shadbo.core.measuring.thing import GRAMS_PER_M2
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
 
 
 def reckon(context: StretcherContext) -> Reckoned:

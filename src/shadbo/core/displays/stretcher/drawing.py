@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from urllib.parse import urlencode
 
-from shadbo.core.desk import desk_views
+from shadbo.core.contract.views import Drawing, View, at
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
-from shadbo.core.exact import Fraction
-from shadbo.core.rails import AXES
-from shadbo.core.sums import rule
-from shadbo.core.views import Drawing, View, at
+from shadbo.core.framing.rails import AXES
+from shadbo.core.measuring.desk import desk_views
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import rule
 
 HALF = Fraction(1, 2)
 DISPLAY, CUT, MEASURE = "display", "cut", "measure"

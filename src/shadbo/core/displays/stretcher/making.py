@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from shadbo.core.cutting import CutLine, StockLength
+from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.steps import Step
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
-from shadbo.core.exact import Fraction
-from shadbo.core.objects import CanvasToMake
-from shadbo.core.rails import AXES, cut_line, stock_lengths
-from shadbo.core.work import Step
+from shadbo.core.document.objects import CanvasToMake
+from shadbo.core.framing.rails import AXES, cut_line, stock_lengths
+from shadbo.core.quantity.exact import Fraction
 
 
 def cut_list(context: StretcherContext, sizes: Sizes) -> tuple[CutLine, ...]:

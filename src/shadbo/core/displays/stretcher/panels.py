@@ -2,19 +2,19 @@
 
 from __future__ import annotations
 
-from shadbo.core.asking import choice, given, plain_length, station_inputs
-from shadbo.core.checks import put
-from shadbo.core.desk import desk_panel
-from shadbo.core.display import Panel
+from shadbo.core.contract.asking import choice, given, plain_length, station_inputs
+from shadbo.core.contract.checks import put
+from shadbo.core.contract.display import Panel
+from shadbo.core.contract.inputs import ChoiceInput, FileInput, Input, Option, WordsInput
 from shadbo.core.displays.stretcher.rolls import Laid, roll_choice
 from shadbo.core.displays.stretcher.rules import on_bar
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
-from shadbo.core.figures import Say
-from shadbo.core.inputs import ChoiceInput, FileInput, Input, Option, WordsInput
-from shadbo.core.lengths import as_decimal
-from shadbo.core.objects import CanvasToMake
-from shadbo.core.rabbet_choices import new_rabbet
-from shadbo.core.rails import AXES
+from shadbo.core.document.objects import CanvasToMake
+from shadbo.core.framing.rabbet_choices import new_rabbet
+from shadbo.core.framing.rails import AXES
+from shadbo.core.measuring.desk import desk_panel
+from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.lengths import as_decimal
 
 WRAPS = (
     ("mirrored", "Mirrored", "the picture’s edge, mirrored round the bar"),

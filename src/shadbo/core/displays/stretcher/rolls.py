@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from shadbo.core.checks import put
+from shadbo.core.contract.checks import put
+from shadbo.core.contract.inputs import ChoiceInput, Option
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
-from shadbo.core.exact import Fraction
-from shadbo.core.inputs import ChoiceInput, Option
-from shadbo.core.rails import AXES, other
-from shadbo.core.sums import leaf
+from shadbo.core.framing.rails import AXES, other
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import leaf
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from shadbo.core.checks import WayOut, put
+from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.stretcher.rolls import rolls_that_do
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
-from shadbo.core.exact import Fraction
-from shadbo.core.objects import CanvasToMake, RolledCanvas
-from shadbo.core.rails import AXES
-from shadbo.core.shop import StretcherBar
+from shadbo.core.document.objects import CanvasToMake, RolledCanvas
+from shadbo.core.document.shop import StretcherBar
+from shadbo.core.framing.rails import AXES
+from shadbo.core.quantity.exact import Fraction
 
 LEAST_TURN = Fraction(20)
 POOR, FINE = 100, 150

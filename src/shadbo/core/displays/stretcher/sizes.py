@@ -8,21 +8,21 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from shadbo.core.decisions import Stretcher
-from shadbo.core.desk import measure
-from shadbo.core.display import Context
+from shadbo.core.contract.display import Context
 from shadbo.core.displays.stretcher.staples import StaplePlan, staple_plan
-from shadbo.core.exact import Fraction
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.lengths import MM_PER_INCH
-from shadbo.core.masses import plain_quantity
-from shadbo.core.measuring import read_stations
-from shadbo.core.objects import CanvasToMake, RolledCanvas
-from shadbo.core.rails import AXES, other, square
-from shadbo.core.shop import StretcherBar
-from shadbo.core.sums import Dim, diagonal, leaf, rule
-from shadbo.core.thing import Thing, leaning
-from shadbo.core.timber import bow, longest_span
+from shadbo.core.document.decisions.canvas import Stretcher
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.objects import CanvasToMake, RolledCanvas
+from shadbo.core.document.shop import StretcherBar
+from shadbo.core.framing.rails import AXES, other, square
+from shadbo.core.measuring.desk import measure
+from shadbo.core.measuring.measuring import read_stations
+from shadbo.core.measuring.thing import Thing, leaning
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.lengths import MM_PER_INCH
+from shadbo.core.quantity.masses import plain_quantity
+from shadbo.core.quantity.sums import Dim, diagonal, leaf, rule
+from shadbo.core.science.timber import bow, longest_span
 
 StretcherContext = Context[RolledCanvas | CanvasToMake, Stretcher]
 BRACE = Fraction(150)

@@ -8,10 +8,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from shadbo.core.display import Context
-from shadbo.core.exact import Fraction
-from shadbo.core.rails import AXES
-from shadbo.core.sums import Dim, leaf, rule
+from shadbo.core.contract.display import Context
+from shadbo.core.framing.rails import AXES
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import Dim, leaf, rule
 
 # Kept free at each end of a side for the corner fold.
 CORNER = Fraction(40)

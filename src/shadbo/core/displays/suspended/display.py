@@ -4,26 +4,26 @@ from __future__ import annotations
 
 from typing import Any
 
-from shadbo.core.asking import choice, given
-from shadbo.core.boxes.item_panels import measuring_inputs
-from shadbo.core.cutting import CutLine, StockLength
-from shadbo.core.desk import consent_inputs
-from shadbo.core.display import Carcass, Display, Held, Layer, Lying, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.asking import choice, given
+from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.display import Carcass, Display, Held, Layer, Lying, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.inputs import ChoiceInput, Input, Option
+from shadbo.core.contract.steps import Step
+from shadbo.core.contract.terms import there
 from shadbo.core.displays.suspended.drawing import draw
 from shadbo.core.displays.suspended.rods import LABELS
 from shadbo.core.displays.suspended.rules import check
 from shadbo.core.displays.suspended.sizes import Sizes, SuspendedContext, size_up
-from shadbo.core.exact import Fraction
-from shadbo.core.facts import Facts
-from shadbo.core.figures import Say
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.inputs import ChoiceInput, Input, Option
-from shadbo.core.rails import Rails, cut_line, frame_steps, rail_lines, rail_stock
-from shadbo.core.shop import Shop
-from shadbo.core.showing_items import item_figures, items_shown
-from shadbo.core.starts import FLAT_THING, SizeAsked, Start, things_of
-from shadbo.core.terms import there
-from shadbo.core.work import Step
+from shadbo.core.document.facts import Facts
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.shop import Shop
+from shadbo.core.document.starts import FLAT_THING, SizeAsked, Start, things_of
+from shadbo.core.framing.boxes.item_panels import measuring_inputs
+from shadbo.core.framing.rails import Rails, cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.framing.showing_items import item_figures, items_shown
+from shadbo.core.measuring.desk import consent_inputs
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
 
 ARRANGED = (
     ("two_across", "Two, left and right", "it turns on them; they bend"),

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from shadbo.core.arrange.drawn import draw_item, name_on
+from shadbo.core.contract.views import Drawing, Shape, View
 from shadbo.core.displays.suspended.rods import RAILS
 from shadbo.core.displays.suspended.sizes import ALONG, Rod, Sizes, SuspendedContext
-from shadbo.core.exact import Fraction
-from shadbo.core.rails import draw_rails
-from shadbo.core.views import Drawing, Shape, View
+from shadbo.core.framing.arrange.drawn import draw_item, name_on
+from shadbo.core.framing.rails import draw_rails
+from shadbo.core.quantity.exact import Fraction
 
 HALF = Fraction(1, 2)
 STAGES = ("display", "cut")

@@ -11,11 +11,11 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from shadbo.core.arrange.shapes import Body
-from shadbo.core.displays.suspended.decision import Rods, Stuff
-from shadbo.core.exact import Fraction
-from shadbo.core.holding import figures
-from shadbo.core.sums import Curve, Dim
+from shadbo.core.document.decisions.suspended import Rods, Stuff
+from shadbo.core.framing.arrange.shapes import Body
+from shadbo.core.framing.counting import figures
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import Curve, Dim
 
 PI = Fraction(355, 113)
 # Bending strength and stiffness, N/mm²: white ash at 12 % moisture (Wood Handbook, Table 5-3, from memory), half-hard brass and

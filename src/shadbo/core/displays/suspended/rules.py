@@ -5,14 +5,14 @@ from __future__ import annotations
 from itertools import combinations
 from typing import Any
 
-from shadbo.core.checks import WayOut, put
-from shadbo.core.displays.suspended.decision import Suspended
+from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.suspended.rods import LABELS, STIFFNESS, STRENGTH, between, inside
 from shadbo.core.displays.suspended.sizes import PAD, Bears, Sizes, SuspendedContext
-from shadbo.core.doubts import check_readings
-from shadbo.core.exact import Fraction
-from shadbo.core.facts import facts_of
-from shadbo.core.holding import figures
+from shadbo.core.document.decisions.suspended import Suspended
+from shadbo.core.document.facts import facts_of
+from shadbo.core.framing.counting import figures
+from shadbo.core.measuring.doubts import check_readings
+from shadbo.core.quantity.exact import Fraction
 
 EDGE, FACE = 2, Fraction(4)
 THINNER = (12, 10, 8, 6, 5, 4, 3, 2)

@@ -9,9 +9,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from shadbo.core.arrange.laid import Laid, lay, size_items
-from shadbo.core.display import Context, Weight
-from shadbo.core.displays.suspended.decision import Suspended
+from shadbo.core.contract.display import Context, Weight
+from shadbo.core.contract.terms import chosen
 from shadbo.core.displays.suspended.rods import (
     LABELS,
     PI,
@@ -24,16 +23,17 @@ from shadbo.core.displays.suspended.rods import (
     sagging,
     toward,
 )
-from shadbo.core.exact import Fraction
-from shadbo.core.holding import figures, newtons, show_force
-from shadbo.core.house_stock import HOUSE_SHOP
-from shadbo.core.items import Things
-from shadbo.core.masses import plain_quantity
-from shadbo.core.rails import AXES, square
-from shadbo.core.shop import Moulding
-from shadbo.core.sums import Dim, leaf, rule
-from shadbo.core.terms import chosen
-from shadbo.core.weights import object_weight, rails_weight
+from shadbo.core.document.decisions.suspended import Suspended
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.items import Things
+from shadbo.core.document.shop import Moulding
+from shadbo.core.framing.arrange.laid import Laid, lay, size_items
+from shadbo.core.framing.counting import figures, newtons, show_force
+from shadbo.core.framing.rails import AXES, square
+from shadbo.core.framing.weights import object_weight, rails_weight
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.masses import plain_quantity
+from shadbo.core.quantity.sums import Dim, leaf, rule
 
 SuspendedContext = Context[Things, Suspended]
 HALF = Fraction(1, 2)

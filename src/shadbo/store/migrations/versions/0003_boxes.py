@@ -5,7 +5,7 @@ import sqlalchemy as sa
 from alembic import op
 from sqlalchemy.dialects.postgresql import JSONB
 
-from shadbo.core.house_stock import HOUSE_SHOP
+from shadbo.core import HOUSE_SHOP
 from shadbo.exports.pieces import from_json
 
 revision = "0003"

@@ -1,0 +1,1 @@
+"""What a display and a stage are to the plan: checks, inputs, views, steps, cutting."""

@@ -1,0 +1,195 @@
+"""What a display is to the plan: a key, how it reckons a piece, and what typing into one of its places settles."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any, Generic, Literal, TypeVar
+
+from shadbo.core.contract.checks import Checklist, Patch, Stage
+from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.inputs import Input
+from shadbo.core.contract.steps import Step
+from shadbo.core.contract.views import View, ViewKey
+from shadbo.core.document.facts import Facts
+from shadbo.core.document.piece import Piece
+from shadbo.core.document.shop import Shop
+from shadbo.core.document.starts import Start
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Book, Say, Speaker
+from shadbo.core.quantity.sums import Dim
+
+# A piece that holds more items than this is told about one at a time: figures nobody speaks of are left out of its plan.
+MANY = 8
+T = TypeVar("T")
+D = TypeVar("D")
+
+
+@dataclass(frozen=True, slots=True)
+class Context(Generic[T, D]):
+    """One piece being reckoned: what was decided, what the shop has, and where figures and checks go.
+
+    ``object`` and ``display`` are the piece's own, with the types the display knows them by; ``focus`` is the item asked
+    about, of a piece that holds several.
+    """
+
+    piece: Piece
+    object: T
+    display: D
+    shop: Shop
+    book: Book
+    checks: Checklist
+    speak: Speaker
+    focus: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Layer:
+    """One layer of the display, front to back."""
+
+    part: str
+    label: str
+    thickness: Dim
+
+
+@dataclass(frozen=True, slots=True)
+class Proof:
+    """A line that must re-add: the terms and the whole they must come to, added up apart from the sums that made them."""
+
+    line: str
+    terms: tuple[Dim, ...]
+    whole: Dim
+
+    @property
+    def holds(self) -> bool:
+        return sum(t.value for t in self.terms) == self.whole.value
+
+
+@dataclass(frozen=True, slots=True)
+class Panel:
+    """A stage as a display fills it."""
+
+    key: Stage
+    label: str
+    asks: Say
+    inputs: tuple[Input, ...]
+    figures: tuple[str, ...]
+    views: tuple[ViewKey, ...] = ("face", "section", "back")
+
+
+@dataclass(frozen=True, slots=True)
+class Lying:
+    """The items where they lie (``Laid``), the edges of what shows, and whether those are fitted round the items."""
+
+    laid: list[Any]
+    sight: dict[str, Dim]
+    fitted: bool
+
+
+@dataclass(frozen=True, slots=True)
+class ItemShown:
+    """One of several things of a piece, as it is picked out of them; ``group`` is what it moves with."""
+
+    key: str
+    part: str
+    name: str
+    kind: str
+    size: Say
+    group: str
+    colour: str
+
+
+@dataclass(frozen=True, slots=True)
+class Weight:
+    """What one part weighs (kg), and how that was come to."""
+
+    part: str
+    label: str
+    kg: Fraction
+    working: Say
+
+
+@dataclass(frozen=True, slots=True)
+class Held:
+    """What keeps the object up, what touches it, and whether that can be undone."""
+
+    how: str
+    touches: str
+    reversible: Literal["yes", "mostly", "no"]
+
+
+@dataclass(frozen=True, slots=True)
+class Carcass:
+    """The frame as far as hanging and joints hang on it: the visible ``face``, the ``solid`` wood beside the rabbet, its ``height`` front to
+    back, what of that is ``front`` of a rabbet (None without one), the wood; ``bears_kg`` what stands on its bottom rail; ``hangs``:
+    the hangers it may have, the simplest first. ``made``: its mitres are still to be made."""
+
+    face: Dim
+    solid: Dim
+    height: Dim
+    wood: str
+    front: Dim | None
+    made: bool
+    bears_kg: Fraction
+    hangs: tuple[str, ...]
+
+
+# A frame with a closed back may hang by anything.
+ANY_HANGER = ("one", "wire", "rings", "cleat")
+
+
+@dataclass(frozen=True, slots=True)
+class Reckoned:
+    """All a display has to say of a piece; ``outside`` is its width and height as it hangs, ``deep`` how far it stands off the
+    wall, ``leftovers`` what goes back to stock."""
+
+    verdict: Say
+    outside: tuple[Dim, Dim]
+    layers: tuple[Layer, ...]
+    panels: tuple[Panel, ...]
+    views: tuple[View, ...]
+    cuts: tuple[CutLine, ...]
+    stock: tuple[StockLength, ...]
+    steps: tuple[Step, ...]
+    proofs: tuple[Proof, ...]
+    deep: Dim
+    weights: tuple[Weight, ...]
+    held: Held
+    items: tuple[ItemShown, ...] = ()
+    leftovers: tuple[Say, ...] = ()
+    carcass: Carcass | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Suit:
+    """How well a display suits an object, and why: 3 made for it, 2 suits, 1 can be done, 0 is left out."""
+
+    rank: Literal[0, 1, 2, 3]
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Way:
+    """How a display takes an object on: how well it suits it, and what is decided to begin with (its document)."""
+
+    suits: Callable[[Facts], Suit]
+    begin: Callable[[Facts, Shop], dict[str, Any]]
+
+
+@dataclass(frozen=True, slots=True)
+class Display:
+    """One way of showing a thing.
+
+    ``way`` says what it suits and how it begins; ``starts`` are its answers to “what is it?” when a piece is begun. ``settle``
+    gives patch steps that go before one when a place of the piece is typed into or moved; it is handed the document, the
+    place, and the book as it stands. ``lie`` says where the items are, for a display that shows
+    several.
+    """
+
+    key: str
+    label: str
+    reckon: Callable[[Context[Any, Any]], Reckoned]
+    way: Way
+    settle: Callable[[Any, str, Callable[[], Book]], Patch] = lambda document, pointer, book: ()
+    starts: tuple[Start, ...] = ()
+    lie: Callable[[Context[Any, Any]], Lying] | None = None

@@ -1,0 +1,39 @@
+"""What is decided about work between two sheets, as a piece holds it. Lengths in mm."""
+
+from __future__ import annotations
+
+from decimal import Decimal
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field
+
+from shadbo.core.document.decisions.canvas import BORDER_MM, SHEET_MM, RabbetFrame
+from shadbo.core.document.readings import Part
+from shadbo.core.quantity.fields import LengthField
+
+CLIP_MM = Annotated[Decimal, LengthField.between("Clips apart", "40", "1000")]
+TAPE_WIDE_MM = Annotated[Decimal, LengthField.between("Tape, wide", "3", "50")]
+FACES = ("front_outer", "front_inner", "back_inner", "back_outer")
+Face = Literal["front_outer", "front_inner", "back_inner", "back_outer"]
+
+
+class SeeThrough(Part):
+    """``spacing`` of the clips along a side (left empty: two a side). ``cleaned`` are the faces that were ticked off.
+
+    ``frames`` is how many ready-made frames the two sheets come out of: the second goes back to stock without its glass.
+    """
+
+    SHOWS: ClassVar[tuple[str, ...]] = ("flat_work",)
+    type: Literal["see_through"] = "see_through"
+    frame: RabbetFrame
+    border: BORDER_MM = Decimal(60)
+    sheets: Literal[1, 2] = 2
+    glazing: Literal["glass", "acrylic"] = "glass"
+    thickness: SHEET_MM | None = None
+    kept: Literal["tabs", "clips"] = "tabs"
+    spacing: CLIP_MM | None = None
+    tape: Literal["top", "none"] = "top"
+    tape_width: TAPE_WIDE_MM = Decimal(6)
+    frames: Literal[1, 2] = 2
+    pressed: bool = True
+    cleaned: Annotated[list[Face], Field(max_length=4)] = []

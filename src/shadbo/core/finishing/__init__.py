@@ -1,0 +1,1 @@
+"""What finishes every plan: holding, hanging, the room, the label."""

@@ -1,0 +1,107 @@
+"""The hardware on the drawing of the back, every mark from the frame’s edges; the mitre with what holds it."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Any
+
+from shadbo.core.contract.display import Carcass, Context
+from shadbo.core.contract.views import Drawing, View
+from shadbo.core.finishing.hang.joints import BISCUITS
+from shadbo.core.finishing.hang.sizes import Hung
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import Dim
+
+HALF = Fraction(1, 2)
+STAGE = ("hang",)
+
+
+def on_the_back(view: View, hung: Hung, outside: tuple[Dim, Dim]) -> View:
+    """The display’s own back with rings, wire, hook or cleat on it."""
+    w, h = outside[0].value, outside[1].value
+    drawing = Drawing("back", view.title, w, h)
+    middle = w * HALF
+    if hung.down is not None and hung.inset is not None and hung.span is not None:
+        down, inset = hung.down.value, hung.inset.value
+        if hung.wire is not None:
+            top = hung.top.value
+            drawing.line("hang.wire", "Wire under its load", "metal", (inset, down), (middle, top), (w - inset, down))
+            drawing.circle("hang.hook", "Hook", "metal", middle, top, 4)
+            drawing.measure("hang.top", "y", 0, top, middle, "left", 0, STAGE, "")
+            drawing.measure("hang.slack", "y", top, down, w, "right", 1, STAGE, "slack")
+        for x in (inset, w - inset):
+            drawing.circle("hang.ring", "Ring", "metal", x, down, 5)
+        drawing.measure("hang.down", "y", 0, down, 0, "left", 1, STAGE, "rings")
+        drawing.measure("hang.inset", "x", 0, inset, h, "bottom", 1, STAGE, "in")
+        drawing.measure("hang.span", "x", inset, w - inset, h, "bottom", 1, STAGE, "between")
+    elif hung.way.key == "one":
+        drawing.box("hang.hook", "Hanger", "metal", middle - 15, hung.top.value - 4, 30, 8)
+        drawing.measure("hang.middle", "x", 0, middle, 0, "top", 1, STAGE, "middle")
+        drawing.measure("hang.top", "y", 0, hung.top.value, 0, "left", 1, STAGE, "")
+    else:
+        high, long = Fraction(30), w * Fraction(7, 10)
+        drawing.box(
+            "hang.hook", "Cleat, its lower edge slanted", "wood", middle - long * HALF, hung.top.value, long, high
+        )
+        drawing.box(
+            "hang.hook",
+            "Strip of the same thickness, so that it hangs straight",
+            "wood",
+            middle - long * HALF,
+            h - hung.top.value - high,
+            long,
+            high,
+        )
+        drawing.measure("hang.top", "y", 0, hung.top.value, 0, "left", 1, STAGE, "cleat")
+    done = drawing.view()
+    return replace(view, shapes=(*view.shapes, *done.shapes), dimensions=(*view.dimensions, *done.dimensions))
+
+
+def joint_view(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> View | None:
+    """A corner from behind with what holds its mitre."""
+    joint = hung.joint
+    if joint is None:
+        return None
+    face = carcass.face.value
+    size = face * 3
+    drawing = Drawing("joint", f"Mitre: {joint.label}{', ' + joint.size if joint.size else ''}", size, size)
+    drawing.polygon("rail.top", "Rail", "wood", ((0, 0), (size, 0), (size, face), (face, face)))
+    drawing.polygon("rail.left", "Stile", "wood", ((0, 0), (face, face), (face, size), (0, size)), turn=90)
+    cx = cy = face * HALF
+    if joint.key in BISCUITS:
+        long, wide, _ = BISCUITS[joint.key]
+        along, across = Fraction(long) * Fraction(3536, 10000), Fraction(wide) * Fraction(3536, 10000)
+        # Across the mitre its length lies along the cut, its width into both rails.
+        points = [
+            (cx + sx * along + sy * across, cy + sx * along - sy * across)
+            for sx, sy in ((-1, 0), (0, 1), (1, 0), (0, -1))
+        ]
+        drawing.polygon("joint", joint.label, "strip", points)
+    elif joint.key == "dowel":
+        for t in (Fraction(1, 3), Fraction(2, 3)):
+            x = y = face * t
+            drawing.line("joint", "Dowel", "metal", (x - face / 6, y + face / 6), (x + face / 6, y - face / 6))
+    elif joint.key == "spline":
+        for t in (Fraction(1, 6), Fraction(1, 3)):
+            drawing.line("joint", "Spline", "metal", (0, face * t * 2), (face * t * 2, 0))
+    elif joint.key == "wedge":
+        for t in (Fraction(1, 3), Fraction(2, 3)):
+            drawing.circle("joint", "Wedge", "metal", face * t, face * t, face / 14)
+    elif joint.key == "bracket":
+        drawing.polygon(
+            "joint",
+            "Bracket",
+            "metal",
+            (
+                (face / 4, face / 4),
+                (size * 2 / 3, face / 4),
+                (size * 2 / 3, face / 2),
+                (face / 2, face / 2),
+                (face / 2, size * 2 / 3),
+                (face / 4, size * 2 / 3),
+            ),
+        )
+    drawing.line("joint", "Mitre", "line", (0, 0), (face, face))
+    if carcass.face.name:
+        drawing.measure(carcass.face.name, "x", 0, face, size, "bottom", 1, ("cut",), "face")
+    return drawing.view()

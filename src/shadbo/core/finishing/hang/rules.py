@@ -1,0 +1,351 @@
+"""What can be wrong with hanging: a hanger for less than this, rings and wire too weak, a hook that shows, a stile that bends, a wall too small."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from shadbo.core.contract.checks import WayOut, put
+from shadbo.core.contract.display import Carcass, Context
+from shadbo.core.finishing.hang.hardware import HANGERS, TWO_PEOPLE
+from shadbo.core.finishing.hang.sizes import FROM_LIP, HIDDEN, RINGS, WIRES, Hung
+from shadbo.core.finishing.hang.wall import OnTheWall
+from shadbo.core.finishing.hang.wire import wire_under
+from shadbo.core.framing.counting import figures, newtons
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import Dim
+
+BENDS, SAGS, FLAT = Fraction(1), Fraction(1), Fraction(15)
+OVER_FURNITURE = Fraction(150)
+
+
+def number(field: str, value: int) -> dict[str, Any]:
+    return {"op": "add", "path": f"/hang/{field}", "value": value}
+
+
+def others(carcass: Carcass, hung: Hung, kg: Fraction, width: Fraction) -> list[WayOut]:
+    """The hangers that would do for this weight and width, of those the display allows."""
+    ways = []
+    for key in carcass.hangs:
+        hanger = HANGERS[key]
+        if (
+            key != hung.way.key
+            and (hanger.kg is None or kg <= hanger.kg)
+            and (hanger.wide is None or width <= hanger.wide)
+        ):
+            ways.append(WayOut((f"Hang it by {hanger.label[0].lower()}{hanger.label[1:]}",), (put("/hang/how", key),)))
+    return ways[:2]
+
+
+def check(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
+    _hanger(context, carcass, hung, outside)
+    _rings(context, carcass, hung, outside)
+    if hung.wire is not None:
+        _wire(context, carcass, hung, outside)
+    _bending(context, carcass, hung, outside)
+    _joint(context, hung)
+    _leaning(context, carcass, hung)
+    if hung.kg > TWO_PEOPLE:
+        context.checks.add(
+            "caution",
+            "hang.two_people",
+            "hang",
+            (f"{figures(hung.kg)} kg: two people or a lift, less when it is awkward.",),
+            why="One pair of hands lifts 23 kg (51 lb) at the best of times.",
+            source_key="lifting",
+            figure="weight.total",
+            parts=("rail",),
+        )
+
+
+def _hanger(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
+    way, width = hung.way, outside[0]
+    heavy, wide = way.kg is not None and hung.kg > way.kg, way.wide is not None and width.value > way.wide
+    if not heavy and not wide:
+        return
+    say = context.speak.say
+    over = (f"{figures(hung.kg)} kg is too much for {way.label[0].lower()}{way.label[1:]}: up to {figures(way.kg or Fraction(0))} kg.",) if heavy else say(
+        f"It is {{}} wide: {way.label[0].lower()}{way.label[1:]} goes up to {{}}.", width, way.wide or Fraction(0))  # fmt: skip
+    ways = others(carcass, hung, hung.kg, width.value)
+    last = (
+        []
+        if ways
+        else [
+            WayOut(
+                ("Hang it from a rail along its top, by somebody competent",), (put("/hang/how", carcass.hangs[-1]),)
+            )
+        ]
+    )
+    context.checks.add(
+        "stop" if ways else "caution",
+        "hang.limit",
+        "hang",
+        over,
+        why="One hanger to 2 kg and 400 mm, wire to 15 kg and a metre, above that two hooks or a cleat.",
+        source_key="hanging",
+        figure="weight.total",
+        parts=("hang.hook",),
+        ways=ways if carcass.hangs[-1] != way.key or ways else () if hung.way.key == carcass.hangs[-1] else last,
+    )
+
+
+def _rings(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
+    if hung.inset is None or hung.down is None or hung.span is None:
+        return
+    say = context.speak.say
+    load = newtons(hung.kg) / 2 if hung.wire is None else hung.wire.tension
+    bears = newtons(Fraction(hung.ring)) / context.shop.rules.factor
+    if load > bears:
+        enough = next((r for r in RINGS if newtons(Fraction(r)) / context.shop.rules.factor >= load), None)
+        ways = [WayOut((f"Use rings rated {enough} kg",), (number("ring", enough),))] if enough else []
+        if hung.wire is not None and "rings" in carcass.hangs and newtons(hung.kg) / 2 <= bears:
+            ways.append(
+                WayOut(("Hang the rings straight on two hooks: half the weight on each",), (put("/hang/how", "rings"),))
+            )
+        if "cleat" in carcass.hangs and not enough:
+            ways.append(WayOut(("Hang it by a cleat",), (put("/hang/how", "cleat"),)))
+        context.checks.add(
+            "stop" if ways else "caution", "hang.ring.weak", "hang", (f"A ring rated {hung.ring} kg bears {figures(bears)} N here; it gets {figures(load)} N.",),
+            why=f"The rating on the packet ÷ {context.shop.rules.factor}.", source_key="rings", figure="hang.load", parts=("hang.ring",), ways=ways,
+        )  # fmt: skip
+    if context.piece.hang.inset is not None and not 3 <= hung.inset.value <= carcass.solid.value - 3:
+        context.checks.add(
+            "stop",
+            "hang.ring.wood",
+            "hang",
+            say("Rings {} from the side are not in the wood: it is {} wide there.", hung.inset, carcass.solid),
+            why="The screw goes into the stile, clear of the rabbet.",
+            source_key="hanging",
+            figure="hang.inset",
+            parts=("hang.ring",),
+            ways=(WayOut(("Put them in the middle of the stile",), (put("/hang/inset", None),)),),
+        )
+    if hung.down.value > outside[1].value / 2:
+        context.checks.add(
+            "caution",
+            "hang.tips",
+            "hang",
+            say("Rings {} down are below its middle: it tips forward.", hung.down),
+            why="A third or a quarter of the height down.",
+            source_key="wire-ring",
+            figure="hang.down",
+            parts=("hang.ring",),
+            ways=(WayOut(("Put them a third down",), (put("/hang/down", None), put("/hang/school", "third"))),),
+        )
+
+
+def _wire(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
+    assert hung.wire is not None and hung.slack is not None and hung.span is not None and hung.down is not None
+    say, wire = context.speak.say, hung.wire
+    factor = context.shop.rules.factor
+    rings = (
+        WayOut(("Hang the rings straight on two hooks",), (put("/hang/how", "rings"),))
+        if "rings" in carcass.hangs
+        else None
+    )
+    bears = newtons(Fraction(hung.wire_rated)) / factor
+    if wire.tension > bears:
+        enough = next((w for w in WIRES if newtons(Fraction(w)) / factor >= wire.tension), None)
+        ways = [WayOut((f"Use wire rated {enough} kg",), (number("wire", enough),))] if enough else []
+        ways += [rings] if rings else []
+        context.checks.add(
+            "stop" if ways else "caution",
+            "hang.wire.weak",
+            "hang",
+            (
+                f"A wire rated {hung.wire_rated} kg bears {figures(bears)} N here; it is pulled with {figures(wire.tension)} N.",
+            ),
+            why=f"The tension × {factor}, against the rating on the packet.",
+            source_key="wire-statics",
+            figure="hang.wire.tension",
+            parts=("hang.wire",),
+            ways=ways,
+        )
+    more = hung.down.value - HIDDEN
+    if wire.angle < FLAT:
+        times = wire.tension / newtons(hung.kg)
+        ways = [rings] if rings else []
+        steeper = min(more, hung.span.value / 2 * Fraction(577, 1000))
+        if (
+            steeper > hung.slack.value + 1
+            and wire_under(hung.span, hung.slack * (steeper / hung.slack.value), hung.kg).angle >= FLAT
+        ):
+            ways.insert(
+                0,
+                WayOut(
+                    say("Give it {} of slack", Fraction(round(steeper))),
+                    (put("/hang/slack", Fraction(round(steeper))),),
+                ),
+            )
+        context.checks.add(
+            "caution",
+            "hang.wire.flat",
+            "hang",
+            (
+                f"The wire is nearly level, {float(wire.angle):.0f}°: each side is pulled with {float(times):.1f} times the weight.",
+            ),
+            why="At 30° each side carries the whole weight, at 15° 1.93 times.",
+            source_key="wire-statics",
+            figure="hang.wire.angle",
+            parts=("hang.wire",),
+            ways=ways,
+        )
+    if hung.top.value < HIDDEN:
+        ways = []
+        if more >= 10:
+            ways.append(WayOut(say("Less slack, {}", more), (put("/hang/slack", more),)))
+        lower = HIDDEN + hung.slack.value
+        if lower <= outside[1].value / 2:
+            ways.append(WayOut(say("Rings {} down", lower), (put("/hang/down", lower),)))
+        ways += [rings] if rings else []
+        shows = hung.top.value < FROM_LIP
+        context.checks.add(
+            "stop" if shows and ways else "caution",
+            "hang.shows",
+            "hang",
+            say("The hook stands {} above the frame.", -hung.top.value)
+            if hung.top.value < 0
+            else say("The hook sits {} below the top of the frame: it shows.", hung.top),
+            why=say("At least {} below it stays hidden.", HIDDEN),
+            source_key="hanging",
+            figure="hang.top",
+            parts=("hang.hook",),
+            ways=ways,
+        )
+
+
+def _bending(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
+    say = context.speak.say
+    strainer = WayOut(("Put a strainer behind: a rigid inner frame",), (put("/hang/strainer", True),))
+    if hung.stile_bends is not None and hung.stile_bends.value > BENDS:
+        ways = [strainer] + [
+            WayOut((f"Hang it by {HANGERS[k].label[0].lower()}{HANGERS[k].label[1:]}",), (put("/hang/how", k),))
+            for k in ("rings", "cleat")
+            if k in carcass.hangs
+        ]
+        context.checks.add(
+            "caution",
+            "hang.stile",
+            "hang",
+            say("The wire bends each stile inward by {}: the mitres open.", hung.stile_bends),
+            why="More than a millimetre is too much.",
+            source_key="stile",
+            figure="hang.stile",
+            parts=("rail.left", "rail.right"),
+            ways=ways,
+        )
+    if hung.rail_sags is not None and hung.rail_sags.value > SAGS and not context.piece.hang.strainer:
+        context.checks.add(
+            "caution",
+            "hang.rail",
+            "hang",
+            say("The bottom rail sags by {} under the pack.", hung.rail_sags),
+            why="More than a millimetre is seen, and the glass loses its lap.",
+            source_key="stile",
+            figure="hang.rail",
+            parts=("rail.bottom",),
+            ways=(strainer,),
+        )
+
+
+def _leaning(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> None:
+    if hung.leans <= hung.held_out:
+        return
+    context.checks.add(
+        "caution",
+        "hang.out",
+        "hang",
+        (
+            f"It is deep and leans forward: {figures(hung.leans)} N draw its hangers out of the wood, which bear {figures(hung.held_out)} N.",
+        ),
+        why="The deeper a box and the nearer its hanger to its lower edge, the harder it pulls.",
+        source_key="withdrawal",
+        figure="hang.out",
+        parts=("hang.hook",),
+        ways=[
+            WayOut((f"Hang it by {HANGERS[k].label[0].lower()}{HANGERS[k].label[1:]}",), (put("/hang/how", k),))
+            for k in ("rings", "cleat")
+            if k in carcass.hangs and k != hung.way.key
+        ],
+    )
+
+
+def _joint(context: Context[Any, Any], hung: Hung) -> None:
+    joint = hung.joint
+    if joint is None or joint.fits:
+        return
+    fitting = sorted((j for j in hung.joints if j.fits), key=lambda j: -j.rank)[:2]
+    weak = joint.key == "glue"
+    context.checks.add(
+        "stop",
+        "joint.fits",
+        "cut",
+        (
+            f"{joint.label}: {'too weak for ' + figures(hung.kg) + ' kg or so narrow a rail' if weak else 'they do not fit this rail'}.",
+        ),
+        why=joint.why[0].upper() + joint.why[1:] + ".",
+        source_key="joints",
+        parts=("rail",),
+        ways=[
+            WayOut(
+                (f"Use {j.label[0].lower()}{j.label[1:]}{', ' + j.size if j.size else ''}",),
+                (put("/hang/joint", j.key),),
+            )
+            for j in fitting
+        ],
+    )
+
+
+def _across(widths: Sequence[Fraction], columns: int, gap: Fraction) -> Fraction:
+    """What the widest row of a grid takes."""
+    rows = [widths[i : i + columns] for i in range(0, len(widths), columns)]
+    return max(sum(row, gap * (len(row) - 1)) for row in rows)
+
+
+def check_wall(context: Context[Any, Any], wall: OnTheWall, outside: tuple[Dim, Dim]) -> None:
+    hang, say = context.piece.hang, context.speak.say
+    if wall.over.value < 0:
+        n = len(wall.places)
+        ways = []
+        least = wall.gap.value + wall.over.value / max(1, wall.columns - 1) * 2 if wall.columns > 1 else Fraction(-1)
+        if least >= 20:
+            ways.append(
+                WayOut(say("Hang them {} apart", Fraction(int(least))), (put("/hang/wall/gap", Fraction(int(least))),))
+            )
+        widths = [p.width.value for p in wall.places]
+        width = context.book["wall.width"].value
+        middle = width / 2 if hang.wall.middle is None else Fraction(hang.wall.middle)
+        fits = [c for c in range(wall.columns - 1, 0, -1)
+                if -(-n // c) <= 4 and _across(widths, c, wall.gap.value) <= 2 * min(middle, width - middle)]  # fmt: skip
+        if fits:
+            ways.append(WayOut((f"A grid, {fits[0]} across",), (number("wall/columns", fits[0]),)))
+        if hang.wall.middle is not None and _across(widths, wall.columns, wall.gap.value) <= width:
+            ways.append(WayOut(("Put them in the middle of the wall",), (put("/hang/wall/middle", None),)))
+        context.checks.add(
+            "stop" if ways else "caution",
+            "wall.narrow",
+            "hang",
+            say("They stand {} over the edge of the wall.", -wall.over.value),
+            why="All of them and the gaps between take more than the wall has there.",
+            source_key="arithmetic",
+            figure="wall.total",
+            parts=("wall",),
+            ways=ways,
+        )
+    clear = wall.bottom.value - Fraction(hang.wall.furniture)
+    if hang.wall.furniture > 0 and clear < OVER_FURNITURE:
+        higher = Fraction(-(-(context.book["hang.eye_line"].value + OVER_FURNITURE - clear) // 10) * 10)
+        ways = [WayOut(say("Eye line at {}", higher), (put("/hang/eye_line", higher),))] if higher <= 2200 else []
+        context.checks.add(
+            "caution",
+            "wall.furniture",
+            "hang",
+            say("It hangs {} above the furniture.", clear)
+            if clear >= 0
+            else say("It reaches {} below the top of the furniture.", -clear),
+            why=say("About {} of wall between them.", OVER_FURNITURE),
+            source_key="eye-line",
+            figure="wall.bottom",
+            parts=("wall",),
+            ways=ways,
+        )

@@ -1,0 +1,283 @@
+"""The sums of hanging: where rings and hooks go, the wire, what everything bears."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from shadbo.core.contract.display import Carcass, Context, Reckoned
+from shadbo.core.document.decisions.hanging import Hang
+from shadbo.core.finishing.hang.hardware import BEFORE_POINT, FASTENED, HANGERS, TWO_HOLE, Hanger
+from shadbo.core.finishing.hang.joints import Joint, best_joint, joints_for
+from shadbo.core.finishing.hang.wire import TAIL, Wire, bends, rail_sags, stile_bends, wire_under
+from shadbo.core.framing.counting import figures, newtons, show_force
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.masses import plain_quantity
+from shadbo.core.quantity.sums import Dim, leaf, rule
+from shadbo.core.science.timber import SOFTEST, gravity, stiffness
+from shadbo.core.science.withdrawal import withdrawal
+
+HIDDEN, FROM_LIP = Fraction(40), Fraction(15)
+# tan 30°, to a thousandth: what the slack is set to where there is room.
+THIRTY = Fraction(577, 1000)
+# tan 15°: flatter than that a wire is pulled with twice the weight.
+FIFTEEN = Fraction(268, 1000)
+
+
+@dataclass(frozen=True, slots=True)
+class Hung:
+    """How the piece hangs. ``way`` the hanger that is used, ``suits`` the one that suits it best, which is no wire
+    where that would bend the stiles (not ``stiff``); ``top`` how far the hook is below the frame’s top."""
+
+    way: Hanger
+    suits: Hanger
+    stiff: bool
+    offered: tuple[str, ...]
+    kg: Fraction
+    down: Dim | None
+    inset: Dim | None
+    span: Dim | None
+    slack: Dim | None
+    wire: Wire | None
+    stile_bends: Dim | None
+    rail_sags: Dim | None
+    top: Dim
+    hook: Dim
+    middle: Dim
+    joint: Joint | None
+    joints: tuple[Joint, ...]
+    ring: int
+    wire_rated: int
+    leans: Fraction
+    held_out: Fraction
+
+
+RINGS, WIRES = (5, 10, 15, 25, 40, 60), (10, 20, 30, 45, 70)
+
+
+def rated(chosen: int | None, of: tuple[int, ...], force: Fraction, factor: int) -> int:
+    """The rating (kg) that was chosen, else the least of the list that bears a force with the factor, else the most there is."""
+    return chosen or next((r for r in of if newtons(Fraction(r)) >= force * factor), of[-1])
+
+
+def suiting(
+    carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction
+) -> tuple[str, bool]:
+    """The hanger that suits a weight and a width, of those the display allows; and False if a wire would have done but for the stiles it bends."""
+    able = (HANGERS[k] for k in carcass.hangs)
+    best = next(
+        (h.key for h in able if (h.kg is None or kg <= h.kg) and (h.wide is None or width <= h.wide)), carcass.hangs[-1]
+    )
+    if best == "wire" and "rings" in carcass.hangs and _would_bend(carcass, hang, kg, width, height, share):
+        return "rings", False
+    return best, True
+
+
+def _decided(
+    context: Context[Any, Any],
+    name: str,
+    label: str,
+    place: str,
+    value: Any,
+    follows: Dim | Fraction,
+    parts: tuple[str, ...],
+) -> Dim:
+    """A length as it was typed, else as it follows."""
+    pointer = f"/hang/{place}"
+    if value is not None:
+        form = leaf(value, pointer, label, "choice", pointer=pointer, grain="wood", source="hanging", parts=parts)
+        return context.book.add(form, name, label, parts=parts)
+    if isinstance(follows, Fraction):
+        form = leaf(follows, pointer, label, "stock", pointer=pointer, grain="wood", source="hanging", parts=parts)
+        return context.book.add(form, name, label, parts=parts)
+    return context.book.add(follows * 1, name, label, parts=parts, grain="wood")
+
+
+def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg: Fraction) -> Hung:
+    book, hang = context.book, context.piece.hang
+    w, h = reckoned.outside
+    share = Fraction(1, 3) if hang.school == "third" else Fraction(1, 4)
+    best, stiff = suiting(carcass, hang, kg, w.value, h.value, share)
+    key = hang.how if hang.how in carcass.hangs else best
+    way = HANGERS[key]
+    down = inset = span = slack = None
+    wire: Wire | None = None
+    stile = None
+    ring = ("hang.ring",)
+    if key in ("wire", "rings"):
+        down = _decided(context, "hang.down", "Rings below the frame’s top", "down", hang.down, h * share, ring)
+        inset = _decided(context, "hang.inset", "Rings from the side", "inset", hang.inset, carcass.solid / 2, ring)
+        span = book.add(w - 2 * inset, "hang.span", "Between the rings", parts=ring, grain="wood")
+    if key == "wire" and down is not None and span is not None:
+        slack, wire, stile = _wire(context, hang, carcass, kg, down, span, h)
+    if key == "wire" and down is not None and slack is not None:
+        top = book.add(down - slack, "hang.top", "Hook below the frame’s top", parts=("hang.hook",), grain="wood")
+    elif key == "rings" and down is not None:
+        top = book.add(down * 1, "hang.top", "Hooks below the frame’s top", parts=("hang.hook",), grain="wood")
+    else:
+        half = carcass.solid / 2 if key == "one" else carcass.solid * 1
+        top = book.add(
+            half,
+            "hang.top",
+            "Hanger below the frame’s top" if key == "one" else "Cleat below the frame’s top",
+            parts=("hang.hook",),
+            grain="wood",
+        )
+    middle = book.add(w / 2, "hang.middle", "Middle, from either side", parts=("hang.hook",), grain="wood")
+    line = _decided(
+        context,
+        "hang.eye_line",
+        "Eye line above the floor",
+        "eye_line",
+        hang.eye_line,
+        Fraction(context.shop.rules.eye_line),
+        ("hang.hook",),
+    )
+    hook = book.add(line + h / 2 - top, "hang.hook", "Hook above the floor", parts=("hang.hook",), grain="wood")
+    each = newtons(kg) / (2 if key in ("wire", "rings") else 1)
+    book.add_quantity(
+        "hang.load",
+        "Each fixing carries",
+        show_force(each),
+        (f"{figures(kg)} kg × 9.81 ÷ {2 if key in ('wire', 'rings') else 1}",),
+        parts=ring,
+    )
+    factor = context.shop.rules.factor
+    leans, held_out = _leans(context, carcass, key, kg, h.value - top.value)
+    ring_rated = rated(hang.ring, RINGS, wire.tension if wire is not None else each, factor)
+    wire_rated = rated(hang.wire, WIRES, wire.tension if wire is not None else Fraction(0), factor)
+    sag = _rail(context, carcass, w)
+    joint, joints = _joint(context, carcass, kg)
+    return Hung(
+        way,
+        HANGERS[best],
+        stiff,
+        carcass.hangs,
+        kg,
+        down,
+        inset,
+        span,
+        slack,
+        wire,
+        stile,
+        sag,
+        top,
+        hook,
+        middle,
+        joint,
+        joints,
+        ring_rated,
+        wire_rated,
+        leans,
+        held_out,
+    )
+
+
+def _leans(
+    context: Context[Any, Any], carcass: Carcass, key: str, kg: Fraction, lever: Fraction
+) -> tuple[Fraction, Fraction]:
+    """Its weight hangs half its depth before the wall: the hangers are drawn out of the wood by that, over the lever down to its lower edge.
+
+    The pull on all of them and what all of them bear, newtons.
+    """
+    by, book, parts = FASTENED[key], context.book, ("hang.hook",)
+    many = by.count * (2 if key in ("wire", "rings") and kg >= TWO_HOLE else 1)
+    lever, half = max(lever, Fraction(10)), carcass.height.value / 2
+    pull = newtons(kg) * half / lever
+    bite = max(min(by.bite, carcass.height.value - BEFORE_POINT), Fraction(1))
+    factor = context.shop.rules.factor
+    one = withdrawal(by.kind, gravity(carcass.wood or SOFTEST), by.diameter, bite, factor)
+    book.add_quantity(
+        "hang.out",
+        "It leans forward: pull on the hangers",
+        show_force(pull),
+        (
+            *context.speak.say(
+                f"{figures(newtons(kg))} N × {{}} (half its depth) ÷ {{}} (down to its lower edge)", half, lever
+            ),
+        ),
+        parts=parts,
+    )
+    book.add_quantity(
+        "hang.out.bears",
+        "Their screws or nails bear",
+        show_force(one.safe * many),
+        (f"{many} {by.said}, {float(bite):g} mm in the wood",),
+        (f"one is pulled out at {figures(one.fails)} N (Wood Handbook, chapter 8)",),
+        (f"a design counts on {figures(one.design)} N (NDS)",),
+        (f"{many} × the smaller of {figures(one.design)} N and {figures(one.fails)} N ÷ {factor}",),
+        parts=parts,
+    )
+    return pull, one.safe * many
+
+
+def usual_slack(span: Fraction, down: Fraction) -> Fraction:
+    """To thirty degrees, or as far as the hook stays hidden; whole mm."""
+    return Fraction(max(int(round(min(max(span, Fraction(10)) / 2 * THIRTY, max(down - HIDDEN - 5, Fraction(10))))), 5))
+
+
+def _would_bend(carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction) -> bool:
+    """Whether a wire would hang nearly level or bend the stiles by more than a millimetre: then two hooks suit it better."""
+    span, down = width - carcass.solid.value, height * share
+    slack = usual_slack(span, down)
+    if slack < span / 2 * FIFTEEN:
+        return True
+    pull = newtons(kg) * span / (4 * slack)
+    bent = bends(pull, height, down, carcass.solid.value, carcass.height.value, stiffness(carcass.wood))
+    return bent > 1 and not hang.strainer
+
+
+def _wire(
+    context: Context[Any, Any], hang: Hang, carcass: Carcass, kg: Fraction, down: Dim, span: Dim, height: Dim
+) -> tuple[Dim, Wire, Dim]:
+    book, parts = context.book, ("hang.wire",)
+    usual = usual_slack(span.value, down.value)
+    slack = _decided(context, "hang.slack", "Slack: the hook lifts the wire by", "slack", hang.slack, usual, parts)
+    safe = span if span.value > 0 else book["hang.down"]
+    wire = wire_under(safe, slack, kg)
+    path = book.add(wire.path, "hang.wire.path", "Wire, ring to ring", parts=parts)
+    book.add(
+        path + 2 * rule(TAIL, "Tail at each ring", "hanging", "depth"),
+        "hang.wire.cut",
+        "Wire to cut",
+        parts=parts,
+        grain="wood",
+    )
+    book.add_quantity(
+        "hang.wire.angle",
+        "Angle of the wire",
+        plain_quantity(f"{float(wire.angle):.1f}°"),
+        ("atan(2 × slack ÷ span)",),
+        parts=parts,
+    )
+    book.add_quantity("hang.wire.tension", "Tension in the wire", show_force(wire.tension),
+                      (f"{figures(newtons(kg))} N ÷ (2 × sin {float(wire.angle):.1f}°)",), parts=parts)  # fmt: skip
+    book.add_quantity(
+        "hang.wire.pull",
+        "It pulls each stile inward",
+        show_force(wire.pull),
+        ("tension × cos of the angle",),
+        parts=parts,
+    )
+    stile = stile_bends(wire.pull, height, down, carcass, stiffness(carcass.wood)) if not hang.strainer else rule(
+        Fraction(0), "A strainer takes the pull", "stile", "fine")  # fmt: skip
+    return slack, wire, book.add(stile, "hang.stile", "Each stile bends inward by", parts=("rail",))
+
+
+def _rail(context: Context[Any, Any], carcass: Carcass, w: Dim) -> Dim | None:
+    """The bottom rail under the glazing and what stands on it."""
+    if carcass.bears_kg <= 0:
+        return None
+    sag = rail_sags(newtons(carcass.bears_kg), w, carcass, stiffness(carcass.wood))
+    return context.book.add(sag, "hang.rail", "The bottom rail sags under the pack by", parts=("rail.bottom",))
+
+
+def _joint(context: Context[Any, Any], carcass: Carcass, kg: Fraction) -> tuple[Joint | None, tuple[Joint, ...]]:
+    if not carcass.made:
+        return None, ()
+    behind = carcass.height.value - (carcass.front.value if carcass.front is not None else Fraction(0))
+    solid = carcass.height.value if carcass.front is None else max(carcass.front.value, behind)
+    found = joints_for(carcass.face.value, solid, kg)
+    asked = context.piece.hang.joint
+    chosen = next((j for j in found if j.key == asked), None) or best_joint(carcass.face.value, solid, kg)
+    return chosen, tuple(found)

@@ -1,0 +1,80 @@
+"""The wire and what it pulls at (handbook section 11; statics of a hung wire, and a beam with one load by Roark’s formulas).
+
+span S = W − 2e          path = 2 √((S/2)² + h²)          tension = m g / (2 sin θ), sin θ = 2h / path
+pull on each stile = tension × cos θ          its bending = P a² b² / (3 E I L)
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from shadbo.core.contract.display import Carcass
+from shadbo.core.framing.counting import figures, newtons
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import Curve, Dim, root
+
+TAIL = Fraction(100)
+
+
+@dataclass(frozen=True, slots=True)
+class Wire:
+    """A wire under its load. Forces in newtons, the angle in degrees from the level."""
+
+    path: Dim
+    angle: Fraction
+    tension: Fraction
+    pull: Fraction
+
+
+def stretched(span: Dim, slack: Dim) -> Dim:
+    """How long the wire is from ring to ring, over the hook."""
+    value = 2 * root((span.value / 2) ** 2 + slack.value**2)
+    slopes = ((span.value / value, span), (4 * slack.value / value, slack))
+    return Dim(value, Curve("2 × √((span ÷ 2)² + slack²)", slopes), grain="depth")
+
+
+def wire_under(span: Dim, slack: Dim, kg: Fraction) -> Wire:
+    """What a wire of a span bears when the hook lifts its middle by the slack. Both above zero."""
+    path = stretched(span, slack)
+    angle = Fraction(round(math.degrees(math.atan2(float(2 * slack.value), float(span.value))) * 1000), 1000)
+    tension = newtons(kg) * path.value / (4 * slack.value)
+    return Wire(path, angle, tension, tension * span.value / path.value)
+
+
+def bends(force: Fraction, length: Fraction, at: Fraction, wide: Fraction, deep: Fraction, stiffness: int) -> Fraction:
+    """mm that a stile bends inward under a pull (N) at a place along it: P a² b² / (3 E I L), I = deep × wide³ / 12."""
+    inertia = deep * wide**3 / 12
+    other = length - at
+    return force * at**2 * other**2 / (3 * stiffness * inertia * length)
+
+
+def sags(newton: Fraction, span: Fraction, wide: Fraction, deep: Fraction, stiffness: int) -> Fraction:
+    """mm that a rail sags in its middle under a load (N) spread along it, held at both ends by its mitres: w L⁴ / (384 E I), w L the load."""
+    inertia = deep * wide**3 / 12
+    return newton * span**3 / (384 * stiffness * inertia)
+
+
+def stile_bends(pull: Fraction, length: Dim, at: Dim, carcass: Carcass, stiffness: int) -> Dim:
+    """The same as a sum of its lengths, for the stile of a frame; a ring lower than the stile is long counts at its end."""
+    wide, deep, a = carcass.solid, carcass.height, min(at.value, length.value - 1)
+    b, value = length.value - a, bends(pull, length.value, a, carcass.solid.value, carcass.height.value, stiffness)
+    slopes = (
+        (2 * value * (1 / a - 1 / b), at), (value * (2 / b - 1 / length.value), length),
+        (-3 * value / wide.value, wide), (-value / deep.value, deep),
+    )  # fmt: skip
+    return Dim(
+        value,
+        Curve(f"P × a² × b² ÷ (3 × E × I × L), P = {figures(pull)} N, E = {stiffness} N/mm²", slopes),
+        grain="fine",
+    )
+
+
+def rail_sags(newton: Fraction, span: Dim, carcass: Carcass, stiffness: int) -> Dim:
+    """The same for the bottom rail of a frame."""
+    wide, deep = carcass.solid, carcass.height
+    value = sags(newton, span.value, wide.value, deep.value, stiffness)
+    slopes = ((3 * value / span.value, span), (-3 * value / wide.value, wide), (-value / deep.value, deep))
+    return Dim(
+        value, Curve(f"P × L³ ÷ (384 × E × I), P = {figures(newton)} N, E = {stiffness} N/mm²", slopes), grain="fine"
+    )

@@ -1,0 +1,352 @@
+"""What the Hold stage asks, and how the thing in hand is drawn with its fixings."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Any
+
+from shadbo.core.contract.asking import choice, toggled
+from shadbo.core.contract.display import Context, Held, Panel
+from shadbo.core.contract.inputs import ActionInput, ChoiceInput, FileInput, Input, MassInput, Option, WordsInput
+from shadbo.core.contract.steps import Step
+from shadbo.core.contract.terms import there
+from shadbo.core.contract.views import Drawing, View
+from shadbo.core.document.items import Things
+from shadbo.core.document.objects import FlatWork
+from shadbo.core.document.shop import PRACTICES, Practice
+from shadbo.core.finishing.hold.methods import METHODED, METHODS, SCHOOLS, Method
+from shadbo.core.finishing.hold.ranking import rank, usual
+from shadbo.core.finishing.hold.rules import POOR, choose
+from shadbo.core.finishing.hold.sizes import SLIT, SLIT_LINE, SLITS_APART, Kept, pull_test, rating_at
+from shadbo.core.framing.counting import G, figures
+from shadbo.core.measuring.desk import consent_inputs
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.masses import show_mass
+
+HALF = Fraction(1, 2)
+FOUND = "Found plants, feathers, shells, bone, ivory: mind what the law protects."
+# What the law says of a kind of thing, in a word, at the step where it is put up.
+LAW = {
+    "plant": FOUND,
+    "keepsake": FOUND,
+    "tool": "Arms, ammunition and blades: local law, and made safe by a licensed person first.",
+}
+# A tissue hinge as it is drawn, wide (mm).
+TISSUE = Fraction(25)
+
+
+def hold_inputs(context: Context[Any, Any], kept: list[Kept], one: Kept) -> list[Input]:
+    piece, subject = context.piece, one.subject
+    ranked = rank(subject, piece.display.type, piece.practice)
+    keys = [m.key for m in one.methods]
+    group = f"What holds {subject.name}"
+    prefix = f"item.{subject.key}." if subject.index is not None else ""
+    options = [
+        Option(
+            "auto",
+            ("As suits it best",),
+            (" and ".join(METHODS[k].label.lower() for k in usual(subject, piece.display.type, piece.practice)),),
+            not one.given,
+            (
+                {
+                    "op": "add",
+                    "path": "/hold/chosen",
+                    "value": [c.model_dump() for c in piece.hold.chosen if c.subject != subject.key],
+                },
+            ),
+        )
+    ]
+    options += [
+        Option(
+            r.method.key,
+            (r.method.label,),
+            (r.why,),
+            one.given and keys[:1] == [r.method.key],
+            (choose(context, subject.key, [r.method.key]),),
+        )
+        for r in ranked
+        if r.fits or (one.given and r.method.key in keys)
+    ]
+    if piece.display.type not in METHODED:
+        # Here the display itself is the method; what else could hold it is another way of showing.
+        return _general(context, kept)
+    inputs: list[Input] = [ChoiceInput(f"{prefix}hold", "Held by", group, tuple(options), (subject.part,), "list")]
+    more = [r for r in ranked if r.fits and r.method.key not in keys[:1]]
+    if one.methods and more:
+        inputs.append(
+            ChoiceInput(
+                f"{prefix}hold.also",
+                "And by",
+                f"{group}, together with",
+                tuple(
+                    Option(
+                        r.method.key,
+                        (r.method.label,),
+                        (r.why,),
+                        r.method.key in keys[1:],
+                        (choose(context, subject.key, [keys[0], *toggled(keys[1:], r.method.key)][:4]),),
+                    )
+                    for r in more
+                ),
+                (subject.part,),
+                "many",
+            )
+        )
+    where = rating_at(context, subject)
+    if one.count is not None and one.methods[0].basis == "rating" and one.given and where is not None:
+        decided = next(c for c in piece.hold.chosen if c.subject == subject.key)
+        inputs.append(
+            MassInput(
+                where,
+                "On the packet",
+                group,
+                f"hold.{subject.key}.each",
+                show_mass(Fraction(decided.rating) if decided.rating is not None else one.methods[0].each / G),
+                decided.rating is None,
+                (subject.part,),
+                () if decided.rating is not None else ("A usual figure; type the packet’s.",),
+            )
+        )
+    left = [r for r in ranked if not r.fits and subject.what in r.method.suits]
+    if left:
+        said = "; ".join(f"{r.method.label}: {r.why}" for r in left[:6])
+        inputs.append(
+            ChoiceInput(
+                f"{prefix}hold.not",
+                "Left out",
+                f"Left out for {subject.name}",
+                (Option("why", (said + ".",), (), True, ()),),
+                (subject.part,),
+                "told",
+            )
+        )
+    inputs += _general(context, kept)
+    return inputs
+
+
+def _general(context: Context[Any, Any], kept: list[Kept]) -> list[Input]:
+    piece, hold = context.piece, context.piece.hold
+    inputs: list[Input] = [choice(
+        "practice", "School", "The school, and what changes with it", "/practice", piece.practice,
+        tuple((school, (school[0].upper() + school[1:],), (_with_school(context, kept, school),)) for school in SCHOOLS), ("hold",), look="list")]  # fmt: skip
+    if any("textile" in one.subject.traits for one in kept):
+        inputs.append(
+            choice(
+                "steam",
+                "Cloth",
+                "Care",
+                "/hold/steam",
+                hold.steam,
+                ((False, ("As it came",), ()), (True, ("Steamed or damped",), ("after a fastness test in a corner",))),
+                ("hold",),
+            )
+        )
+    if any("metal" in one.subject.traits for one in kept):
+        inputs.append(
+            choice(
+                "padded",
+                "Metal on metal",
+                "Care",
+                "/hold/padded",
+                hold.padded,
+                ((True, ("Padded",), ()), (False, ("Bare",), ())),
+                ("hold",),
+            )
+        )
+    inputs.append(
+        ChoiceInput(
+            "touching",
+            "Does any of this touch it?",
+            "Care",
+            tuple(
+                Option(
+                    key,
+                    (name,),
+                    (),
+                    key in hold.touching,
+                    ({"op": "add", "path": "/hold/touching", "value": toggled(hold.touching, key)},),
+                )
+                for key, (name, _, _) in POOR.items()
+            ),
+            ("hold",),
+            "many",
+        )
+    )
+    inputs.append(
+        WordsInput(
+            "/condition/note",
+            "How it is now",
+            "Before work starts",
+            piece.condition.note,
+            "words",
+            ("Marks, tears, fading. Mould, or old paint that may hold lead: stop, and ask somebody licensed.",),
+            ("hold",),
+        )
+    )
+    inputs.append(
+        FileInput(
+            "condition",
+            "Photograph of how it is",
+            "Before work starts",
+            None,
+            (f"{len(piece.condition.photos)} kept.",) if piece.condition.photos else (),
+            ("hold",),
+        )
+    )
+    inputs += [
+        ActionInput(
+            f"condition.{i}.out",
+            f"Take {photo.name} out",
+            "Before work starts",
+            ("hold",),
+            "remove",
+            ({"op": "remove", "path": f"/condition/photos/{i}"},),
+        )
+        for i, photo in enumerate(piece.condition.photos)
+    ]
+    if isinstance(piece.object, (FlatWork, Things)):
+        inputs += consent_inputs(piece.object.consent, "Owner’s agreement")
+    return inputs
+
+
+def _with_school(context: Context[Any, Any], kept: list[Kept], school: Practice) -> str:
+    """What a school would hold everything by."""
+    found = list(
+        dict.fromkeys(
+            METHODS[k].label.lower() for one in kept for k in usual(one.subject, context.piece.display.type, school)[:1]
+        )
+    )
+    return f"{PRACTICES[school]}: {', '.join(found) if found else 'as the display holds it'}"
+
+
+def held_by(kept: list[Kept], otherwise: Held) -> Held:
+    """What keeps everything, what touches it, and whether it can be undone; as the display says where no method is chosen."""
+    methods = list(dict.fromkeys(m for one in kept for m in one.methods))
+    if not methods:
+        return otherwise
+    order = ("yes", "mostly", "no")
+    return Held(
+        "; ".join(m.label.lower() for m in methods),
+        "; ".join(dict.fromkeys(m.touches for m in methods)),
+        max((m.undone for m in methods), key=order.index),
+    )
+
+
+def steps_for(context: Context[Any, Any], kept: list[Kept]) -> list[Step]:
+    """A step for every method that is used, and the pull test where a house figure carries."""
+    by: dict[Method, list[Kept]] = {}
+    for one in kept:
+        for method in one.methods:
+            by.setdefault(method, []).append(one)
+    out = []
+    for method, held in by.items():
+        names = ", ".join(one.subject.name for one in held[:4]) + (
+            f" and {len(held) - 4} more" if len(held) > 4 else ""
+        )
+        counted = [
+            one for one in held if one.methods[0] is method and one.number > 1 and method.where not in ("over", "under")
+        ]
+        many = f" {', '.join(f'{one.number} for {one.subject.name}' for one in counted[:4])}." if counted else ""
+        tools = f" Tools: {method.tools}." if method.tools else ""
+        law = dict.fromkeys(LAW[one.subject.what] for one in held if one.subject.what in LAW)
+        out.append(
+            Step(
+                f"hold.{method.key}",
+                method.label,
+                (f"{names[0].upper()}{names[1:]}.{many} {method.steps}{tools}",),
+                10 + 5 * len(held),
+                wait_minutes=method.wait,
+                care=" ".join(c for c in (method.care, *law) if c),
+                parts=tuple(one.subject.part for one in held),
+            )
+        )
+    tested = [one for one in kept if one.methods and one.methods[0].basis in ("allowance", "rating")]
+    if tested:
+        heaviest = max(tested, key=lambda one: one.subject.kg)
+        load = pull_test(heaviest, context.shop.rules.factor)
+        out.append(
+            Step(
+                "hold.pull",
+                "Pull test",
+                (
+                    f"On a trial piece of the same board: {figures(load)} N ({figures(load / Fraction(981, 100))} kg hung on it) "
+                    f"for an hour, before {heaviest.subject.name} goes up.",
+                ),
+                10,
+                wait_minutes=60,
+                gate=True,
+                parts=(heaviest.subject.part,),
+            )
+        )
+    return out
+
+
+def hold_view(context: Context[Any, Any], one: Kept) -> View | None:
+    """The thing in hand with every fixing, each place from its upper left corner; slits in pairs on their line."""
+    if not one.spots:
+        return None
+    w, h = one.subject.width, one.subject.height
+    drawing = Drawing(
+        "holding",
+        f"{one.subject.name[0].upper()}{one.subject.name[1:]}: where it is held, from the FRONT",
+        w,
+        h,
+        template=True,
+        printed=("hold",),
+    )
+    drawing.box(one.subject.part, one.subject.name, "paper", 0, 0, w, h)
+    method = one.methods[0]
+    hinges, radius = method.key == "through_hinges", max(min(w, h) * Fraction(1, 120), Fraction(1))
+    if hinges:
+        drawing.line("hold.slits", "Slit line", "line", (0, SLIT_LINE), (w, SLIT_LINE))
+    for i, (x, y) in enumerate(one.spots):
+        part = f"hold.{i + 1}"
+        if hinges:
+            for dy in (Fraction(0), SLITS_APART):
+                drawing.box(part, f"Slit of hinge {i + 1}", "slot", x - SLIT * HALF, y + dy, SLIT, Fraction(1))
+        elif method.where == "top":
+            wide = min(TISSUE, w / (2 * len(one.spots)))
+            drawing.box(
+                part, f"Hinge {i + 1}, at the top edge behind", "slot", x - wide * HALF, y, wide, min(TISSUE * HALF, h)
+            )
+        else:
+            # What sits on an edge or a corner is drawn inside it.
+            inside_x, inside_y = min(max(x, radius), w - radius), min(max(y, radius), h - radius)
+            drawing.circle(part, f"{method.label}, {i + 1}", "metal", inside_x, inside_y, radius)
+    for n, dim in enumerate(one.at[:6]):
+        if dim.name:
+            drawing.measure(dim.name, "x", 0, dim.value, 0, "top", n + 1, ("hold",), "")
+    for axis, side in (("x", "top"), ("y", "left")):
+        for n in (1, 2):
+            told = context.book.dims.get(f"hold.{one.subject.key}.{axis}.{n}")
+            if told is not None and told.name:
+                drawing.measure(told.name, axis, 0, told.value, 0, side, n, ("hold",), "")  # type: ignore[arg-type]
+    return drawing.view()
+
+
+def hold_panel(
+    context: Context[Any, Any], panel: Panel | None, kept: list[Kept], one: Kept, views: tuple[str, ...]
+) -> Panel:
+    """The Hold stage: the display’s own, if it has one, with what holds the thing in hand before it."""
+    key = one.subject.key
+    names = there(
+        context,
+        f"hold.{key}.count",
+        f"hold.{key}.load",
+        f"hold.{key}.each",
+        *(d.name or "" for d in one.at),
+        *(f"hold.{key}.{axis}.{n}" for axis in "xy" for n in (1, 2)),
+    )
+    inputs = tuple(hold_inputs(context, kept, one))
+    if panel is None:
+        return Panel(
+            "hold",
+            "Hold",
+            ("What keeps it up, safe and unharmed; which method suits, and how many fixings.",),
+            inputs,
+            names,
+            views,
+        )
+    taken = {i.group for i in panel.inputs}
+    return replace(panel, inputs=(*panel.inputs, *(i for i in inputs if i.group not in taken or not i.group.startswith("Owner"))), figures=(*panel.figures, *names),
+                   views=(*panel.views, *(v for v in views if v == "holding")))  # fmt: skip

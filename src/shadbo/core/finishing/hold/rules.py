@@ -1,0 +1,233 @@
+"""Rules across methods, each with its reason (handbook section 9)."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from shadbo.core.contract.checks import WayOut, put
+from shadbo.core.contract.display import Context
+from shadbo.core.document.facts import facts_of
+from shadbo.core.finishing.hold.methods import METHODED, SCHOOLS
+from shadbo.core.finishing.hold.ranking import rank, usual
+from shadbo.core.finishing.hold.sizes import MOST_PLACES, Kept
+from shadbo.core.framing.counting import figures
+from shadbo.core.quantity.exact import Fraction
+
+# kg a cubic metre.
+IRON = 7870
+POOR = {
+    "masking_tape": ("Masking tape", "it goes brown, hard, and takes the surface with it", "acid-free paper tape"),
+    "ordinary_card": ("Ordinary cardboard", "its acid burns a brown line into what touches it", "acid-free board"),
+    "pvc": ("PVC", "it gives off acid and softens into what touches it", "polyester film"),
+}  # fmt: skip
+
+
+def choose(context: Context[Any, Any], subject: str, methods: list[str]) -> dict[str, Any]:
+    """The patch that has a thing held by methods."""
+    others = [c.model_dump() for c in context.piece.hold.chosen if c.subject != subject]
+    return {
+        "op": "add",
+        "path": "/hold/chosen",
+        "value": [*others, {"subject": subject, "methods": methods, "rating": None}],
+    }
+
+
+def check(context: Context[Any, Any], kept: list[Kept]) -> None:
+    for one in kept if context.piece.display.type in METHODED else ():
+        if not one.methods:
+            _nothing(context, one)
+            continue
+        _adhesive(context, one)
+        _fits(context, one)
+        _metal(context, one)
+        _many(context, one)
+    for one in kept:
+        _weighs(context, one)
+    _steam(context, kept)
+    _poor(context)
+    _condition(context)
+
+
+def _nothing(context: Context[Any, Any], one: Kept) -> None:
+    """No method of the school suits it in this way of showing."""
+    others = [
+        WayOut((f"By the {school} school",), (put("/practice", school),)) for school in SCHOOLS
+        if school != context.piece.practice and usual(one.subject, context.piece.display.type, school)
+    ]  # fmt: skip
+    context.checks.add(
+        "caution", f"hold.none.{one.subject.key}", "hold", (f"No method of this school suits {one.subject.name} here.",),
+        why="Of its kind, in this way of showing, nothing in the list is allowed.", source_key="practice",
+        parts=(one.subject.part,), ways=others,
+    )  # fmt: skip
+
+
+def _instead(context: Context[Any, Any], one: Kept, *, kind: bool) -> list[WayOut]:
+    """The two best other methods; ``kind``: only those that can be undone and put no adhesive on it."""
+    ways = []
+    for ranked in rank(one.subject, context.piece.display.type, context.piece.practice):
+        method = ranked.method
+        if (
+            ranked.fits
+            and method.key != one.methods[0].key
+            and not (kind and (method.adhesive or method.undone == "no"))
+        ):
+            ways.append(
+                WayOut(
+                    (f"Hold {one.subject.name} by {method.label[0].lower()}{method.label[1:]}",),
+                    (choose(context, one.subject.key, [method.key]),),
+                )
+            )
+    return ways[:2]
+
+
+def _adhesive(context: Context[Any, Any], one: Kept) -> None:
+    """Adhesive on what can’t be replaced; and what can’t be undone wants its owner’s agreement."""
+    if "irreplaceable" not in one.subject.traits:
+        return
+    gone = [m for m in one.methods if m.undone == "no"]
+    stuck = [m for m in one.methods if m.adhesive and m.undone != "yes" and m not in gone]
+    agreed = facts_of(context.piece).consent
+    conservation = context.piece.practice == "conservation"
+    key, name = one.subject.key, one.subject.name
+    best = _instead(context, one, kind=True)
+    if gone and (conservation or not agreed):
+        context.checks.add(
+            "stop",
+            f"hold.gone.{key}",
+            "hold",
+            (f"{gone[0].label} on {name}: it can’t be replaced, and that can’t be undone.",)
+            if conservation
+            else (f"{gone[0].label} on {name}: not before its owner has agreed in writing.",),
+            why="Consent for anything irreversible is put on record: who, and when.",
+            source_key="practice" if conservation else "consent",
+            parts=(one.subject.part,),
+            ways=best or [WayOut(("Hold it as suits it best",), ({"op": "add", "path": "/hold/chosen", "value": []},))],
+        )
+    elif stuck:
+        context.checks.add(
+            "stop" if conservation and best else "caution", f"hold.adhesive.{key}", "hold", (f"{stuck[0].label}: adhesive on {name}, which can’t be replaced.",),
+            why="Adhesive is never undone quite without a trace.", source_key="practice", parts=(one.subject.part,), ways=best,
+        )  # fmt: skip
+
+
+def _fits(context: Context[Any, Any], one: Kept) -> None:
+    if not one.given:
+        return
+    by = {r.method.key: r for r in rank(one.subject, context.piece.display.type, context.piece.practice)}
+    for method in one.methods:
+        ranked = by[method.key]
+        if not ranked.fits and not (method.undone == "no" and "irreplaceable" in one.subject.traits):
+            context.checks.add(
+                "caution",
+                f"hold.unfit.{one.subject.key}",
+                "hold",
+                (f"{method.label} for {one.subject.name}: {ranked.why}.",),
+                why="Held against its traits, its weight, the display and the school.",
+                source_key="practice",
+                parts=(one.subject.part,),
+                ways=_instead(context, one, kind=False),
+            )
+
+
+def _metal(context: Context[Any, Any], one: Kept) -> None:
+    metal = [m for m in one.methods if m.metal]
+    if metal and "metal" in one.subject.traits and not context.piece.hold.padded:
+        context.checks.add(
+            "caution",
+            f"hold.metal.{one.subject.key}",
+            "hold",
+            (f"{metal[0].label}: bare metal against {one.subject.name}, which is metal too.",),
+            why="It scratches, and where damp gets in one eats the other.",
+            source_key="pad",
+            parts=(one.subject.part,),
+            ways=(WayOut(("Pad or sleeve it",), (put("/hold/padded", True),)),),
+        )
+
+
+def _many(context: Context[Any, Any], one: Kept) -> None:
+    if one.count is None or (one.count.strength <= 2 * one.count.spacing and one.number <= MOST_PLACES):
+        return
+    context.checks.add(
+        "caution",
+        f"hold.many.{one.subject.key}",
+        "hold",
+        (
+            f"It takes {one.number} to hold {one.subject.name}: {figures(one.count.load)} N on {figures(one.count.each)} N each.",
+        ),
+        why="By spacing fewer would do; the weight asks for more.",
+        source_key="hang-factor",
+        figure=f"hold.{one.subject.key}.count",
+        parts=(one.subject.part,),
+        ways=_instead(context, one, kind=False),
+    )
+
+
+def _weighs(context: Context[Any, Any], one: Kept) -> None:
+    """Grams typed as kilograms: nothing that is shown weighs more than iron of its size."""
+    subject = one.subject
+    iron = subject.width * subject.height * max(subject.front + subject.behind, Fraction(1)) * IRON / 1_000_000_000
+    if subject.kg <= iron or subject.kg < 1:
+        return
+    where = "/object/weight" if subject.index is None else f"/object/items/{subject.index}/weight"
+    grams = str(float(subject.kg / 1000))
+    context.checks.add(
+        "caution",
+        f"weight.asked.{subject.key}",
+        "measure",
+        (f"Does {subject.name} weigh {figures(subject.kg)} kg? Iron of its size weighs {figures(iron)} kg.",),
+        why="Grams are easily typed as kilograms, and everything that holds it is counted by its weight.",
+        source_key="arithmetic",
+        figure=f"{subject.part}.weight",
+        parts=(subject.part,),
+        ways=(
+            WayOut((f"It weighs {figures(subject.kg)} g",), ({"op": "add", "path": where, "value": grams},)),
+            WayOut(("Estimate it from its size",), (put(where, None),)),
+        ),
+    )
+
+
+def _steam(context: Context[Any, Any], kept: list[Kept]) -> None:
+    if not context.piece.hold.steam:
+        return
+    for one in kept:
+        harmed = one.subject.traits & {"signed", "heat_sensitive", "moisture_sensitive"}
+        if harmed:
+            word = {
+                "signed": "a signature",
+                "heat_sensitive": "print or stickers that heat lifts",
+                "moisture_sensitive": "what water spoils",
+            }[sorted(harmed)[-1]]
+            context.checks.add(
+                "stop",
+                f"hold.steam.{one.subject.key}",
+                "hold",
+                (f"No steam, no iron on {one.subject.name}: there is {word} on it.",),
+                why="Heat and damp lift ink and adhesive for good.",
+                source_key="steam",
+                parts=(one.subject.part,),
+                ways=(WayOut(("Leave it as it came",), (put("/hold/steam", False),)),),
+            )
+
+
+def _poor(context: Context[Any, Any]) -> None:
+    for key in context.piece.hold.touching:
+        name, why, instead = POOR[key]
+        left = [k for k in context.piece.hold.touching if k != key]
+        context.checks.add(
+            "caution", f"hold.poor.{key}", "hold", (f"{name} touches it.",), why=f"{why[0].upper()}{why[1:]}.", source_key="acid-free", parts=("hold",),
+            ways=(WayOut((f"Use {instead}",), ({"op": "add", "path": "/hold/touching", "value": left},)),),
+        )  # fmt: skip
+
+
+def _condition(context: Context[Any, Any]) -> None:
+    facts = facts_of(context.piece)
+    if facts.irreplaceable and not context.piece.condition.note.strip():
+        context.checks.add(
+            "caution",
+            "condition.note",
+            "hold",
+            ("It can’t be replaced: write down how it is before work starts, and photograph it.",),
+            why="Someone else’s treasure: what was there already is not disputed afterwards.",
+            source_key="condition",
+            parts=("hold",),
+        )

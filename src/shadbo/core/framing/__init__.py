@@ -1,0 +1,1 @@
+"""What displays share: rails, rabbets, boxes, arranging, glazing, weights, fixings counted."""

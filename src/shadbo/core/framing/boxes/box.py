@@ -1,0 +1,144 @@
+"""Things in their box, reckoned whole: what the four displays direct, spaced, shadow box and matted box have in common."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from shadbo.core.contract.checks import Patch, put
+from shadbo.core.contract.display import Display, ItemShown, Layer, Lying, Proof, Reckoned, Weight
+from shadbo.core.document.decisions.canvas import NewRabbet
+from shadbo.core.framing.arrange.laid import SPANS, BoxContext
+from shadbo.core.framing.arrange.moves import rounded
+from shadbo.core.framing.boxes.drawing import draw
+from shadbo.core.framing.boxes.making import cut_list, steps, stock_sum
+from shadbo.core.framing.boxes.panels import panels
+from shadbo.core.framing.boxes.recipe import Recipe
+from shadbo.core.framing.boxes.rules import check
+from shadbo.core.framing.boxes.sizes import Sizes, size_up
+from shadbo.core.framing.boxes.suiting import held, way_of
+from shadbo.core.framing.rails import AXES
+from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Book, Say
+from shadbo.core.quantity.sums import leaf
+
+# Thicknesses that follow from stock or need until they are typed or dragged.
+FOLLOWING = {"/display/spacer": "pack.spacer", "/display/mount": "pack.mount", "/display/backing": "pack.backing",
+             "/display/glazing_thickness": "pack.glazing", "/display/sight_width": "frame.sight.width",
+             "/display/sight_height": "frame.sight.height"}  # fmt: skip
+
+
+def boxed(recipe: Recipe) -> Display:
+    """One of the four displays by its recipe."""
+    return Display(
+        recipe.key,
+        recipe.label,
+        lambda context: _reckon(context, recipe),
+        way_of(recipe),
+        _settle,
+        lie=lambda context: _lie(context, recipe),
+    )
+
+
+def _lie(context: BoxContext, recipe: Recipe) -> Lying:
+    sizes, display = size_up(context, recipe), context.display
+    return Lying(sizes.laid, sizes.sight, display.size == "fitted" and isinstance(display.frame, NewRabbet))
+
+
+def _reckon(context: BoxContext, recipe: Recipe) -> Reckoned:
+    sizes = size_up(context, recipe)
+    check(context, sizes)
+    weights = _weights(context, sizes)
+    return Reckoned(
+        verdict=_verdict(context, sizes), outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
+        layers=tuple(Layer(lies.key, lies.label, lies.size) for lies in sizes.pack.layers),
+        panels=panels(context, sizes, recipe), views=draw(context, sizes), cuts=cut_list(context, sizes, recipe),
+        stock=stock_sum(context, sizes), steps=steps(context, sizes, recipe), proofs=tuple(_proofs(context, sizes)),
+        deep=sizes.rabbet.rail_height + leaf(context.display.build_up, "/display/build_up", "Build-up", "choice", grain="depth"),
+        weights=weights, carcass=sizes.rabbet.carcass(weights), held=held(context, sizes),
+        items=tuple(
+            ItemShown(one.item.key, one.part, one.item.name, one.sized.kind.label, context.speak.say("{} × {}", one.sized.wide, one.sized.tall),
+                      one.item.place.group, one.item.colour or one.sized.kind.colour)
+            for one in sizes.laid
+        ),
+    )  # fmt: skip
+
+
+def _weights(context: BoxContext, sizes: Sizes) -> tuple[Weight, ...]:
+    rabbet, pack, glazing = sizes.rabbet, sizes.pack, context.display.glazing
+    found = [rails_weight(context, rabbet.outside, rabbet.face, rabbet.area_mm2, rabbet.wood)]
+    if sizes.sheet:
+        found.append(sheet_weight(context, "glazing", "Glazing", glazing, sizes.sheet, pack.size("glazing")))
+    boards = sum((lies.size.value for lies in pack.layers if lies.material == "board"), Fraction(0))
+    if boards > 0:
+        found.append(sheet_weight(context, "mount", "Boards and mats", "board", sizes.board, boards))
+    kg = sum((one.sized.weight_kg for one in sizes.laid), Fraction(0))
+    estimated = any(one.item.weight is None for one in sizes.laid)
+    found.append(object_weight("item", "Things", kg, estimated))
+    return tuple(found)
+
+
+def _verdict(context: BoxContext, sizes: Sizes) -> Say:
+    say, slack = context.speak.say, sizes.pack.slack
+    if slack.value < 0:
+        return say("This won’t go in, by {}.", -slack.value)
+    if any(c.severity == "stop" and c.stage == "arrange" for c in context.checks.checks.values()):
+        return ("It goes in, but it can’t lie like this.",)
+    if sizes.cut_down and sizes.pack.behind_room is not None:
+        return say("It goes in: {} of room behind the board.", sizes.pack.behind_room)
+    return say("It goes in, with {} to spare.", slack)
+
+
+def _proofs(context: BoxContext, sizes: Sizes) -> list[Proof]:
+    """The pack re-adds layer by layer, every item between its two edges, the mats on every line, the frame outside."""
+    book, found = context.book, []
+    layers = [lies.size for lies in sizes.pack.layers]
+    if not sizes.cut_down:
+        found.append(Proof("layers + slack = usable depth", (*layers, sizes.pack.slack), sizes.pack.usable))
+    else:
+        found.append(Proof("layers + room behind = usable depth", tuple(layers), sizes.pack.usable))
+    lapped = context.display.edges == "lapped"
+    for one in (one for one in sizes.laid if f"{one.part}.left" in book.dims):
+        for axis, (first, last) in SPANS.items():
+            terms = (book[f"{one.part}.{first}"], book[f"{one.part}.takes.{axis}"], book[f"{one.part}.{last}"])
+            found.append(Proof(f"edge + {one.item.name} + edge = sight, {axis}", terms, sizes.rabbet.sight[axis]))
+    if sizes.mats is not None:
+        found += sizes.mats.proofs()
+    if isinstance(context.display.frame, NewRabbet):
+        rail = sizes.rabbet.face
+        found += [
+            Proof(f"face + sight + face = outside, {a}", (rail, sizes.rabbet.sight[a], rail), sizes.rabbet.outside[a])
+            for a in AXES
+        ]
+    return [p for p in found if not (lapped and p.line.startswith("edge"))] or found
+
+
+def _settle(document: Any, pointer: str, book: Callable[[], Book]) -> Patch:
+    """Typing a place takes all items into the hand from where a template has them; a thickness that followed is typed."""
+    steps: list[dict[str, Any]] = []
+    if pointer.startswith("/object/items/") and "/place/" in pointer and document["display"]["layout"]["how"] != "free":
+        stands = book()
+        steps.append(put("/display/layout/how", "free"))
+        for i, item in enumerate(document["object"]["items"]):
+            steps += [
+                put(f"/object/items/{i}/place/{k}", rounded(stands[f"item.{item['key']}.{k}"].value))
+                for k in ("x", "y")
+            ]
+    if pointer == "/display/cut/at" and document["display"]["cut"]["way"] == "most":
+        steps += _cut_by_hand(book())
+    field = FOLLOWING.get(pointer)
+    if field is not None and document["display"][pointer.rsplit("/", 1)[1]] is None:
+        stands = book()
+        if field in stands.dims:
+            steps.append(put(pointer, stands[field].value))
+    return tuple(steps)
+
+
+def _cut_by_hand(book: Book) -> list[dict[str, Any]]:
+    """The line through what needs the most room, as a line of one’s own: down at its middle."""
+    most = book["room.need"].parts[0]
+    return [
+        put("/display/cut/way", "down"),
+        put("/display/cut/at", rounded((book[f"{most}.left"].value - book[f"{most}.right"].value) / 2)),
+    ]

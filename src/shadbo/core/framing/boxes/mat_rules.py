@@ -1,0 +1,163 @@
+"""What can be wrong with mats: windows that run into one another or under the lip, an overlap too small, a drawing misread."""
+
+from __future__ import annotations
+
+from itertools import combinations
+
+from shadbo.core.contract.checks import WayOut, put
+from shadbo.core.document.decisions.canvas import NewRabbet
+from shadbo.core.framing.arrange.laid import SPANS, BoxContext
+from shadbo.core.framing.arrange.moves import packed
+from shadbo.core.framing.boxes.mats import Level, Opening
+from shadbo.core.framing.boxes.sizes import Sizes
+from shadbo.core.framing.rails import AXES
+from shadbo.core.quantity.exact import Fraction
+
+ZERO = Fraction(0)
+# Work out of true by more than this wants an overlap of 5 mm.
+UNTRUE, SAFE, LEAST = Fraction(2), Fraction(5), Fraction(2)
+STEP = Fraction(5)
+
+
+def check_mats(context: BoxContext, sizes: Sizes) -> None:
+    if sizes.mats is None:
+        return
+    _stock(context, sizes)
+    _overlaps(context, sizes)
+    top = sizes.mats.levels[0]
+    _strips(context, sizes, top)
+    _edges(context, sizes, top)
+    for level in sizes.mats.levels:
+        _read_again(context, sizes, level)
+    if not top.openings:
+        context.checks.add(
+            "note", "mat.none", "arrange", ("The mats have no window: everything lies on them.",),
+            why="A window is given to an item where it is arranged.", source_key="choice", parts=("mat_top",),
+        )  # fmt: skip
+
+
+def _stock(context: BoxContext, sizes: Sizes) -> None:
+    for key, chosen in (("top", context.display.mats.top), ("bottom", context.display.mats.bottom)):
+        if key == "bottom" and context.display.mats.count == 1:
+            continue
+        if context.shop.mat_boards and context.shop.mat_board(chosen) is None:
+            context.checks.add(
+                "stop", f"mat.stock.{key}", "arrange", (f"The stock list has no mat board called “{chosen}”.",),
+                why="The drawing is made with another until one is chosen.", source_key="stock", parts=(f"mat_{key}",),
+                ways=[WayOut((f"Use {m.name}",), (put(f"/display/mats/{key}", m.key),)) for m in context.shop.mat_boards[:3]],
+            )  # fmt: skip
+
+
+def _overlaps(context: BoxContext, sizes: Sizes) -> None:
+    say = context.speak.say
+    for one in sizes.laid:
+        window = one.item.window
+        if window is None or window.how != "overlap":
+            continue
+        spreads = [s.spread.value for s in one.sized.sides if s is not None]
+        untrue = max(spreads, default=ZERO) > UNTRUE
+        least = SAFE if untrue else LEAST
+        if Fraction(window.by) < least:
+            wanted = SAFE if untrue else Fraction(3)
+            context.checks.add(
+                "caution", f"mat.overlap.{one.item.key}", "arrange", say(f"The mat covers only {{}} of {one.item.name}.", Fraction(window.by)),
+                why="3 mm on each side holds it; 5 mm on work that is out of true.", source_key="mat-overlap", parts=(one.part, "mat_top"),
+                figure=f"{one.part}.window.by",
+                ways=(WayOut(say("Cover {}", wanted), (put(f"{one.sized.pointer}/window/by", wanted),)),),
+            )  # fmt: skip
+        opening = next(o for o in sizes.mats.levels[-1].openings if o.laid is one)  # type: ignore[union-attr]
+        if min(d.value for d in opening.size.values()) <= 0:
+            context.checks.add(
+                "stop", f"mat.window.{one.item.key}", "arrange", (f"The mat would cover all of {one.item.name}.",),
+                why="Its window is the size less twice the overlap.", source_key="mat-overlap", parts=(one.part,),
+                ways=(WayOut(say("Cover {}", Fraction(1)), (put(f"{one.sized.pointer}/window/by", Fraction(1)),)),
+                      WayOut(("Let it lie on the mat, without a window",), (put(f"{one.sized.pointer}/window", None),))),
+            )  # fmt: skip
+
+
+def _strips(context: BoxContext, sizes: Sizes, level: Level) -> None:
+    """Between two windows there has to be enough board to stay flat."""
+    say, least = context.speak.say, Fraction(context.shop.rules.mat_strip)
+    worst: tuple[Fraction, Opening, Opening] | None = None
+    for a, b in combinations(level.openings, 2):
+        gaps = [max(b.start[x].value - a.end[x].value, a.start[x].value - b.end[x].value) for x in AXES]
+        between = max(gaps)
+        if between < least and (worst is None or between < worst[0]):
+            worst = (between, a, b)
+    if worst is None:
+        return
+    between, a, b = worst
+    layout = context.display.layout
+    if layout.how != "free" and (wider := -(-(Fraction(layout.gap) + least - between) // STEP) * STEP) <= 500:
+        ways = [WayOut(say("Leave {} between all of them", wider), (put("/display/layout/gap", wider),))]
+    else:
+        # Laid anew, any two may come to lie side by side: as far apart as the largest window reaches beyond its thing.
+        beyond = max((o.size[x].value - o.laid.size(x).value) / 2 for o in level.openings for x in AXES)
+        wider = -(-(least + 2 * max(beyond, ZERO)) // STEP) * STEP
+        ways = [WayOut(say("Lay all of them anew, {} apart", wider), packed(sizes.laid, wider, False))]
+    context.checks.add(
+        "stop" if between <= 0 else "caution", "mat.strip", "arrange",
+        say(f"The windows of {a.laid.item.name} and {b.laid.item.name} run into one another, by {{}}." if between <= 0
+            else f"Between the windows of {a.laid.item.name} and {b.laid.item.name} the mat is only {{}} wide.", abs(between)),
+        why=say("Under {} it buckles, and every slip of the cutter shows.", least), source_key="mat-stock", parts=(a.laid.part, b.laid.part, level.key),
+        ways=ways,
+    )  # fmt: skip
+
+
+def _edges(context: BoxContext, sizes: Sizes, level: Level) -> None:
+    """A window keeps clear of the lip."""
+    say, least, display = context.speak.say, Fraction(context.shop.rules.mat_strip), context.display
+    worst: tuple[Fraction, Opening, str] | None = None
+    assert sizes.mats is not None
+    for o in level.openings:
+        for axis, (first, last) in SPANS.items():
+            corner = sizes.mats.corner[axis].value
+            for way, room in ((first, corner + o.start[axis].value - sizes.sight[first].value),
+                              (last, sizes.sight[last].value - corner - o.end[axis].value)):  # fmt: skip
+                if room < least and (worst is None or room < worst[0]):
+                    worst = (room, o, way)
+    if worst is None:
+        return
+    room, o, way = worst
+    ways: list[WayOut] = []
+    if isinstance(display.frame, NewRabbet) and display.size == "fitted":
+        wide = -(-(Fraction(display.border) + least - room) // STEP) * STEP
+        if wide <= 500:
+            ways.append(WayOut(say("Widen the border to {}", wide), (put("/display/border", wide),)))
+    if not ways:
+        ways.append(
+            WayOut(("Let it lie on the mat, without a window",), (put(f"{o.laid.sized.pointer}/window", None),))
+        )
+    context.checks.add(
+        "stop" if room <= 0 else "caution", "mat.edge", "arrange",
+        say(f"The window of {o.laid.item.name} runs under the lip at the {way}, by {{}}." if room <= 0
+            else f"At the {way} only {{}} of mat shows beside the window of {o.laid.item.name}.", abs(room)),
+        why=say("Under {} of mat buckles and looks like a slip.", least), source_key="mat-stock", parts=(o.laid.part, level.key, "rail"), ways=ways,
+    )  # fmt: skip
+
+
+def _read_again(context: BoxContext, sizes: Sizes, level: Level) -> None:
+    """Two readings of the drawing before the blade: missing ones are asked for, wrong ones stop."""
+    if not level.check:
+        return
+    say, word = context.speak.say, level.key.removeprefix("mat_")
+    typed = getattr(context.display.mats, f"check_{word}")
+    pointer = f"/display/mats/check_{word}"
+    tolerance = 2 * Fraction(context.shop.tolerances.mat) + context.shop.reading_tolerance(context.piece.units)
+    missing = [way for way in level.check if getattr(typed, way) is None]
+    for way, (opening, dim) in level.check.items():
+        read = getattr(typed, way)
+        if read is not None and abs(Fraction(read) - dim.value) > tolerance:
+            context.checks.add(
+                "stop", f"mat.check.{word}.{way}", "cut",
+                say(f"The drawing on the {level.label.lower()} is not the plan: it reads {{}}, planned is {{}}.", Fraction(read), dim),
+                why=say("They may differ by {}. Measure from the same corner, on the back.", context.speak.fine(tolerance)), source_key="mat-check",
+                figure=dim.name, parts=(level.key, f"{level.key}.{opening.laid.item.key}"),
+                ways=(WayOut(("Draw it again, and read again",), (put(f"{pointer}/{way}", None),)),),
+            )  # fmt: skip
+    if missing:
+        context.checks.add(
+            "caution", f"mat.check.{word}", "cut", (f"{level.label}: draw it on the back, then read it again here before it is cut.",),
+            why="Two readings, from the left and from the top of the back: a slip of the pencil can still be rubbed out.",
+            source_key="mat-check", figure=level.check[missing[0]][1].name, parts=(level.key,),
+        )  # fmt: skip

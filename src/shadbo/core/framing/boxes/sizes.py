@@ -1,0 +1,270 @@
+"""The sums of a box round things: what shows, the rabbet, the boards and the sheet, the pack, the mats, what is hidden.
+
+sight = from the outermost edge of the items to the other + 2 × border     (or as it was given, or as the frame has it)
+board = rabbet − allowance
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from shadbo.core.contract.display import MANY
+from shadbo.core.document.decisions.canvas import NewRabbet
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.framing.arrange.folding import Folds, fold_up
+from shadbo.core.framing.arrange.laid import SPANS, WAYS, BoxContext, Laid, lay, size_items
+from shadbo.core.framing.arrange.layouts import places_of
+from shadbo.core.framing.arrange.neighbours import Gap, gaps_of, told
+from shadbo.core.framing.arrange.stitched import Stitched, stretch_over
+from shadbo.core.framing.boxes.depth import Pack, pack_up
+from shadbo.core.framing.boxes.mats import Matting, mat_up
+from shadbo.core.framing.boxes.recipe import Recipe
+from shadbo.core.framing.boxes.seeing import Seeing, look_at
+from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
+from shadbo.core.framing.rails import AXES, spread
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.masses import show_mass
+from shadbo.core.quantity.sums import Dim, largest, leaf, rule, smallest, weighed
+
+HALF = Fraction(1, 2)
+# Which sides a border stands on, by axis.
+BORDERS = {"width": ("left", "right"), "height": ("top", "bottom")}
+
+
+@dataclass(frozen=True, slots=True)
+class Sizes:
+    """Every dim of things in their box. ``sight`` are the edges of what shows, on the axes the items are placed on;
+    ``strips`` the lengths its spacer is cut to."""
+
+    laid: list[Laid]
+    rabbet: Rabbet
+    sight: dict[str, Dim]
+    gaps: list[tuple[Gap, str]]
+    board: dict[str, Dim]
+    sheet: dict[str, Dim]
+    pack: Pack
+    mats: Matting | None
+    seeing: Seeing
+    folds: list[Folds]
+    stitched: list[Stitched]
+    strips: dict[str, Dim]
+    cut_down: dict[str, Dim]
+    anchors: dict[tuple[str, int], dict[str, Dim]]
+    points: dict[str, list[Dim]]
+
+    def item(self, key: str) -> Laid | None:
+        return next((one for one in self.laid if one.item.key == key), None)
+
+
+def size_up(context: BoxContext, recipe: Recipe) -> Sizes:
+    """Work out every dim and put it into the book."""
+    sized = size_items(context)
+    laid = lay(context, sized, places_of(context, sized))
+    rabbet, sight = _frame(context, laid)
+    sight = {
+        way: context.book.add(dim, f"sight.{way}", f"Edge of what shows, {way}, from the middle of the things", parts=("rail",), grain="depth")
+        for way, dim in sight.items()
+    }  # fmt: skip
+    board = _boards(context, rabbet)
+    sheet = check_glazing(context, rabbet, context.display.glazing) if context.display.glazing != "none" else {}
+    for one in _spoken_of(context, laid, sight):
+        for axis, (first, last) in SPANS.items():
+            for way in (first, last):
+                room = one.edges[way] - sight[way] if way == first else sight[way] - one.edges[way]
+                context.book.add(room, f"{one.part}.{way}", f"{one.item.name}, from the {way} edge of what shows",
+                                 parts=(one.part,), grain="depth")  # fmt: skip
+            context.book.add(one.size(axis), f"{one.part}.takes.{axis}", f"{one.item.name}, room it takes, {axis}",
+                             parts=(one.part,))  # fmt: skip
+    kg = sum((one.sized.weight_kg for one in laid), Fraction(0))
+    context.book.add_quantity(
+        "items.weight",
+        "All things together, weight",
+        show_mass(kg),
+        (f"{len(laid)} things, each as weighed or estimated",),
+        parts=("item",),
+    )
+    for axis, (first, last) in SPANS.items():
+        extent = largest([one.edges[last] for one in laid]) - smallest([one.edges[first] for one in laid])
+        context.book.add(extent, f"items.{axis}", f"All things together, {axis}", parts=("item",))
+    gaps = told(gaps_of(laid))
+    for gap, _ in gaps:
+        context.book.add(gap.dim(), gap.name, f"Gap, {gap.first.item.name} to {gap.last.item.name}", parts=(gap.first.part, gap.last.part),
+                         grain="depth")  # fmt: skip
+    mats = mat_up(context, laid, sight, board) if recipe.mats else None
+    pack = pack_up(context, recipe, laid, rabbet, mats)
+    folds = [fold_up(context, one) for one in laid if one.item.folding]
+    stitched = [
+        stretch_over(context, one, (one.size("width") - rabbet.sight["width"]) / 2, context.book["pack.mount"])
+        for one in laid if one.item.stitching and not one.item.folding and context.display.edges == "lapped"
+    ]  # fmt: skip
+    seeing = look_at(context, laid, rabbet, sight, pack)
+    middle = leaf(context.display.cut.at, "/display/cut/at", "Cut across, from the middle", "choice", pointer="/display/cut/at", grain="depth",
+                  parts=("section",))  # fmt: skip
+    context.book.add(middle, "cut.at", "Cut across, from the middle", parts=("section",))
+    cut_down = _cut_down(context, rabbet) if pack.cut_down else {}
+    return Sizes(laid, rabbet, sight, gaps, board, sheet, pack, mats, seeing, folds, stitched, _strips(context, rabbet, pack), cut_down,
+                 _anchors(context, laid, sight, cut_down or board), _points(context, board))  # fmt: skip
+
+
+def _anchors(
+    context: BoxContext, laid: list[Laid], sight: dict[str, Dim], board: dict[str, Dim]
+) -> dict[tuple[str, int], dict[str, Dim]]:
+    """Where each thing is fixed, from the left, the right and the top of the mount board: its middle is seldom that place."""
+    found = {}
+    half, one_ = Fraction(1, 2), Fraction(1)
+    sides = {  # the way, the board's half, which sight edges make the middle, and which way the thing counts
+        "left": (board["width"], sight["left"], sight["right"], one_), "right": (board["width"], sight["left"], sight["right"], -one_),
+        "top": (board["height"], sight["top"], sight["bottom"], one_),
+    }  # fmt: skip
+    for one in laid:
+        for i, anchor in enumerate(one.item.anchors):
+            where, parts = f"{one.sized.pointer}/anchors/{i}", (f"{one.part}.anchor.{i}", one.part)
+            word = f"{one.item.name}, {anchor.how}" + (f" {i + 1}" if len(one.item.anchors) > 1 else "")
+            off = {}
+            for axis, way in (("x", "across"), ("y", "down")):
+                form = leaf(getattr(anchor, axis), f"{where}/{axis}", f"{word}, {way} from its middle", "reading", pointer=f"{where}/{axis}",
+                            grain="depth", source="tape", tolerance=context.shop.reading_tolerance(context.piece.units),
+                            tape=context.piece.units, parts=parts)  # fmt: skip
+                off[axis] = context.book.add(
+                    form, f"{one.part}.anchor.{i}.{axis}", f"{word}, {way} from its middle", parts=parts
+                )
+            x, y = turned(off["x"], off["y"], one.item.place.turn)
+            found[one.item.key, i] = {
+                way: context.book.add(
+                    weighed([(whole, half), (one.x if way != "top" else one.y, sign), (x if way != "top" else y, sign),
+                             (low, -half * sign), (high, -half * sign)]),
+                    f"{one.part}.anchor.{i}.{way}", f"{word}, from the {way} of the board", parts=parts, grain="depth",
+                )
+                for way, (whole, low, high, sign) in sides.items()
+            }  # fmt: skip
+    return found
+
+
+def turned(x: Dim, y: Dim, degrees: int) -> tuple[Dim, Dim]:
+    """A point given from an item’s middle, as the item is turned."""
+    if degrees == 0:
+        return x, y
+    c, s = (Fraction(round(f(math.radians(degrees)) * 1_000_000), 1_000_000) for f in (math.cos, math.sin))
+    return weighed([(x, c), (y, -s)]), weighed([(x, s), (y, c)])
+
+
+def _points(context: BoxContext, board: dict[str, Dim]) -> dict[str, list[Dim]]:
+    """Points or tabs along each side: no further apart than the rule has it, three a side at the least."""
+    if context.display.closing != "points":
+        return {}
+    most = Fraction(context.shop.rules.point_spacing)
+    places = {}
+    for axis in AXES:
+        each = min(most, board[axis].value / 3)
+        places[axis], count = spread(board[axis], each)
+        context.book.add_count(f"points.{axis}", f"Points along each {'rail' if axis == 'width' else 'stile'}", count,
+                               context.speak.say("no more than {} apart, three at the least", most), parts=("point",))  # fmt: skip
+    return places
+
+
+def _strips(context: BoxContext, rabbet: Rabbet, pack: Pack) -> dict[str, Dim]:
+    """A spacer runs round the rabbet: two strips its whole length, two between them."""
+    if pack.spacer is None:
+        return {}
+    rules = context.shop.rules
+    ease = rule(rules.strip_ease, "Ease of the strips, in all", "spacer-cut", "depth")
+    thick = rule(rules.spacer_width, "Spacer, wall to face", "stock", "depth")
+    parts = ("spacer",)
+    return {
+        "horizontal": context.book.add(rabbet.size["width"] - ease, "spacer.horizontal", "Spacer, top and bottom", parts=parts, grain="depth"),
+        "vertical": context.book.add(rabbet.size["height"] - ease - 2 * thick, "spacer.vertical", "Spacer, left and right", parts=parts,
+                                     grain="depth"),
+    }  # fmt: skip
+
+
+def _cut_down(context: BoxContext, rabbet: Rabbet) -> dict[str, Dim]:
+    """The frame’s own inner board, cut to drop inside its liner."""
+    display, book = context.display, context.book
+    liner = book.add(
+        leaf(display.liner, "/display/liner", "The frame’s liner", "choice", pointer="/display/liner", grain="depth", parts=("mount",)),
+        "inner.liner", "The frame’s liner", parts=("mount",),
+    )  # fmt: skip
+    ease = rule(context.shop.rules.board_allowance, "Allowance of the board, in all", "allowance", "depth")
+    return {
+        a: book.add(rabbet.size[a] - 2 * liner - ease, f"inner.{a}", f"Inner board cut down to, {a}", parts=("mount",), fits=True)
+        for a in AXES
+    }  # fmt: skip
+
+
+def _spoken_of(context: BoxContext, laid: list[Laid], sight: dict[str, Dim]) -> list[Laid]:
+    """The items whose room to the edges is told: all of a few; of many the one in hand and those nearest to each edge."""
+    if len(laid) <= MANY:
+        return laid
+    wanted = {next((one.item.key for one in laid if one.item.key == context.focus), laid[0].item.key)}
+    for way in WAYS:
+        sign = 1 if way in ("left", "top") else -1
+        wanted.add(min(laid, key=lambda one: one.edges[way].value * sign).item.key)
+    return [one for one in laid if one.item.key in wanted]
+
+
+def _frame(context: BoxContext, laid: list[Laid]) -> tuple[Rabbet, dict[str, Dim]]:
+    """The frame, and where the edges of what shows lie."""
+    frame, display, book = context.display.frame, context.display, context.book
+    if not isinstance(frame, NewRabbet):
+        rabbet = read_rabbet(context, frame)
+        return rabbet, _about_the_middle(rabbet.sight)
+    if display.size == "given":
+        given = {}
+        for axis in AXES:
+            value = getattr(display, f"sight_{axis}")
+            pointer = f"/display/sight_{axis}"
+            fitted = largest([one.edges[SPANS[axis][1]] for one in laid]) - smallest(
+                [one.edges[SPANS[axis][0]] for one in laid]
+            )
+            given[axis] = leaf(
+                value if value is not None else fitted.value + 2 * Fraction(display.border), pointer, f"Sight {axis}", "choice",
+                pointer=pointer, parts=("rail",),
+            )  # fmt: skip
+        rabbet = made_rabbet(context, frame, given)
+        return rabbet, _about_the_middle(rabbet.sight)
+    border = _borders(context, frame)
+    sight, size = {}, {}
+    for axis, (first, last) in BORDERS.items():
+        low = smallest([one.edges[first] for one in laid]) - border[first]
+        high = largest([one.edges[last] for one in laid]) + border[last]
+        sight[first], sight[last] = low, high
+        size[axis] = high - low
+    for way, dim in border.items():
+        book.add(dim, f"border.{way}", f"Border, {way}", parts=("border",), grain="depth")
+    return made_rabbet(context, frame, size), sight
+
+
+def _about_the_middle(size: dict[str, Dim]) -> dict[str, Dim]:
+    return {way: size[axis] * (HALF if i else -HALF) for axis, ways in BORDERS.items() for i, way in enumerate(ways)}
+
+
+def _borders(context: BoxContext, frame: NewRabbet) -> dict[str, Dim]:
+    """The border on each side; under the lip it is negative: that much of the work is covered."""
+    display = context.display
+    if display.edges == "lapped":
+        found = (
+            context.shop.rabbet_moulding(frame.moulding)
+            or (context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings)[0]
+        )
+        lip = leaf(found.lip, "stock:lip", "Lip", "stock", source="stock", grain="depth", parts=("rail",))
+        room = leaf(context.shop.rules.board_allowance, "board-allowance", "Allowance of the board, in all", "rule",
+                    source="allowance", grain="depth")  # fmt: skip
+        lap = context.book.add(
+            lip - room / 2, "border.lap", "The lip covers of the work", parts=("rail",), grain="depth"
+        )
+        return {way: -lap for ways in BORDERS.values() for way in ways}
+    border = context.book.add(
+        leaf(display.border, "/display/border", "Border", "choice", pointer="/display/border", grain="depth", parts=("border",)),
+        "border.least", "Border round the things", parts=("border",),
+    )  # fmt: skip
+    weight = Fraction(context.shop.rules.bottom_weight) if display.weighting == "bottom" else Fraction(1)
+    return {way: border * (weight if way == "bottom" else 1) for ways in BORDERS.values() for way in ways}
+
+
+def _boards(context: BoxContext, rabbet: Rabbet) -> dict[str, Dim]:
+    allowed = leaf(context.shop.rules.board_allowance, "board-allowance", "Allowance of the board, in all", "rule",
+                   source="allowance", grain="depth")  # fmt: skip
+    return {
+        a: context.book.add(rabbet.size[a] - allowed, f"board.{a}", f"Board {a}", parts=("mount",), fits=True) for a in AXES
+    }  # fmt: skip

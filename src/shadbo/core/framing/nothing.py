@@ -1,0 +1,78 @@
+"""Sizes of nothing or less: a stop, whatever display they come from, with the changes that would make something of them.
+
+The ways out are read off the sum: a choice in it is moved as far as its multiplier needs.
+"""
+
+from __future__ import annotations
+
+from math import ceil, floor
+from typing import Any
+
+from shadbo.core.contract.checks import Stage, WayOut, put
+from shadbo.core.contract.display import Carcass, Context, Reckoned
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.sums import Dim, Leaf
+
+# What is offered instead of nothing is this much at the least: something a hand can cut and a screw can bite.
+LEAST = {"cut": Fraction(10), "wood": Fraction(5)}
+MOST_WAYS = 3
+# Told with what is got, but no size of it: a clip may have an offset of nothing.
+NO_SIZES = {"clip.offset"}
+# Not cut, but shown: something of these is to be seen.
+SEEN = ("frame.sight.width", "frame.sight.height", "work.seen")
+
+
+def check_wood(context: Context[Any, Any], carcass: Carcass | None) -> bool:
+    """Whether there is wood beside the rabbet at all: nothing bears, bends or is joined in a rail without."""
+    if carcass is None:
+        return False
+    real = True
+    for dim, key, what, why in (
+        (carcass.solid, "wood.none", "There is no wood left beside the rabbet: {}.", "The face has to be wider than the lip, and the wall than its rebates."),
+        (carcass.height, "wood.flat", "The rail has no height: {}.", "A rail is as high as what it holds, and more."),
+    ):  # fmt: skip
+        if dim.value <= 0:
+            real = False
+            _stop(context, dim, key, "depth", context.speak.say(what, dim), why, LEAST["wood"])
+    return real
+
+
+def check_cuts(context: Context[Any, Any], reckoned: Reckoned) -> None:
+    """Nothing is cut to a size of nothing or less, and something is to be seen. Where a stop speaks of the same lengths already, it is not said twice."""
+    book = context.book
+    said = {
+        leaf for c in context.checks.checks.values() if c.severity == "stop" and c.figure in book.dims for leaf in book[c.figure].slopes
+    }  # fmt: skip
+    cut = (f for line in reckoned.cuts for f in (line.figure, line.short_figure) if f)
+    for name in dict.fromkeys((*cut, *(name for name in SEEN if name in book.dims))):
+        dim = book[name]
+        if dim.value <= 0 and name not in NO_SIZES and not said & dim.slopes.keys():
+            say = context.speak.say(f"{dim.label} comes to {{}}: nothing is left of it.", dim)
+            stage: Stage = "display" if name in SEEN else "cut"
+            _stop(context, dim, f"nothing.{name}", stage, say, "What is taken off is more than there is.", LEAST["cut"])
+            said |= dim.slopes.keys()
+
+
+def _stop(context: Context[Any, Any], dim: Dim, key: str, stage: Stage, say: Say, why: str, least: Fraction) -> None:
+    context.checks.add(
+        "stop", key, stage, say, why=why, source_key="cut-size", figure=dim.name, parts=dim.parts,
+        ways=changes_to(context, dim, least),
+    )  # fmt: skip
+
+
+def changes_to(context: Context[Any, Any], dim: Dim, aim: Fraction) -> tuple[WayOut, ...]:
+    """Choices in a sum that would bring it up to ``aim`` (mm) by themselves, the smallest change first; whole mm.
+
+    A reading is never among them: what was measured is measured again, not made up.
+    """
+    found = []
+    for slope, one in dim.slopes.values():
+        form = one.form
+        if not isinstance(form, Leaf) or form.pointer is None or form.origin != "choice":
+            continue
+        exact = one.value + (aim - dim.value) / slope
+        value = Fraction(ceil(exact) if slope > 0 else floor(exact))
+        way = WayOut(context.speak.say(f"{one.label}: {{}} instead of {{}}", value, one), (put(form.pointer, value),))
+        found.append((abs(value - one.value), way))
+    return tuple(way for _, way in sorted(found, key=lambda pair: pair[0])[:MOST_WAYS])

@@ -1,0 +1,165 @@
+"""What is asked of a frame with a lip: made or there already, its profile, its readings, the ready-made ones that fit."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from typing import Any
+
+from shadbo.core.contract.asking import choice, given, plain_length, station_inputs
+from shadbo.core.contract.checks import WayOut, put
+from shadbo.core.contract.display import Context
+from shadbo.core.contract.inputs import ChoiceInput, Input, Option
+from shadbo.core.document.decisions.canvas import BoughtFrame, NewRabbet, ReadFrame
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
+from shadbo.core.framing.rabbet import Rabbet
+from shadbo.core.framing.rails import AXES, other
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.lengths import as_decimal
+from shadbo.core.quantity.sums import Dim
+
+# What a ready-made frame of the list says of itself besides its size.
+TAKEN = ("lip", "rabbet_depth", "face", "rail_height", "glass", "board")
+
+
+def new_rabbet(moulding: str) -> dict[str, Any]:
+    return {"make": "new", "moulding": moulding, "spare_rail": False}
+
+
+def make_one(context: Context[Any, Any], say: str) -> WayOut:
+    """A frame of the first profile there is, instead of the one that is there."""
+    profiles = context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
+    return WayOut((say,), (put("/display/frame", new_rabbet(profiles[0].key)),))
+
+
+def into_a_lip(context: Context[Any, Any]) -> list[WayOut]:
+    """Showing a canvas in a frame with a lip instead: clips hold it, no screw goes into its bar."""
+    profiles = context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
+    patch = put("/display", {"type": "lipped", "frame": new_rabbet(profiles[0].key)})
+    return [WayOut(("Show it in a frame with a lip, held by offset clips",), (patch,))]
+
+
+def as_read(sizes: Mapping[str, Any], width: Any, height: Any) -> dict[str, Any]:
+    """A frame as a piece holds it, each size standing as one reading in the middle until it is read at more places."""
+
+    def reading(mm: Any) -> list[dict[str, Any]]:
+        return [{"mm": as_decimal(Fraction(mm)), "typed": None, "tape": "mm", "give": 0}]
+
+    return {
+        "make": "bought",
+        "width": {"top": [], "middle": reading(width), "bottom": [], "more": []},
+        "height": {"left": [], "centre": reading(height), "right": [], "more": []},
+        **{k: as_decimal(Fraction(v)) for k, v in sizes.items()}, "turned": False, "blocked": False,
+    }  # fmt: skip
+
+
+def ready_frame(frame: ReadyFrame, turned: bool) -> dict[str, Any]:
+    sizes = {k: getattr(frame, k) for k in TAKEN}
+    return as_read(sizes, frame.width, frame.height) | {"turned": turned}
+
+
+def frame_inputs(context: Context[Any, Any], rabbet: Rabbet, frame: ReadFrame, *, came_with: bool) -> list[Input]:
+    """Fields of a frame that is there already."""
+    show = context.shop.showing
+    inputs: list[Input] = []
+    for own in AXES:
+        axis = other(own) if frame.turned else own
+        assert rabbet.inner is not None
+        inputs += station_inputs(
+            show, getattr(frame, own), rabbet.inner[axis].stations, f"/display/frame/{own}", f"Rabbet {own}, from behind", "rail"
+        )  # fmt: skip
+    inputs += [given(show, dim, "Its rail") for dim in (rabbet.lip, rabbet.face, rabbet.depth, rabbet.rail_height)]
+    if came_with:
+        inputs += [
+            plain_length(show, frame.glass, "/display/frame/glass", "Glass", "What came with it", ("glazing",)),
+            plain_length(show, frame.board, "/display/frame/board", "Inner board", "What came with it", ("board",)),
+        ]
+    inputs.append(choice(
+        "turned", "Which way the frame stands", "Frame", "/display/frame/turned", frame.turned,
+        ((False, ("As it was read",), ()), (True, ("A quarter turn",), ())), ("rail",),
+    ))  # fmt: skip
+    inputs.append(blocks_choice(frame))
+    return inputs
+
+
+def blocks_choice(frame: ReadFrame | BoughtFrame) -> ChoiceInput:
+    return choice(
+        "blocked", "Blocks behind bowed rails", "Frame", "/display/frame/blocked", frame.blocked,
+        ((False, ("No blocks",), ()), (True, ("Blocked",), ("The readings were taken with the blocks in.",))), ("rail",),
+    )  # fmt: skip
+
+
+def moulding_choice(
+    context: Context[Any, Any], frame: NewRabbet, detail: Callable[[RabbetMoulding], Say]
+) -> list[Input]:
+    """The profiles with a lip, each with what it would make of this piece; and whether to cut one rail too many."""
+    options = tuple(
+        Option(m.key, (m.name,), detail(m), m.key == frame.moulding, (put("/display/frame/moulding", m.key),))
+        for m in context.shop.rabbet_mouldings
+    )
+    return [
+        ChoiceInput("moulding", "Rail", "Rail", options, ("rail",), "list"),
+        choice("spare_rail", "Spare rail", "Rail", "/display/frame/spare_rail", frame.spare_rail,
+               ((False, ("Four rails",), ()), (True, ("One too many",), ("from a long length, in case a cut goes wrong",))), ("rail",)),
+    ]  # fmt: skip
+
+
+def new_or_bought(context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet | ReadFrame) -> ChoiceInput:
+    """Whether the frame is made for the piece or there already; changing over keeps the sizes it has."""
+    made = isinstance(frame, ReadFrame)
+    profiles = context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
+    sizes = {"lip": rabbet.lip.value, "rabbet_depth": rabbet.depth.value, "face": rabbet.face.value,
+             "rail_height": rabbet.rail_height.value, "glass": 0, "board": 0}  # fmt: skip
+    taken = as_read(sizes, rabbet.size["width"].value, rabbet.size["height"].value)
+    return ChoiceInput("frame", "The frame is", "Frame", (
+        Option("new", ("To be made",), ("Its sizes follow from the work.",), not made, (put("/display/frame", new_rabbet(profiles[0].key)),)),
+        Option("bought", ("There already",), ("It is read from behind, and what fits follows.",), made, (put("/display/frame", taken),)),
+    ), ("rail",), "buttons")  # fmt: skip
+
+
+def frame_chooser(
+    context: Context[Any, Any], work: Mapping[str, Dim], fits: Callable[[Mapping[str, Fraction], ReadyFrame], Say | None],
+    sight: bool,
+) -> list[Input]:  # fmt: skip
+    """Which ready-made frames of the stock list take the work, both ways round, the most even borders first.
+
+    ``fits`` says why one does not, or None; borders are to the sight edge if ``sight``, else to the rabbet.
+    """
+    say, frame = context.speak.say, context.display.frame
+    found = []
+    for ready in context.shop.frames:
+        for turned in (False, True) if ready.width != ready.height else (False,):
+            size = dict(zip(AXES, (ready.height, ready.width) if turned else (ready.width, ready.height), strict=True))
+            less = 2 * Fraction(ready.lip) if sight else Fraction(0)
+            inside = {a: Fraction(size[a]) - less for a in AXES}
+            border = {a: (inside[a] - work[a].value) / 2 for a in AXES}
+            refused = fits({a: Fraction(size[a]) for a in AXES}, ready)
+            uneven = abs(border["width"] - border["height"])
+            if refused is None:
+                detail = say("borders {} and {}", border["width"], border["height"])
+            elif min(border.values()) < -60:
+                continue
+            else:
+                detail = refused
+            order = (refused is not None, uneven if refused is None else -min(border.values()), max(border.values()))
+            found.append((order, ready, turned, detail))
+    found.sort(key=lambda item: item[0])
+    if not found:
+        return []
+    options = tuple(
+        Option(
+            f"{ready.key}{'-turned' if turned else ''}", (ready.name + (", turned" if turned else ""),), detail, _is_this(frame, ready, turned),
+            (put("/display/frame", ready_frame(ready, turned)),),
+        )
+        for _, ready, turned, detail in found[:7]
+    )  # fmt: skip
+    return [ChoiceInput("ready", "Ready-made frames, most even first", "Ready-made frames", options, ("rail",), "list")]
+
+
+def _is_this(frame: NewRabbet | ReadFrame, ready: ReadyFrame, turned: bool) -> bool:
+    """Whether the frame is this one as it was taken off the list, with nothing read since."""
+    if not isinstance(frame, ReadFrame) or frame.turned != turned:
+        return False
+    read = [[r.mm for place in side.places("") for r in place.readings] for side in (frame.width, frame.height)]
+    return read == [[ready.width], [ready.height]] and all(getattr(frame, k) == getattr(ready, k) for k in TAKEN)

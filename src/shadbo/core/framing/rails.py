@@ -1,0 +1,165 @@
+"""Four mitred rails round an opening: how they are drawn, cut, laid into stock lengths and glued (handbook section 12)."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from shadbo.core.contract.cutting import CutLine, StockLength, lay_out
+from shadbo.core.contract.display import Context
+from shadbo.core.contract.steps import Step
+from shadbo.core.contract.views import Drawing
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.lengths import Grain, as_decimal
+from shadbo.core.quantity.sums import Dim, diagonal, largest, rule
+
+AXES = ("width", "height")
+FACES = 8
+ORDER_MORE = Fraction(11, 10)
+RUNS = (
+    ("width", "horizontal", "Rails, top and bottom", ("rail.top", "rail.bottom")),
+    ("height", "vertical", "Stiles, left and right", ("rail.left", "rail.right")),
+)
+
+
+def other(axis: str) -> str:
+    return "height" if axis == "width" else "width"
+
+
+def draw_rails(drawing: Drawing, w: Fraction, h: Fraction, f: Fraction) -> None:
+    """Four mitred rails of face ``f`` filling ``w`` × ``h``, outer corner at the origin."""
+    drawing.polygon("rail.top", "Top rail", "wood", ((0, 0), (w, 0), (w - f, f), (f, f)))
+    drawing.polygon("rail.bottom", "Bottom rail", "wood", ((0, h), (f, h - f), (w - f, h - f), (w, h)))
+    drawing.polygon("rail.left", "Left stile", "wood", ((0, 0), (f, f), (f, h - f), (0, h)), turn=90)
+    drawing.polygon("rail.right", "Right stile", "wood", ((w, 0), (w, h), (w - f, h - f), (w - f, f)), turn=90)
+
+
+def cut_line(
+    context: Context[Any, Any], key: str, part: str, parts: tuple[str, ...], count: int, material: str, length: Dim,
+    section: Say = (), note: Say = (), short: Dim | None = None, grain: Grain = "wood",
+) -> CutLine:  # fmt: skip
+    """One line of the cut list, its lengths shown as they are cut."""
+    show = context.shop.showing.show
+    return CutLine(
+        key, part, parts, count, material, show(length.value, grain), f"{as_decimal(length.value):f}", length.name,
+        show(short.value, grain) if short else None, f"{as_decimal(short.value):f}" if short else None,
+        short.name if short else None, section, note,
+    )  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Rails:
+    """Rails to be cut: of what, how long outside (long point) and inside (short point), and whether one too many."""
+
+    material: str
+    stock: Fraction
+    face: Dim
+    section: Say
+    long: Mapping[str, Dim]
+    short: Mapping[str, Dim]
+    spare: bool
+
+
+def rail_lines(context: Context[Any, Any], rails: Rails) -> list[CutLine]:
+    book = context.book
+    lines = []
+    for axis, run, word, parts in RUNS:
+        long = book.add(rails.long[axis], f"rail.{run}.long_point", f"{word}, long point", parts=parts)
+        short = book.add(rails.short[axis], f"rail.{run}.short_point", f"{word}, short point", parts=parts, fits=True)
+        lines.append(cut_line(
+            context, f"rail.{run}", word, parts, 2, rails.material, long, rails.section,
+            ("45° both ends, leaning opposite ways",), short,
+        ))  # fmt: skip
+    if rails.spare:
+        longest = max((book[f"rail.{run}.long_point"] for _, run, _, _ in RUNS), key=lambda d: d.value)
+        lines.append(cut_line(
+            context, "rail.spare", "Spare rail", ("rail",), 1, rails.material, longest, rails.section,
+            ("one too many, from the same length",),
+        ))  # fmt: skip
+    return lines
+
+
+def rail_stock(context: Context[Any, Any], rails: Rails) -> tuple[StockLength, ...]:
+    """How much moulding the frame takes, and how its rails lie in the stock lengths (none if one is too long)."""
+    book, shop = context.book, context.shop
+    kerf = rule(shop.rules.kerf, "Saw kerf", "saw", "depth")
+    across, down = book["rail.horizontal.long_point"], book["rail.vertical.long_point"]
+    spare = (across if across.value >= down.value else down) + kerf
+    needed = 2 * across + 2 * down + 4 * kerf
+    needed = book.add(
+        needed + spare if rails.spare else needed, "cut.needed", "Moulding used, with kerfs", parts=("rail",)
+    )
+    perimeter = 2 * rails.short["width"] + 2 * rails.short["height"] + FACES * rails.face
+    thumb = book.add(
+        perimeter * ORDER_MORE, "cut.thumb", "Rule of thumb: inside round + 8 faces, + 10 %", parts=("rail",)
+    )
+    book.add(largest((needed, thumb)), "cut.order", "Moulding to order, at least", parts=("rail",))
+    pieces = [
+        ("top rail", across.value), ("bottom rail", across.value), ("left stile", down.value), ("right stile", down.value)
+    ]  # fmt: skip
+    if rails.spare:
+        pieces.append(("spare rail", max(across.value, down.value)))
+    return stock_lengths(context, pieces, rails.stock, "Lengths of moulding")
+
+
+def stock_lengths(
+    context: Context[Any, Any], pieces: list[tuple[str, Fraction]], length: Fraction, label: str
+) -> tuple[StockLength, ...]:
+    """Pieces laid into stock lengths; none if one is longer than the stock (a stop says so and gives the ways out)."""
+    book, shop, show = context.book, context.shop, context.shop.showing.show
+    kerf = Fraction(shop.rules.kerf)
+    try:
+        bars = lay_out(pieces, length, kerf)
+    except ValueError:
+        return ()
+    lengths = []
+    for i, cut in enumerate(bars):
+        used = sum((mm + kerf for _, mm in cut), Fraction(0))
+        left = length - used
+        lengths.append(StockLength(
+            i + 1, tuple(name for name, _ in cut), show(used), show(left), left >= Fraction(shop.rules.keep_offcut)
+        ))  # fmt: skip
+    book.add_count(
+        "cut.lengths", label, len(bars), context.speak.say("each {} long", length),
+        *(("; ".join(piece for piece in item.pieces), ) for item in lengths), parts=("rail",),
+    )  # fmt: skip
+    return tuple(lengths)
+
+
+def square(context: Context[Any, Any], name: str, label: str, sides: Mapping[str, Dim], part: str) -> tuple[Dim, Dim]:
+    """What both diagonals must measure, and by how much they may differ: ``<name>.diagonal`` and ``<name>.square``."""
+    across = context.book.add(
+        diagonal(sides["width"], sides["height"]), f"{name}.diagonal", f"Both {label} diagonals", parts=(part,)
+    )
+    per_metre = rule(context.shop.rules.square_per_metre, "Diagonals may differ by, a metre", "square", "depth")
+    differ = context.book.add(
+        per_metre * max(Fraction(1), across.value / 1000), f"{name}.square", "Diagonals may differ by", parts=(part,),
+        grain="depth",
+    )  # fmt: skip
+    return across, differ
+
+
+def frame_steps(context: Context[Any, Any], rails: Rails) -> list[Step]:
+    """Cut, dry-fit, glue: the same for every frame that is made."""
+    say, book = context.speak.say, context.book
+    return [
+        Step("cut", "Cut the rails", say(
+            f"{rails.material}: two at {{}} and two at {{}}, long point; each pair to the same stop.",
+            book["rail.horizontal.long_point"], book["rail.vertical.long_point"]), 20,
+            care="Saw: guard down, hands clear, eye and hearing protection; dust extraction on.", parts=("rail",)),
+        Step("dry", "Dry-fit", say("Both outside diagonals {}; they may differ by {}.", book["frame.diagonal"],
+                                   book["frame.square"]), 10, gate=True, parts=("rail",)),
+        Step("glue", "Glue the frame", ("Clamp to a flat board with paper under the corners; measure the diagonals again "
+                                        "before the glue takes. An hour in clamps, full strength in a day.",),
+             20, wait_minutes=24 * 60, parts=("rail",)),
+    ]  # fmt: skip
+
+
+def spread(length: Dim, most: Fraction, start: Dim | None = None) -> tuple[list[Dim], int]:
+    """Places of fasteners along a side, the same distance apart, half a spacing from each end, two at the least."""
+    n = max(2, int(-(-length.value // most)))
+    first = length / (2 * n)
+    places = [first * (2 * i + 1) for i in range(n)]
+    return ([start + p for p in places] if start is not None else places), n

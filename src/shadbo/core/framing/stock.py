@@ -1,0 +1,49 @@
+"""Taking from stock: the screw that bites, the strips or cards that make up a thickness."""
+
+from __future__ import annotations
+
+from decimal import Decimal
+from functools import lru_cache
+from itertools import combinations_with_replacement
+from math import lcm
+from typing import Any
+
+from shadbo.core.contract.checks import WayOut, put
+from shadbo.core.contract.display import Context
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import Dim, leaf
+
+
+def choose_screw(context: Context[Any, Any], chosen: Decimal | None, shortest: Dim) -> Dim:
+    """The screw that was chosen for this piece, else the shortest in stock that bites: ``screw.length``."""
+    pointer = "/display/screw"
+    if chosen is not None:
+        form = leaf(chosen, pointer, "Screw length", "choice", pointer=pointer, grain="depth", parts=("screw",))
+    else:
+        stock = [Fraction(n) for n in context.shop.screws]
+        biting = sorted(n for n in stock if n >= shortest.value)
+        value = biting[0] if biting else max(stock, default=shortest.value)
+        form = leaf(
+            value, pointer, "Screw length", "stock", pointer=pointer, source="stock", grain="depth", parts=("screw",)
+        )
+    return context.book.add(form, "screw.length", "Screw length", parts=("screw",))
+
+
+def screws_between(context: Context[Any, Any], shortest: Dim, longest: Dim) -> list[WayOut]:
+    """Up to two lengths of the stock that bite and reach nothing they must not, shortest first."""
+    fitting = sorted(n for n in map(Fraction, context.shop.screws) if shortest.value <= n <= longest.value)
+    return [WayOut(context.speak.say("Use {} screws", n), (put("/display/screw", n),)) for n in fitting[:2]]
+
+
+@lru_cache(maxsize=512)
+def made_of(strips: tuple[Fraction, ...], wanted: Fraction, most: int = 3) -> tuple[Fraction, ...] | None:
+    """Up to ``most`` strips of the stock that come nearest to a wanted lift, fewest first; None without stock."""
+    stock = sorted(set(strips), reverse=True)
+    if not stock:
+        return None
+    # Compared in whole parts of one common denominator: exact, and quick enough for every key press.
+    common = lcm(wanted.denominator, *(s.denominator for s in stock))
+    aim, sizes = int(wanted * common), [int(s * common) for s in stock]
+    combos = (c for n in range(1, most + 1) for c in combinations_with_replacement(range(len(stock)), n))
+    best = min(combos, key=lambda combo: abs(sum(sizes[i] for i in combo) - aim))
+    return tuple(stock[i] for i in best)

@@ -1,0 +1,76 @@
+"""What the whole weighs, part by part (handbook section 11): rails, sheets, boards, the object."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from typing import Any
+
+from shadbo.core.contract.display import Context, Weight
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.masses import Quantity, show_mass
+from shadbo.core.quantity.sums import Dim
+from shadbo.core.science.timber import density
+
+# kg a cubic metre, and how it is known.
+SHEETS: Mapping[str, tuple[str, int, str]] = {
+    "glass": ("glass", 2500, "EN 572-1"),
+    "coated": ("coated glass", 2500, "EN 572-1"),
+    "acrylic": ("acrylic", 1190, "from memory"),
+    "board": ("board", 700, "house figure"),
+    "foam": ("foam board", 80, "house figure"),
+    "ply": ("ply", 600, "house figure"),
+}  # fmt: skip
+CUBIC_MM = 1_000_000_000
+Size = Dim | Fraction
+
+
+def _mm(size: Size) -> Fraction:
+    return size.value if isinstance(size, Dim) else size
+
+
+def wood_weight(
+    context: Context[Any, Any], part: str, label: str, wood: str, length: Size, area_mm2: Fraction
+) -> Weight:
+    """So much length of a section, of a wood."""
+    kg = _mm(length) * area_mm2 * density(wood) / CUBIC_MM
+    words = f"{{}} long, {float(area_mm2 / 100):.3g} cm² in section, {wood or 'wood'} at {round(density(wood))} kg a cubic metre"
+    return Weight(part, label, kg, context.speak.say(words, _mm(length)))
+
+
+def rails_weight(
+    context: Context[Any, Any], outside: Mapping[str, Dim], face: Dim, area_mm2: Fraction, wood: str
+) -> Weight:
+    """Four mitred rails: along their middle line each is a face shorter than outside."""
+    round_ = 2 * (outside["width"].value + outside["height"].value) - 4 * face.value
+    return wood_weight(context, "rail", "Rails", wood, round_, area_mm2)
+
+
+def sheet_weight(
+    context: Context[Any, Any], part: str, label: str, kind: str, size: Mapping[str, Dim], thick: Size, count: int = 1
+) -> Weight:
+    """So many sheets of glass, acrylic or board: area × thickness × density."""
+    name, heavy, known = SHEETS[kind]
+    wide, tall = size["width"].value, size["height"].value
+    kg = wide * tall * _mm(thick) * heavy * count / CUBIC_MM
+    many = f"{count} sheets of " if count > 1 else ""
+    words = f"{many}{name}, {{}} × {{}}, {{}} thick, at {heavy} kg a cubic metre ({known})"
+    return Weight(part, label, kg, context.speak.say(words, wide, tall, _mm(thick)))
+
+
+def object_weight(part: str, label: str, kg: Fraction, estimated: bool) -> Weight:
+    return Weight(part, label, kg, ("an estimate: put it on a scale" if estimated else "put on a scale",))
+
+
+def total(context: Context[Any, Any], weights: Iterable[Weight]) -> Quantity:
+    """The whole, with its parts, into the book: ``weight.total``."""
+    parts = list(weights)
+    whole = show_mass(sum((w.kg for w in parts), Fraction(0)))
+    lines = [(f"{w.label}: {_both(w.kg)}, ", *w.working) for w in parts]
+    return context.book.add_quantity(
+        "weight.total", "Weight of the whole", whole, *lines, parts=tuple(w.part for w in parts)
+    )
+
+
+def _both(kg: Fraction) -> str:
+    shown = show_mass(kg)
+    return f"{shown.mm} ({shown.inch})"

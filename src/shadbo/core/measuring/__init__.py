@@ -1,0 +1,1 @@
+"""Readings judged, and the measuring desk."""

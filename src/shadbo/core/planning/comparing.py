@@ -1,0 +1,134 @@
+"""Ways of showing one object beside one another: which suit it, in order and why; what each comes to; and taking one over.
+
+A way is worked out like any piece: the object as that display sees it, and what is decided there to begin with.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from shadbo.core.contract.checks import Patch
+from shadbo.core.contract.display import Display, Held
+from shadbo.core.contract.steps import Time
+from shadbo.core.contract.views import View
+from shadbo.core.displays.registry import DISPLAYS
+from shadbo.core.document.facts import facts_of
+from shadbo.core.document.piece import SHOWS, Piece, document_of, load_piece
+from shadbo.core.document.shop import Shop
+from shadbo.core.planning.converting import as_types
+from shadbo.core.planning.plan import plan
+from shadbo.core.quantity.fields import Fault, Refused
+from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.lengths import Shown
+from shadbo.core.quantity.masses import Quantity
+
+RANKS = ("left out", "it can be done", "it suits", "made for it")
+# What is not of a display’s own making is not of that object’s kind.
+CANT = {
+    "stretched_canvas": "what it shows is stretched on bars, and this is not",
+    "flat_work": "what it shows lies flat, and this does not",
+    "things": "what it shows stands by itself",
+    "rolled_canvas": "what it shows is loose canvas",
+    "canvas_to_make": "what it shows is still to be made",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class WayToShow:
+    """One way of showing the object that was worked out."""
+
+    key: str
+    label: str
+    now: bool
+    rank: int
+    suits: str
+    why: str
+    lost: str
+    verdict: Say
+    face: View
+    section: View
+    size: Say
+    deep: Shown
+    weight: Quantity
+    parts: int
+    held: Held
+    time: Time
+    stops: tuple[Say, ...]
+    cautions: int
+
+
+@dataclass(frozen=True, slots=True)
+class LeftOut:
+    """A display that is left out, and why."""
+
+    key: str
+    label: str
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Comparison:
+    """All displays: those that suit, best first, and those left out. ``proposed`` are the keys to look at first."""
+
+    ways: tuple[WayToShow, ...]
+    left_out: tuple[LeftOut, ...]
+    proposed: tuple[str, ...]
+
+
+def _piece_as(piece: Piece, display: Display, shop: Shop) -> tuple[Piece, str] | None:
+    """The piece shown that way to begin with, and what is lost in it; None if its object can’t be seen so."""
+    seen = as_types(piece, SHOWS[display.key])
+    if seen is None:
+        return None
+    thing, lost = seen
+    begun = display.way.begin(facts_of(piece), shop)
+    return load_piece(document_of(piece) | {"object": thing, "display": begun}), lost
+
+
+def compare(piece: Piece, shop: Shop) -> Comparison:
+    """Every display held against the object: worked out where it suits, left out with the reason where not."""
+    facts, ways, left = facts_of(piece), [], []
+    for display in DISPLAYS.values():
+        now = piece.display.type == display.key
+        suit = display.way.suits(facts)
+        if suit.rank == 0 and not now:
+            left.append(LeftOut(display.key, display.label, suit.why))
+            continue
+        shown = (piece, "") if now else _piece_as(piece, display, shop)
+        if shown is None:
+            left.append(LeftOut(display.key, display.label, CANT[SHOWS[display.key][0]]))
+            continue
+        as_piece, lost = shown
+        done = plan(as_piece, shop)
+        ways.append(WayToShow(
+            display.key, display.label, now, suit.rank, RANKS[suit.rank], suit.why, lost, done.verdict, done.view("face"),
+            done.view("section"), done.size, done.deep, done.weight, sum(line.count for line in done.cuts), done.held, done.time,
+            tuple(c.say for c in done.stops), sum(c.severity == "caution" for c in done.checks),
+        ))  # fmt: skip
+    # Best suited first; of equals the one that stops nothing, then the quicker.
+    ways.sort(key=lambda w: (-w.rank, len(w.stops), w.time.bench))
+    first = [w.key for w in ways if not w.now][:2]
+    return Comparison(tuple(ways), tuple(left), tuple(k.key for k in ways if k.now or k.key in first))
+
+
+def show_as(piece: Piece, key: str, shop: Shop) -> Patch:
+    """The patch that takes a way of showing over. Raises :class:`Refused` where the object can’t be shown so."""
+    display = DISPLAYS.get(key)
+    if display is None:
+        raise Refused(Fault("/display", "Way of showing", key, "is not known here", ", ".join(DISPLAYS)))
+    if key == piece.display.type:
+        return ()
+    shown = _piece_as(piece, display, shop)
+    if shown is None:
+        raise Refused(
+            Fault(
+                "/display",
+                "Way of showing",
+                display.label,
+                f"can’t be taken: {CANT[SHOWS[key][0]]}",
+                "a way the comparison has",
+            )
+        )
+    document: dict[str, Any] = document_of(shown[0])
+    return tuple({"op": "replace", "path": f"/{part}", "value": document[part]} for part in ("object", "display"))

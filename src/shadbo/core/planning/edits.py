@@ -1,0 +1,483 @@
+"""Changing a piece: every change is a JSON Patch, whoever proposes it.
+
+A person types text, nudges, chooses, or takes a way out; each becomes patch steps on the document, which is then checked
+whole. A change that is refused leaves the piece as it was (:class:`~shadbo.core.quantity.fields.Refused`).
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from dataclasses import replace
+from typing import Annotated, Any, Literal
+
+import jsonpatch
+import jsonpointer
+from pydantic import Field
+
+from shadbo.core.contract.checks import Patch, put
+from shadbo.core.displays.registry import DISPLAYS
+from shadbo.core.document.decisions.canvas import PictureFile
+from shadbo.core.document.decisions.holding import Override
+from shadbo.core.document.items import ItemKey
+from shadbo.core.document.piece import Piece, document_of, field_at, load_piece
+from shadbo.core.document.readings import Part, UnitName, per_cent
+from shadbo.core.document.shop import Shop
+from shadbo.core.document.starts import reading as reading_of
+from shadbo.core.planning.comparing import show_as
+from shadbo.core.planning.item_edits import NUDGE, ItemEdit, item_patch, item_pointer, item_words
+from shadbo.core.planning.plan import book_of, plan
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.fields import Fault, LengthField, MassField, Refused
+from shadbo.core.quantity.figures import plain
+from shadbo.core.quantity.lengths import as_decimal
+
+WORDS = {
+    "/name": "Name",
+    "/owner": "Owner",
+    "/due": "Due",
+    "/note": "Note",
+    "/practice": "Practice",
+    "/units": "Units",
+    "/object/consent/who": "Who agreed",
+    "/object/consent/on": "Agreed on",
+    "/display/colour": "Colour of the edge",
+    "/condition/note": "How it was",
+}
+INNER_WORDS = re.compile(r"/object/items/\d{1,2}/(name|colour)|/display/floors/\d/(text)")
+Pointer = Annotated[str, Field(max_length=200, pattern=r"^(/[A-Za-z0-9_~-]+)+$")]
+
+
+class TypeIn(Part):
+    """Text typed into a length; a bare number takes ``unit``. Empty text empties a place that may be empty."""
+
+    op: Literal["type"] = "type"
+    pointer: Pointer
+    text: str = Field(max_length=500)
+    unit: UnitName
+
+
+class AddStation(Part):
+    """A reading at a place of one's own: ``at`` thousandths along the ``side`` (JSON Pointer) from its top or left."""
+
+    op: Literal["station"] = "station"
+    side: Pointer
+    at: int = Field(ge=0, le=1000)
+    text: str = Field(max_length=500)
+    unit: UnitName
+
+
+class Nudge(Part):
+    """A length moved by whole steps of 1 mm or 1/16 in (``coarse``: 10 mm or 1/2 in)."""
+
+    op: Literal["nudge"] = "nudge"
+    pointer: Pointer
+    steps: int = Field(ge=-10_000, le=10_000)
+    unit: UnitName
+    coarse: bool = False
+
+
+class Choose(Part):
+    """An option of a choice, both by key."""
+
+    op: Literal["choose"] = "choose"
+    choice: str = Field(max_length=60)
+    option: str = Field(max_length=60)
+
+
+class TakeWayOut(Part):
+    """A way out of a check, by the check's key and its place in the list."""
+
+    op: Literal["way_out"] = "way_out"
+    check: str = Field(max_length=120)
+    index: int = Field(ge=0, le=99)
+
+
+class Write(Part):
+    """Words about the piece: name, owner, due date (ISO), note, practice, units, who agreed to trimming."""
+
+    op: Literal["write"] = "write"
+    pointer: Pointer
+    text: str = Field(max_length=5000)
+
+
+class TakePicture(Part):
+    """A picture file that was handed in, by its fingerprint, name and size in pixels; None puts it away.
+
+    ``item`` is whose photograph it is; without one it is the picture printed on the canvas; ``condition``: it shows how the thing was when it came in.
+    """
+
+    op: Literal["picture"] = "picture"
+    file: PictureFile | None
+    item: ItemKey | None = None
+    condition: bool = False
+
+
+class ShowAs(Part):
+    """Another way of showing the object, by the display’s key: begun afresh, the object carried over."""
+
+    op: Literal["show_as"] = "show_as"
+    display: str = Field(max_length=40)
+
+
+class TakeOn(Part):
+    """A stop taken on by name, with the reason."""
+
+    op: Literal["take_on"] = "take_on"
+    check: str = Field(max_length=120)
+    who: str = Field(max_length=200)
+    why: str = Field(max_length=2000)
+
+
+class GiveUp(Part):
+    """A stop that was taken on is so no longer: it stops again."""
+
+    op: Literal["give_up"] = "give_up"
+    check: str = Field(max_length=120)
+
+
+class Act(Part):
+    """Something the plan offers at a press, by its key."""
+
+    op: Literal["act"] = "act"
+    action: str = Field(max_length=60)
+
+
+AnyEdit = (
+    TypeIn | AddStation | Nudge | Choose | TakeWayOut | Write | TakePicture | ShowAs | TakeOn | GiveUp | Act | ItemEdit
+)
+Edit = Annotated[AnyEdit, Field(discriminator="op")]
+
+
+def apply_edits(piece: Piece, edits: Sequence[AnyEdit], shop: Shop) -> Piece:
+    """The piece after the edits, one after another. Raises :class:`Refused`; then nothing has changed."""
+    for edit in edits:
+        piece = load_piece(patched(document_of(piece), _patch(piece, edit, shop)))
+    return piece
+
+
+def in_words(piece: Piece, edits: Sequence[AnyEdit], shop: Shop) -> str:
+    """What was changed, for the undo button and the history."""
+    edit = edits[-1]
+    if isinstance(edit, (TypeIn, Nudge)):
+        try:
+            return _field(piece, edit.pointer)[0].label
+        except Refused:
+            # An edit before it in the same save made the place.
+            field = field_at(edit.pointer)
+            return field.label if field else "Change"
+    if isinstance(edit, Write):
+        return _words(edit.pointer) or "Words"
+    if isinstance(edit, AddStation):
+        return f"{edit.side.rsplit('/', 1)[1].title()}, another station"
+    if isinstance(edit, TakePicture):
+        return "Picture file"
+    if isinstance(edit, ItemEdit):
+        return item_words(piece, edit)
+    if isinstance(edit, TakeOn):
+        return "Stop taken on"
+    if isinstance(edit, GiveUp):
+        return "Stop no longer taken on"
+    if isinstance(edit, ShowAs):
+        return f"Shown as: {DISPLAYS[edit.display].label.lower()}"
+    worked = plan(piece, shop, _focus(edit))
+    if isinstance(edit, Act):
+        actions = (i for stage in worked.stages for i in stage.inputs if i.kind == "action")
+        return next((a.label for a in actions if a.key == edit.action), "Change")
+    if isinstance(edit, Choose):
+        choices = (i for stage in worked.stages for i in stage.inputs if i.kind == "choice")
+        return next((c.label for c in choices if c.key == edit.choice), "Choice")
+    check = next((c for c in worked.checks if c.key == edit.check), None)
+    return plain(check.ways[edit.index].say, piece.units) if check and edit.index < len(check.ways) else "Way out"
+
+
+def place_of(piece: Piece, edit: AnyEdit) -> tuple[str, str, str]:
+    """Where an edit is felt: the place (JSON Pointer, or none), what it is called, and what was typed or chosen there."""
+    pointer: str = getattr(edit, "pointer", getattr(edit, "side", ""))
+    said = next(
+        (
+            str(getattr(edit, name))
+            for name in ("text", "option", "action", "check", "display", "steps")
+            if hasattr(edit, name)
+        ),
+        "",
+    )
+    field = field_at(pointer, piece) if pointer else None
+    return pointer, field.label if field else _words(pointer) or edit.op.replace("_", " "), said
+
+
+def patched(document: Any, patch: Patch) -> Any:
+    """A document with a JSON Patch applied. Raises :class:`Refused` if a place isn't there."""
+    try:
+        return jsonpatch.apply_patch(document, list(patch))
+    except (jsonpatch.JsonPatchException, jsonpointer.JsonPointerException) as error:
+        raise Refused(Fault("", "change", "", f"does not fit this piece: {error}", "a place the piece has")) from None
+
+
+def _patch(piece: Piece, edit: AnyEdit, shop: Shop) -> Patch:
+    if isinstance(edit, TypeIn):
+        return _typed(piece, edit, shop)
+    if isinstance(edit, AddStation):
+        return _station(piece, edit, shop)
+    if isinstance(edit, Nudge):
+        return _nudged(piece, edit, shop)
+    if isinstance(edit, TakePicture):
+        return _pictured(piece, edit)
+    if isinstance(edit, Write):
+        return _written(piece, edit)
+    if isinstance(edit, ItemEdit):
+        return item_patch(piece, edit, shop)
+    if isinstance(edit, TakeOn):
+        return _taken_on(piece, edit, shop)
+    if isinstance(edit, GiveUp):
+        return _overrides([o for o in piece.overrides if o.check != edit.check])
+    if isinstance(edit, ShowAs):
+        return show_as(piece, edit.display, shop)
+    worked = plan(piece, shop, _focus(edit))
+    if isinstance(edit, Act):
+        for stage in worked.stages:
+            for given in stage.inputs:
+                if given.kind == "action" and given.key == edit.action:
+                    return given.patch
+        raise Refused(
+            Fault("", "change", edit.action, "can’t be done: the piece has changed since", "what its plan offers")
+        )
+    if isinstance(edit, Choose):
+        for stage in worked.stages:
+            for given in stage.inputs:
+                if given.kind == "choice" and given.key == edit.choice:
+                    for option in given.options:
+                        if option.key == edit.option:
+                            return () if option.chosen and given.look != "many" else option.patch
+                    keys = ", ".join(o.key for o in given.options)
+                    raise Refused(Fault("", given.label, edit.option, "is not one of the options", keys))
+        raise Refused(Fault("", "choice", edit.choice, "is not a choice this piece has", "a choice of its plan"))
+    check = next((c for c in worked.checks if c.key == edit.check), None)
+    if check is None or edit.index >= len(check.ways):
+        raise Refused(
+            Fault("", "way out", edit.check, "is no longer open: the piece has changed since", "a way out of its plan")
+        )
+    return check.ways[edit.index].patch
+
+
+def _focus(edit: AnyEdit) -> str:
+    """The item an edit speaks of by the key of a choice or an action (``item.<key>.…``), so that the plan offers it."""
+    name = edit.choice if isinstance(edit, Choose) else edit.action if isinstance(edit, Act) else ""
+    return name.split(".")[1] if name.startswith("item.") else ""
+
+
+def _field(piece: Piece, pointer: str) -> tuple[LengthField | MassField, Any]:
+    """The length or weight declared at a pointer and the document; its label made out of the place for a reading."""
+    field = field_at(pointer, piece)
+    document = document_of(piece)
+    where = pointer.rsplit("/", 1)[0] if _is_reading(pointer) or pointer.startswith("/display/fillers/") else pointer
+    parent = jsonpointer.resolve_pointer(document, where.rsplit("/", 1)[0], None)
+    missing = (
+        where != pointer and not _is_reading(pointer) and jsonpointer.resolve_pointer(document, pointer, None) is None
+    )
+    if missing or field is None or not isinstance(parent, dict) or where.rsplit("/", 1)[1] not in parent:
+        raise Refused(
+            Fault(
+                pointer, "place", pointer, "is not a length of this piece", "a place of the piece that takes a length"
+            )
+        )
+    if isinstance(field, LengthField) and _is_reading(pointer):
+        field = replace(field, label=_reading_label(document, pointer))
+    return field, document
+
+
+def _reading_label(document: Any, pointer: str) -> str:
+    """“Width, middle”, “Width, 30 % down”, “Left edge, top”, “Rising diagonal”, “Bar depth, reading 2”."""
+    steps = pointer.strip("/").split("/")
+    number = int(steps[-1]) + 1
+    again = f", reading {number}" if number > 1 else ""
+    if "more" in steps:
+        at = steps.index("more")
+        where = f"{per_cent(jsonpointer.resolve_pointer(document, '/' + '/'.join(steps[: at + 2]))['at'])} % along"
+        steps = [*steps[:at], where, steps[-1]]
+    side, station = steps[-3], steps[-2].replace("_", " ")
+    if side == "diagonals" or side == "built":
+        return f"{station.title()} diagonal{again}"
+    if station == "bar":
+        return f"Bar depth, reading {number}"
+    if "edges" in steps:
+        return f"{side.title()} edge, {station}{again}"
+    return f"{side.title()}, {station}{again}"
+
+
+def _is_reading(pointer: str) -> bool:
+    return pointer.rsplit("/", 1)[-1].isdigit() and not pointer.startswith("/display/fillers/")
+
+
+def _typed(piece: Piece, edit: TypeIn, shop: Shop) -> Patch:
+    field, document = _field(piece, edit.pointer)
+    if not edit.text.strip():
+        return _emptied(field, document, edit)
+    if isinstance(field, MassField):
+        return (put(edit.pointer, field.read(edit.text, edit.unit, edit.pointer)),)
+    more = DISPLAYS[piece.display.type].settle(document, edit.pointer, lambda: book_of(piece, shop))
+    read = field.read(edit.text, edit.unit, shop.tape, edit.pointer)
+    if not _is_reading(edit.pointer):
+        return (*more, put(edit.pointer, read.mm))
+    station, index = edit.pointer.rsplit("/", 1)
+    held = jsonpointer.resolve_pointer(document, station)
+    value = reading_of(edit.text, read)
+    if int(index) < len(held):
+        return ({"op": "replace", "path": edit.pointer, "value": value},)
+    return ({"op": "add", "path": f"{station}/-", "value": value},)
+
+
+# Photographs of how it was.
+MOST_PHOTOS = 12
+# Letters a reason has at the least.
+LEAST_REASON = 5
+# A click this near to a named station means that station (thousandths of the side).
+NEAR = 30
+
+
+def _station(piece: Piece, edit: AddStation, shop: Shop) -> Patch:
+    """A reading at a place of one's own becomes one of the named station it is near to, of one that is there, or a new one."""
+    document = document_of(piece)
+    held = jsonpointer.resolve_pointer(document, edit.side, None)
+    if not isinstance(held, dict) or "more" not in held:
+        raise Refused(Fault(edit.side, "place", edit.side, "has no stations", "a side that is read at stations"))
+    named = [name for name in held if name != "more"]
+    for name, at in zip(named, (0, 500, 1000), strict=True):
+        if abs(edit.at - at) <= NEAR:
+            return _typed(
+                piece, TypeIn(pointer=f"{edit.side}/{name}/{len(held[name])}", text=edit.text, unit=edit.unit), shop
+            )
+    for i, station in enumerate(held["more"]):
+        if abs(edit.at - station["at"]) <= NEAR // 3:
+            again = f"{edit.side}/more/{i}/readings/{len(station['readings'])}"
+            return _typed(piece, TypeIn(pointer=again, text=edit.text, unit=edit.unit), shop)
+    field = field_at(f"{edit.side}/more/0/readings/0", piece)
+    assert isinstance(field, LengthField)
+    read = field.read(edit.text, edit.unit, shop.tape, edit.side)
+    return (
+        {
+            "op": "add",
+            "path": f"{edit.side}/more/-",
+            "value": {"at": edit.at, "readings": [reading_of(edit.text, read)]},
+        },
+    )
+
+
+def _emptied(field: LengthField | MassField, document: Any, edit: TypeIn) -> Patch:
+    accepted = field.accepted(edit.unit)
+    if not _is_reading(edit.pointer):
+        if isinstance(field, MassField) or field.empty:
+            return (put(edit.pointer, None),)
+        raise Refused(Fault(edit.pointer, field.label, edit.text, "is needed", accepted))
+    station, index = edit.pointer.rsplit("/", 1)
+    held = jsonpointer.resolve_pointer(document, station)
+    if int(index) >= len(held):
+        return ()
+    side = station.rsplit("/", 1)[0]
+    if station.endswith("/readings"):
+        side = side.rsplit("/", 2)[0]
+        if len(held) == 1:
+            # The last reading of a station of one's own takes the station with it.
+            return ({"op": "remove", "path": station.rsplit("/", 1)[0]},)
+    needed = side.endswith(("/width", "/height")) or "bar" in jsonpointer.resolve_pointer(document, side)
+    if needed and _readings_of(jsonpointer.resolve_pointer(document, side)) <= 1:
+        raise Refused(
+            Fault(edit.pointer, field.label, edit.text, "is the only reading of this size: one is needed", accepted)
+        )
+    return ({"op": "remove", "path": edit.pointer},)
+
+
+def _readings_of(axis: dict[str, Any]) -> int:
+    return sum(
+        sum(len(s["readings"]) for s in held) if name == "more" else len(held) for name, held in axis.items()
+    )  # fmt: skip
+
+
+def _nudged(piece: Piece, edit: Nudge, shop: Shop) -> Patch:
+    field, document = _field(piece, edit.pointer)
+    more = DISPLAYS[piece.display.type].settle(document, edit.pointer, lambda: book_of(piece, shop))
+    held = jsonpointer.resolve_pointer(patched(document, more), edit.pointer, None)
+    if isinstance(held, dict):
+        held = held["mm"]
+    if held is None or isinstance(field, MassField):
+        raise Refused(Fault(edit.pointer, field.label, "", "has no length yet to be moved", "a length typed first"))
+    mm = Fraction(held) + edit.steps * NUDGE[edit.unit][1 if edit.coarse else 0]
+    mm = min(max(mm, field.low), field.high)
+    if _is_reading(edit.pointer):
+        value = {"mm": as_decimal(mm), "typed": None, "tape": edit.unit, "give": 0}
+        return ({"op": "replace", "path": edit.pointer, "value": value},)
+    return (*more, put(edit.pointer, mm))
+
+
+def _pictured(piece: Piece, edit: TakePicture) -> Patch:
+    if edit.condition:
+        if edit.file is None or len(piece.condition.photos) >= MOST_PHOTOS:
+            raise Refused(
+                Fault("/condition/photos", "Photograph", "", "can’t be added", f"up to {MOST_PHOTOS} photographs")
+            )
+        return ({"op": "add", "path": "/condition/photos/-", "value": edit.file.model_dump()},)
+    if edit.item is not None:
+        return (
+            {
+                "op": "add",
+                "path": f"{item_pointer(piece, edit.item)}/photo",
+                "value": edit.file.model_dump() if edit.file else None,
+            },
+        )
+    if piece.display.type != "stretcher":
+        raise Refused(
+            Fault("/display/file", "Picture file", "", "has no place on this piece", "a canvas to be stretched")
+        )
+    return ({"op": "add", "path": "/display/file", "value": edit.file.model_dump() if edit.file else None},)
+
+
+def _taken_on(piece: Piece, edit: TakeOn, shop: Shop) -> Patch:
+    """An override is by name and with a reason, of a stop that stands."""
+    who, why = edit.who.strip(), edit.why.strip()
+    if not any(c.key == edit.check and c.severity == "stop" for c in plan(piece, shop).checks):
+        raise Refused(Fault("/overrides", "Stop", edit.check, "does not stand any more", "a stop of this piece"))
+    faults = []
+    if not who:
+        faults.append(
+            Fault("/overrides/who", "Who takes it on", edit.who, "is needed: it is by name", "up to 120 letters")
+        )
+    if len(why) < LEAST_REASON:
+        faults.append(
+            Fault("/overrides/why", "Why", edit.why, "is needed: the reason is kept and printed", "a few words")
+        )
+    if faults:
+        raise Refused(*faults)
+    others = [o for o in piece.overrides if o.check != edit.check]
+    return _overrides([*others, Override(check=edit.check, who=who[:120], why=why[:1000])])
+
+
+def _overrides(overrides: list[Override]) -> Patch:
+    return ({"op": "add", "path": "/overrides", "value": [o.model_dump() for o in overrides]},)
+
+
+def _words(pointer: str) -> str | None:
+    """What may be written at a place of the piece, or None."""
+    inside = INNER_WORDS.fullmatch(pointer)
+    if inside is None:
+        return WORDS.get(pointer)
+    return {"name": "Name of the item", "colour": "Colour of the item", "text": "Letters cut out"}[
+        inside[1] or inside[2]
+    ]
+
+
+def _written(piece: Piece, edit: Write) -> Patch:
+    label = _words(edit.pointer)
+    if label is None:
+        raise Refused(Fault(edit.pointer, "place", edit.pointer, "can't be written to", ", ".join(WORDS)))
+    text = edit.text.strip()
+    if edit.pointer.endswith("/name") and not text:
+        raise Refused(
+            Fault(
+                edit.pointer,
+                label,
+                edit.text,
+                "is needed, so that it can be found again",
+                "a name of up to 120 letters",
+            )
+        )
+    return (put(edit.pointer, None if edit.pointer in ("/due", "/object/consent/on") and not text else text),)

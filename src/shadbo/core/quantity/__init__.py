@@ -1,0 +1,1 @@
+"""Lengths, masses and the sums that keep their terms; what a figure, a field, a slip and a source are."""

@@ -1,0 +1,245 @@
+"""What a plan says in words and numbers: figures that open, and sentences with lengths in them.
+
+A :class:`Book` collects the dims of a plan by dotted name; :func:`figure_of` turns one into what a screen, a page or a
+file shows. Lengths travel shown in both systems, so that nothing downstream rounds or converts.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Literal
+
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.lengths import Grain, Showing, Shown, as_decimal
+from shadbo.core.quantity.masses import Quantity
+from shadbo.core.quantity.sources import source
+from shadbo.core.quantity.sums import Curve, Dim, Leaf, Pick, Sum
+
+Say = tuple[str | Shown, ...]
+
+# The tongue of one plan: how many parts of an inch. Lengths in sentences are rounded as sizes are.
+SENTENCE_GRAIN: Grain = "depth"
+
+
+class Speaker:
+    """Makes sentences with lengths in them: ``say("too deep by {}", mm)``."""
+
+    def __init__(self, showing: Showing) -> None:
+        self.showing = showing
+
+    def fine(self, mm: Dim | Fraction) -> Shown:
+        """A length small enough to vanish in the shop's fraction: a tolerance, a spread."""
+        return self.showing.show(mm.value if isinstance(mm, Dim) else mm, "fine")
+
+    def say(self, template: str, *lengths: Dim | Fraction | Shown) -> Say:
+        pieces = template.split("{}")
+        if len(pieces) != len(lengths) + 1:
+            raise ValueError(f"{len(lengths)} lengths for {template!r}")
+        out: list[str | Shown] = [pieces[0]]
+        for length, text in zip(lengths, pieces[1:], strict=True):
+            if not isinstance(length, Shown):
+                length = self.showing.show(length.value if isinstance(length, Dim) else length, SENTENCE_GRAIN)
+            out += [length, text]
+        return tuple(bit for bit in out if bit != "")
+
+
+def plain(said: Say, unit: Literal["mm", "in"]) -> str:
+    """A sentence as text in one system."""
+    return "".join(bit if isinstance(bit, str) else bit.text(unit) for bit in said)
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """One line of a shown sum: multiplier, what it is, its own size, what it adds; or one candidate of a pick."""
+
+    times: str
+    label: str
+    shown: Shown
+    amount: Shown
+    figure: str | None
+    pointer: str | None
+    parts: tuple[str, ...]
+    chosen: bool | None
+    allowance: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Depends:
+    """An input this figure hangs on: ``per`` is how far it moves for one of the input; ``tolerance`` that input's own."""
+
+    label: str
+    pointer: str | None
+    per: str
+    tolerance: Shown
+    typed: str | None
+    source: str
+    parts: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Figure:
+    """A named figure, ready to be shown: rounded for its use (``shown``), and ``mm`` exactly.
+
+    ``edit`` is the place in the piece it can be typed into; ``rounding`` names the systems in which rounding moves a
+    figure that has to fit by more than its tolerance.
+    """
+
+    name: str
+    label: str
+    kind: Literal["length", "count", "quantity"]
+    mm: str | None
+    count: int | None
+    quantity: Quantity | None
+    shown: Shown | None
+    edit: str | None
+    parts: tuple[str, ...]
+    rounding: Literal["", "mm", "in", "both"]
+
+
+@dataclass(frozen=True, slots=True)
+class Opened:
+    """A figure opened: how it came about, line by line, its tolerance, and what it hangs on."""
+
+    figure: Figure
+    how: str
+    rows: tuple[Row, ...]
+    factor: str | None
+    result: Shown | None
+    worst: Shown | None
+    likely: Shown | None
+    depends: tuple[Depends, ...]
+    working: tuple[Say, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Worked:
+    """What is no length: a number of things, or a quantity (a weight, a ratio), with how it was come to."""
+
+    name: str
+    label: str
+    count: int | None
+    quantity: Quantity | None
+    working: tuple[Say, ...]
+    parts: tuple[str, ...] = ()
+    edit: str | None = None
+
+
+class Book:
+    """The dims of one plan by name. A name is given once."""
+
+    def __init__(self) -> None:
+        self.dims: dict[str, Dim] = {}
+        self.counts: dict[str, Worked] = {}
+
+    def add(
+        self, dim: Dim, name: str, label: str, *, parts: Iterable[str] = (), grain: Grain | None = None,
+        fits: bool = False, along: Dim | None = None,
+    ) -> Dim:  # fmt: skip
+        if name in self.dims or name in self.counts:
+            raise ValueError(f"figure {name} stands in the book already")
+        self.dims[name] = dim.named(name, label, parts=parts, grain=grain, fits=fits, along=along)
+        return self.dims[name]
+
+    def add_count(self, name: str, label: str, count: int, *working: Say, parts: Iterable[str] = ()) -> int:
+        self.counts[name] = Worked(name, label, count, None, working, tuple(parts))
+        return count
+
+    def add_quantity(
+        self, name: str, label: str, quantity: Quantity, *working: Say, parts: Iterable[str] = (), edit: str | None = None
+    ) -> Quantity:  # fmt: skip
+        self.counts[name] = Worked(name, label, None, quantity, working, tuple(parts), edit)
+        return quantity
+
+    def __getitem__(self, name: str) -> Dim:
+        return self.dims[name]
+
+
+def number_text(value: Fraction) -> str:
+    """A multiplier as it is written: 2, ½, 1/3."""
+    vulgar = {Fraction(1, 2): "½", Fraction(1, 4): "¼", Fraction(3, 4): "¾", Fraction(1, 3): "⅓", Fraction(2, 3): "⅔"}
+    if value in vulgar:
+        return vulgar[value]
+    return str(value) if value.denominator < 10 else f"{float(value):.3g}"
+
+
+def _times(coefficient: Fraction, first: bool) -> str:
+    sign = "−" if coefficient < 0 else "" if first else "+"
+    size = abs(coefficient)
+    return sign if size == 1 else f"{sign} {number_text(size)} ×".strip()
+
+
+def _rows(dim: Dim, show: Showing) -> tuple[str, tuple[Row, ...], str | None]:
+    form = dim.form
+
+    def row(times: str, term: Dim, amount: Fraction, chosen: bool | None = None) -> Row:
+        inner = term.form if isinstance(term.form, Leaf) else None
+        return Row(
+            times, term.label, show.show(term.value, "fine"), show.show(amount, "fine"), term.name,
+            inner.pointer if inner else None, term.parts, chosen,
+            bool(inner and inner.tolerance and not term.value and inner.origin == "setting"),
+        )  # fmt: skip
+
+    if isinstance(form, Sum):
+        rows = tuple(row(_times(c, i == 0), t, c * t.value) for i, (c, t) in enumerate(form.terms))
+        factor = None
+        if form.factor == 0:
+            factor = "× 0"
+        elif form.factor != 1:
+            back = 1 / form.factor
+            factor = f"÷ {number_text(back)}" if back.denominator == 1 else f"× {number_text(form.factor)}"
+        return "sum", rows, factor
+    if isinstance(form, Pick):
+        share = Fraction(1)
+        return form.how, tuple(row("", d, share * d.value, i == form.chosen) for i, d in enumerate(form.of)), None
+    if isinstance(form, Curve):
+        return form.how, tuple(row("", t, t.value) for _, t in form.args), None
+    return form.origin, (), None
+
+
+def figure_of(dim: Dim, show: Showing) -> Figure:
+    """A dim as a figure."""
+    assert dim.name is not None
+    inner = dim.form if isinstance(dim.form, Leaf) else None
+    return Figure(
+        dim.name, dim.label, "length", f"{as_decimal(dim.value):f}", None, None, show.show(dim.value, "fine" if inner else dim.grain),
+        inner.pointer if inner else None, dim.parts, _rounding(dim, show),
+    )  # fmt: skip
+
+
+def open_figure(dim: Dim, show: Showing) -> Opened:
+    """Everything there is to show of a dim."""
+    how, rows, factor = _rows(dim, show)
+    depends = []
+    for slope, leaf in sorted(dim.slopes.values(), key=lambda pair: -abs(pair[0])):
+        form = leaf.form
+        assert isinstance(form, Leaf)
+        if form is not dim.form:
+            per = number_text(slope) if slope > 0 else "−" + number_text(-slope)
+            shown = show.show(form.tolerance, "fine")
+            depends.append(
+                Depends(leaf.label, form.pointer, per, shown, form.typed, source(form.source).text, leaf.parts)
+            )
+    return Opened(
+        figure_of(dim, show), how, rows, factor, show.show(dim.value, "fine"), show.show(dim.worst, "fine"),
+        show.show(dim.likely, "fine"), tuple(depends), (),
+    )  # fmt: skip
+
+
+def open_count(count: Worked) -> Opened:
+    return Opened(figure_of_count(count), "count", (), None, None, None, None, (), count.working)
+
+
+def _rounding(dim: Dim, show: Showing) -> Literal["", "mm", "in", "both"]:
+    """In which system rounding moves a figure that has to fit by more than its tolerance."""
+    if not dim.fits or isinstance(dim.form, Leaf):
+        return ""
+    metric, inch = (by > dim.worst for by in show.moved(dim.value, dim.grain))
+    return "both" if metric and inch else "mm" if metric else "in" if inch else ""
+
+
+def figure_of_count(worked: Worked) -> Figure:
+    kind: Literal["count", "quantity"] = "count" if worked.quantity is None else "quantity"
+    return Figure(
+        worked.name, worked.label, kind, None, worked.count, worked.quantity, None, worked.edit, worked.parts, ""
+    )  # fmt: skip

@@ -1,0 +1,169 @@
+"""Frames with a lip and deep ready-mades (handbook section 4): sums, checks, ways out."""
+
+from __future__ import annotations
+
+from itertools import pairwise
+from typing import Any
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.planning.edits import Choose, TakeWayOut, apply_edits
+from shadbo.core.planning.plan import Plan, plan
+from tests.core.things import canvas, frame, keys, made, mm, piece, worked
+
+
+def lipped(thing: dict[str, Any], **display: Any) -> Plan:
+    return worked(thing, {"type": "lipped", "frame": made(), **display})
+
+
+def test_sizes_come_from_the_smallest_reading_under_the_lip() -> None:
+    """sight = smallest − 2 × lap; rabbet = sight + 2 × lip (6); outside = rabbet + 2 × (face 25 − lip)."""
+    done = lipped(canvas((600, 599, "600.5"), (450, 450, 450)))
+    assert mm(done, "frame.sight.width") == 599 - 10
+    assert mm(done, "frame.rabbet.width") == 589 + 12
+    assert mm(done, "frame.outside.width") == 601 + 38
+    assert mm(done, "fit.width") == 601 - 600.5
+
+
+@given(st.integers(150, 1600), st.integers(150, 1600))
+def test_clips_are_never_too_far_apart_and_two_a_side_at_least(width: int, height: int) -> None:
+    """Common practice: offset clips every 150 mm (6 in), at least two a side."""
+    done = lipped(canvas(width, height))
+    for along, axis in (("across", "width"), ("down", "height")):
+        places = [mm(done, n) for n in done.figures if n.startswith(f"clip.{along}.")]
+        assert len(places) >= 2
+        gaps = [b - a for a, b in pairwise(places)]
+        assert max(gaps) <= 150 + 1e-6 and max(gaps) - min(gaps) < 1e-5
+        outside = mm(done, f"frame.outside.{axis}")
+        assert places[0] == pytest.approx(outside - places[-1], abs=1e-5), "the same from both ends"
+
+
+def test_the_clip_s_offset_takes_up_how_far_the_canvas_stands_out() -> None:
+    """A bar of 38 in a rabbet of 22 stands out 16: the 12.7 (½ in) clip, 3.3 for its spring."""
+    done = lipped(canvas(600, 450, 38))
+    assert (mm(done, "clip.standout"), mm(done, "clip.offset")) == (16, 12.7)
+    assert mm(done, "clip.sprung") == pytest.approx(3.3)
+    loose = lipped(canvas(600, 450, 38), offset="19.05")
+    check = next(c for c in loose.checks if c.key == "clip.offset")
+    assert check.ways and "12.7" in str(check.ways[0].patch)
+    assert "clip.shallow" in keys(lipped(canvas(600, 450, 15)))
+
+
+def test_screws_can_t_reach_the_canvas_nor_the_face() -> None:
+    done = lipped(canvas(600, 450, 18), screw=30)
+    stop = next(c for c in done.checks if c.key == "screw.long")
+    assert stop.severity == "stop" and mm(done, "screw.longest") == 30 - 4 and stop.ways
+    assert mm(done, "screw.bar.longest") == 18 - 5
+    assert next(c for c in done.checks if c.key == "screw.bar").severity == "caution"
+    short = lipped(canvas(600, 450, 18), screw=8)
+    assert "screw.short" in keys(short)
+
+
+def test_a_canvas_too_large_for_the_rabbet_is_stopped_and_can_be_mended() -> None:
+    start = piece(canvas(602, 450), {"type": "lipped", "frame": frame((601, 601, 601), (455, 455, 455))})
+    stop = next(c for c in plan(start, HOUSE_SHOP).stops if c.key == "fit.width")
+    assert stop.ways
+    after = plan(apply_edits(start, [TakeWayOut(check="fit.width", index=len(stop.ways) - 1)], HOUSE_SHOP), HOUSE_SHOP)
+    assert not after.stops
+
+
+def test_a_canvas_its_frame_does_not_cover_is_stopped() -> None:
+    """Lip 6, rabbet 610: pushed to one side 600 leaves 4 of its edge to be seen."""
+    done = worked(canvas(600, 450), {"type": "lipped", "frame": frame((610, 610, 610), (455, 455, 455))})
+    assert mm(done, "lap.least.width") == 6 - 10
+    assert next(c for c in done.checks if c.key == "lap.width").severity == "stop"
+
+
+def test_a_turned_frame_is_offered_where_it_fits() -> None:
+    start = piece(canvas(450, 600), {"type": "lipped", "frame": frame((602, 602, 602), (453, 453, 453))})
+    way = next(w for c in plan(start, HOUSE_SHOP).checks if c.key == "fit.height" for w in c.ways)
+    assert way.patch == ({"op": "add", "path": "/display/frame/turned", "value": True},)
+
+
+def test_the_dust_cover_stays_inside_and_has_its_hole() -> None:
+    """Handbook 11: trimmed 2–3 mm inside; a breathing hole for canvas."""
+    done = lipped(canvas(600, 450))
+    assert mm(done, "cover.width") == mm(done, "frame.outside.width") - 6
+    assert any(s.part == "hole" for s in done.view("back").shapes)
+    assert "breathing hole" in str(next(s for s in done.steps if s.key == "cover").say)
+
+
+# -- deep ready-made ---------------------------------------------------------------------------------------------------
+
+
+def boxed(thing: dict[str, Any], **display: Any) -> Plan:
+    box = frame((202, 202, 202), (202, 202, 202), lip=5, rabbet_depth=44, face=29, rail_height=50, glass=2, board=3)
+    return worked(thing, {"type": "deep_ready_made", "frame": box, **display})
+
+
+def test_a_200_canvas_in_a_250_box() -> None:
+    """Common practice (handbook 14): a 200 mm canvas in a 250 mm ready-made has rails 25 wide (face less what its lip
+    laps, 29 − 5 + 1 of packing). Card as thick as the glass; packing even on both sides; 44 − 3 − (2 + 18 + 3) left."""
+    done = boxed(canvas(200, 200, 18))
+    assert mm(done, "frame.outside.width") == 250
+    assert (mm(done, "frame.outside.width") - 200) / 2 == 25
+    assert mm(done, "packing.width") == mm(done, "packing.height") == 1
+    assert mm(done, "pack.card") == 2
+    assert mm(done, "depth.slack") == 44 - 3 - 23
+    assert not done.stops
+
+
+def test_what_is_left_is_filled_out_of_stock_to_within_a_millimetre() -> None:
+    note = next(c for c in boxed(canvas(200, 200, 18)).checks if c.key == "depth.fill")
+    lengths = [bit for bit in note.why if not isinstance(bit, str)]
+    assert sum(float(b.mm) for b in lengths[:-1]) == pytest.approx(18, abs=1) and float(lengths[-1].mm) <= 1
+
+
+def test_screws_go_through_the_board_into_the_bars() -> None:
+    """Board 3 and 12 of bite: 15; never within 5 of the canvas: 3 + 18 − 5 = 16. Stock has 16: it bites 13."""
+    done = boxed(canvas(200, 200, 18, bar_width=36))
+    assert (mm(done, "screw.shortest"), mm(done, "screw.longest")) == (15, 16)
+    assert (mm(done, "screw.length"), mm(done, "screw.bite")) == (16, 13)
+    assert mm(done, "screw.inset") == (200 - 200) / 2 + 18
+    assert done.figures["screw.count"].count == 8
+    assert [mm(done, f"screw.across.{i}") for i in (1, 2)] == [50, 150]
+    long = boxed(canvas(200, 200, 18), screw=20)
+    assert next(c for c in long.checks if c.key == "screw.long").severity == "stop"
+
+
+def test_tape_alone_is_cautioned_and_waits_a_day() -> None:
+    done = boxed(canvas(200, 200, 18), fixing="tape_alone")
+    assert "fixing.tape" in keys(done, "caution")
+    assert next(s for s in done.steps if s.key == "tape").wait_minutes == 24 * 60
+    assert not any(line.key == "screw" for line in done.cuts)
+
+
+def test_a_canvas_too_deep_for_its_box_has_ways_out_that_mend_it() -> None:
+    start = piece(canvas(200, 200, 38), {"type": "deep_ready_made", "frame": frame(
+        (202, 202, 202), (202, 202, 202), lip=5, rabbet_depth=44, face=29, rail_height=50, glass=2, board=3)})  # fmt: skip
+    stop = next(c for c in plan(start, HOUSE_SHOP).stops if c.key == "depth.slack")
+    assert len(stop.ways) >= 2
+    for i in range(len(stop.ways)):
+        after = plan(apply_edits(start, [TakeWayOut(check="depth.slack", index=i)], HOUSE_SHOP), HOUSE_SHOP)
+        assert "depth.slack" not in keys(after, "stop")
+
+
+def test_a_canvas_too_large_for_its_box_is_stopped() -> None:
+    stop = next(c for c in boxed(canvas(210, 200, 18)).stops if c.key == "fit.width")
+    assert stop.ways
+
+
+# -- one canvas, three ways of showing it ---------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("way", ["floater", "lipped", "deep_ready_made"])
+def test_the_way_of_showing_a_canvas_can_be_changed(way: str) -> None:
+    start = piece(canvas(200, 200, 18), {"type": "lipped", "frame": made()})
+    changed = apply_edits(start, [Choose(choice="display", option=way)], HOUSE_SHOP)
+    assert changed.display.type == way
+    done = plan(changed, HOUSE_SHOP)
+    chosen = next(i for i in done.stages[1].inputs if i.kind == "choice" and i.key == "display")
+    assert [o.key for o in chosen.options if o.chosen] == [way]
+
+
+def test_every_step_list_says_what_to_look_at() -> None:
+    for done in (lipped(canvas(600, 450)), boxed(canvas(200, 200, 18))):
+        assert sum(s.gate for s in done.steps) >= 3

@@ -1,0 +1,60 @@
+"""Work between two sheets by hand: borders, two sheets of glass, clips, what goes back to stock."""
+
+from __future__ import annotations
+
+import pytest
+
+from shadbo.core.quantity.figures import plain
+from tests.core.things import flat, frame, made, mm, worked
+
+SPRIG = flat((186,), (262,), material="plant", weight="0.02")
+READY = frame((302, "301.5", 302), (402, 402, 402), rabbet_depth=14, face=20, rail_height=20, glass=2, board=3)
+
+
+def test_borders_from_what_is_there() -> None:
+    done = worked(SPRIG, {"type": "see_through", "frame": READY})
+    wide, tall = (301.5 - 12 - 186) / 2, (402 - 12 - 262) / 2
+    assert (mm(done, "border.width"), mm(done, "border.height")) == (wide, tall)
+    assert mm(done, "border.difference") == tall - wide
+    assert mm(done, "even.work.height") == 402 - 12 - 2 * wide, "a work so high would have the same border all round"
+    assert mm(done, "border.turned.width") == (402 - 12 - 186) / 2
+
+
+def test_two_sheets_weigh_twice_by_the_published_density() -> None:
+    """EN 572-1: 2500 kg/m³, so 1 m² of 2 mm glass is 5.0 kg; the glass here is cut 2 mm smaller than the rabbet."""
+    one, two = (worked(SPRIG, {"type": "see_through", "frame": READY, "sheets": n}) for n in (1, 2))
+    sheet = 0.2995 * 0.400 * 5.0
+    grams = [float(d.weight.mm.split()[0]) * (1000 if "kg" in d.weight.mm else 1) for d in (one, two)]
+    assert grams[1] - grams[0] == pytest.approx(sheet * 1000, abs=10)
+    assert mm(done=two, name="depth.pack") - mm(one, "depth.pack") == 2
+
+
+def test_common_practice_two_clips_a_side_on_a_pair_of_glasses() -> None:
+    done = worked(SPRIG, {"type": "see_through", "frame": READY})
+    assert done.figures["clips.width"].count == done.figures["clips.height"].count == 2
+    back = [s for s in done.view("back").shapes if s.part.startswith("clip.")]
+    assert len(back) == 2 * 4
+    closer = worked(SPRIG, {"type": "see_through", "frame": READY, "spacing": 120})
+    assert closer.figures["clips.height"].count == 4, "400 / 120, rounded up"
+
+
+def test_the_second_frame_goes_back_to_stock() -> None:
+    done = worked(SPRIG, {"type": "see_through", "frame": READY})
+    assert [plain(left, "mm") for left in done.leftovers] == [
+        "One spare frame, rabbet 302 mm × 402 mm, without its glass", "2 inner boards, 302 mm × 402 mm, 3 mm thick"]  # fmt: skip
+    assert not worked(SPRIG, {"type": "see_through", "frame": made("ash-lip-20x20")}).leftovers
+
+
+def test_nothing_behind_it_shows_and_four_faces_are_ticked() -> None:
+    done = worked(SPRIG, {"type": "see_through", "frame": READY})
+    assert not [s for s in done.view("back").shapes if "wire" in s.part or "cord" in s.part]
+    assert mm(done, "hang.middle") == pytest.approx(mm(done, "frame.outside.width") / 2, abs=1e-5)
+    ticks = next(i for s in done.stages for i in s.inputs if i.kind == "choice" and i.key == "cleaned")
+    assert len(ticks.options) == 4 and sum(o.key.endswith("inner") for o in ticks.options) == 2
+
+
+def test_fresh_plants_are_pressed_first() -> None:
+    done = worked(SPRIG, {"type": "see_through", "frame": READY, "pressed": False})
+    press = next(s for s in done.steps if s.key == "press")
+    assert 14 * 1440 <= press.wait_minutes <= 28 * 1440, "two to four weeks"
+    assert done.time.days > 14

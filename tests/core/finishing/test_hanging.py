@@ -1,0 +1,206 @@
+"""Hanging by hand: rings, wire, hooks, several on a wall, joints, the room; and every rule of it."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.finishing.hang.joints import best_joint, joints_for
+from shadbo.core.planning.edits import Act, apply_edits
+from shadbo.core.planning.plan import plan
+from shadbo.core.quantity.exact import Fraction
+from tests.core.mending import fires_and_is_mended
+from tests.core.things import badge, canvas, flat, item, keys, made, mm, piece, things, worked
+from tests.core.things import box as shown
+
+OAK = {"type": "lipped", "frame": made("oak-lip-25x30")}
+CANVAS = canvas(600, 450, 22, weight="2.5")
+PRINT = flat((500, 500, 500), (700, 700, 700))
+BOARD = {"type": "on_board", "frame": made("pine-lip-40x36"), "border": 40}
+
+
+def test_rings_wire_and_hook() -> None:
+    done = worked(CANVAS, OAK, hang={"how": "wire", "slack": 80})
+    w, h = mm(done, "frame.outside.width"), mm(done, "frame.outside.height")
+    down = h / 3
+    assert mm(done, "hang.down") == pytest.approx(down) and mm(done, "hang.inset") == (25 - 6) / 2
+    span = w - 2 * 9.5
+    assert mm(done, "hang.span") == pytest.approx(span)
+    path = 2 * math.hypot(span / 2, 80)
+    assert mm(done, "hang.wire.path") == pytest.approx(path, abs=1e-4) and mm(done, "hang.wire.cut") == pytest.approx(
+        path + 200, abs=1e-4
+    )
+    assert mm(done, "hang.top") == pytest.approx(down - 80)
+    assert mm(done, "hang.hook") == pytest.approx(1450 + h / 2 - (down - 80))
+
+
+def test_what_suits_it_is_said_whatever_is_chosen() -> None:
+    """A wire would bend these thin stiles, so two hooks suit; that stands there with one hanger chosen too."""
+    poster = flat((860, 860, 860), (1230, 1230, 1230))
+    thin = {"type": "on_board", "frame": made("oak-lip-25x30"), "border": 25}
+
+    def told(how: str) -> str:
+        done = worked(poster, thin, hang={"how": how})
+        choice = next(i for s in done.stages for i in s.inputs if i.kind == "choice" and i.key == "hang.how")
+        return "".join(b for b in choice.options[0].detail if isinstance(b, str))
+
+    assert told("auto") == told("one") == told("cleat")
+    assert told("auto").startswith("Rings on two hooks: a wire would")
+
+
+@pytest.mark.parametrize(("school", "share"), [("third", 3), ("quarter", 4)])
+def test_common_practice_rings_a_third_or_a_quarter_down(school: str, share: int) -> None:
+    done = worked(CANVAS, OAK, hang={"how": "wire", "school": school})
+    assert mm(done, "hang.down") == pytest.approx(mm(done, "frame.outside.height") / share)
+
+
+def test_one_hanger_for_the_light_wire_then_two_hooks_then_a_cleat() -> None:
+    def how(kg: float, size: int = 300) -> str:
+        done = worked(
+            canvas(size, size, 22, weight=kg), {"type": "floater", "frame": {"make": "new", "moulding": "oak-25x60"}}
+        )
+        choice = next(i for s in done.stages for i in s.inputs if i.kind == "choice" and i.key == "hang.how")
+        return "".join(b for b in choice.options[0].detail if isinstance(b, str))
+
+    assert [how(0.2, 220), how(3), how(18), how(60)] == [
+        "One hanger, centred",
+        "Rings and wire",
+        "Rings on two hooks",
+        "A cleat",
+    ]
+
+
+def test_see_through_work_shows_no_wire() -> None:
+    done = worked(flat((300,), (400,), weight=1), {"type": "see_through", "frame": made("ash-lip-20x20")})
+    assert not [s for s in done.view("back").shapes if s.part == "hang.wire"]
+    choice = next(i for s in done.stages for i in s.inputs if i.kind == "choice" and i.key == "hang.how")
+    assert [o.key for o in choice.options] == ["auto", "one", "rings"]
+
+
+def test_a_row_of_three_with_equal_gaps_about_the_eye_line() -> None:
+    beside = [{"name": "two", "width": 400, "height": 500}, {"name": "three", "width": 640, "height": 300}]
+    done = worked(CANVAS, OAK, hang={"how": "rings", "wall": {"width": 3000, "gap": 70, "beside": beside}})
+    w = mm(done, "frame.outside.width")
+    total = w + 400 + 640 + 2 * 70
+    left = 1500 - total / 2
+    assert mm(done, "wall.total") == pytest.approx(total)
+    assert [mm(done, f"wall.{i}.left") for i in range(3)] == pytest.approx(
+        [left, left + w + 70, left + w + 70 + 400 + 70]
+    )
+    for i, h in enumerate((mm(done, "frame.outside.height"), 500, 300)):
+        assert mm(done, f"wall.{i}.top") == pytest.approx(1450 + h / 2), "every middle at the eye line"
+    assert mm(done, "wall.0.hook.right") - mm(done, "wall.0.hook.left") == pytest.approx(mm(done, "hang.span"))
+    strip = done.view("strip")
+    assert strip.template and strip.width == pytest.approx(mm(done, "hang.span") + 100, abs=0.01)
+
+
+@settings(max_examples=30)
+@given(st.integers(1, 8), st.integers(0, 5), st.integers(0, 300))
+def test_a_grid_has_equal_gaps_and_its_middle_at_the_eye_line(n: int, columns: int, gap: int) -> None:
+    beside = [{"name": f"b{i}", "width": 200 + 30 * i, "height": 300 - 20 * i} for i in range(n)]
+    done = worked(CANVAS, OAK, hang={"wall": {"width": 20000, "gap": gap, "columns": columns, "beside": beside}})
+    across = min(columns or n + 1, n + 1)
+    for i in range(n):
+        if (i + 1) % across:
+            assert mm(done, f"wall.{i + 1}.left") - mm(done, f"wall.{i}.right") == pytest.approx(gap)
+    row_tops = [
+        max(mm(done, f"wall.{k}.top") for k in range(r, min(r + across, n + 1))) for r in range(0, n + 1, across)
+    ]
+    lows = [
+        min(mm(done, f"wall.{k}.bottom") for k in range(r, min(r + across, n + 1))) for r in range(0, n + 1, across)
+    ]
+    assert (max(row_tops) + min(lows)) / 2 == pytest.approx(1450)
+
+
+def test_one_like_it_is_hung_beside_it_and_taken_down_again() -> None:
+    begun = piece(CANVAS, OAK)
+    two = apply_edits(begun, [Act(action="wall.beside.add")], HOUSE_SHOP)
+    assert mm(plan(two, HOUSE_SHOP), "wall.beside.0.width") == pytest.approx(
+        mm(plan(begun, HOUSE_SHOP), "frame.outside.width"), abs=0.06
+    )
+    assert apply_edits(two, [Act(action="wall.beside.0.out")], HOUSE_SHOP) == begun
+
+
+# -- joints -------------------------------------------------------------------------------------------------------------
+
+
+def test_a_biscuit_lies_in_the_wood_of_the_mitre() -> None:
+    """#20 is 56 × 23 × 4: a mitre at least 56 long, so a face of 40; 11.5 + 3 in the wood; 6 from the face each side of 4."""
+    fits = {j.key: j.fits for j in joints_for(Fraction(40), Fraction(20), Fraction(5))}
+    assert fits["biscuit_20"] and fits["biscuit_0"]
+    fits = {j.key: j.fits for j in joints_for(Fraction(34), Fraction(20), Fraction(5))}
+    assert fits["biscuit_0"] and not fits["biscuit_20"]
+    assert not joints_for(Fraction(40), Fraction(15), Fraction(5))[2].fits, "15 front to back leaves no 6 mm each side"
+
+
+@pytest.mark.parametrize(
+    ("face", "kg", "key"), [(20, 1, "glue"), (10, 1, "bracket"), (50, 8, "biscuit_20"), (20, 8, "dowel")]
+)
+def test_the_joint_goes_by_weight_rail_and_wood(face: int, kg: int, key: str) -> None:
+    solid = Fraction(7) if face == 10 else Fraction(24)
+    assert best_joint(Fraction(face), solid, Fraction(kg)).key == key
+
+
+# -- rules --------------------------------------------------------------------------------------------------------------
+
+HEAVY = canvas(900, 700, 38, weight=30)
+BIG = {"type": "floater", "frame": {"make": "new", "moulding": "oak-25x60"}, "lift_kind": "all_round"}
+GLAZED = flat((600, 600, 600), (800, 800, 800))
+CASES: list[tuple[str, str, dict[str, Any], dict[str, Any], dict[str, Any]]] = [
+    ("hang.out", "caution", things(item("t", "tool", 60, 60, front=40, weight=30)), shown("shadow_box", "pine-lip-40x36"), {"hang": {"how": "one"}}),
+    ("hang.limit", "stop", CANVAS, OAK, {"hang": {"how": "one"}}),
+    ("hang.limit", "stop", HEAVY, BIG, {"hang": {"how": "wire"}}),
+    ("hang.two_people", "caution", HEAVY, BIG, {}),
+    ("hang.ring.weak", "stop", CANVAS, OAK, {"hang": {"how": "rings", "ring": 5}}),
+    ("hang.ring.weak", "stop", canvas(600, 450, 22, weight=14), OAK, {"hang": {"how": "wire", "ring": 5}}),
+    ("hang.ring.wood", "stop", CANVAS, OAK, {"hang": {"how": "rings", "inset": 40}}),
+    ("hang.tips", "caution", CANVAS, OAK, {"hang": {"how": "rings", "down": 300}}),
+    ("hang.wire.weak", "stop", canvas(600, 450, 22, weight=12), OAK, {"hang": {"how": "wire", "wire": 10, "ring": 60}}),
+    ("hang.wire.flat", "caution", CANVAS, OAK, {"hang": {"how": "wire", "slack": 20}}),
+    ("hang.shows", "caution", CANVAS, OAK, {"hang": {"how": "wire", "slack": 130}}),
+    ("hang.shows", "stop", CANVAS, OAK, {"hang": {"how": "wire", "slack": 155}}),
+    ("hang.stile", "caution", canvas(900, 900, 22, weight=9), {"type": "lipped", "frame": made("ash-lip-20x20")}, {"hang": {"how": "wire", "ring": 60}}),
+    ("hang.rail", "caution", flat((1100,), (800,), weight=2), {"type": "on_board", "frame": made("ash-lip-20x20"), "border": 40}, {}),
+    ("joint.fits", "stop", CANVAS, OAK, {"hang": {"joint": "biscuit_20"}}),
+    ("joint.fits", "stop", CANVAS, OAK, {"hang": {"joint": "glue"}}),
+    ("wall.narrow", "stop", CANVAS, OAK, {"hang": {"wall": {"width": 1000, "gap": 300, "beside": [{"name": "b", "width": 300, "height": 300}]}}}),
+    ("wall.narrow", "stop", CANVAS, OAK, {"hang": {"wall": {"width": 1000, "gap": 0, "beside": [{"name": "b", "width": 600, "height": 300}]}}}),
+    ("wall.narrow", "stop", CANVAS, OAK, {"hang": {"wall": {"width": 1000, "middle": 100}}}),
+    ("wall.furniture", "caution", CANVAS, OAK, {"hang": {"wall": {"furniture": 1200}}}),
+    ("season.mitres", "note", CANVAS, {"type": "lipped", "frame": made("poplar-lip-2x1-3/4")}, {"room": {"summer_rh": 80}}),
+    ("season.swings", "caution", CANVAS, OAK, {"room": {"winter_rh": 20, "summer_rh": 80}}),
+    ("room.damp", "caution", PRINT, BOARD, {"room": {"kind": "bath"}}),
+    ("room.glass", "caution", PRINT, BOARD, {"room": {"kind": "child"}}),
+    ("room.glass", "caution", PRINT | {"traits": ["loose_pigment"]}, BOARD, {"room": {"kind": "public"}}),
+    ("light.year", "caution", PRINT, BOARD, {"room": {"lux": 500, "hours": 8}}),
+    ("light.year", "caution", things(item("t", "patch", 60, 60)), shown(), {"room": {"lux": 100, "hours": 8}}),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("key", "severity", "thing", "display", "more"), CASES, ids=[f"{i}-{c[0]}-{c[1]}" for i, c in enumerate(CASES)]
+)
+def test_it_fires_says_why_and_is_mended(key: str, severity: str, thing: Any, display: Any, more: Any) -> None:
+    fires_and_is_mended(piece(thing, display, **more), key, severity)
+
+
+def test_winter_and_summer_gaps_of_an_acrylic_sheet() -> None:
+    """70 × 10⁻⁶ a kelvin from the 20 °C of the bench: at 5 °C it is smaller, at 35 °C larger, by the same."""
+    done = worked(PRINT, BOARD | {"glazing": "acrylic"}, room={"winter_c": 5, "summer_c": 35})
+    clear, sheet = mm(done, "glazing.clear.height"), mm(done, "glazing.height")
+    swing = sheet * 70e-6 * 15
+    assert mm(done, "season.clear.winter.height") == pytest.approx(clear + swing, abs=1e-3)
+    assert mm(done, "season.clear.summer.height") == pytest.approx(clear - swing, abs=1e-3)
+    assert {"season", "wall"} <= {v.key for v in done.views}
+
+
+def test_what_was_not_measured_is_not_held_against_it() -> None:
+    assert "light.year" not in worked(things(badge("b")), shown()).figures
+    assert "light.year" not in keys(worked(things(badge("b")), shown(), room={"lux": 2000, "hours": 24})), (
+        "metal is not harmed"
+    )
