@@ -26,7 +26,7 @@ SAID = [
     ("face-lip", "wood.none"), ("layered", "wood.none"), ("layered-wall10", "wood.none"), ("layered-wall8", "wood.none"),
     ("layered-wall-equals-shoulders", "wood.none"), ("layered-wall-under-shoulders", "wood.none"),
     ("readframe-face-eq-lip", "wood.none"), ("readframe-lip-over-face", "wood.none"), ("readframe-rabbet-over-rail", "wood.through"),
-    ("bars-low-work", "nothing.work.seen"), ("bars-margin", "nothing.bar.length"), ("stretcher-cross-neg", "bars.meet.height"),
+    ("bars-low-work", "bars.cover"), ("bars-margin", "bars.cover"), ("stretcher-cross-neg", "bars.meet.height"),
     ("stretcher-neg", "bars.meet.width"), ("stretcher-small-bars", "bars.meet.width"), ("susp-into-thing-over", "rod.meets"),
     ("floater-liner-neg", "fit.width"), ("lipped-lap-neg", "fit.width"), ("seethrough-cover", "border.least"),
 ]  # fmt: skip

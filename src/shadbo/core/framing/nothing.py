@@ -57,8 +57,15 @@ def check_cuts(context: Context[Any, Any], reckoned: Reckoned) -> None:
 def _stop(context: Context[Any, Any], dim: Dim, key: str, stage: Stage, say: Say, why: str, least: Fraction) -> None:
     context.checks.add(
         "stop", key, stage, say, why=why, source_key="cut-size", figure=dim.name, parts=dim.parts,
-        ways=changes_to(context, dim, least),
+        ways=changes_to(context, dim, least) or _bordered(context),
     )  # fmt: skip
+
+
+def _bordered(context: Context[Any, Any]) -> tuple[WayOut, ...]:
+    """What the lip hides all of is seen again with a border round it."""
+    if getattr(context.display, "edges", "") != "lapped":
+        return ()
+    return (WayOut(("Leave a border round it",), (put("/display/edges", "bordered"),)),)
 
 
 def changes_to(context: Context[Any, Any], dim: Dim, aim: Fraction) -> tuple[WayOut, ...]:

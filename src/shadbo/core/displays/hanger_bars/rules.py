@@ -14,11 +14,36 @@ MOST_GRIPS = 40
 THICKER = (9, 12, 15, 18, 22, 28, 35, 45, 60)
 
 
+NARROWER = (20, 15, 12, 10, 8)
+
+
 def check(context: BarsContext, sizes: Sizes) -> None:
+    _seen(context, sizes)
     _grip(context, sizes)
     _curl(context, sizes)
     _trim(context, sizes)
     _bar(context, sizes)
+
+
+def _seen(context: BarsContext, sizes: Sizes) -> None:
+    """Something of the work is to be seen between its bars."""
+    if sizes.seen.value > 0:
+        return
+    display, say, high = context.display, context.speak.say, sizes.high.value
+    bars = 2 if display.lower == "bar" else 1
+    ways = [
+        WayOut(say("Use bars {} high", Fraction(n)), (put("/display/bar_height", Fraction(n)),))
+        for n in NARROWER
+        if n < high and sizes.seen.value + bars * (high - n) > 0
+    ][:1]
+    if bars == 2 and sizes.seen.value + high > 0:
+        ways.append(WayOut(("Leave the lower bar out",), (put("/display/lower", "none"),)))
+    if display.keep is not None:
+        ways.append(WayOut(("Leave the margin on",), (put("/display/keep", None),)))
+    context.checks.add(
+        "stop", "bars.cover", "display", say("The bars cover the work: {} of it would be seen between them.", sizes.seen),
+        why="The sheet, trimmed as it is, less the bars that grip it.", source_key="cut-size", figure="work.seen", parts=("bar", "work"), ways=ways,
+    )  # fmt: skip
 
 
 def _grip(context: BarsContext, sizes: Sizes) -> None:
