@@ -60,10 +60,10 @@ def test_start_kill_start_again_stop(data: Path, start: Callable[..., subprocess
     port = free_port()
     first = start(port)
     base = f"http://127.0.0.1:{port}"
-    names = {c["name"] for c in httpx.get(f"{base}/api/pieces").json()}
+    names = {c["name"] for c in httpx.get(f"{base}/api/pieces").json()["rows"]}
     assert {"Start line, dawn", "The long climb", "Peloton in rain", "Moor road, headwind"} <= names
     assert len(names) == len(demo_pieces())
-    piece = httpx.get(f"{base}/api/pieces").json()[0]
+    piece = httpx.get(f"{base}/api/pieces").json()["rows"][0]
     assert httpx.post(f"{base}/api/pieces/{piece['id']}/archive", json={"archived": True}).status_code == 200
 
     # Killed outright, web server and all: the cluster is left running, and the next start takes it over.
@@ -75,9 +75,9 @@ def test_start_kill_start_again_stop(data: Path, start: Callable[..., subprocess
         os.kill(int(child), signal.SIGKILL)
     first.wait()
     second = start(port)
-    cards = httpx.get(f"{base}/api/pieces", params={"archived": True}).json()
+    cards = httpx.get(f"{base}/api/pieces", params={"archived": True}).json()["rows"]
     assert [c["id"] for c in cards] == [piece["id"]], "work is there, and the demo is not loaded again"
-    assert len(httpx.get(f"{base}/api/pieces").json()) == len(demo_pieces()) - 1
+    assert len(httpx.get(f"{base}/api/pieces").json()["rows"]) == len(demo_pieces()) - 1
 
     # Ctrl+C: the server goes. The cluster was not started by this one, so it stays for who has it.
     second.send_signal(signal.SIGINT)

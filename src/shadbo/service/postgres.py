@@ -17,6 +17,7 @@ from pathlib import Path
 
 USER = "shadbo"
 FIRST_PORT = 54460
+TRIES = 4
 
 
 class ClusterFault(RuntimeError):
@@ -90,8 +91,20 @@ class Cluster:
         if self.running():
             return False
         port_file = self.folder / "port"
-        port = _free_port(int(port_file.read_text()))
-        port_file.write_text(str(port))
+        first, fault = int(port_file.read_text()), None
+        # Between the look for a free port and the start another cluster may have taken it.
+        for _ in range(TRIES):
+            port = _free_port(first)
+            port_file.write_text(str(port))
+            try:
+                self._start_on(port)
+                return True
+            except ClusterFault as met:
+                first, fault = port + 1, met
+        assert fault is not None
+        raise fault
+
+    def _start_on(self, port: int) -> None:
         options = f"-c listen_addresses=127.0.0.1 -p {port} -k '{self.folder}' -c shared_buffers=64MB"
         if self.throwaway:
             options += " -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
@@ -99,7 +112,6 @@ class Cluster:
         self._run(
             "pg_ctl", "start", "-w", "-t", "60", "-D", str(self.data), "-l", str(self.folder / "log"), "-o", options
         )
-        return True
 
     def stop(self) -> None:
         self._run("pg_ctl", "stop", "-D", str(self.data), "-m", "fast", "-w", check=False)
