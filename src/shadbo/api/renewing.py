@@ -5,8 +5,6 @@ from __future__ import annotations
 import logging
 import threading
 
-from sqlalchemy.exc import SQLAlchemyError
-
 from shadbo.api.working import tried
 from shadbo.exports.cards import card_of, stuck_card
 from shadbo.store import racks, shops
@@ -43,7 +41,7 @@ class Renewer:
                 while not self._over.is_set() and self._some():
                     # Whoever waits for an answer goes first.
                     self._over.wait(0.01)
-            except SQLAlchemyError:
+            except Exception:  # whatever it is, the thread has to be there for the next change
                 log.exception("cards could not be renewed; it is tried again with the next change")
 
     def _some(self) -> bool:
