@@ -44,10 +44,7 @@ def document(
     """A piece's document: a canvas by its readings, in a floater of oak 20 × 50 unless told otherwise."""
     stations = {
         axis: {name: readings(v) if v is not None else [] for name, v in zip(names, values, strict=False)}
-        for axis, names, values in (
-            ("width", ("top", "middle", "bottom"), width),
-            ("height", ("left", "centre", "right"), height),
-        )
+        for axis, names, values in (("width", ("top", "middle", "bottom"), width), ("height", ("left", "centre", "right"), height))
     }
     return {
         "format": FORMAT,
@@ -60,9 +57,15 @@ def document(
 def bought(width: Any, height: Any, **more: Any) -> dict[str, Any]:
     """A frame that is already made, by its inside."""
     return {
-        "make": "bought", "width": {"middle": readings(width)}, "height": {"centre": readings(height)},
-        "face": 20, "rail_height": 50, "seat_thickness": 6, "seat_width": 32, **more,
-    }  # fmt: skip
+        "make": "bought",
+        "width": {"middle": readings(width)},
+        "height": {"centre": readings(height)},
+        "face": 20,
+        "rail_height": 50,
+        "seat_thickness": 6,
+        "seat_width": 32,
+        **more,
+    }
 
 
 @pytest.fixture

@@ -80,7 +80,7 @@ def take(page: Page, ids: dict[str, str]) -> None:
     page.locator('[data-thing="saddle"]').click()
     page.get_by_text("Width: Saddle badge").first.wait_for()
     page.get_by_role("button", name="Photograph…").click()
-    page.wait_for_function("document.querySelector('[data-photo] img')?.naturalWidth > 0")
+    page.locator("[data-photo] img").evaluate("(photo) => photo.decode()")
     photo = page.locator("[data-photo]").bounding_box()
     assert photo
     for x in (200, 1000):
@@ -116,7 +116,7 @@ def main() -> None:
         cluster.start()
         try:
             with demo_server(cluster, "shots", PORT), sync_playwright() as play:
-                pieces = json.load(urlopen(f"{BASE}/api/pieces"))
+                pieces = json.load(urlopen(f"{BASE}/api/pieces"))["rows"]
                 browser = play.chromium.launch(
                     executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]
                 )

@@ -15,8 +15,13 @@ from shadbo.exports.pieces import to_json
 from shadbo.service.serving import Server
 from tests.conftest import FILE, document
 
-EVERY = [("get", "/api/nothing"), ("get", "/api/pieces/00000000-0000-4000-8000-000000000000"), ("delete", "/api/pieces"),
-         ("patch", "/api/shop"), ("get", "/api/pieces/no-id")]  # fmt: skip
+EVERY = [
+    ("get", "/api/nothing"),
+    ("get", "/api/pieces/00000000-0000-4000-8000-000000000000"),
+    ("delete", "/api/pieces"),
+    ("patch", "/api/shop"),
+    ("get", "/api/pieces/no-id"),
+]
 
 
 def problem(answer: httpx.Response, status: int) -> dict[str, Any]:
@@ -30,7 +35,7 @@ def problem(answer: httpx.Response, status: int) -> dict[str, Any]:
 @pytest.mark.parametrize(
     "sent",
     [{"Origin": "http://elsewhere.example"}, {"Origin": "null"}, {"Sec-Fetch-Site": "cross-site"}, {"Sec-Fetch-Site": "same-site"}],
-)  # fmt: skip
+)
 def test_a_page_of_another_site_writes_nothing(api: httpx.Client, sent: dict[str, str]) -> None:
     before = len(api.get("/api/pieces").json()["rows"])
     problem(api.post("/api/pieces/import", headers=sent, content=to_json(document())), 403)
@@ -77,9 +82,7 @@ def test_texts_that_cant_be_written_down(api: httpx.Client, text: str) -> None:
     problem(api.post("/api/pieces", content=dumps({"start": "floater", "name": text, "sizes": {}})), 422)
     piece = api.post("/api/pieces/import", json=document()).json()
     edits = [{"op": "write", "pointer": "/note", "text": text}]
-    problem(
-        api.post(f"/api/pieces/{piece['id']}/edits", content=dumps({"version": piece["version"], "edits": edits})), 422
-    )
+    problem(api.post(f"/api/pieces/{piece['id']}/edits", content=dumps({"version": piece["version"], "edits": edits})), 422)
     problem(api.post("/api/pieces/import", content=dumps(document() | {"name": text})), 422)
 
 
@@ -95,9 +98,7 @@ def test_versions_and_states_beyond_what_is_counted(api: httpx.Client, number: i
     problem(answer, 404 if number == 2**31 else 422)
 
 
-@pytest.mark.parametrize(
-    "number", ["1e20000000", "-1e20000000", "600." + "3" * 8000, "9" * 4000, "1e-20000000", "9" * 6000]
-)
+@pytest.mark.parametrize("number", ["1e20000000", "-1e20000000", "600." + "3" * 8000, "9" * 4000, "1e-20000000", "9" * 6000])
 def test_a_number_nobody_could_measure_is_refused_at_once(api: httpx.Client, number: str) -> None:
     """Such a number held everybody up for half a minute: its digits are counted before it is reckoned with."""
     text = to_json(document()).replace('"mm": 600', f'"mm": {number}')
@@ -120,9 +121,7 @@ HEAVY = {
 def test_a_drawing_that_would_take_minutes_freezes_nobody(api: httpx.Client, name: str) -> None:
     """Others are answered meanwhile, and the drawing itself is told about soon. Bounds of the process, not of this machine's speed."""
     with ThreadPoolExecutor(1) as hands:
-        sent = hands.submit(
-            api.post, "/api/outlines", params={"name": "a.svg"}, headers=FILE, content=HEAVY[name].encode()
-        )
+        sent = hands.submit(api.post, "/api/outlines", params={"name": "a.svg"}, headers=FILE, content=HEAVY[name].encode())
         waits = []
         while not sent.done():
             begun = time.monotonic()

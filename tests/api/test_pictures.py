@@ -32,17 +32,18 @@ def hand_in(api: httpx.Client, content: bytes, name: str = "road.png") -> httpx.
 @pytest.fixture
 def canvas(api: httpx.Client) -> dict[str, Any]:
     document = {
-        "format": "shadbo.piece/1", "name": "To stretch", "object": rolled(684, 984, wrap_printed=42, spare=48),
+        "format": "shadbo.piece/1",
+        "name": "To stretch",
+        "object": rolled(684, 984, wrap_printed=42, spare=48),
         "display": {"type": "stretcher", "bar": "pine-38x45"},
-    }  # fmt: skip
+    }
     made: dict[str, Any] = api.post("/api/pieces/import", json=document).json()
     return made
 
 
 def take(api: httpx.Client, piece: dict[str, Any], file: dict[str, Any] | None) -> httpx.Response:
     return api.post(
-        f"/api/pieces/{piece['id']}/edits",
-        json={"version": piece["version"], "edits": [{"op": "picture", "file": file}]},
+        f"/api/pieces/{piece['id']}/edits", json={"version": piece["version"], "edits": [{"op": "picture", "file": file}]}
     )
 
 
@@ -117,8 +118,12 @@ def test_what_is_not_there_and_what_does_not_fit(api: httpx.Client, canvas: dict
     wrong = take(api, canvas, file | {"width": 24_000})
     assert wrong.status_code == 422 and wrong.json()["errors"][0]["accepted"] == "image/png, 240 × 360 pixels"
     # a piece file may name a picture this shop never had; it is named when its file is read in
-    document = {"format": "shadbo.piece/1", "name": "From elsewhere", "object": rolled(684, 984, wrap_printed=42),
-                "display": {"type": "stretcher", "bar": "pine-38x45", "file": lost}}  # fmt: skip
+    document = {
+        "format": "shadbo.piece/1",
+        "name": "From elsewhere",
+        "object": rolled(684, 984, wrap_printed=42),
+        "display": {"type": "stretcher", "bar": "pine-38x45", "file": lost},
+    }
     piece = api.post("/api/pieces/import", json=document).json()
     assert piece["missing"] == ["lost.png"]
     assert api.post(f"/api/pieces/{piece['id']}/print").status_code == 422
@@ -129,10 +134,7 @@ def test_a_picture_outlives_the_server(api: httpx.Client, server: Server, canvas
     take(api, canvas, file)
     server.kill()
     server.start()
-    assert (
-        api.get(f"/api/pictures/{file['sha256']}/print", params={"width": 600, "height": 900, "edge": 42}).status_code
-        == 200
-    )
+    assert api.get(f"/api/pictures/{file['sha256']}/print", params={"width": 600, "height": 900, "edge": 42}).status_code == 200
 
 
 def test_a_station_is_added_and_previewed(api: httpx.Client, canvas: dict[str, Any]) -> None:

@@ -21,14 +21,8 @@ def take_in(api: httpx.Client, **more: Any) -> dict[str, Any]:
     return dict(answer.json())
 
 
-def type_in(
-    api: httpx.Client, piece: dict[str, Any], pointer: str, text: str, unit: str = "mm", **more: Any
-) -> httpx.Response:
-    body = {
-        "version": piece["version"],
-        "edits": [{"op": "type", "pointer": pointer, "text": text, "unit": unit}],
-        **more,
-    }
+def type_in(api: httpx.Client, piece: dict[str, Any], pointer: str, text: str, unit: str = "mm", **more: Any) -> httpx.Response:
+    body = {"version": piece["version"], "edits": [{"op": "type", "pointer": pointer, "text": text, "unit": unit}], **more}
     return api.post(f"/api/pieces/{piece['id']}/edits", json=body)
 
 
@@ -71,9 +65,17 @@ def test_exactly_what_was_typed_comes_back(api: httpx.Client) -> None:
 
 @pytest.mark.parametrize(
     ("text", "says"),
-    [("", "is needed"), ("wide", "not part"), ("-4", "negative"), ("0", "zero"), ("9 m", "too large"), ("NaN", "not part"), ("1e9", "not part"),
-     ("9" * 400, "characters long")],
-)  # fmt: skip
+    [
+        ("", "is needed"),
+        ("wide", "not part"),
+        ("-4", "negative"),
+        ("0", "zero"),
+        ("9 m", "too large"),
+        ("NaN", "not part"),
+        ("1e9", "not part"),
+        ("9" * 400, "characters long"),
+    ],
+)
 def test_bad_lengths_are_refused_at_the_field_and_nothing_changes(api: httpx.Client, text: str, says: str) -> None:
     piece = take_in(api)
     body = problem(type_in(api, piece, GAP, text), 422)
@@ -89,8 +91,7 @@ def test_undo_and_redo_anything(api: httpx.Client) -> None:
     url = f"/api/pieces/{piece['id']}"
     one = type_in(api, piece, GAP, "8").json()
     two = api.post(
-        f"{url}/edits",
-        json={"version": one["version"], "edits": [{"op": "choose", "choice": "moulding", "option": "maple-30x70"}]},
+        f"{url}/edits", json={"version": one["version"], "edits": [{"op": "choose", "choice": "moulding", "option": "maple-30x70"}]}
     ).json()
     assert two["undo"] == "Rail"
     back = api.post(f"{url}/undo", json={"version": two["version"]}).json()
@@ -140,15 +141,11 @@ def test_saving_over_somebody_else_is_refused_and_shows_both(api: httpx.Client) 
 def test_a_preview_saves_nothing_and_says_what_would_change(api: httpx.Client) -> None:
     piece = take_in(api, frame={"make": "new", "moulding": "ash-18x45"})
     url = f"/api/pieces/{piece['id']}"
-    seen = api.post(
-        f"{url}/preview", json={"edits": [{"op": "way_out", "check": "reveal.impossible", "index": 0}]}
-    ).json()
+    seen = api.post(f"{url}/preview", json={"edits": [{"op": "way_out", "check": "reveal.impossible", "index": 0}]}).json()
     assert {c["figure"] for c in seen["changes"]} >= {"depth.lift", "frame.outside.width"}
     assert len(seen["mended"]) == 1 and seen["brought"] == []
     assert api.get(url).json()["version"] == piece["version"]
-    typed = api.post(
-        f"{url}/preview", json={"edits": [{"op": "type", "pointer": GAP, "text": "1/4+", "unit": "in"}]}
-    ).json()
+    typed = api.post(f"{url}/preview", json={"edits": [{"op": "type", "pointer": GAP, "text": "1/4+", "unit": "in"}]}).json()
     assert typed["read"]["shown"]["inch"] == {"whole": 0, "num": 9, "den": 32}
     assert typed["read"]["give"]["inch"] == {"whole": 0, "num": 1, "den": 32}
 
@@ -163,8 +160,7 @@ def test_a_way_out_is_applied_and_undone(api: httpx.Client) -> None:
     assert not api.post(f"{url}/undo", json={"version": mended["version"]}).json()["plan"]["settled"]
     problem(
         api.post(
-            f"{url}/edits",
-            json={"version": mended["version"] + 1, "edits": [{"op": "way_out", "check": "gone", "index": 0}]},
+            f"{url}/edits", json={"version": mended["version"] + 1, "edits": [{"op": "way_out", "check": "gone", "index": 0}]}
         ),
         422,
     )
@@ -189,39 +185,34 @@ def test_i_get_names_the_slip(api: httpx.Client) -> None:
     url = f"/api/pieces/{piece['id']}/figures/frame.outside.width/compare"
     slip = api.post(url, json={"text": "632", "unit": "mm"}).json()
     assert not slip["agrees"] and slip["slips"][0]["sentence"] == "face counted once instead of twice"
-    assert api.post(url, json={"text": "25 11/16", "unit": "in"}).json()["agrees"], (
-        "652 mm is 25 43/64 in: the nearest sixteenth"
-    )
+    assert api.post(url, json={"text": "25 11/16", "unit": "in"}).json()["agrees"], "652 mm is 25 43/64 in: the nearest sixteenth"
     assert problem(api.post(url, json={"text": "lots", "unit": "mm"}), 422)["errors"][0]["field"] == "Your number"
+    # A sum with what it comes to: the result is held against the sum as it is written, and against the figure.
+    right = api.post(url, json={"text": "600 + 2*6 + 2*20 = 652", "unit": "mm"}).json()
+    assert right["agrees"] and right["makes"] is None
+    wrong = api.post(url, json={"text": "600 + 2*6 + 2*20 = 650", "unit": "mm"}).json()
+    assert not wrong["agrees"] and wrong["makes"]["mm"] == "652"
 
 
 def test_copy_archive_search_rename(api: httpx.Client) -> None:
     piece = take_in(api)
     name = f"Canvas {uuid.uuid4().hex[:8]}"
     named = api.post(
-        f"/api/pieces/{piece['id']}/edits",
-        json={"version": 1, "edits": [{"op": "write", "pointer": "/name", "text": name}]},
+        f"/api/pieces/{piece['id']}/edits", json={"version": 1, "edits": [{"op": "write", "pointer": "/name", "text": name}]}
     ).json()
     assert named["name"] == name
     copy = api.post(f"/api/pieces/{piece['id']}/copy").json()
     assert copy["name"] == f"{name} (copy)" and copy["id"] != piece["id"] and copy["undo"] is None
-    assert {c["id"] for c in api.get("/api/pieces", params={"q": name.upper()}).json()["rows"]} == {
-        piece["id"],
-        copy["id"],
-    }
+    assert {c["id"] for c in api.get("/api/pieces", params={"q": name.upper()}).json()["rows"]} == {piece["id"], copy["id"]}
     assert api.post(f"/api/pieces/{copy['id']}/archive", json={"archived": True}).json()["archived"]
     assert {c["id"] for c in api.get("/api/pieces", params={"q": name}).json()["rows"]} == {piece["id"]}
-    assert {c["id"] for c in api.get("/api/pieces", params={"q": name, "archived": True}).json()["rows"]} == {
-        copy["id"]
-    }
+    assert {c["id"] for c in api.get("/api/pieces", params={"q": name, "archived": True}).json()["rows"]} == {copy["id"]}
     assert api.get("/api/pieces", params={"q": "100%_\\'"}).json()["rows"] == []
 
 
 def test_a_new_piece_from_its_sizes(api: httpx.Client) -> None:
     sizes = {"width": "24", "height": "18 1/4-", "depth": "1 1/2"}
-    piece = api.post(
-        "/api/pieces", json={"start": "canvas", "name": "New", "owner": "", "units": "in", "sizes": sizes}
-    ).json()
+    piece = api.post("/api/pieces", json={"start": "canvas", "name": "New", "owner": "", "units": "in", "sizes": sizes}).json()
     assert piece["units"] == "in"
     assert piece["plan"]["figures"]["frame.inside.width"]["mm"] == "622.3", "24 in and a quarter a side"
     assert not [c for c in piece["plan"]["checks"] if c["severity"] == "stop"]
@@ -232,30 +223,39 @@ def test_a_new_piece_says_what_is_wrong_at_every_field(api: httpx.Client) -> Non
     body = problem(api.post("/api/pieces", json={"start": "canvas", "name": " ", "units": "mm", "sizes": sizes}), 422)
     assert {e["pointer"] for e in body["errors"]} == {"/name", "/sizes/width", "/sizes/height", "/sizes/depth"}
     assert (
-        problem(api.post("/api/pieces", json={"start": "spaceship", "name": "x", "sizes": {}}), 422)["errors"][0][
-            "value"
-        ]
+        problem(api.post("/api/pieces", json={"start": "spaceship", "name": "x", "sizes": {}}), 422)["errors"][0]["value"]
         == "spaceship"
     )
 
 
 def test_a_frame_already_there_is_taken_in(api: httpx.Client) -> None:
-    sizes = {"width": "600", "height": "450", "depth": "38", "inside_width": "612", "inside_height": "466", "face": "20",
-             "rail_height": "50", "seat_thickness": "6", "seat_width": "32"}  # fmt: skip
-    piece = api.post(
-        "/api/pieces", json={"start": "canvas_and_frame", "name": "Bought", "units": "mm", "sizes": sizes}
-    ).json()
+    sizes = {
+        "width": "600",
+        "height": "450",
+        "depth": "38",
+        "inside_width": "612",
+        "inside_height": "466",
+        "face": "20",
+        "rail_height": "50",
+        "seat_thickness": "6",
+        "seat_width": "32",
+    }
+    piece = api.post("/api/pieces", json={"start": "canvas_and_frame", "name": "Bought", "units": "mm", "sizes": sizes}).json()
     assert piece["plan"]["figures"]["gap.difference"]["mm"] == "2"
 
 
 @pytest.mark.parametrize(
     ("body", "pointer", "says"),
     [
-        (b"{", "", "not JSON"), (b"[]", "", "not a piece"), (b'{"format": "shadbo.piece/9"}', "/format", "later Shadbo"),
-        (b'{"format": "shadbo.piece/1", "name": NaN}', "", "not JSON"), (b"\xff\xfe", "", "UTF-8"), (b"[" * 100_000, "", "nested"),
+        (b"{", "", "not JSON"),
+        (b"[]", "", "not a piece"),
+        (b'{"format": "shadbo.piece/9"}', "/format", "later Shadbo"),
+        (b'{"format": "shadbo.piece/1", "name": NaN}', "", "not JSON"),
+        (b"\xff\xfe", "", "UTF-8"),
+        (b"[" * 100_000, "", "nested"),
         (b'{"a": "' + b"x" * 600_000 + b'"}', "", "too large"),
     ],
-)  # fmt: skip
+)
 def test_bad_files_are_refused(api: httpx.Client, body: bytes, pointer: str, says: str) -> None:
     answer = problem(api.post("/api/pieces/import", content=body, headers={"content-type": "application/json"}), 422)
     assert says in answer["errors"][0]["message"] and answer["errors"][0]["pointer"] == pointer
@@ -285,20 +285,14 @@ def test_shop_settings_change_every_plan_and_bad_ones_nothing(api: httpx.Client)
         assert api.put("/api/shop", json=wanted | {"inch_parts": 64, "kerf": "1/8 in"}).json()["kerf"] == "3.175 mm"
         piece = take_in(api)
         assert piece["plan"]["figures"]["frame.outside.width"]["shown"]["inch"]["den"] == 64
-        assert (
-            problem(api.put("/api/shop", json=wanted | {"saw": "sharp", "tape_mm": "40"}), 422)["errors"][1]["pointer"]
-            == "/saw"
-        )
+        assert problem(api.put("/api/shop", json=wanted | {"saw": "sharp", "tape_mm": "40"}), 422)["errors"][1]["pointer"] == "/saw"
         problem(api.put("/api/shop", json=wanted | {"inch_parts": 7}), 422)
         problem(api.put("/api/shop", json=wanted | {"practice": "hasty"}), 422)
         assert (
-            api.put("/api/shop", json=wanted | {"kerf": "1/8 in", "practice": "conservation"}).json()["practice"]
-            == "conservation"
+            api.put("/api/shop", json=wanted | {"kerf": "1/8 in", "practice": "conservation"}).json()["practice"] == "conservation"
         )
         sizes = {"width": "600", "height": "450", "depth": "18"}
-        begun = api.post(
-            "/api/pieces", json={"start": "canvas", "name": "By the school", "units": "mm", "sizes": sizes}
-        )
+        begun = api.post("/api/pieces", json={"start": "canvas", "name": "By the school", "units": "mm", "sizes": sizes})
         assert begun.status_code == 201 and begun.json()["practice"] == "conservation"
         assert api.get("/api/shop").json()["kerf"] == "3.175 mm"
     finally:

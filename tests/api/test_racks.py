@@ -26,10 +26,7 @@ def shelf(api: httpx.Client) -> str:
     """Seven pieces with a word of their own, in no order of name or date; two of them won't go in."""
     word = f"shelf{uuid.uuid4().hex[:8]}"
     for i, name in enumerate(("Gorse", "alder", "Fern", "Bracken", "elm", "Cedar", "dogwood")):
-        held = document(depth=80 if i in (2, 5) else 38) | {
-            "name": f"{name} {word}",
-            "due": f"2031-0{1 + i * 5 % 7}-01",
-        }
+        held = document(depth=80 if i in (2, 5) else 38) | {"name": f"{name} {word}", "due": f"2031-0{1 + i * 5 % 7}-01"}
         assert api.post("/api/pieces/import", json=held).status_code == 201
     return word
 
@@ -39,20 +36,9 @@ def names(page: dict[str, Any]) -> list[str]:
 
 
 def test_pages_follow_one_another_and_leave_nothing_out(api: httpx.Client, shelf: str) -> None:
-    pages = [
-        api.get("/api/pieces", params={"q": shelf, "sort": "name", "start": start, "most": 3}).json()
-        for start in (0, 3, 6)
-    ]
+    pages = [api.get("/api/pieces", params={"q": shelf, "sort": "name", "start": start, "most": 3}).json() for start in (0, 3, 6)]
     assert [p["total"] for p in pages] == [7, 7, 7]
-    assert [name for page in pages for name in names(page)] == [
-        "alder",
-        "Bracken",
-        "Cedar",
-        "dogwood",
-        "elm",
-        "Fern",
-        "Gorse",
-    ]
+    assert [name for page in pages for name in names(page)] == ["alder", "Bracken", "Cedar", "dogwood", "elm", "Fern", "Gorse"]
 
 
 def test_sorted_by_due_and_by_touch(api: httpx.Client, shelf: str) -> None:

@@ -10,11 +10,7 @@ import pytest
 import schemathesis
 from hypothesis import HealthCheck, settings
 from schemathesis.checks import not_a_server_error
-from schemathesis.specs.openapi.checks import (
-    content_type_conformance,
-    response_schema_conformance,
-    status_code_conformance,
-)
+from schemathesis.specs.openapi.checks import content_type_conformance, response_schema_conformance, status_code_conformance
 
 from shadbo.api.app import create_app
 from shadbo.service.serving import Server
@@ -45,9 +41,7 @@ def there(api: httpx.Client) -> dict[str, Any]:
 
 @described.parametrize()
 @settings(max_examples=12, deadline=None, suppress_health_check=list(HealthCheck))
-def test_every_answer_is_one_the_description_names(
-    case: schemathesis.Case, server: Server, there: dict[str, Any]
-) -> None:
+def test_every_answer_is_one_the_description_names(case: schemathesis.Case, server: Server, there: dict[str, Any]) -> None:
     if case.path == "/api/shop" and case.method == "PUT":
         # It would change the shop for the tests that follow; its bad input has a test of its own.
         return

@@ -24,13 +24,9 @@ def stuck(api: httpx.Client, server: Server) -> dict[str, Any]:
     engine = open_engine(server.url)
     with engine.begin() as connection:
         row = connection.execute(StateRow.__table__.select().where(StateRow.piece_id == uuid.UUID(piece["id"]))).one()
-        added = insert(StateRow).values(
-            piece_id=row.piece_id, parent_id=row.id, document=broken, change="Made to hover"
-        )
+        added = insert(StateRow).values(piece_id=row.piece_id, parent_id=row.id, document=broken, change="Made to hover")
         state = connection.execute(added.returning(StateRow.id)).scalar_one()
-        connection.execute(
-            update(PieceRow).where(PieceRow.id == row.piece_id).values(state_id=state, version=2, card_mark=None)
-        )
+        connection.execute(update(PieceRow).where(PieceRow.id == row.piece_id).values(state_id=state, version=2, card_mark=None))
         connection.execute(insert(SavedRow).values(piece_id=row.piece_id, version=2, state_id=state))
     engine.dispose()
     return piece | {"broken": state, "good": row.id}
@@ -55,9 +51,7 @@ def test_its_sheet_opens_on_the_state_before(api: httpx.Client, stuck: dict[str,
         assert api.get(f"/api/pieces/{stuck['id']}/{path}").status_code == 200, path
 
 
-def test_it_goes_on_from_there_and_the_newer_state_stays_in_the_history(
-    api: httpx.Client, stuck: dict[str, Any]
-) -> None:
+def test_it_goes_on_from_there_and_the_newer_state_stays_in_the_history(api: httpx.Client, stuck: dict[str, Any]) -> None:
     edits = [{"op": "type", "pointer": "/display/frame/gap", "text": "8", "unit": "mm"}]
     at = f"/api/pieces/{stuck['id']}"
     assert api.post(f"{at}/preview", json={"edits": edits}).status_code == 200

@@ -16,11 +16,7 @@ NAMES = {"width": ("top", "middle", "bottom"), "height": ("left", "centre", "rig
 def stations(axis: str, *values: Any) -> dict[str, Any]:
     """Readings at the three named stations; one value is read in the middle alone, None is left out."""
     names = NAMES[axis] if len(values) == 3 else (NAMES[axis][1],)
-    return {
-        name: readings(*(v if isinstance(v, tuple) else (v,)))
-        for name, v in zip(names, values, strict=True)
-        if v is not None
-    }
+    return {name: readings(*(v if isinstance(v, tuple) else (v,))) for name, v in zip(names, values, strict=True) if v is not None}
 
 
 def flat(width: tuple[Any, ...], height: tuple[Any, ...], **more: Any) -> dict[str, Any]:
@@ -30,9 +26,12 @@ def flat(width: tuple[Any, ...], height: tuple[Any, ...], **more: Any) -> dict[s
 def canvas(width: Any, height: Any, depth: Any = 18, **more: Any) -> dict[str, Any]:
     w, h = (v if isinstance(v, tuple) else (v, v, v) for v in (width, height))
     return {
-        "type": "stretched_canvas", "width": stations("width", *w), "height": stations("height", *h),
-        "depth": {"bar": readings(depth)}, **more,
-    }  # fmt: skip
+        "type": "stretched_canvas",
+        "width": stations("width", *w),
+        "height": stations("height", *h),
+        "depth": {"bar": readings(depth)},
+        **more,
+    }
 
 
 def rolled(width: Any, height: Any, **more: Any) -> dict[str, Any]:
@@ -42,9 +41,15 @@ def rolled(width: Any, height: Any, **more: Any) -> dict[str, Any]:
 def frame(width: tuple[Any, ...], height: tuple[Any, ...], **more: Any) -> dict[str, Any]:
     """A frame with a lip that is there already, by its rabbet."""
     return {
-        "make": "bought", "width": stations("width", *width), "height": stations("height", *height), "lip": 6,
-        "rabbet_depth": 20, "face": 25, "rail_height": 28, **more,
-    }  # fmt: skip
+        "make": "bought",
+        "width": stations("width", *width),
+        "height": stations("height", *height),
+        "lip": 6,
+        "rabbet_depth": 20,
+        "face": 25,
+        "rail_height": 28,
+        **more,
+    }
 
 
 def made(moulding: str = "oak-lip-25x30") -> dict[str, Any]:
@@ -54,14 +59,7 @@ def made(moulding: str = "oak-lip-25x30") -> dict[str, Any]:
 def item(key: str, kind: str, width: Any, height: Any, **more: Any) -> dict[str, Any]:
     """One thing for a box: its sizes read once in the middle, or at three stations."""
     w, h = (v if isinstance(v, tuple) else (v,) for v in (width, height))
-    return {
-        "key": key,
-        "name": key,
-        "kind": kind,
-        "width": stations("width", *w),
-        "height": stations("height", *h),
-        **more,
-    }
+    return {"key": key, "name": key, "kind": kind, "width": stations("width", *w), "height": stations("height", *h), **more}
 
 
 def badge(key: str, **more: Any) -> dict[str, Any]:

@@ -72,11 +72,7 @@ def test_only_the_lines_of_the_stage_are_drawn(make_piece: MakePiece) -> None:
 @pytest.mark.parametrize("key", ["face", "section", "back"])
 @pytest.mark.parametrize("unit", ["mm", "in"])
 def test_labels_of_one_lane_do_not_lie_on_one_another(make_piece: MakePiece, key: str, unit: str) -> None:
-    for piece in (
-        make_piece(),
-        make_piece(frame=bought(606, 455)),
-        make_piece((1400,), (1400,), lift_kind="all_round"),
-    ):
+    for piece in (make_piece(), make_piece(frame=bought(606, 455)), make_piece((1400,), (1400,), lift_kind="all_round")):
         worked = plan(piece, HOUSE_SHOP)
         drawing = draft(worked, worked.view(key), 0.1 if key != "section" else 1.0, unit, ("cut", "display", "depth"))  # type: ignore[arg-type]
         labels = [item for item in drawing.primitives if isinstance(item, Text)]
@@ -98,9 +94,7 @@ def test_fractions_are_raised_and_lowered() -> None:
 def test_screws_stand_at_their_figures_on_the_back(make_piece: MakePiece) -> None:
     worked = plan(make_piece(), HOUSE_SHOP)
     drawing = draft(worked, worked.view("back"), 1.0, "mm", ())
-    left = min(
-        x for p in drawing.primitives if isinstance(p, Outline) and p.part.startswith("rail.") for x, _ in p.points
-    )
+    left = min(x for p in drawing.primitives if isinstance(p, Outline) and p.part.startswith("rail.") for x, _ in p.points)
     across = {round(d.x - left, 2) for d in drawing.primitives if isinstance(d, Disc) and d.part == "screw.across.1"}
     assert across == {float(worked.figures["screw.across.1"].mm or 0)}
     discs = [d for d in drawing.primitives if isinstance(d, Disc) and d.part.startswith("screw.")]

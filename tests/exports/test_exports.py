@@ -149,9 +149,7 @@ def test_a_name_is_text_in_svg_not_markup() -> None:
 
 
 def test_the_cut_list_adds_up_to_the_moulding_used(make_piece: MakePiece) -> None:
-    worked = plan(
-        make_piece((601, 600.5, 600), frame={"make": "new", "moulding": "oak-20x50", "spare_rail": True}), HOUSE_SHOP
-    )
+    worked = plan(make_piece((601, 600.5, 600), frame={"make": "new", "moulding": "oak-20x50", "spare_rail": True}), HOUSE_SHOP)
     rows = list(csv.DictReader(io.StringIO(cuts_to_csv(worked))))
     rails = [r for r in rows if r["material"] == "Oak 20 × 50"]
     kerf = 3
@@ -170,9 +168,7 @@ def test_the_cut_list_adds_up_to_the_moulding_used(make_piece: MakePiece) -> Non
 
 
 def test_a_plain_rail_gets_seat_strips_and_a_made_frame_its_liner(make_piece: MakePiece) -> None:
-    plain_rail = plan(
-        make_piece(frame={"make": "new", "moulding": "pine-20x44"}, depth=18, lift_kind="all_round"), HOUSE_SHOP
-    )
+    plain_rail = plan(make_piece(frame={"make": "new", "moulding": "pine-20x44"}, depth=18, lift_kind="all_round"), HOUSE_SHOP)
     lengths = {line.key: line.mm for line in plain_rail.cuts}
     assert (lengths["seat.across"], lengths["seat.down"]) == ("612", "402"), "462 less two strips of 30"
     lined = plan(make_piece(frame=bought(624, 460, liner_width=7)), HOUSE_SHOP)
@@ -181,9 +177,7 @@ def test_a_plain_rail_gets_seat_strips_and_a_made_frame_its_liner(make_piece: Ma
 
 
 def test_a_cell_of_the_csv_is_never_a_formula(make_piece: MakePiece) -> None:
-    evil = HOUSE_SHOP.mouldings[0].model_copy(
-        update={"name": "=HYPERLINK(1)", "height": HOUSE_SHOP.mouldings[5].height}
-    )
+    evil = HOUSE_SHOP.mouldings[0].model_copy(update={"name": "=HYPERLINK(1)", "height": HOUSE_SHOP.mouldings[5].height})
     shop = HOUSE_SHOP.model_copy(update={"mouldings": (evil,)})
     piece = make_piece(frame={"make": "new", "moulding": evil.key})
     assert ",=" not in cuts_to_csv(plan(piece, shop))
@@ -206,7 +200,7 @@ def test_a_piece_reads_back_identically(w: str, gap: Any, give: Any) -> None:
 def run_shadbo(*arguments: str) -> subprocess.CompletedProcess[str]:
     # No database in its reach: a plan of a file needs none.
     environment = {"PATH": "/usr/bin:/bin", "SHADBO_DATABASE_URL": "postgresql+psycopg://nobody@127.0.0.1:1/none"}
-    command = [sys.executable, "-m", "shadbo.service.cli", *arguments]
+    command = [sys.executable, "-m", "shadbo.cli", *arguments]
     return subprocess.run(command, capture_output=True, text=True, check=False, env=environment, cwd=ROOT)
 
 

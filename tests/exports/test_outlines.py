@@ -18,16 +18,12 @@ from shadbo.exports.outlines import MOST_POINTS, outline_from_file, outline_to_d
 from shadbo.exports.outlining import OutlineRefused, Scale, colour_at, outline
 
 # A shield, mm; drawn at so many pixels a mm, so that its true outline is known.
-SHIELD = np.array(
-    [(-26, -30), (0, -34), (26, -30), (27, -8), (18, 20), (0, 36), (-18, 20), (-27, -8)], dtype=np.float64
-)
+SHIELD = np.array([(-26, -30), (0, -34), (26, -30), (27, -8), (18, 20), (0, 36), (-18, 20), (-27, -8)], dtype=np.float64)
 PER_MM = 7.0
 WIDE, TALL = 1200, 900
 
 
-def photograph(
-    path: Path, *, ground: tuple[int, int, int] = (208, 214, 217), warp: Any = None, extra: bool = False
-) -> Path:
+def photograph(path: Path, *, ground: tuple[int, int, int] = (208, 214, 217), warp: Any = None, extra: bool = False) -> Path:
     """The shield on a plain ground with a ruler’s 100 mm under it, perhaps seen askew."""
     image = np.full((TALL, WIDE, 3), ground, dtype=np.uint8)
     at = (SHIELD * PER_MM + (600, 400)).round().astype(np.int32)
@@ -83,8 +79,7 @@ def test_of_several_things_the_one_pointed_at(tmp_path: Path) -> None:
 def test_four_corners_take_the_perspective_out(tmp_path: Path) -> None:
     """A sheet of 120 × 90 mm under the shield, photographed askew: its corners bring size and shape back."""
     corners = np.array(
-        [(600 - 420, 400 - 315), (600 + 420, 400 - 315), (600 + 420, 400 + 315), (600 - 420, 400 + 315)],
-        dtype=np.float32,
+        [(600 - 420, 400 - 315), (600 + 420, 400 - 315), (600 + 420, 400 + 315), (600 - 420, 400 + 315)], dtype=np.float32
     )
     askew = np.array([(220, 130), (1010, 60), (1090, 760), (150, 690)], dtype=np.float32)
     warp = cv2.getPerspectiveTransform(corners, askew)
@@ -150,12 +145,21 @@ def test_dxf_passes_an_audit_in_millimetres() -> None:
 @pytest.mark.parametrize(
     ("svg", "size"),
     [
-        ('<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="80mm" viewBox="0 0 100 80"><circle cx="50" cy="40" r="30"/></svg>', (60, 60)),
-        ('<svg xmlns="http://www.w3.org/2000/svg" width="2in" height="2in" viewBox="0 0 200 200"><rect x="50" y="50" width="100" height="50"/></svg>', (25.4, 12.7)),
-        ('<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="50mm" viewBox="0 0 50 50"><g transform="translate(5 5) scale(2)">'
-         '<path d="M0 0 C 5 0 10 5 10 10 L 0 10 Z"/></g><rect width="3" height="3"/></svg>', (20, 20)),
+        (
+            '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="80mm" viewBox="0 0 100 80"><circle cx="50" cy="40" r="30"/></svg>',
+            (60, 60),
+        ),
+        (
+            '<svg xmlns="http://www.w3.org/2000/svg" width="2in" height="2in" viewBox="0 0 200 200"><rect x="50" y="50" width="100" height="50"/></svg>',
+            (25.4, 12.7),
+        ),
+        (
+            '<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="50mm" viewBox="0 0 50 50"><g transform="translate(5 5) scale(2)">'
+            '<path d="M0 0 C 5 0 10 5 10 10 L 0 10 Z"/></g><rect width="3" height="3"/></svg>',
+            (20, 20),
+        ),
     ],
-)  # fmt: skip
+)
 def test_svg_with_units_transforms_and_curves(svg: str, size: tuple[float, float]) -> None:
     points = np.array(outline_from_file(svg.encode(), "drawing.svg"))
     assert points.max(axis=0) == pytest.approx(size, abs=0.1)
@@ -175,13 +179,14 @@ def test_a_circle_in_inches_from_dxf_stays_round() -> None:
 @pytest.mark.parametrize(
     ("content", "name", "why"),
     [
-        (b"plain text", "a.svg", "can’t be read as SVG|no closed outline"), (b"plain text", "a.dxf", "can’t be read as DXF"),
+        (b"plain text", "a.svg", "can’t be read as SVG|no closed outline"),
+        (b"plain text", "a.dxf", "can’t be read as DXF"),
         (b"%PDF", "a.pdf", "neither SVG nor DXF"),
         (b'<svg xmlns="http://www.w3.org/2000/svg"/>', "a.svg", "no closed outline"),
         (b'<!DOCTYPE svg [<!ENTITY a "b">]><svg xmlns="http://www.w3.org/2000/svg"/>', "a.svg", "declares a document type"),
         (b" " * (4 * 1024 * 1024 + 1), "a.svg", "too large"),
     ],
-)  # fmt: skip
+)
 def test_what_is_no_outline_file_is_refused(content: bytes, name: str, why: str) -> None:
     with pytest.raises(Refused, match=why):
         outline_from_file(content, name)

@@ -104,10 +104,7 @@ def test_a_window_on_paper_is_as_large_as_planned() -> None:
     done = plan(small, HOUSE_SHOP)
     for key in ("mat_top_back", "mat_bottom_back"):
         page = pages(done, key)[0]
-        sizes = {
-            (round((o["x1"] - o["x0"]) / PT, 1), round((o["bottom"] - o["top"]) / PT, 1))
-            for o in [*page.curves, *page.rects]
-        }
+        sizes = {(round((o["x1"] - o["x0"]) / PT, 1), round((o["bottom"] - o["top"]) / PT, 1)) for o in [*page.curves, *page.rects]}
         level = key.removesuffix("_back")
         wanted = (round(mm(done, f"{level}.p.width"), 1), round(mm(done, f"{level}.p.height"), 1))
         assert any(abs(w - wanted[0]) < NEAR and abs(h - wanted[1]) < NEAR for w, h in sizes), (sizes, wanted)
@@ -150,9 +147,7 @@ def test_a_window_in_dxf_and_its_mirror_image() -> None:
         for p, q in zip(a, b, strict=True):
             assert p == pytest.approx(q, abs=0.02)
     photo = next(
-        w
-        for w in windows["front"]
-        if abs(max(p[0] for p in w) - min(p[0] for p in w) - mm(done, "mat_top.start.width")) < NEAR
+        w for w in windows["front"] if abs(max(p[0] for p in w) - min(p[0] for p in w) - mm(done, "mat_top.start.width")) < NEAR
     )
     assert min(p[0] for p in photo) == pytest.approx(mm(done, "mat_top.start.left"), abs=NEAR)
 
@@ -160,9 +155,7 @@ def test_a_window_in_dxf_and_its_mirror_image() -> None:
 def test_holes_in_dxf_are_circles_at_the_anchors() -> None:
     done = plan(BADGES, HOUSE_SHOP)
     tall = done.view("board_back").height
-    holes = sorted(
-        (e.dxf.center.x, tall - e.dxf.center.y) for e in opened(done, "board_back").query('CIRCLE[layer=="MARK"]')
-    )
+    holes = sorted((e.dxf.center.x, tall - e.dxf.center.y) for e in opened(done, "board_back").query('CIRCLE[layer=="MARK"]'))
     keys = [i.key for i in BADGES.object.items]  # type: ignore[union-attr]
     want = sorted((mm(done, f"item.{k}.anchor.0.right"), mm(done, f"item.{k}.anchor.0.top")) for k in keys)
     assert [tuple(h) for h in holes] == [pytest.approx(w, abs=NEAR) for w in want]

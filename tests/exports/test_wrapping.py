@@ -17,17 +17,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from PIL import Image
 
-from shadbo.exports.wrapping import (
-    MARGIN,
-    PictureRefused,
-    PrintAsked,
-    check,
-    cover_box,
-    face_of,
-    make_print,
-    open_picture,
-    printed,
-)
+from shadbo.exports.wrapping import MARGIN, PictureRefused, PrintAsked, check, cover_box, face_of, make_print, open_picture, printed
 
 RNG = np.random.default_rng(7)
 
@@ -82,13 +72,7 @@ def test_of_other_proportions_the_middle_is_taken() -> None:
 
 @pytest.mark.parametrize(
     ("ending", "kind", "mode"),
-    [
-        ("png", "PNG", "RGB"),
-        ("jpg", "JPEG", "RGB"),
-        ("tif", "TIFF", "RGB"),
-        ("tif", "TIFF", "CMYK"),
-        ("png", "PNG", "L"),
-    ],
+    [("png", "PNG", "RGB"), ("jpg", "JPEG", "RGB"), ("tif", "TIFF", "RGB"), ("tif", "TIFF", "CMYK"), ("png", "PNG", "L")],
 )
 def test_the_print_ready_file_opened_again(tmp_path: Path, ending: str, kind: str, mode: str) -> None:
     """Its format, its resolution, the margin with fold marks outside the picture, in line with the face's edges."""
@@ -162,12 +146,7 @@ def bomb(width: int, height: int) -> bytes:
         return struct.pack(">I", len(data)) + kind + data + struct.pack(">I", zlib.crc32(kind + data))
 
     header = struct.pack(">IIBBBBB", width, height, 8, 2, 0, 0, 0)
-    return (
-        b"\x89PNG\r\n\x1a\n"
-        + chunk(b"IHDR", header)
-        + chunk(b"IDAT", zlib.compress(b"\0" * 1000))
-        + chunk(b"IEND", b"")
-    )
+    return b"\x89PNG\r\n\x1a\n" + chunk(b"IHDR", header) + chunk(b"IDAT", zlib.compress(b"\0" * 1000)) + chunk(b"IEND", b"")
 
 
 def png() -> bytes:

@@ -11,9 +11,7 @@ from shadbo.core.displays.suspended.rods import STIFFNESS, bending_stress, buckl
 from shadbo.core.quantity.exact import Fraction
 
 
-@pytest.mark.parametrize(
-    ("force", "arm", "d", "stuff"), [(5, 60, 6, "brass"), (12, 120, 8, "hardwood"), (40, 35, 5, "steel")]
-)
+@pytest.mark.parametrize(("force", "arm", "d", "stuff"), [(5, 60, 6, "brass"), (12, 120, 8, "hardwood"), (40, 35, 5, "steel")])
 def test_a_cantilever_of_round_section(force: int, arm: int, d: int, stuff: str) -> None:
     """Roark’s Formulas for Stress and Strain, cantilever with an end load, by finite elements (anastruct)."""
     inertia = math.pi * d**4 / 64
@@ -29,9 +27,7 @@ def test_a_cantilever_of_round_section(force: int, arm: int, d: int, stuff: str)
         else force * arm
     )
     assert float(sags(Fraction(force), Fraction(arm), Fraction(d), stuff)) == pytest.approx(down, rel=1e-3)  # type: ignore[arg-type]
-    assert float(bending_stress(Fraction(force), Fraction(arm), Fraction(d))) == pytest.approx(
-        moment * (d / 2) / inertia, rel=1e-3
-    )
+    assert float(bending_stress(Fraction(force), Fraction(arm), Fraction(d))) == pytest.approx(moment * (d / 2) / inertia, rel=1e-3)
 
 
 def test_a_column_with_one_end_free() -> None:

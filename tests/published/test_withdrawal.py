@@ -37,9 +37,7 @@ def test_in_their_own_units() -> None:
     assert float(nail.fails) == pytest.approx(54.12 * 0.63**2.5 * 2.5 * inch)
 
 
-@given(
-    st.sampled_from(["screw", "nail"]), st.integers(30, 70), st.integers(1, 8), st.integers(5, 60), st.integers(1, 20)
-)
+@given(st.sampled_from(["screw", "nail"]), st.integers(30, 70), st.integers(1, 8), st.integers(5, 60), st.integers(1, 20))
 def test_a_deeper_bite_never_bears_less(kind: str, hundredths: int, diameter: int, bite: int, more: int) -> None:
     at = [
         withdrawal(kind, Fraction(hundredths, 100), Fraction(diameter), Fraction(b), 4)  # type: ignore[arg-type]

@@ -34,10 +34,8 @@ def start(data: Path) -> Iterator[Callable[..., subprocess.Popen[str]]]:
 
     def run(port: int, *more: str) -> subprocess.Popen[str]:
         environment = {k: v for k, v in os.environ.items() if k != "SHADBO_DATABASE_URL"} | {"SHADBO_DATA": str(data)}
-        command = [sys.executable, "-m", "shadbo.service.cli", "start", "--port", str(port), *more]
-        process = subprocess.Popen(
-            command, env=environment, cwd=ROOT, text=True, stdout=subprocess.PIPE, stderr=subprocess.STDOUT
-        )
+        command = [sys.executable, "-m", "shadbo.cli", "start", "--port", str(port), *more]
+        process = subprocess.Popen(command, env=environment, cwd=ROOT, text=True, stdout=subprocess.PIPE, stderr=subprocess.STDOUT)
         started.append(process)
         deadline = time.monotonic() + 120
         while time.monotonic() < deadline and process.poll() is None:
@@ -67,9 +65,7 @@ def test_start_kill_start_again_stop(data: Path, start: Callable[..., subprocess
     assert httpx.post(f"{base}/api/pieces/{piece['id']}/archive", json={"archived": True}).status_code == 200
 
     # Killed outright, web server and all: the cluster is left running, and the next start takes it over.
-    children = subprocess.run(
-        ["pgrep", "-P", str(first.pid)], capture_output=True, text=True, check=True
-    ).stdout.split()
+    children = subprocess.run(["pgrep", "-P", str(first.pid)], capture_output=True, text=True, check=True).stdout.split()
     first.kill()
     for child in children:
         os.kill(int(child), signal.SIGKILL)
@@ -121,9 +117,7 @@ def test_a_port_that_is_taken_is_stepped_over(cluster: Cluster) -> None:
 
 
 def test_the_command_says_what_it_can() -> None:
-    done = subprocess.run(
-        [sys.executable, "-m", "shadbo.service.cli", "--help"], capture_output=True, text=True, check=True
-    )
+    done = subprocess.run([sys.executable, "-m", "shadbo.cli", "--help"], capture_output=True, text=True, check=True)
     for word in ("start", "plan", "check", "openapi", "bench"):
         assert word in done.stdout
     launcher = subprocess.run([str(ROOT / "shadbo")], capture_output=True, text=True, check=False)

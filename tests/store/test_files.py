@@ -49,13 +49,7 @@ def test_a_file_comes_back_byte_for_byte(database: Database, tmp_path: Path) -> 
         assert [len(p) for p in files.parts(session, sha)] == [files.PART, files.PART, len(content) - 2 * files.PART]
         files.write_out(session, sha, tmp_path / "b.png")
         found = files.get(session, sha)
-        assert (found.name, found.media, found.width, found.height, found.small) == (
-            "a.png",
-            "image/png",
-            3,
-            2,
-            b"small",
-        )
+        assert (found.name, found.media, found.width, found.height, found.small) == ("a.png", "image/png", 3, 2, b"small")
     assert (tmp_path / "b.png").read_bytes() == content
 
 
@@ -129,27 +123,18 @@ def test_a_shop_kept_before_gets_the_new_lists_and_keeps_its_own(cluster: Cluste
         config.attributes["connection"] = connection
         command.upgrade(config, "0001")
         old = {
-            "format": "shadbo.shop/1", "name": "Old shop", "rules": {"kerf": 2},
-            "mouldings": [HOUSE_SHOP.mouldings[0].model_dump(mode="json")], "screws": [25],
-        }  # fmt: skip
-        connection.execute(
-            text("INSERT INTO shop (id, document) VALUES (1, CAST(:d AS jsonb))"), {"d": base._compact(old)}
-        )
+            "format": "shadbo.shop/1",
+            "name": "Old shop",
+            "rules": {"kerf": 2},
+            "mouldings": [HOUSE_SHOP.mouldings[0].model_dump(mode="json")],
+            "screws": [25],
+        }
+        connection.execute(text("INSERT INTO shop (id, document) VALUES (1, CAST(:d AS jsonb))"), {"d": base._compact(old)})
     migrate(engine)
     with Database(engine).work() as session:
         shop = shops.get(session)
-    assert (shop.name, str(shop.rules.kerf), len(shop.mouldings), [str(s) for s in shop.screws]) == (
-        "Old shop",
-        "2",
-        1,
-        ["25"],
-    )
-    assert (
-        shop.bars == HOUSE_SHOP.bars
-        and shop.rabbet_mouldings == HOUSE_SHOP.rabbet_mouldings
-        and shop.frames
-        and shop.rolls
-    )
+    assert (shop.name, str(shop.rules.kerf), len(shop.mouldings), [str(s) for s in shop.screws]) == ("Old shop", "2", 1, ["25"])
+    assert shop.bars == HOUSE_SHOP.bars and shop.rabbet_mouldings == HOUSE_SHOP.rabbet_mouldings and shop.frames and shop.rolls
     with engine.connect() as connection:
         kept = from_json(connection.execute(text("SELECT document::text FROM shop")).scalar_one())
     assert kept["clips"]

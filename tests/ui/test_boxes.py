@@ -78,10 +78,23 @@ def number(page: Page, name: str) -> float:
 
 def test_a_badge_whose_pin_is_off_its_centre_goes_into_a_bought_box(page: Page, tmp_path: Path) -> None:
     """Too deep as it is; the planner’s own way cuts the inner board down; the hole lies above the middle on the template."""
-    new_piece(page, "A badge and a bought box", "Jubilee badge", {
-        "Width": "32", "Height": "32", "Height in front": "3", "Sticks out behind": "6", "Pin above its middle": "6.5",
-        "Frame’s rabbet width": "202", "Frame’s rabbet height": "202", "Rabbet depth": "19", "Lip": "6", "Face of its rail": "18",
-    })  # fmt: skip
+    new_piece(
+        page,
+        "A badge and a bought box",
+        "Jubilee badge",
+        {
+            "Width": "32",
+            "Height": "32",
+            "Height in front": "3",
+            "Sticks out behind": "6",
+            "Pin above its middle": "6.5",
+            "Frame’s rabbet width": "202",
+            "Frame’s rabbet height": "202",
+            "Rabbet depth": "19",
+            "Lip": "6",
+            "Face of its rail": "18",
+        },
+    )
     expect(page.get_by_text("This won’t go in, by").first).to_be_visible()
     stage(page, "Depth")
     way_out(page, "Cut its inner board down")
@@ -171,10 +184,7 @@ def test_a_jersey_with_two_photographs_and_a_plate_in_two_mats(page: Page, api: 
     plan = api.get("/api" + urlparse(page.url).path.removesuffix("/arrange")).json()["plan"]
     planned = {axis: plan["figures"][f"mat_top.check.{axis}"]["mm"] for axis in ("across", "down")}
     stage(page, "Cut")
-    for label, axis in (
-        ("Far edge of The start from the left", "across"),
-        ("Lower edge of Garment from the top", "down"),
-    ):
+    for label, axis in (("Far edge of The start from the left", "across"), ("Lower edge of Garment from the top", "down")):
         type_in(page, field(page, "Top mat, read again on its BACK", label), f"{float(planned[axis]):.1f}")
     expect(page.get_by_text("Top mat: draw it on the back", exact=False)).to_have_count(0)
 
@@ -191,7 +201,7 @@ def test_a_puzzle_under_the_lip(page: Page) -> None:
     way_out(page, "Leave the glazing out")
     expect(page.get_by_text("touches the glazing", exact=False)).to_have_count(0)
     stage(page, "Cut")
-    expect(page.get_by_text("Turn the puzzle as a sandwich")).to_be_visible()
+    expect(page.get_by_text("Turned as a sandwich", exact=False)).to_be_visible()
     expect(page.locator('[data-cut="glazing"]')).to_have_count(0)
     page.get_by_role("button", name="Undo").click()
     saved(page)
@@ -262,9 +272,7 @@ def test_two_on_one_another_are_pushed_apart(page: Page, take: Take) -> None:
 
 def test_a_bought_box_too_small_is_turned_or_another_taken(page: Page, take: Take) -> None:
     page.goto(
-        take(
-            things(item("a", "keepsake", 90, 220)), shown(frame=frame((252,), (120,), rabbet_depth=44, rail_height=50))
-        )
+        take(things(item("a", "keepsake", 90, 220)), shown(frame=frame((252,), (120,), rabbet_depth=44, rail_height=50)))
         + "/arrange"
     )
     expect(page.get_by_text("goes under the lip", exact=False)).to_be_visible()
@@ -358,8 +366,16 @@ def test_the_cut_is_taken_elsewhere_and_the_eye_moved(page: Page, take: Take) ->
 
 
 @pytest.mark.parametrize("width", [1280, 1024])
-@pytest.mark.parametrize(("name", "key"), [("The centenary jersey", "arrange"), ("The timekeeper’s stopwatch", "depth"), ("Five ride badges", "measure"),
-                                           ("The centenary jersey", "cut"), ("Bunch sprint", "display")])  # fmt: skip
+@pytest.mark.parametrize(
+    ("name", "key"),
+    [
+        ("The centenary jersey", "arrange"),
+        ("The timekeeper’s stopwatch", "depth"),
+        ("Five ride badges", "measure"),
+        ("The centenary jersey", "cut"),
+        ("Bunch sprint", "display"),
+    ],
+)
 def test_it_fits_and_axe_finds_nothing_grave(page: Page, name: str, key: str, width: int) -> None:
     page.set_viewport_size({"width": width, "height": 800})
     page.goto("/")

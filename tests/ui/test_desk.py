@@ -19,7 +19,7 @@ from tests.ui.hands import Take, field, figure, nothing_grave, saved, stage
 CROOKED = {
     "edges": {"right": {"top": readings(0), "middle": readings(3), "bottom": readings(0)}},
     "diagonals": {"rising": readings(1434), "falling": readings("1430.5")},
-}  # fmt: skip
+}
 
 
 def outline(page: Page, view: str) -> list[tuple[float, float]]:
@@ -262,9 +262,7 @@ def test_which_reading_counts_is_changed_and_seen(page: Page, take: Take) -> Non
 
 
 def test_it_is_dragged_and_nudged_with_the_worst_error_seen(page: Page, take: Take) -> None:
-    address = take(
-        flat((812.5, 808.5, 810), (1180, 1179, 1183), **CROOKED), {"type": "on_board", "frame": made(), "border": 40}
-    )
+    address = take(flat((812.5, 808.5, 810), (1180, 1179, 1183), **CROOKED), {"type": "on_board", "frame": made(), "border": 40})
     page.goto(f"{address}/display")
     best = figure(page, "border.error.best").inner_text()
     grip = page.locator('[data-grip="work"]')
@@ -305,9 +303,7 @@ def test_i_get_works_on_a_border(page: Page, take: Take) -> None:
 
 
 def test_trimming_is_offered_only_after_consent(page: Page, take: Take) -> None:
-    address = take(
-        flat((812.5, 808.5, 810), (1180, 1179, 1183), **CROOKED), {"type": "on_board", "frame": made(), "border": 25}
-    )
+    address = take(flat((812.5, 808.5, 810), (1180, 1179, 1183), **CROOKED), {"type": "on_board", "frame": made(), "border": 25})
     page.goto(f"{address}/display")
     expect(page.get_by_role("radio", name=re.compile("^Trimmed true"))).to_have_count(0)
     field(page, "Trimming", "Who agreed").fill("Odda Marrable")
@@ -327,9 +323,17 @@ BOX = frame((202, 203, 202), (202, 202, 202), lip=5, rabbet_depth=44, face=29, r
 SHOWN = {
     "lipped": (canvas((600, 599, 600), 450, 30), {"type": "lipped", "frame": made()}, ("measure", "display", "cut")),
     "box": (canvas(200, 200, 18), {"type": "deep_ready_made", "frame": BOX}, ("display", "depth", "cut")),
-    "board": (flat((812.5, 808.5, 810), (1180, 1179, 1183), **CROOKED), {"type": "on_board", "frame": made(), "border": 40}, ("measure", "display", "cut")),
-    "rolled": (rolled(684, 984, wrap_printed=42, spare=48), {"type": "stretcher", "bar": "pine-38x45"}, ("measure", "display", "cut")),
-}  # fmt: skip
+    "board": (
+        flat((812.5, 808.5, 810), (1180, 1179, 1183), **CROOKED),
+        {"type": "on_board", "frame": made(), "border": 40},
+        ("measure", "display", "cut"),
+    ),
+    "rolled": (
+        rolled(684, 984, wrap_printed=42, spare=48),
+        {"type": "stretcher", "bar": "pine-38x45"},
+        ("measure", "display", "cut"),
+    ),
+}
 VIEWS = [(kind, stage_) for kind, (_, _, stages) in SHOWN.items() for stage_ in stages]
 
 
@@ -346,9 +350,7 @@ def test_it_fits_and_axe_finds_nothing_grave(page: Page, take: Take, kind: str, 
         )
         assert max(overflow) <= 0
         keys_button = page.get_by_role("button", name="Keys", exact=True).bounding_box()
-        assert keys_button is not None and keys_button["x"] + keys_button["width"] <= width, (
-            "nothing is cut off at the right"
-        )
+        assert keys_button is not None and keys_button["x"] + keys_button["width"] <= width, "nothing is cut off at the right"
     nothing_grave(page)
 
 
@@ -366,9 +368,7 @@ def test_a_large_drawing_is_chosen_and_lettered_keys_work(page: Page, take: Take
 
 
 def test_a_frame_there_already_is_read_blocked_and_read_again(page: Page, take: Take) -> None:
-    address = take(
-        flat((500, 500, 500), (700, 700, 700)), {"type": "on_board", "frame": frame((602, 608, 602), (802, 802, 802))}
-    )
+    address = take(flat((500, 500, 500), (700, 700, 700)), {"type": "on_board", "frame": frame((602, 608, 602), (802, 802, 802))})
     page.goto(f"{address}/display")
     check = page.locator('[data-check="frame.bow.width"]')
     expect(check).to_contain_text("The stiles bow outward by 3 mm each.")
@@ -393,8 +393,6 @@ def test_a_ready_made_frame_is_chosen_for_flat_work(page: Page, take: Take) -> N
     saved(page)
     expect(figure(page, "border.even.width")).to_contain_text("20")
     expect(chooser.get_by_role("radio").first).to_have_attribute("aria-checked", "true")
-    page.get_by_role("radiogroup", name="Which way the frame stands").get_by_role(
-        "radio", name="A quarter turn"
-    ).click()
+    page.get_by_role("radiogroup", name="Which way the frame stands").get_by_role("radio", name="A quarter turn").click()
     saved(page)
     expect(page.locator('[data-check="border.uneven"], [data-check="border.covered"]').first).to_be_visible()

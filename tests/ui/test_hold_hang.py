@@ -36,8 +36,7 @@ def begin(api: httpx.Client, page: Page) -> Begin:
 
     def open_it(thing: dict[str, Any], display: dict[str, Any], name: str, **more: Any) -> None:
         answer = api.post(
-            "/api/pieces/import",
-            json={"format": "shadbo.piece/1", "name": name, "object": thing, "display": display} | more,
+            "/api/pieces/import", json={"format": "shadbo.piece/1", "name": name, "object": thing, "display": display} | more
         )
         assert answer.status_code == 201, answer.text
         page.goto(f"/pieces/{answer.json()['id']}")

@@ -39,16 +39,23 @@ def test_a_frame_already_there_is_asked_for_whole(page: Page) -> None:
     page.get_by_role("button", name="New piece").click()
     dialog = page.get_by_role("dialog")
     dialog.get_by_role("radio", name="A canvas and its floater").click()
-    sizes = {"Width": "600", "Height": "450", "Bar depth": "38", "Frame’s inside width": "612", "Frame’s inside height": "466",
-             "Face of its rail": "20", "Rail, front to back": "50", "Seat thickness": "6", "Seat width": "32"}  # fmt: skip
+    sizes = {
+        "Width": "600",
+        "Height": "450",
+        "Bar depth": "38",
+        "Frame’s inside width": "612",
+        "Frame’s inside height": "466",
+        "Face of its rail": "20",
+        "Rail, front to back": "50",
+        "Seat thickness": "6",
+        "Seat width": "32",
+    }
     dialog.get_by_label("Name").fill("Bought last year")
     for label, text in sizes.items():
         dialog.get_by_label(label, exact=True).fill(text)
     dialog.get_by_role("button", name="Take it in").click()
     page.get_by_label("Stages").get_by_role("button", name="Display").click()
-    expect(page.locator('[data-check="gap.uneven"]')).to_contain_text(
-        "The gaps differ: 6 mm left and right, 8 mm top and bottom."
-    )
+    expect(page.locator('[data-check="gap.uneven"]')).to_contain_text("The gaps differ: 6 mm left and right, 8 mm top and bottom.")
 
 
 def test_solving_for_reveal_lift_or_rail(page: Page, piece: Take) -> None:
@@ -70,9 +77,7 @@ def test_solving_for_reveal_lift_or_rail(page: Page, piece: Take) -> None:
     field(page, "Reveal").fill("2")
     page.keyboard.press("Enter")
     check = page.locator('[data-check="rail.low"]')
-    expect(check).to_contain_text(
-        "Oak 20 × 50 is 1 mm too low for this lift and reveal: the rail has to be 51 mm high."
-    )
+    expect(check).to_contain_text("Oak 20 × 50 is 1 mm too low for this lift and reveal: the rail has to be 51 mm high.")
 
 
 def test_escape_gives_up_what_is_being_typed(page: Page, piece: Take) -> None:

@@ -14,11 +14,7 @@ from tests.core.things import flat, frame, item, things
 from tests.ui.hands import Take, field, figure, nothing_grave, saved, stage
 from tests.ui.test_boxes import new_piece, reads, type_in, way_out
 
-GLASS, BOARD, BACK = (
-    {"kind": "glass", "thickness": 2},
-    {"kind": "board", "thickness": 4},
-    {"kind": "back", "thickness": 4},
-)
+GLASS, BOARD, BACK = ({"kind": "glass", "thickness": 2}, {"kind": "board", "thickness": 4}, {"kind": "back", "thickness": 4})
 
 
 def press(page: Page, name: str) -> None:
@@ -61,11 +57,7 @@ def test_a_layered_box_is_built_read_again_and_only_then_ordered(page: Page, api
     expect(page.get_by_role("alert").first).to_be_visible()
     reads(page, "floor.0.height", str(148 + 80 + 10 - 2))
     type_in(page, wrong, "237.8")
-    for group, width, height, depth in (
-        ("glass", None, None, "114"),
-        ("board", "336", "248", "48"),
-        ("back", "346", "258", "4"),
-    ):
+    for group, width, height, depth in (("glass", None, None, "114"), ("board", "336", "248", "48"), ("back", "346", "258", "4")):
         name = f"Read after the glue-up: rebate of {group}"
         for label, text in (("Width", width), ("Height", height), ("From the back edge", depth)):
             if text is not None:
@@ -173,13 +165,7 @@ def test_a_ring_hung_on_rods(page: Page, take: Take) -> None:
 
 
 def test_a_jigsaw_as_a_panel(page: Page, take: Take) -> None:
-    page.goto(
-        take(
-            flat((967, 967, 967), (683, 683, 683), material="puzzle", traits=["irreplaceable"]),
-            {"type": "panel"},
-            "Loop",
-        )
-    )
+    page.goto(take(flat((967, 967, 967), (683, 683, 683), material="puzzle", traits=["irreplaceable"]), {"type": "panel"}, "Loop"))
     stage(page, "Hold")
     expect(page.locator("[data-check='glue.consent']")).to_contain_text("agreed in writing")
     stage(page, "Display")
@@ -197,9 +183,7 @@ def test_a_jigsaw_as_a_panel(page: Page, take: Take) -> None:
 
 
 def test_a_chart_on_bars(page: Page, take: Take) -> None:
-    page.goto(
-        take(flat((720, 720, 720), (1024, 1024, 1024)), {"type": "hanger_bars", "margin": 10, "keep": 1}, "Chart")
-    )
+    page.goto(take(flat((720, 720, 720), (1024, 1024, 1024)), {"type": "hanger_bars", "margin": 10, "keep": 1}, "Chart"))
     stage(page, "Cut")
     expect(page.locator("[data-check='trim.near']")).to_contain_text("The knife would run")
     way_out(page, "Keep")

@@ -2,11 +2,13 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
+import { later, loadAhead } from "./parts/later";
 import { UnitsProvider } from "./parts/units";
 import { Rack } from "./rack/Rack";
-import { Sheet } from "./sheet/Sheet";
-import { Ways } from "./sheet/Ways";
 import "./styles.css";
+
+const Sheet = later(() => import("./sheet/Sheet").then((m) => m.Sheet), <p className="p-10 text-soft">Fetching the piece…</p>);
+const Ways = later(() => import("./ways/Ways").then((m) => m.Ways), <p className="p-10 text-soft">Working out every way there is…</p>);
 
 const client = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: true, retry: 2 } } });
 const root = document.getElementById("root");
@@ -29,3 +31,4 @@ createRoot(root).render(
     </QueryClientProvider>
   </StrictMode>,
 );
+loadAhead();

@@ -19,23 +19,11 @@ from starlette.types import ASGIApp
 
 from shadbo import __version__
 from shadbo.api import messages as m
-from shadbo.api import outlines, pictures, pieces, problems
+from shadbo.api import outlines, pictures, pieces, problems, taking_away
 from shadbo.api.guarding import Guard
 from shadbo.api.pieces import PROBLEMS, Db
 from shadbo.api.renewing import Renewer
-from shadbo.core import (
-    PRACTICES,
-    STARTS,
-    Fault,
-    LengthError,
-    LengthField,
-    Piece,
-    Refused,
-    Shop,
-    Tape,
-    as_decimal,
-    read_length,
-)
+from shadbo.core import PRACTICES, STARTS, Fault, LengthError, LengthField, Piece, Refused, Shop, Tape, as_decimal, read_length
 from shadbo.settings import Settings
 from shadbo.store import shops
 from shadbo.store.database import Database, open_engine
@@ -100,8 +88,11 @@ def set_shop(request: Request, db: Db, body: m.ShopSettings) -> m.ShopOut:
     faults: list[Fault] = []
     read: dict[str, Any] = {}
     for key, label, high in (
-        ("tape_mm", "Metric tape", "5"), ("tape_in", "Inch tape", "5"), ("saw", "Saw", "5"), ("kerf", "Kerf", "10"),
-    ):  # fmt: skip
+        ("tape_mm", "Metric tape", "5"),
+        ("tape_in", "Inch tape", "5"),
+        ("saw", "Saw", "5"),
+        ("kerf", "Kerf", "10"),
+    ):
         try:
             understood = LengthField.between(label, "0", high).read(getattr(body, key), "mm", Tape(), f"/{key}")
             read[key] = as_decimal(understood.mm)
@@ -144,9 +135,7 @@ class _Guarded(FastAPI):
         """The description; every error in it is a problem document (RFC 9457) under its own media type."""
         if self.openapi_schema is None:
             described = super().openapi()
-            answers = (
-                a for path in described["paths"].values() for call in path.values() for a in call["responses"].items()
-            )
+            answers = (a for path in described["paths"].values() for call in path.values() for a in call["responses"].items())
             for status, answer in answers:
                 if status >= "400" and "application/json" in answer.get("content", {}):
                     answer["content"] = {problems.MEDIA: answer["content"]["application/json"]}
@@ -172,6 +161,7 @@ def create_app(settings: Settings | None = None) -> FastAPI:
     app.include_router(outlines.router)
     app.include_router(pictures.router)
     app.include_router(pieces.router)
+    app.include_router(taking_away.router)
     app.add_middleware(GZipMiddleware, minimum_size=2048, compresslevel=1)
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=["127.0.0.1", "localhost", "[::1]", *settings.hosts])
     _front_end(app, settings.web)

@@ -87,16 +87,12 @@ def _refusal(scope: Scope) -> ASGIApp | None:
     headers = Headers(scope=scope)
     site, origin = headers.get("sec-fetch-site"), headers.get("origin")
     # A browser always tells one of the two of a write; what tells neither is no page.
-    if site not in (None, "same-origin", "none") or (
-        origin is not None and urlsplit(origin).netloc != headers.get("host")
-    ):
+    if site not in (None, "same-origin", "none") or (origin is not None and urlsplit(origin).netloc != headers.get("host")):
         return problem(403, "That came from a page of another site", "Only Shadbo’s own page writes here.")
     given = headers.get("content-type", "").partition(";")[0].strip().lower()
     taken = FILES.get(scope["path"], JSON)
     if not given.startswith(taken):
         return problem(
-            415,
-            "That is not in a form this address takes",
-            f"It takes {' or '.join(taken)}; {given or 'nothing'} was said.",
+            415, "That is not in a form this address takes", f"It takes {' or '.join(taken)}; {given or 'nothing'} was said."
         )
     return None

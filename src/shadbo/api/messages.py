@@ -10,6 +10,7 @@ from typing import Annotated, Any
 
 from pydantic import BaseModel, Field, TypeAdapter
 
+from shadbo.api.differing import PatchStep
 from shadbo.core import (
     Comparison,
     Edit,
@@ -21,8 +22,10 @@ from shadbo.core import (
     Say,
     Shop,
     Shown,
+    TriedWay,
     Understood,
     UnitName,
+    ViewKey,
 )
 from shadbo.exports.cards import Card
 from shadbo.store.racks import Page
@@ -58,7 +61,8 @@ class Stuck:
 
 @dataclass(frozen=True, slots=True)
 class PieceOut:
-    """A piece as the sheet needs it: its words, its version, its plan. ``stuck``: its newest state can't be worked out, an older
+    """A piece as the sheet needs it: its words, its version, its plan as far as it was asked for. ``mark`` names this very plan, for a
+    preview to be held against. ``stuck``: its newest state can't be worked out, an older
     one is shown. ``missing``: names of pictures its file spoke of that this shop has not."""
 
     id: uuid.UUID
@@ -74,8 +78,18 @@ class PieceOut:
     undo: str | None
     redo: str | None
     plan: Plan
+    mark: str
     stuck: Stuck | None = None
     missing: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class DrawingOut:
+    """A drawing that can be taken away; a template is printed at full size."""
+
+    key: str
+    title: str
+    template: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,13 +104,25 @@ class Change:
 
 @dataclass(frozen=True, slots=True)
 class PreviewOut:
-    """What an edit would do, unsaved: the plan, the figures it moves, the checks it mends and brings."""
+    """What an edit would do, unsaved: what becomes of the plan, the figures it moves, the checks it mends and brings.
 
-    plan: Plan
+    ``patch`` makes the plan out of the one that was named by its mark; where that is not the one that stands, ``plan`` is all of it.
+    """
+
+    plan: Plan | None
+    patch: tuple[PatchStep, ...]
     read: Read | None
     changes: tuple[Change, ...]
     mended: tuple[Say, ...]
     brought: tuple[Say, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class WaysOut:
+    """The ways out of a piece’s stops and cautions that were tried and hold, by the check’s key."""
+
+    version: int
+    checks: dict[str, tuple[TriedWay, ...]]
 
 
 @dataclass(frozen=True, slots=True)
@@ -128,7 +154,7 @@ def page_json(page: Page) -> bytes:
         f'{{"id":"{r.id}","version":{r.version},"archived":{"true" if r.archived else "false"},"updated_at":"{r.updated_at.isoformat()}",'
         f'"name":{json.dumps(r.name)},"card":{r.card or "null"}}}'
         for r in page.rows
-    )  # fmt: skip
+    )
     return f'{{"rows":[{rows}],"total":{page.total},"widest":{page.widest},"tallest":{page.tallest},"renewing":{page.renewing}}}'.encode()
 
 
@@ -140,8 +166,9 @@ class SlipOut:
 
 @dataclass(frozen=True, slots=True)
 class Compared:
-    """Somebody's own number held against a figure."""
+    """Somebody's own number held against a figure; ``makes`` is what the sum it was written with comes to, if that is another."""
 
+    makes: Shown | None
     own: Shown
     agrees: bool
     within_tolerance: bool
@@ -210,7 +237,7 @@ def outline_of(points: Any, places: Any, shop: Shop) -> OutlineOut:
 
 
 PIECE_JSON: TypeAdapter[PieceOut] = TypeAdapter(PieceOut)
-PREVIEW_JSON: TypeAdapter[PreviewOut] = TypeAdapter(PreviewOut)
+WAYS_OUT_JSON: TypeAdapter[WaysOut] = TypeAdapter(WaysOut)
 COMPARISON_JSON: TypeAdapter[Comparison] = TypeAdapter(Comparison)
 OPENED_JSON: TypeAdapter[Opened] = TypeAdapter(Opened)
 
@@ -228,7 +255,12 @@ class Save(BaseModel):
 
 
 class Preview(BaseModel):
+    """Edits to be tried out; ``mark`` of the plan they are looked at with. ``glance`` is the one drawing that is looked at while a part
+    is dragged: then figures, checks and states are worked out and that drawing, no more."""
+
     edits: Edits
+    mark: str = Field(default="", max_length=200)
+    glance: ViewKey | None = None
 
 
 class AtVersion(BaseModel):

@@ -13,15 +13,9 @@ from starlette.concurrency import run_in_threadpool
 
 from shadbo.api import messages as m
 from shadbo.api.pictures import small_of, work_apart
-from shadbo.api.pieces import PROBLEMS, Db, attachment
-from shadbo.core import (
-    Fault,
-    LengthField,
-    Refused,
-    Unit,
-    kinds_asked,
-    things,
-)
+from shadbo.api.pieces import PROBLEMS, Db
+from shadbo.api.taking_away import attachment
+from shadbo.core import Fault, LengthField, Refused, Unit, kinds_asked, things
 from shadbo.exports.outlines import ACCEPTED as ACCEPTED_FILE
 from shadbo.exports.outlines import outline_to_dxf, outline_to_svg
 from shadbo.store import pieces, shops
@@ -58,11 +52,7 @@ def from_photo(db: Db, sha: str, body: m.OutlineAsked) -> m.OutlineOut:
     if not rectangle and len(body.marks) != 2:
         faults.append(
             Fault(
-                "/marks",
-                "Marks",
-                str(len(body.marks)),
-                "are not two points",
-                "two points a known distance apart, or four corners",
+                "/marks", "Marks", str(len(body.marks)), "are not two points", "two points a known distance apart, or four corners"
             )
         )
     if faults:
@@ -89,15 +79,11 @@ def colour(db: Db, sha: str, x: Share, y: Share) -> m.ColourOut:
     with tempfile.TemporaryDirectory(prefix="shadbo-colour-") as folder:
         path = Path(folder) / "small.jpg"
         path.write_bytes(small_of(db, sha))
-        return m.ColourOut(
-            work_apart({"do": "colour", "path": str(path), "name": "The photograph", "x": x, "y": y})["colour"]
-        )
+        return m.ColourOut(work_apart({"do": "colour", "path": str(path), "name": "The photograph", "x": x, "y": y})["colour"])
 
 
 @router.post("/outlines", response_model=m.OutlineOut)
-async def from_file(
-    request: Request, db: Db, name: Annotated[str, Query(min_length=1, max_length=200)]
-) -> m.OutlineOut:
+async def from_file(request: Request, db: Db, name: Annotated[str, Query(min_length=1, max_length=200)]) -> m.OutlineOut:
     """An outline from an SVG or DXF file in millimetres, as the body of the request."""
     return await run_in_threadpool(_read, db, await request.body(), unquote(name))
 
@@ -122,5 +108,8 @@ def to_file(db: Db, piece_id: uuid.UUID, key: str, kind: Literal["svg", "dxf"]) 
     if item is None or not item.outline:
         raise NotThere("outline")
     make, media = (outline_to_svg, "image/svg+xml") if kind == "svg" else (outline_to_dxf, "image/vnd.dxf")
-    return Response(make(item.outline, item.name), media_type=media,
-                    headers={"Content-Disposition": attachment(f"{piece.name} {item.name}", kind)})  # fmt: skip
+    return Response(
+        make(item.outline, item.name),
+        media_type=media,
+        headers={"Content-Disposition": attachment(f"{piece.name} {item.name}", kind)},
+    )

@@ -22,14 +22,10 @@ from starlette.background import BackgroundTask
 from starlette.concurrency import run_in_threadpool
 
 from shadbo.api import messages as m
-from shadbo.api.pieces import PROBLEMS, Db, attachment
+from shadbo.api.pieces import PROBLEMS, Db
 from shadbo.api.problems import Busy
-from shadbo.core import (
-    Fault,
-    Refused,
-    Stretcher,
-    plan,
-)
+from shadbo.api.taking_away import attachment
+from shadbo.core import Fault, Refused, Stretcher, plan
 from shadbo.exports.picture_process import SECONDS
 from shadbo.exports.wrapping import PrintAsked, look
 from shadbo.store import files, pieces, shops
@@ -49,9 +45,12 @@ Size = Annotated[float, Query(ge=10, le=6000)]
 
 
 def work_apart(
-    order: dict[str, Any], told: Callable[[int], None] = lambda done: None, *, place: str = "/display/file",
+    order: dict[str, Any],
+    told: Callable[[int], None] = lambda done: None,
+    *,
+    place: str = "/display/file",
     accepted: str = ACCEPTED,
-) -> dict[str, Any]:  # fmt: skip
+) -> dict[str, Any]:
     """Give an order to the picture process; its result.
 
     Raises :class:`Refused` if it won't take the file or takes too long over it, :class:`Busy` if too much is being worked on, and
@@ -73,10 +72,7 @@ def work_apart(
 def _work(order: dict[str, Any], told: Callable[[int], None], place: str, accepted: str) -> dict[str, Any]:
     command = [sys.executable, "-m", "shadbo.exports.picture_process"]
     streams: dict[str, Any] = {"stdin": subprocess.PIPE, "stdout": subprocess.PIPE, "stderr": subprocess.DEVNULL}
-    with (
-        subprocess.Popen(command, text=True, **streams) as process,
-        _ended_after(process, 2 * SECONDS[order["do"]] + 20),
-    ):
+    with subprocess.Popen(command, text=True, **streams) as process, _ended_after(process, 2 * SECONDS[order["do"]] + 20):
         assert process.stdin is not None and process.stdout is not None
         process.stdin.write(json.dumps(order))
         process.stdin.close()
@@ -146,10 +142,15 @@ def small_of(db: Database, sha: str) -> bytes:
 
 @router.get("/pictures/{sha}/{kind}", response_class=Response)
 def seen(
-    db: Db, sha: str, kind: Literal["face", "print"], width: Size, height: Size,
-    edge: Annotated[float, Query(ge=0, le=400)] = 0, wrap: Literal["mirrored", "stretched", "flat", "none"] = "mirrored",
+    db: Db,
+    sha: str,
+    kind: Literal["face", "print"],
+    width: Size,
+    height: Size,
+    edge: Annotated[float, Query(ge=0, le=400)] = 0,
+    wrap: Literal["mirrored", "stretched", "flat", "none"] = "mirrored",
     colour: Annotated[str, Query(pattern=r"^#[0-9a-f]{6}$")] = "#26221c",
-) -> Response:  # fmt: skip
+) -> Response:
     """The picture small: what is on the face, or the print laid flat with its wrap."""
     small = small_of(db, sha)
     with tempfile.TemporaryDirectory(prefix="shadbo-look-") as folder:
@@ -169,8 +170,10 @@ def start_print(db: Db, piece_id: uuid.UUID) -> m.PrintOut:
         if not isinstance(display, Stretcher) or display.file is None:
             raise Refused(Fault("/display/file", "Picture file", "", "is needed first", ACCEPTED))
         figures = plan(piece, shop).figures
-        mm = {key: float(figures[name].mm or 0) for key, name in
-              (("width", "finished.width"), ("height", "finished.height"), ("edge", "wrap.needed"))}  # fmt: skip
+        mm = {
+            key: float(figures[name].mm or 0)
+            for key, name in (("width", "finished.width"), ("height", "finished.height"), ("edge", "wrap.needed"))
+        }
         asked = PrintAsked(**mm, wrap=display.wrap, colour=display.colour)
         file = files.get(session, display.file.sha256)
         sha, name = file.sha256, file.name
@@ -193,13 +196,7 @@ def _print(db: Database, print_id: uuid.UUID, sha: str, name: str, asked: PrintA
             result = work_apart(order, told)
             with db.work() as session:
                 row = files.keep(
-                    session,
-                    target,
-                    name=name,
-                    small=None,
-                    media=result["media"],
-                    width=result["width"],
-                    height=result["height"],
+                    session, target, name=name, small=None, media=result["media"], width=result["width"], height=result["height"]
                 )
                 files.tell(session, print_id, done=100, sha=row.sha256)
         except Refused as refused:

@@ -43,11 +43,13 @@ class Problem(BaseModel):
 
 def problem(
     status: int, title: str, detail: str = "", faults: tuple[Fault, ...] = (), headers: Mapping[str, str] | None = None, **more: Any
-) -> JSONResponse:  # fmt: skip
+) -> JSONResponse:
     body = Problem(
-        title=_told(title), status=status, detail=_told(detail),
+        title=_told(title),
+        status=status,
+        detail=_told(detail),
         errors=[FieldProblem(**{name: _told(getattr(f, name)) for name in FieldProblem.model_fields}) for f in faults],
-    ).model_dump()  # fmt: skip
+    ).model_dump()
     return JSONResponse(body | more, status, headers, media_type=MEDIA)
 
 
@@ -94,9 +96,7 @@ def register(app: FastAPI) -> None:
 
     @app.exception_handler(DataError)
     def unkeepable(_: Request, error: DataError) -> JSONResponse:
-        return problem(
-            422, "That can't be kept", "A text or a number in it is not one the database can hold. Nothing was saved."
-        )
+        return problem(422, "That can't be kept", "A text or a number in it is not one the database can hold. Nothing was saved.")
 
     @app.exception_handler(SQLAlchemyError)
     def database_away(_: Request, error: SQLAlchemyError) -> JSONResponse:
@@ -109,13 +109,7 @@ def register(app: FastAPI) -> None:
         for item in error.errors():
             where = [str(step) for step in item["loc"]]
             faults.append(
-                Fault(
-                    "/" + "/".join(where[1:]),
-                    where[-1],
-                    _input(item.get("input")),
-                    item["msg"],
-                    "see the API's schema",
-                )
+                Fault("/" + "/".join(where[1:]), where[-1], _input(item.get("input")), item["msg"], "see the API's schema")
             )
         return problem(422, "The request is not one this server knows", faults[0].message, tuple(faults))
 

@@ -5,23 +5,13 @@ from __future__ import annotations
 import logging
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import lru_cache
+from functools import cached_property, lru_cache
+from typing import Any
 
 from sqlalchemy.orm import Session
 
 from shadbo.api import messages as m
-from shadbo.core import (
-    AnyEdit,
-    Book,
-    Fault,
-    Piece,
-    Plan,
-    Refused,
-    Shop,
-    place_of,
-    plan,
-    plan_and_book,
-)
+from shadbo.core import PLAN_JSON, AnyEdit, Book, Fault, Only, Piece, Plan, Refused, Shop, place_of, plan_and_book
 from shadbo.store import pieces
 from shadbo.store.pieces import Kept
 
@@ -29,7 +19,7 @@ log = logging.getLogger("shadbo")
 UNPLANNED = "leads to a piece that can’t be worked out: a fault of the program, written to its log"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Worked:
     """A kept piece worked out; ``stuck`` if its newest state couldn't be and this is an older one."""
 
@@ -37,6 +27,16 @@ class Worked:
     plan: Plan
     book: Book
     stuck: m.Stuck | None = None
+
+    @cached_property
+    def json(self) -> dict[str, Any]:
+        """The plan as JSON is read: what a preview is held against."""
+        return as_json(self.plan)
+
+
+def as_json(worked: Plan) -> dict[str, Any]:
+    found: dict[str, Any] = PLAN_JSON.dump_python(worked, mode="json")
+    return found
 
 
 class _OneShop:
@@ -55,25 +55,26 @@ class _OneShop:
 
 
 @lru_cache(maxsize=48)
-def _remembered(document: str, shop: _OneShop, focus: str) -> Worked:
+def _remembered(document: str, shop: _OneShop, focus: str, only: Only | None) -> Worked:
     """States never change and a plan is a pure function: the sheet asks for the same one again and again."""
     piece = pieces.parsed(document)
-    return Worked(piece, *plan_and_book(piece, shop.shop, focus))
+    return Worked(piece, *plan_and_book(piece, shop.shop, focus, only))
 
 
-def work_out(piece: Piece, shop: Shop, focus: str = "", *, fault: Fault) -> Plan:
-    """The plan of what is about to be kept. Raises :class:`Refused` with ``fault`` if there is none."""
+def work_out(piece: Piece, shop: Shop, focus: str = "", only: Only | None = None, *, fault: Fault) -> Worked:
+    """What is about to be kept, worked out. Raises :class:`Refused` with ``fault`` if it can't be."""
     try:
-        return plan(piece, shop, focus)
+        return Worked(piece, *plan_and_book(piece, shop, focus, only))
     except Exception:
         log.exception("refused, for it can't be worked out: %s", fault)
         raise Refused(fault) from None
 
 
-def after_edits(piece: Piece, edits: Sequence[AnyEdit], shop: Shop, focus: str = "") -> Plan:
-    """The plan after edits, or a fault at the place of the last of them."""
+def after_edits(piece: Piece, edits: Sequence[AnyEdit], shop: Shop, focus: str = "", only: Only | None = None) -> Worked:
+    """The piece worked out after edits, or a fault at the place of the last of them."""
     pointer, label, text = place_of(piece, edits[-1])
-    return work_out(piece, shop, focus, fault=Fault(pointer, label, text, UNPLANNED, "the value it had, or another"))
+    fault = Fault(pointer, label, text, UNPLANNED, "the value it had, or another")
+    return work_out(piece, shop, focus, only, fault=fault)
 
 
 def of_state(what: str) -> Fault:
@@ -81,25 +82,25 @@ def of_state(what: str) -> Fault:
     return Fault("", what, "", UNPLANNED, "a piece that can be worked out")
 
 
-def tried(kept: Kept, shop: Shop, focus: str = "") -> Worked | None:
+def tried(kept: Kept, shop: Shop, focus: str = "", only: Only | None = None) -> Worked | None:
     """A kept piece worked out; None, with the reason in the log, if it can't be read or worked out."""
     try:
-        return _remembered(kept.document, _OneShop(shop), focus)
+        return _remembered(kept.document, _OneShop(shop), focus, only)
     except Exception:
         log.exception("piece %s can't be worked out in its state %s (%s)", kept.id, kept.state, kept.change)
         return None
 
 
-def standing(session: Session, kept: Kept, shop: Shop, focus: str = "") -> Worked:
+def standing(session: Session, kept: Kept, shop: Shop, focus: str = "", only: Only | None = None) -> Worked:
     """A piece as it is worked on: its newest state, or the last before it that can be worked out, with the newer one named.
 
     Raises :class:`Refused` if no state can be.
     """
-    newest = tried(kept, shop, focus)
+    newest = tried(kept, shop, focus, only)
     if newest is not None:
         return newest
     for earlier in pieces.before(session, kept.state):
-        found = tried(earlier, shop, focus)
+        found = tried(earlier, shop, focus, only)
         if found is not None:
             return replace(found, stuck=m.Stuck(kept.change, kept.updated_at, earlier.state, earlier.change))
     raise Refused(of_state(kept.change))

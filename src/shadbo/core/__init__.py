@@ -6,6 +6,7 @@ This is its one face: what everything outside imports. Inside are rooms, lowest 
     science     wood, light, withdrawal, bending: published formulas
     document    what people say: piece, objects, items, decisions, shop
     contract    what a display and a stage are to the plan: checks, inputs, views, steps
+    job         parts and operations joined, put in order, proved
     measuring   readings judged, the measuring desk
     framing     what displays share: rails, rabbets, boxes, arranging, glazing, weights
     finishing   holding, hanging, the room
@@ -15,21 +16,14 @@ This is its one face: what everything outside imports. Inside are rooms, lowest 
 
 from __future__ import annotations
 
+from shadbo.core.contract.checks import Stage
+from shadbo.core.contract.parts import COMES, Part
 from shadbo.core.contract.views import DimensionLine, Material, Shape, View, ViewKey
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.decisions.canvas import PictureFile, Stretcher
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.items import Things
-from shadbo.core.document.piece import (
-    FORMAT,
-    MOST_BYTES,
-    Piece,
-    document_of,
-    faults_of,
-    field_at,
-    load_piece,
-    without_pictures,
-)
+from shadbo.core.document.piece import FORMAT, MOST_BYTES, Piece, document_of, faults_of, field_at, load_piece, without_pictures
 from shadbo.core.document.readings import UnitName
 from shadbo.core.document.shop import PRACTICES, InchParts, Practice, Shop
 from shadbo.core.framing.boxes.item_panels import MOST_ANCHORS
@@ -62,15 +56,17 @@ from shadbo.core.planning.item_edits import (
     kinds_asked,
     things,
 )
-from shadbo.core.planning.plan import PLAN_JSON, Plan, PlanFault, book_of, plan, plan_and_book
+from shadbo.core.planning.plan import PLAN_JSON, Only, Plan, PlanFault, book_of, plan, plan_and_book
 from shadbo.core.planning.starting import STARTS, start_piece
+from shadbo.core.planning.trying import TriedWay, ways_out, with_tried_ways
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.fields import FURTHEST_POWER, MOST_DIGITS, Fault, LengthField, Refused
-from shadbo.core.quantity.figures import Book, Opened, Say, open_count, open_figure, plain
-from shadbo.core.quantity.lengths import LengthError, Shown, Tape, Understood, Unit, as_decimal, read_length
+from shadbo.core.quantity.figures import Book, Opened, Say, figure_of, open_count, open_figure, plain
+from shadbo.core.quantity.lengths import LengthError, Shown, Tape, Understood, Unit, as_decimal, last_place, read_length
 from shadbo.core.quantity.slips import diagnose
 
 __all__ = [
+    "COMES",
     "DISPLAYS",
     "FORMAT",
     "FURTHEST_POWER",
@@ -101,7 +97,9 @@ __all__ = [
     "Material",
     "MoveItems",
     "Nudge",
+    "Only",
     "Opened",
+    "Part",
     "PictureFile",
     "Piece",
     "Plan",
@@ -114,6 +112,7 @@ __all__ = [
     "Shop",
     "ShowAs",
     "Shown",
+    "Stage",
     "Stretcher",
     "TakeOn",
     "TakeOutline",
@@ -121,6 +120,7 @@ __all__ = [
     "TakeWayOut",
     "Tape",
     "Things",
+    "TriedWay",
     "TypeIn",
     "Understood",
     "Unit",
@@ -136,8 +136,10 @@ __all__ = [
     "document_of",
     "faults_of",
     "field_at",
+    "figure_of",
     "in_words",
     "kinds_asked",
+    "last_place",
     "load_piece",
     "open_count",
     "open_figure",
@@ -148,5 +150,7 @@ __all__ = [
     "read_length",
     "start_piece",
     "things",
+    "ways_out",
+    "with_tried_ways",
     "without_pictures",
 ]

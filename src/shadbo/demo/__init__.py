@@ -12,15 +12,7 @@ from pathlib import Path
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
-from shadbo.core import (
-    HOUSE_SHOP,
-    PictureFile,
-    Piece,
-    Shop,
-    Stretcher,
-    Things,
-    plan,
-)
+from shadbo.core import HOUSE_SHOP, PictureFile, Piece, Shop, Stretcher, Things, plan
 from shadbo.demo.pictures import BADGE_NAME, NAME, moor_road, saddle_badge
 from shadbo.exports.cards import card_of
 from shadbo.exports.pieces import piece_from_json
@@ -34,11 +26,7 @@ DEMO_SHOP: Shop = HOUSE_SHOP.model_copy(update={"name": "The Quillbeck Bench"})
 def demo_pieces() -> list[Piece]:
     """The demo pieces, in the order they came in."""
     folder = resources("shadbo.demo").joinpath("pieces")
-    return [
-        piece_from_json(f.read_bytes())
-        for f in sorted(folder.iterdir(), key=lambda f: f.name)
-        if f.name.endswith(".json")
-    ]
+    return [piece_from_json(f.read_bytes()) for f in sorted(folder.iterdir(), key=lambda f: f.name) if f.name.endswith(".json")]
 
 
 def load_once(session: Session) -> bool:

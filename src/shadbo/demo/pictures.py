@@ -59,8 +59,10 @@ def _band(top: int, bottom: int) -> NDArray[np.uint8]:
     sun = np.exp(-(((across - 0.68) ** 2) * 60 + ((down - 0.24) ** 2) * 120))
     picture += sun[..., None] * np.array([25, 35, 40], np.float32)
     for level, swell, phase, ink in (
-        (0.40, 0.035, 0.6, (137, 132, 140)), (0.52, 0.045, 2.1, (104, 112, 104)), (0.66, 0.05, 4.0, (78, 92, 70)),
-    ):  # fmt: skip
+        (0.40, 0.035, 0.6, (137, 132, 140)),
+        (0.52, 0.045, 2.1, (104, 112, 104)),
+        (0.66, 0.05, 4.0, (78, 92, 70)),
+    ):
         ridge = level + swell * np.sin(across * 7 + phase) + 0.012 * np.sin(across * 31 + phase)
         below = down > ridge
         picture[below] = np.array(ink, np.float32) * (1 + 0.25 * (down - ridge))[below][:, None]

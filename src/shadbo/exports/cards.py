@@ -46,11 +46,32 @@ def card_of(piece: Piece, worked: Plan) -> Card:
     stage = states.get("stopped") or states.get("waiting") or worked.stages[-1].label
     view = worked.view("face")
     return Card(
-        piece.name, piece.owner, piece.due, piece.note, piece.units, worked.display, stage,
-        worked.stops[0].say if worked.stops else None, sum(c.severity == "caution" for c in worked.checks), worked.size,
-        Face(view.width, view.height, view.shapes),
-    )  # fmt: skip
+        name=piece.name,
+        owner=piece.owner,
+        due=piece.due,
+        note=piece.note,
+        units=piece.units,
+        display=worked.display,
+        stage=stage,
+        blocked=worked.stops[0].say if worked.stops else None,
+        cautions=sum(c.severity == "caution" for c in worked.checks),
+        size=worked.size,
+        face=Face(view.width, view.height, view.shapes),
+    )
 
 
 def stuck_card(name: str, change: str) -> Card:
-    return Card(name, "", None, "", "mm", "", "", None, 0, (), None, change)
+    return Card(
+        name=name,
+        owner="",
+        due=None,
+        note="",
+        units="mm",
+        display="",
+        stage="",
+        blocked=None,
+        cautions=0,
+        size=(),
+        face=None,
+        stuck=change,
+    )

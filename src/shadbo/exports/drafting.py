@@ -10,15 +10,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal
 
-from shadbo.core import (
-    DimensionLine,
-    Material,
-    Plan,
-    Shape,
-    Shown,
-    Unit,
-    View,
-)
+from shadbo.core import DimensionLine, Material, Plan, Shape, Shown, Unit, View
 
 TEXT_MM = 2.9
 LANE_MM = 6.5
@@ -30,11 +22,27 @@ GLYPH = 0.52  # average width of a digit, as a share of the text's height
 INK = "#2b2a27"
 TINT = 0.55
 FILLS: dict[Material, str] = {
-    "wood": "#e2d3b5", "canvas": "#fbfaf6", "bar": "#eee3cb", "shadow": "#55524c", "metal": "#6f7a80",
-    "strip": "#8a857a", "line": "none", "hidden": "none", "clash": "#c0765e",
-    "item": "#d9cfb8", "shade": "none", "cut": "none", "ray": "none", "slot": "#55524c",
-    "paper": "#f6efdd", "board": "#efe9dc", "glass": "#dfe9ea", "picture": "none", "keep": "none", "grip": "none",
-}  # fmt: skip
+    "wood": "#e2d3b5",
+    "canvas": "#fbfaf6",
+    "bar": "#eee3cb",
+    "shadow": "#55524c",
+    "metal": "#6f7a80",
+    "strip": "#8a857a",
+    "line": "none",
+    "hidden": "none",
+    "clash": "#c0765e",
+    "item": "#d9cfb8",
+    "shade": "none",
+    "cut": "none",
+    "ray": "none",
+    "slot": "#55524c",
+    "paper": "#f6efdd",
+    "board": "#efe9dc",
+    "glass": "#dfe9ea",
+    "picture": "none",
+    "keep": "none",
+    "grip": "none",
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -179,11 +187,7 @@ def draft(plan: Plan, view: View, scale: float, unit: Unit, stages: Iterable[str
 
 
 def _dimension(
-    plan: Plan,
-    d: DimensionLine,
-    place: object,
-    unit: Unit,
-    labels: dict[tuple[str, str, int], list[tuple[float, Text, float]]],
+    plan: Plan, d: DimensionLine, place: object, unit: Unit, labels: dict[tuple[str, str, int], list[tuple[float, Text, float]]]
 ) -> list[Primitive]:
     figure = plan.figures[d.figure]
     assert figure.shown is not None and callable(place)
@@ -220,9 +224,7 @@ def _dimension(
             line((x - SLASH_MM, y + SLASH_MM), (x + SLASH_MM, y - SLASH_MM), width=0.3)
         share = 0.5 if d.lane else ALONG
         left = d.side == "left" and d.lane > 0
-        text = Text(
-            x + (-1.2 if left else 1.2), y0 + (y1 - y0) * share + TEXT_MM * 0.35, runs, TEXT_MM, "end" if left else "start"
-        )  # fmt: skip
+        text = Text(x + (-1.2 if left else 1.2), y0 + (y1 - y0) * share + TEXT_MM * 0.35, runs, TEXT_MM, "end" if left else "start")
         labels.setdefault((d.axis, d.side, d.lane * 1000 + round(x)), []).append((text.y, text, TEXT_MM + 0.4))
     return out
 

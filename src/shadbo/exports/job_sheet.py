@@ -21,45 +21,16 @@ from reportlab.lib.units import mm
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
-from reportlab.platypus import (
-    BaseDocTemplate,
-    Flowable,
-    Frame,
-    KeepTogether,
-    PageTemplate,
-    Paragraph,
-    Spacer,
-    Table,
-    TableStyle,
-)
+from reportlab.platypus import BaseDocTemplate, Flowable, Frame, KeepTogether, PageTemplate, Paragraph, Spacer, Table, TableStyle
 
-from shadbo.core import (
-    MOST_ANCHORS,
-    Piece,
-    Plan,
-    Say,
-    Shown,
-    Unit,
-)
+from shadbo.core import COMES, MOST_ANCHORS, Piece, Plan, Say, Shown, Unit
 from shadbo.exports.drafting import INK, Disc, Draft, Outline, Text, draft, margins, runs_of
 
 Paper = Literal["A4", "Letter"]
 PAPERS: dict[Paper, tuple[float, float]] = {"A4": A4, "Letter": LETTER}
 SCALES = (5.0, 2.0, 1.0, 0.5, 0.25, 0.2, 0.125, 0.1, 0.05, 0.025, 0.02)
 MARGIN = 14 * mm
-BAR_MM = {
-    5.0: 10,
-    2.0: 20,
-    1.0: 50,
-    0.5: 100,
-    0.25: 100,
-    0.2: 200,
-    0.125: 400,
-    0.1: 500,
-    0.05: 500,
-    0.025: 1000,
-    0.02: 1000,
-}
+BAR_MM = {5.0: 10, 2.0: 20, 1.0: 50, 0.5: 100, 0.25: 100, 0.2: 200, 0.125: 400, 0.1: 500, 0.05: 500, 0.025: 1000, 0.02: 1000}
 RULE = HexColor("#8d877a")
 SEVERITY = {"stop": "STOP", "caution": "Caution", "note": "Note"}
 
@@ -72,9 +43,7 @@ def fonts() -> None:
 
 
 def _style(name: str, size: float, font: str = "Regular", **more: Any) -> ParagraphStyle:
-    return ParagraphStyle(
-        name, fontName=f"Archivo-{font}", fontSize=size, leading=size * 1.32, textColor=HexColor(INK), **more
-    )
+    return ParagraphStyle(name, fontName=f"Archivo-{font}", fontSize=size, leading=size * 1.32, textColor=HexColor(INK), **more)
 
 
 BODY = _style("body", 9)
@@ -166,9 +135,7 @@ def _length(shown: Shown | None, unit: Unit) -> str:
         return ""
     out = ""
     for text, share, rise in runs_of(shown, unit):
-        out += (
-            f"<super size=6 rise=3>{text}</super>" if rise else f"<font size=6.4>{text}</font>" if share < 0.7 else text
-        )
+        out += f"<super size=6 rise=3>{text}</super>" if rise else f"<font size=6.4>{text}</font>" if share < 0.7 else text
     return f"{out} {unit}"
 
 
@@ -185,9 +152,7 @@ def _fit(plan: Plan, key: str, width: float, height: float, unit: Unit, stages: 
     return draft(plan, view, scale, unit, stages)
 
 
-def job_sheet(
-    piece: Piece, plan: Plan, *, paper: Paper = "A4", unit: Unit | None = None, shop: str = "", today: date
-) -> bytes:
+def job_sheet(piece: Piece, plan: Plan, *, paper: Paper = "A4", unit: Unit | None = None, shop: str = "", today: date) -> bytes:
     """The job sheet of a piece as PDF bytes. ``today`` is printed in the foot, so that an old sheet can be told."""
     fonts()
     unit = unit or plan.units
@@ -202,9 +167,16 @@ def job_sheet(
         canvas.drawRightString(size[0] - MARGIN, 8 * mm, f"page {document.page}")
 
     document = BaseDocTemplate(
-        out, pagesize=size, leftMargin=MARGIN, rightMargin=MARGIN, topMargin=12 * mm, bottomMargin=14 * mm,
-        title=f"Job sheet: {piece.name}", author=shop or "Shadbo", invariant=1,
-    )  # fmt: skip
+        out,
+        pagesize=size,
+        leftMargin=MARGIN,
+        rightMargin=MARGIN,
+        topMargin=12 * mm,
+        bottomMargin=14 * mm,
+        title=f"Job sheet: {piece.name}",
+        author=shop or "Shadbo",
+        invariant=1,
+    )
     frame = Frame(MARGIN, 14 * mm, size[0] - 2 * MARGIN, size[1] - 26 * mm, 0, 0, 0, 0)
     document.addPageTemplates(PageTemplate(frames=[frame], onPage=foot))
     tall = (size[1] - 26 * mm) / mm
@@ -214,17 +186,10 @@ def job_sheet(
     cut_through = "depth" if any(stage.key == "depth" for stage in plan.stages) else "display"
     section = _fit(plan, "section", wide, (tall - 50) * 0.40, unit, (cut_through,))
     back = _fit(plan, "back", wide, tall * 0.48, unit, ("cut",))
-    story += [
-        _Drawn(face, "Face", unit),
-        Spacer(1, 3 * mm),
-        _Drawn(section, "Section, front at the top", unit),
-    ]
+    story += [_Drawn(face, "Face", unit), Spacer(1, 3 * mm), _Drawn(section, "Section, front at the top", unit)]
     for view in plan.views:
         if view.printed:
-            story += [
-                Spacer(1, 4 * mm),
-                _Drawn(_fit(plan, view.key, wide, tall * 0.36, unit, view.printed), view.title, unit),
-            ]
+            story += [Spacer(1, 4 * mm), _Drawn(_fit(plan, view.key, wide, tall * 0.36, unit, view.printed), view.title, unit)]
     story += [
         Spacer(1, 4 * mm),
         _Drawn(back, "Back, seen from behind", unit),
@@ -247,10 +212,14 @@ def _heading(piece: Piece, plan: Plan, unit: Unit) -> list[Flowable]:
         out.append(Paragraph(f"<font name='Archivo-SemiBold' color='#8f2f1b'>STOP, do not cut:</font> {words}", BODY))
     out.append(Paragraph(_say(plan.verdict, unit), BODY))
     hours, minutes = divmod(plan.time.bench, 60)
-    out.append(Paragraph(
-        f"{_say(plan.size, unit)}, {_length(plan.deep, unit)} off the wall, {plan.weight.text(unit)}. Held by {escape(plan.held.how)}; "
-        f"touches it: {escape(plan.held.touches)}; can be undone: {plan.held.reversible}. At the bench {hours} h {minutes} min, "
-        f"ready in {plan.time.days} day{'s' if plan.time.days > 1 else ''}.", SMALL))  # fmt: skip
+    out.append(
+        Paragraph(
+            f"{_say(plan.size, unit)}, {_length(plan.deep, unit)} off the wall, {plan.weight.text(unit)}. Held by {escape(plan.held.how)}; "
+            f"touches it: {escape(plan.held.touches)}; can be undone: {plan.held.reversible}. At the bench {hours} h {minutes} min, "
+            f"ready in {plan.time.days} day{'s' if plan.time.days > 1 else ''}.",
+            SMALL,
+        )
+    )
     if piece.note:
         out.append(Paragraph(escape(piece.note).replace("\n", "<br/>"), SMALL))
     return [*out, Spacer(1, 3 * mm)]
@@ -286,38 +255,60 @@ def _things(plan: Plan, unit: Unit) -> list[Flowable]:
             left, top = (plan.figures.get(f"{item.part}.anchor.{i}.{way}") for way in ("left", "top"))
             if left and top:
                 places.append(f"{_length(left.shown, unit)} / {_length(top.shown, unit)}")
-        rows.append([
-            Paragraph(escape(item.name), BODY), Paragraph(escape(item.kind), BODY), Paragraph(_say(item.size, unit), BODY),
-            Paragraph("; ".join(places), SMALL),
-        ])  # fmt: skip
+        rows.append(
+            [
+                Paragraph(escape(item.name), BODY),
+                Paragraph(escape(item.kind), BODY),
+                Paragraph(_say(item.size, unit), BODY),
+                Paragraph("; ".join(places), SMALL),
+            ]
+        )
     return _section("Things", _table(rows, [52, 34, 38, 58]))
 
 
 def _cuts(plan: Plan, unit: Unit) -> list[Flowable]:
-    heads = (
-        ("No.", RIGHT),
-        ("Part", SMALL),
-        ("Material", SMALL),
-        ("Length", RIGHT),
-        ("Short point", RIGHT),
-        ("Note", SMALL),
-    )
+    heads = (("No.", RIGHT), ("Part", SMALL), ("Material", SMALL), ("Length", RIGHT), ("Short point", RIGHT), ("Note", SMALL))
     rows: list[list[Any]] = [[Paragraph(text, style) for text, style in heads]]
     for line in plan.cuts:
         section = _say(line.section, unit)
-        rows.append([
-            Paragraph(f"{line.count}", FIGURE), Paragraph(escape(line.part), BODY),
-            Paragraph(escape(line.material) + (f"<br/><font size=7.6>{section}</font>" if section else ""), BODY),
-            Paragraph(_length(line.length, unit), FIGURE), Paragraph(_length(line.short, unit), FIGURE),
-            Paragraph(_say(line.note, unit), SMALL),
-        ])  # fmt: skip
+        rows.append(
+            [
+                Paragraph(f"{line.count}", FIGURE),
+                Paragraph(escape(line.part), BODY),
+                Paragraph(escape(line.material) + (f"<br/><font size=7.6>{section}</font>" if section else ""), BODY),
+                Paragraph(_length(line.length, unit), FIGURE),
+                Paragraph(_length(line.short, unit), FIGURE),
+                Paragraph(_say(line.note, unit), SMALL),
+            ]
+        )
     out = _section("Cut list", _table(rows, [11, 43, 41, 27, 27, 33]))
     for bar in plan.stock:
         kept = " (back to stock)" if bar.keep else ""
-        text = f"Length {bar.number}: {', '.join(bar.pieces)}; used {_length(bar.used, unit)}, left {_length(bar.left, unit)}{kept}."
+        text = (
+            f"Length {bar.number}: {', '.join(bar.pieces)}; used {_length(bar.used, unit)}, left {_length(bar.left, unit)}{kept}."
+        )
         out.append(Paragraph(text, SMALL))
     out += [Paragraph(f"Back to stock: {_say(left, unit)}.", SMALL) for left in plan.leftovers]
-    return out
+    return [*out, *_to_get(plan, unit)]
+
+
+def _to_get(plan: Plan, unit: Unit) -> list[Flowable]:
+    """What has to be there besides what is cut: to get, come with the frame, at hand."""
+    if not plan.to_get:
+        return []
+    heads = (("No.", RIGHT), ("Part", SMALL), ("What", SMALL), ("From", SMALL))
+    rows: list[list[Any]] = [[Paragraph(text, style) for text, style in heads]]
+    for part in plan.to_get:
+        told = "; ".join(t for t in (escape(part.material), _say(part.size, unit), _say(part.note, unit)) if t)
+        rows.append(
+            [
+                Paragraph(f"{part.count}", FIGURE),
+                Paragraph(escape(part.name), BODY),
+                Paragraph(told, BODY),
+                Paragraph(COMES[part.comes], SMALL),
+            ]
+        )
+    return _section("Things to get", _table(rows, [11, 52, 84, 35]))
 
 
 def _figures(plan: Plan, unit: Unit) -> list[Flowable]:
@@ -338,10 +329,7 @@ def _checks(plan: Plan, unit: Unit) -> list[Flowable]:
     if not plan.checks:
         return _section("Checks", Paragraph("Nothing stands in the way.", BODY))
     rows: list[list[Any]] = [
-        [
-            Paragraph(SEVERITY[c.severity], BODY),
-            Paragraph(f"{_say(c.say, unit)} <font size=7.6>{_say(c.why, unit)}</font>", BODY),
-        ]
+        [Paragraph(SEVERITY[c.severity], BODY), Paragraph(f"{_say(c.say, unit)} <font size=7.6>{_say(c.why, unit)}</font>", BODY)]
         for c in plan.checks
     ]
     return _section("Checks", _table(rows, [20, 162], head=False))
@@ -355,12 +343,7 @@ def _steps(plan: Plan, unit: Unit) -> list[Flowable]:
         care = f"<br/><font size=7.6>Take care: {escape(step.care)}</font>" if step.care else ""
         text = f"<font name='Archivo-SemiBold'>{escape(step.title)}.</font> {_say(step.say, unit)}{gate}{wait}{care}"
         rows.append(
-            [
-                Paragraph(f"{i}", FIGURE),
-                Paragraph("[  ]", BODY),
-                Paragraph(text, BODY),
-                Paragraph(f"{step.minutes} min", SMALL),
-            ]
+            [Paragraph(f"{i}", FIGURE), Paragraph("[  ]", BODY), Paragraph(text, BODY), Paragraph(f"{step.minutes} min", SMALL)]
         )
     head: Callable[[str], Paragraph] = lambda text: Paragraph(text, HEAD)  # noqa: E731
     caution = Paragraph("Follow the makers' instructions, local codes and licensed trades.", SMALL)
@@ -372,9 +355,5 @@ def _wait(minutes: int) -> str:
 
 
 def _proofs(plan: Plan, unit: Unit) -> list[Flowable]:
-    text = (
-        f"Added up again on {len(plan.proofs)} lines ("
-        + "; ".join(escape(p.line) for p in plan.proofs)
-        + "): all hold."
-    )
+    text = f"Added up again on {len(plan.proofs)} lines (" + "; ".join(escape(p.line) for p in plan.proofs) + "): all hold."
     return [Spacer(1, 1.5 * mm), Paragraph(text, SMALL)]

@@ -173,9 +173,7 @@ def _dxf(content: bytes, name: str) -> list[Points]:
         document = ezdxf.read(io.StringIO(content.decode("utf-8", errors="surrogateescape")))  # type: ignore[attr-defined]
         scale = DXF_UNITS.get(document.units, 0.0)
         if not scale:
-            raise _refused(
-                name, "is drawn in a unit that is no length for a framer", "millimetres, centimetres, metres or inches"
-            )
+            raise _refused(name, "is drawn in a unit that is no length for a framer", "millimetres, centimetres, metres or inches")
         out = []
         for entity in document.modelspace().query("LWPOLYLINE POLYLINE CIRCLE ELLIPSE SPLINE"):
             flat = path.make_path(entity)

@@ -44,9 +44,7 @@ class Scale:
         if len(self.corners) == 4:
             here = (np.array(self.corners) * size).astype(np.float32)
             if cv2.contourArea(here) < 100 or not cv2.isContourConvex(here):
-                raise OutlineRefused(
-                    "has its four corners in no order: mark them one after another, round the rectangle"
-                )
+                raise OutlineRefused("has its four corners in no order: mark them one after another, round the rectangle")
             there = np.array(((0, 0), (self.width, 0), (self.width, self.height), (0, self.height)), dtype=np.float32)
             return np.asarray(cv2.getPerspectiveTransform(here, there), dtype=np.float64)
         a, b = np.array(self.marks) * size
@@ -73,12 +71,7 @@ def find(image: npt.NDArray[np.uint8], near: tuple[float, float] | None = None) 
     lab = cv2.cvtColor(image, cv2.COLOR_BGR2LAB).astype(np.float32)
     band = max(2, min(tall, wide) // 50)
     rim = np.concatenate(
-        [
-            lab[:band].reshape(-1, 3),
-            lab[-band:].reshape(-1, 3),
-            lab[:, :band].reshape(-1, 3),
-            lab[:, -band:].reshape(-1, 3),
-        ]
+        [lab[:band].reshape(-1, 3), lab[-band:].reshape(-1, 3), lab[:, :band].reshape(-1, 3), lab[:, -band:].reshape(-1, 3)]
     )
     away = np.clip(np.linalg.norm(lab - np.median(rim, axis=0), axis=2), 0, 255).astype(np.uint8)
     away = cv2.GaussianBlur(away, (5, 5), 0)

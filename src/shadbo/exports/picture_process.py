@@ -56,9 +56,12 @@ def _outline_file(order: dict[str, Any], told: Told) -> dict[str, Any]:
 
 
 ORDERS: dict[str, Callable[[dict[str, Any], Told], dict[str, Any]]] = {
-    "check": _check, "print": _print, "outline": _outline, "colour": _colour,
+    "check": _check,
+    "print": _print,
+    "outline": _outline,
+    "colour": _colour,
     "outline_file": _outline_file,
-}  # fmt: skip
+}
 # Seconds of reckoning and bytes of memory an order may take; in a print every pixel is made anew.
 SECONDS = {"check": 60, "print": 900, "outline": 30, "colour": 20, "outline_file": 10}
 MOST_MEMORY = 6 * 1024**3

@@ -8,18 +8,7 @@ from typing import Any
 import simplejson
 from pydantic import ValidationError
 
-from shadbo.core import (
-    FURTHEST_POWER,
-    MOST_BYTES,
-    MOST_DIGITS,
-    Fault,
-    Piece,
-    Refused,
-    Shop,
-    document_of,
-    faults_of,
-    load_piece,
-)
+from shadbo.core import FURTHEST_POWER, MOST_BYTES, MOST_DIGITS, Fault, Piece, Refused, Shop, document_of, faults_of, load_piece
 
 
 def to_json(document: Any, indent: int | None = None) -> str:
@@ -72,9 +61,7 @@ def shop_from_json(text: str | bytes) -> Shop:
 
 def _document(text: str | bytes) -> Any:
     if len(text) > MOST_BYTES:
-        raise Refused(
-            Fault("", "file", f"{len(text)} bytes", "is too large to be one piece", f"up to {MOST_BYTES // 1024} kB")
-        )
+        raise Refused(Fault("", "file", f"{len(text)} bytes", "is too large to be one piece", f"up to {MOST_BYTES // 1024} kB"))
     try:
         return from_json(text.decode("utf-8") if isinstance(text, bytes) else text)
     except UnicodeDecodeError:
@@ -82,6 +69,4 @@ def _document(text: str | bytes) -> Any:
     except RecursionError:
         raise Refused(Fault("", "file", "", "is nested too deeply", "a Shadbo piece file (JSON)")) from None
     except ValueError as error:
-        raise Refused(
-            Fault("", "file", str(text[:40]), f"is not JSON: {error}", "a Shadbo piece file (JSON)")
-        ) from None
+        raise Refused(Fault("", "file", str(text[:40]), f"is not JSON: {error}", "a Shadbo piece file (JSON)")) from None

@@ -31,8 +31,7 @@ def render(drawing: Draft, title: str) -> str:
             dash = ' stroke-dasharray="2 1.2"' if item.dashed else ""
             tag = "polygon" if item.closed else "polyline"
             out.append(
-                f'<{tag}{part} points="{points}" fill="{item.fill}" stroke="{item.stroke}" '
-                f'stroke-width="{item.width}"{dash}/>'
+                f'<{tag}{part} points="{points}" fill="{item.fill}" stroke="{item.stroke}" stroke-width="{item.width}"{dash}/>'
             )
         elif isinstance(item, Disc):
             out.append(
@@ -53,5 +52,6 @@ def _text(item: Text) -> str:
         spans.append(f'<tspan font-size="{item.size * share:.3f}" dy="{dy:.3f}">{escape(text)}</tspan>')
     return (
         f'<text x="{item.x:g}" y="{item.y:g}" font-size="{item.size}" text-anchor="{item.anchor}" fill="{INK}">'
-        + "".join(spans) + "</text>"
-    )  # fmt: skip
+        + "".join(spans)
+        + "</text>"
+    )

@@ -16,12 +16,7 @@ from reportlab.lib.colors import HexColor
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from shadbo.core import (
-    Plan,
-    Shape,
-    Unit,
-    View,
-)
+from shadbo.core import Plan, Shape, Unit, View
 from shadbo.exports.drafting import INK, Disc, Draft, Outline, draft
 from shadbo.exports.job_sheet import PAPERS, Paper, draw_item, fonts
 from shadbo.exports.outlines import dxf_text, new_dxf
@@ -44,18 +39,18 @@ class Tiles:
         size = PAPERS[paper]
         wide, tall = size[0] / mm - 2 * EDGE, size[1] / mm - HEAD - FOOT
         return cls(
-            wide, tall, max(1, ceil((drawing.width - OVERLAP) / (wide - OVERLAP))),
+            wide,
+            tall,
+            max(1, ceil((drawing.width - OVERLAP) / (wide - OVERLAP))),
             max(1, ceil((drawing.height - OVERLAP) / (tall - OVERLAP))),
-        )  # fmt: skip
+        )
 
     def origin(self, column: int, row: int) -> tuple[float, float]:
         """The upper left corner of a tile on the drawing."""
         return column * (self.width - OVERLAP), row * (self.height - OVERLAP)
 
 
-def template_pdf(
-    plan: Plan, key: str, *, paper: Paper = "A4", unit: Unit | None = None, shop: str = "", today: date
-) -> bytes:
+def template_pdf(plan: Plan, key: str, *, paper: Paper = "A4", unit: Unit | None = None, shop: str = "", today: date) -> bytes:
     """A template as PDF bytes. Raises KeyError for a drawing that is none."""
     view = _template(plan, key)
     fonts()
@@ -97,9 +92,7 @@ def _page(
     canvas.setFillColor(HexColor(INK))
     canvas.setFont("Archivo-SemiBold", 9.5)
     canvas.drawString(left, tall - 8 * mm, f"{plan.name}: {view.title}")
-    where = (
-        f"sheet {row * tiles.across + column + 1} of {tiles.across * tiles.down} · row {row + 1}, column {column + 1}"
-    )
+    where = f"sheet {row * tiles.across + column + 1} of {tiles.across * tiles.down} · row {row + 1}, column {column + 1}"
     canvas.setFont("Archivo-Regular", 8)
     canvas.drawRightString(left + tiles.width * mm, tall - 8 * mm, where)
     x0, y0 = tiles.origin(column, row)
@@ -120,9 +113,7 @@ def _page(
     _test_line(canvas, left, FOOT * mm - 9 * mm)
     canvas.setFont("Archivo-Regular", 7)
     canvas.drawRightString(
-        left + tiles.width * mm,
-        5 * mm,
-        f"{shop or 'Shadbo'} · printed {today.isoformat()} · print at 100 %, not “fit to page”",
+        left + tiles.width * mm, 5 * mm, f"{shop or 'Shadbo'} · printed {today.isoformat()} · print at 100 %, not “fit to page”"
     )
 
 
@@ -157,15 +148,7 @@ def _test_line(canvas: Canvas, x: float, y: float) -> None:
 # -- DXF -----------------------------------------------------------------------------------------------------------------
 
 # Layers a cutter or a drawing program can switch by: what is cut, what is only marked, what is there to be looked at.
-LAYERS = {
-    "cut": "CUT",
-    "slot": "CUT",
-    "line": "MARK",
-    "hidden": "GUIDE",
-    "keep": "FOLD",
-    "board": "BOARD",
-    "paper": "GUIDE",
-}
+LAYERS = {"cut": "CUT", "slot": "CUT", "line": "MARK", "hidden": "GUIDE", "keep": "FOLD", "board": "BOARD", "paper": "GUIDE"}
 
 
 def layer_of(view: View, shape: Shape) -> str:

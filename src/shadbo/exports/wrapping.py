@@ -133,9 +133,7 @@ def face_of(image: Image.Image, asked: PrintAsked) -> Image.Image:
     return whole.crop((left, top, whole.width - left, whole.height - top))
 
 
-def printed(
-    image: Image.Image, asked: PrintAsked, progress: Progress = lambda done: None, margin: int = 0
-) -> Image.Image:
+def printed(image: Image.Image, asked: PrintAsked, progress: Progress = lambda done: None, margin: int = 0) -> Image.Image:
     """The print with its wrap made, within a white margin of so many pixels.
 
     The picture keeps its own pixels: nothing is resampled. Mirrored: each edge strip is the face's own edge turned
@@ -198,9 +196,7 @@ def mark_folds(out: Image.Image, asked: PrintAsked, per_mm: float, margin: int) 
             draw.rectangle((round(a), y - thick // 2, round(b), y + thick // 2), fill=ink)
 
 
-def make_print(
-    path: Path, name: str, asked: PrintAsked, target: Path, progress: Progress = lambda done: None
-) -> dict[str, Any]:
+def make_print(path: Path, name: str, asked: PrintAsked, target: Path, progress: Progress = lambda done: None) -> dict[str, Any]:
     """The print-ready file: wrap, margin and fold marks, at the resolution the picture has at its size."""
     image = open_picture(path, name)
     kind = str(image.format)
@@ -209,9 +205,7 @@ def make_print(
     profile: bytes | None = image.info.get("icc_profile")
     progress(30)
     whole = (
-        (asked.width + 2 * asked.edge, asked.height + 2 * asked.edge)
-        if asked.wrap == "stretched"
-        else (asked.width, asked.height)
+        (asked.width + 2 * asked.edge, asked.height + 2 * asked.edge) if asked.wrap == "stretched" else (asked.width, asked.height)
     )
     box = cover_box(*image.size, whole[0] / whole[1])
     per_mm = (box[2] - box[0]) / whole[0]
@@ -224,8 +218,10 @@ def make_print(
         kind = "TIFF"
     per_inch = per_mm * MM_PER_INCH
     options: dict[str, dict[str, Any]] = {
-        "JPEG": {"quality": 95, "subsampling": 0}, "PNG": {"compress_level": 1}, "TIFF": {"compression": "packbits"},
-    }  # fmt: skip
+        "JPEG": {"quality": 95, "subsampling": 0},
+        "PNG": {"compress_level": 1},
+        "TIFF": {"compression": "packbits"},
+    }
     out.save(target, kind, dpi=(per_inch, per_inch), icc_profile=profile, **options[kind])
     progress(100)
     return {"media": MEDIA[kind], "width": out.width, "height": out.height, "dpi": round(per_inch, 2)}

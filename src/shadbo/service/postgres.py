@@ -76,9 +76,19 @@ class Cluster:
         password.write_text(secrets.token_urlsafe(24))
         self._owned(password, 0o600)
         self._run(
-            "initdb", "-D", str(self.data), "-U", USER, "-E", "UTF8", "--locale=C.UTF-8", "--auth=scram-sha-256",
-            "--pwfile", str(password), *(["--no-sync"] if self.throwaway else []),
-        )  # fmt: skip
+            "initdb",
+            "-D",
+            str(self.data),
+            "-U",
+            USER,
+            "-E",
+            "UTF8",
+            "--locale=C.UTF-8",
+            "--auth=scram-sha-256",
+            "--pwfile",
+            str(password),
+            *(["--no-sync"] if self.throwaway else []),
+        )
         (self.folder / "port").write_text(str(_free_port(FIRST_PORT)))
 
     def running(self) -> bool:
@@ -109,9 +119,7 @@ class Cluster:
         if self.throwaway:
             options += " -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
         # pg_ctl's log would keep the pipe of a caller open if it were not sent to a file.
-        self._run(
-            "pg_ctl", "start", "-w", "-t", "60", "-D", str(self.data), "-l", str(self.folder / "log"), "-o", options
-        )
+        self._run("pg_ctl", "start", "-w", "-t", "60", "-D", str(self.data), "-l", str(self.folder / "log"), "-o", options)
 
     def stop(self) -> None:
         self._run("pg_ctl", "stop", "-D", str(self.data), "-m", "fast", "-w", check=False)

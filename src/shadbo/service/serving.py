@@ -30,8 +30,17 @@ class Server:
         self.process: subprocess.Popen[bytes] | None = None
 
     def start(self) -> None:
-        command = [sys.executable, "-m", "uvicorn", "shadbo.api.app:create_app", "--factory", "--port", str(self.port),
-                   "--log-level", "warning"]  # fmt: skip
+        command = [
+            sys.executable,
+            "-m",
+            "uvicorn",
+            "shadbo.api.app:create_app",
+            "--factory",
+            "--port",
+            str(self.port),
+            "--log-level",
+            "warning",
+        ]
         self.process = subprocess.Popen(command, env=os.environ | {"SHADBO_DATABASE_URL": self.url}, cwd=ROOT)
         deadline = time.monotonic() + PATIENCE_S
         while time.monotonic() < deadline and self.process.poll() is None:

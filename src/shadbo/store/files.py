@@ -24,9 +24,7 @@ def fingerprint(path: Path) -> str:
         return hashlib.file_digest(file, "sha256").hexdigest()
 
 
-def keep(
-    session: Session, path: Path, *, name: str, media: str, width: int, height: int, small: bytes | None
-) -> FileRow:
+def keep(session: Session, path: Path, *, name: str, media: str, width: int, height: int, small: bytes | None) -> FileRow:
     """Keep a file of the disk; one that is there already is left as it is."""
     sha = fingerprint(path)
     found = session.get(FileRow, sha)
@@ -62,9 +60,7 @@ def parts(session: Session, sha: str) -> Iterator[bytes]:
     """The bytes of a file, part by part."""
     count = session.execute(select(func.count()).where(FilePartRow.sha256 == sha)).scalar_one()
     for number in range(count):
-        yield session.execute(
-            select(FilePartRow.bytes).where(FilePartRow.sha256 == sha, FilePartRow.number == number)
-        ).scalar_one()
+        yield session.execute(select(FilePartRow.bytes).where(FilePartRow.sha256 == sha, FilePartRow.number == number)).scalar_one()
 
 
 def write_out(session: Session, sha: str, path: Path) -> None:
@@ -90,9 +86,8 @@ def start_print(session: Session, piece_id: uuid.UUID, name: str) -> uuid.UUID:
 def tell(session: Session, print_id: uuid.UUID, *, done: int, trouble: str = "", sha: str | None = None) -> None:
     """How far a print is, what went wrong with it, or that it is done."""
     session.execute(
-        update(PrintRow).where(PrintRow.id == print_id)
-        .values(done=done, trouble=trouble, sha256=sha, told_at=func.now())
-    )  # fmt: skip
+        update(PrintRow).where(PrintRow.id == print_id).values(done=done, trouble=trouble, sha256=sha, told_at=func.now())
+    )
 
 
 def print_of(session: Session, print_id: uuid.UUID) -> PrintRow:

@@ -77,9 +77,7 @@ def _words(piece: Piece) -> str:
 
 def create(session: Session, piece: Piece, change: str) -> Kept:
     """Keep a new piece."""
-    row = PieceRow(
-        id=uuid.uuid4(), version=0, state_id=0, words=_words(piece), name=piece.name, due=piece.due, archived=False
-    )
+    row = PieceRow(id=uuid.uuid4(), version=0, state_id=0, words=_words(piece), name=piece.name, due=piece.due, archived=False)
     session.add(row)
     session.flush()
     _save(session, row, piece, change, None)
@@ -94,20 +92,11 @@ def parsed(document: str) -> Piece:
 
 _DOCUMENT = cast(StateRow.document, Text)
 _LATER = aliased(StateRow)
-_REDO = (
-    select(_LATER.change).where(_LATER.parent_id == StateRow.id).order_by(_LATER.id.desc()).limit(1).scalar_subquery()
-)
+_REDO = select(_LATER.change).where(_LATER.parent_id == StateRow.id).order_by(_LATER.id.desc()).limit(1).scalar_subquery()
 # Built once: every key press asks for a piece, and building the statement took longer than running it.
 _STANDING = (
     select(
-        PieceRow.version,
-        PieceRow.archived,
-        PieceRow.updated_at,
-        StateRow.change,
-        StateRow.parent_id,
-        _DOCUMENT,
-        _REDO,
-        StateRow.id,
+        PieceRow.version, PieceRow.archived, PieceRow.updated_at, StateRow.change, StateRow.parent_id, _DOCUMENT, _REDO, StateRow.id
     )
     .join(StateRow, StateRow.id == PieceRow.state_id)
     .where(PieceRow.id == bindparam("piece"))
@@ -121,7 +110,17 @@ def get(session: Session, piece_id: uuid.UUID) -> Kept:
         raise NotThere(str(piece_id))
     version, archived, updated_at, change, parent, document, redone, state = row
     undone = change if parent is not None else None
-    return Kept(piece_id, version, archived, updated_at, state, document, change, undone, redone)
+    return Kept(
+        id=piece_id,
+        version=version,
+        archived=archived,
+        updated_at=updated_at,
+        state=state,
+        document=document,
+        change=change,
+        undo=undone,
+        redo=redone,
+    )
 
 
 # States looked through for one that can be worked out.
@@ -137,7 +136,17 @@ def before(session: Session, state_id: int) -> Iterator[Kept]:
         row = session.execute(
             select(StateRow.piece_id, StateRow.saved_at, StateRow.change, _DOCUMENT).where(StateRow.id == parent)
         ).one()
-        yield Kept(row[0], 0, False, row[1], parent, row[3], row[2], None, None)
+        yield Kept(
+            id=row[0],
+            version=0,
+            archived=False,
+            updated_at=row[1],
+            state=parent,
+            document=row[3],
+            change=row[2],
+            undo=None,
+            redo=None,
+        )
         state_id = parent
 
 
@@ -224,13 +233,16 @@ def _back_to(session: Session, row: PieceRow, state: StateRow) -> None:
     _stand(session, row, state, load_piece(state.document))
 
 
-def history(session: Session, piece_id: uuid.UUID) -> list[PastState]:
-    """Every state the piece had, newest first."""
-    row = session.get(PieceRow, piece_id)
-    if row is None:
+def history(session: Session, piece_id: uuid.UUID, before: int | None = None, most: int = 100) -> list[PastState]:
+    """The states the piece had, newest first: ``most`` of them, from those older than the state ``before``. What stood in them is not read."""
+    standing = session.execute(select(PieceRow.state_id).where(PieceRow.id == piece_id)).scalar_one_or_none()
+    if standing is None:
         raise NotThere(str(piece_id))
-    query = select(StateRow).where(StateRow.piece_id == piece_id).order_by(StateRow.id.desc())
-    return [PastState(s.id, s.change, s.saved_at, s.id == row.state_id) for s in session.execute(query).scalars()]
+    query = select(StateRow.id, StateRow.change, StateRow.saved_at).where(StateRow.piece_id == piece_id)
+    if before is not None:
+        query = query.where(StateRow.id < before)
+    rows = session.execute(query.order_by(StateRow.id.desc()).limit(most))
+    return [PastState(state, change, saved_at, state == standing) for state, change, saved_at in rows]
 
 
 def at_version(session: Session, piece_id: uuid.UUID, version: int) -> dict[str, Any] | None:

@@ -26,11 +26,20 @@ def get(session: Session) -> Shop:
 def marked(session: Session) -> tuple[Shop, str]:
     """The shop, and a mark that changes whenever it or the program does: what is kept of plans is kept under it."""
     document = _document(session)
-    return _shop(document), hashlib.sha256(f"{__version__} {CARDS} {document}".encode()).hexdigest()[:32]
+    return _shop(document), _mark(document)
+
+
+@lru_cache(maxsize=8)
+def _mark(document: str | None) -> str:
+    return hashlib.sha256(f"{__version__} {CARDS} {document}".encode()).hexdigest()[:32]
+
+
+# Built once: it is asked at every request, and building the statement took longer than running it.
+_DOCUMENT = select(cast(ShopRow.document, Text)).where(ShopRow.id == 1)
 
 
 def _document(session: Session) -> str | None:
-    return session.execute(select(cast(ShopRow.document, Text)).where(ShopRow.id == 1)).scalar_one_or_none()
+    return session.execute(_DOCUMENT).scalar_one_or_none()
 
 
 def _shop(document: str | None) -> Shop:

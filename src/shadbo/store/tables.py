@@ -13,6 +13,7 @@ from sqlalchemy import (
     Float,
     ForeignKey,
     Identity,
+    Index,
     Integer,
     LargeBinary,
     String,
@@ -56,6 +57,19 @@ class PieceRow(Base):
     archived: Mapped[bool] = mapped_column(Boolean, default=False)
     created_at: Mapped[datetime] = mapped_column(TIMESTAMP(timezone=True), server_default=func.now())
     updated_at: Mapped[datetime] = mapped_column(TIMESTAMP(timezone=True), server_default=func.now())
+
+
+# The orders of the rack, and its search.
+Index("ix_piece_due", PieceRow.archived, PieceRow.due, PieceRow.id)
+Index("ix_piece_touched", PieceRow.archived, PieceRow.updated_at.desc(), PieceRow.id)
+Index("ix_piece_name", PieceRow.archived, func.lower(PieceRow.name), PieceRow.id)
+Index(
+    "ix_piece_words",
+    PieceRow.words,
+    postgresql_using="gin",
+    postgresql_ops={"words": "gin_trgm_ops"},
+    postgresql_with={"fastupdate": "off"},
+)
 
 
 class StateRow(Base):

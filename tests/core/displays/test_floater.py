@@ -1,10 +1,11 @@
-"""The floater's sums (handbook section 6). Worked cases; where no source is named the case is common practice."""
+"""The floater's sums. Worked cases; where no source is named the case is common practice."""
 
 from __future__ import annotations
 
 from collections.abc import Callable
 from fractions import Fraction as Exact
 from itertools import pairwise
+from typing import Any
 
 import pytest
 from hypothesis import given, settings
@@ -13,10 +14,13 @@ from hypothesis import strategies as st
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.piece import Piece, load_piece
 from shadbo.core.framing.stock import made_of
+from shadbo.core.planning.edits import TakeWayOut, apply_edits
 from shadbo.core.planning.plan import book_of, plan
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import plain
 from shadbo.core.quantity.lengths import MM_PER_INCH
 from tests.conftest import bought, document, readings
+from tests.core.displays.pieces import NEW, floated
 
 MakePiece = Callable[..., Piece]
 SHOP = HOUSE_SHOP
@@ -26,7 +30,7 @@ def mm(piece: Piece, name: str) -> Fraction:
     return book_of(piece, SHOP)[name].value
 
 
-# Common practice (handbook 14): "a half inch added to both sizes" leaves a quarter inch a side.
+# Common practice: "a half inch added to both sizes" leaves a quarter inch a side.
 def test_half_an_inch_on_both_sizes_leaves_a_quarter_a_side(make_piece: MakePiece) -> None:
     piece = make_piece(
         (20 * MM_PER_INCH,) * 3,
@@ -37,14 +41,14 @@ def test_half_an_inch_on_both_sizes_leaves_a_quarter_a_side(make_piece: MakePiec
         assert mm(piece, f"gap.{axis}") == MM_PER_INCH / 4
 
 
-# Common practice (handbook 14): a 3/4 in rail adds 1 1/2 in to each outside size.
+# Common practice: a 3/4 in rail adds 1 1/2 in to each outside size.
 def test_a_three_quarter_rail_adds_an_inch_and_a_half(make_piece: MakePiece) -> None:
     piece = make_piece(frame={"make": "new", "moulding": "poplar-3/4x1-3/4", "gap": 6})
     for axis in ("width", "height"):
         assert mm(piece, f"frame.outside.{axis}") - mm(piece, f"frame.inside.{axis}") == Fraction(3, 2) * MM_PER_INCH
 
 
-# Common practice (handbook 14): a 200 mm square canvas in a 250 mm square ready-made has rails 25 mm wide.
+# Common practice: a 200 mm square canvas in a 250 mm square ready-made has rails 25 mm wide.
 def test_two_hundred_in_two_fifty_has_rails_of_twenty_five(make_piece: MakePiece) -> None:
     piece = make_piece((200,), (200,), 18, frame=bought(200, 200, face=25, rail_height=30))
     assert mm(piece, "frame.outside.width") == 250
@@ -55,15 +59,23 @@ def test_the_worked_case_of_the_handbook_formulas(make_piece: MakePiece) -> None
     piece = make_piece()
     w, h, d, g, f, r, t, reveal = 600, 450, 38, 6, 20, 50, 6, 3
     expected = {
-        "frame.inside.width": w + 2 * g, "frame.inside.height": h + 2 * g,
-        "frame.outside.width": w + 2 * g + 2 * f, "frame.outside.height": h + 2 * g + 2 * f,
-        "rail.horizontal.long_point": w + 2 * g + 2 * f, "rail.horizontal.short_point": w + 2 * g,
-        "rail.vertical.long_point": h + 2 * g + 2 * f, "rail.vertical.short_point": h + 2 * g,
-        "depth.lift": r - t - d - reveal, "depth.reveal": reveal, "seat.needed": g + 12,
-        "screw.bite": 25 - t - (r - t - d - reveal), "screw.clear": d - (25 - t - (r - t - d - reveal)),
+        "frame.inside.width": w + 2 * g,
+        "frame.inside.height": h + 2 * g,
+        "frame.outside.width": w + 2 * g + 2 * f,
+        "frame.outside.height": h + 2 * g + 2 * f,
+        "rail.horizontal.long_point": w + 2 * g + 2 * f,
+        "rail.horizontal.short_point": w + 2 * g,
+        "rail.vertical.long_point": h + 2 * g + 2 * f,
+        "rail.vertical.short_point": h + 2 * g,
+        "depth.lift": r - t - d - reveal,
+        "depth.reveal": reveal,
+        "seat.needed": g + 12,
+        "screw.bite": 25 - t - (r - t - d - reveal),
+        "screw.clear": d - (25 - t - (r - t - d - reveal)),
         "cut.needed": 2 * (w + 2 * g + 2 * f) + 2 * (h + 2 * g + 2 * f) + 4 * 3,
-        "shim.width": g, "shim.height": g,
-    }  # fmt: skip
+        "shim.width": g,
+        "shim.height": g,
+    }
     book = book_of(piece, SHOP)
     assert {name: book[name].value for name in expected} == expected
     assert book["cut.thumb"].value == Fraction(11, 10) * (2 * (w + 2 * g) + 2 * (h + 2 * g) + 8 * f)
@@ -163,21 +175,20 @@ wobble = st.integers(-8, 8).map(lambda n: Exact(n, 4))
 
 @settings(max_examples=60)
 @given(
-    w=sizes,
-    h=sizes,
-    dw=st.tuples(wobble, wobble),
-    dh=st.tuples(wobble, wobble),
-    gap=st.integers(2, 60),
-    depth=st.integers(15, 60),
+    w=sizes, h=sizes, dw=st.tuples(wobble, wobble), dh=st.tuples(wobble, wobble), gap=st.integers(2, 60), depth=st.integers(15, 60)
 )
 def test_every_plan_adds_up_again(
     w: Exact, h: Exact, dw: tuple[Exact, Exact], dh: tuple[Exact, Exact], gap: int, depth: int
 ) -> None:
     """plan() refuses to hand out lines that don't re-add; here they are added once more from outside, in whole fractions."""
-    piece = load_piece(document(
-        tuple(str(float(v)) for v in (w, w + dw[0], w + dw[1])), tuple(str(float(v)) for v in (h, h + dh[0], h + dh[1])), depth,
-        {"make": "new", "moulding": "oak-25x60", "gap": str(gap / 4)},
-    ))  # fmt: skip
+    piece = load_piece(
+        document(
+            tuple(str(float(v)) for v in (w, w + dw[0], w + dw[1])),
+            tuple(str(float(v)) for v in (h, h + dh[0], h + dh[1])),
+            depth,
+            {"make": "new", "moulding": "oak-25x60", "gap": str(gap / 4)},
+        )
+    )
     worked = plan(piece, SHOP)
     figure = {name: Exact(f.mm) for name, f in worked.figures.items() if f.mm}
     for station in ("top", "middle", "bottom"):
@@ -217,18 +228,23 @@ def test_the_section_is_drawn_from_the_figures(make_piece: MakePiece) -> None:
     section = plan(make_piece(), SHOP).view("section")
     lines = {d.figure: abs(d.end - d.start) for d in section.dimensions}
     assert lines == {
-        "rail.face": 20, "gap.planned": 6, "seat.width": 32, "rail.height": 50, "depth.reveal": 3, "canvas.depth.bar": 38,
-        "depth.lift": 3, "seat.thickness": 6, "screw.clear": 22,
-    }  # fmt: skip
+        "rail.face": 20,
+        "gap.planned": 6,
+        "seat.width": 32,
+        "rail.height": 50,
+        "depth.reveal": 3,
+        "canvas.depth.bar": 38,
+        "depth.lift": 3,
+        "seat.thickness": 6,
+        "screw.clear": 22,
+    }
 
 
 def test_the_back_is_the_face_mirrored(make_piece: MakePiece) -> None:
     piece = make_piece((600, 600, 600), (450, 450, 460))
     worked = plan(piece, SHOP)
     width = worked.view("face").width
-    outlines = {
-        key: next(s.points for s in worked.view(key).shapes if s.part == "canvas") for key in ("face", "back")
-    }  # fmt: skip
+    outlines = {key: next(s.points for s in worked.view(key).shapes if s.part == "canvas") for key in ("face", "back")}
     assert [(round(width - x, 3), y) for x, y in outlines["face"]] == [tuple(p) for p in outlines["back"]]
 
 
@@ -238,3 +254,85 @@ def test_a_second_reading_keeps_all_and_stands_by_the_median() -> None:
     book = book_of(load_piece(made), SHOP)
     assert book["canvas.width.top"].value == 601
     assert [book[f"canvas.width.top.{i}"].value for i in (1, 2, 3)] == [600, 603, 601]
+
+
+def build(case: dict[str, Any]) -> Piece:
+    return load_piece(document(**case))
+
+
+def test_a_true_canvas_in_a_rail_that_suits_has_nothing_in_the_way(make_piece: MakePiece) -> None:
+    assert plan(make_piece(), HOUSE_SHOP).checks == ()
+
+
+def test_worst_first() -> None:
+    severities = [c.severity for c in plan(build({"width": (600, 595, 602), "screw": 45}), HOUSE_SHOP).checks]
+    assert severities == sorted(severities, key=["stop", "caution", "note"].index)
+
+
+def test_it_won_t_go_in_by_how_much(make_piece: MakePiece) -> None:
+    worked = plan(make_piece(frame=bought(597.5, 470)), HOUSE_SHOP)
+    assert plain(worked.verdict, "mm") == "It does not go in: 2.5 mm too large."
+    assert not worked.settled
+    assert worked.views, "a piece that can't be built is still drawn"
+
+
+def test_turning_the_frame_is_offered_only_where_it_helps(make_piece: MakePiece) -> None:
+    fits_turned = plan(make_piece(frame=bought(462, 612)), HOUSE_SHOP)
+    ways = [plain(w.say, "mm") for c in fits_turned.checks if c.key == "fit.width" for w in c.ways]
+    assert ways[0] == "Turn the frame a quarter turn: gaps 6 mm left and right, 6 mm top and bottom"
+    never = plan(make_piece(frame=bought(590, 440)), HOUSE_SHOP)
+    assert not any("Turn" in plain(w.say, "mm") for c in never.checks for w in c.ways)
+
+
+def test_gap_advice_is_the_least_that_hides_it() -> None:
+    piece = build({"width": (600, 596, 602)})
+    check = next(c for c in plan(piece, HOUSE_SHOP).checks if c.key == "gap.untrue")
+    after = apply_edits(piece, [TakeWayOut(check="gap.untrue", index=0)], HOUSE_SHOP)
+    assert after.display.frame.gap == 12  # type: ignore[union-attr]
+    tighter = build({"width": (600, 596, 602), "frame": NEW | {"gap": "11.5"}})
+    assert any(c.key == "gap.untrue" for c in plan(tighter, HOUSE_SHOP).checks)
+    assert "from 12 mm a side it would pass" in plain(check.why, "mm")
+
+
+def test_readings_in_the_wrong_unit_are_read_the_other_way() -> None:
+    piece = build({"width": (600, "23.6", 601)})
+    mended = apply_edits(piece, [TakeWayOut(check="measure.unit.canvas.width.middle", index=0)], HOUSE_SHOP)
+    reading = mended.object.width.middle[0]
+    assert (str(reading.mm), reading.tape) == ("599.44", "in")
+
+
+def test_crossed_readings_are_exchanged() -> None:
+    made = document((600, 450, 600), (450, 601, 450))
+    made["object"]["height"]["centre"] = readings(601)
+    mended = apply_edits(load_piece(made), [TakeWayOut(check="measure.crossed", index=0)], HOUSE_SHOP)
+    assert [r.mm for r in mended.object.width.middle] == [601]
+    assert [r.mm for r in mended.object.height.centre] == [450]
+
+
+# Key, severity, the thing, its display, what else the piece says: each fires, says why and is mended by its ways out (test_checks.py).
+CHECKS: list[tuple[Any, ...]] = [
+    ("fit.width", "stop", *floated(frame=bought(597.5, 470))),
+    ("fit.height", "caution", *floated(frame=bought(620, 450.5))),
+    ("fit.width", "caution", *floated(frame=NEW | {"gap": "0.5"}, width=(600, 600, 600))),
+    ("gap.uneven", "caution", *floated(frame=bought(624, 460))),
+    ("gap.untrue", "caution", *floated(width=(600, 596, 602))),
+    ("moulding.missing", "stop", *floated(frame=NEW | {"moulding": "sold-out"})),
+    ("reveal.impossible", "stop", *floated(frame={"make": "new", "moulding": "ash-18x45"})),
+    ("reveal.proud", "note", *floated(solve="reveal", lift=9)),
+    ("rail.low", "stop", *floated(solve="rail_height", lift=6, reveal=3)),
+    ("rail.rip", "note", *floated(solve="rail_height", lift=0, reveal=3)),
+    ("lift.stock", "note", *floated(solve="lift", reveal="5.2", frame={"make": "new", "moulding": "oak-20x50"})),
+    ("lift.all_round", "caution", *floated(width=(900, 900, 900), lift_kind="strips")),
+    ("seat.reach", "stop", *floated(frame=NEW | {"gap": 25})),
+    ("screw.bite", "stop", *floated(screw=16)),
+    ("screw.canvas", "stop", *floated(screw=45)),
+    ("rail.stock", "stop", *floated(width=(2700, 2700, 2700), frame={"make": "new", "moulding": "ash-10x32"}, depth=18)),
+    ("measure.again.width", "stop", *floated(width=(600, 660, 601))),
+    ("measure.swapped.width", "caution", *floated(width=(600, 450, 600), height=(450, 451, 450))),
+    ("measure.crossed", "stop", *floated(width=(600, 450, 600), height=(450, 600, 450))),
+    ("measure.unit.canvas.width.middle", "stop", *floated(width=(600, "23.6", 601))),
+    ("measure.unit.canvas.height.left", "stop", *floated(width=(600,), height=(24,))),
+    ("measure.one.width", "note", *floated(width=(600,))),
+]
+# Nothing stands in the way of these.
+CALM: list[tuple[Any, Any]] = [floated()]

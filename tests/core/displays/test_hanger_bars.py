@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from itertools import pairwise
 from math import ceil
+from typing import Any
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from shadbo.core.quantity.figures import plain
+from tests.core.displays.pieces import PRECIOUS, SHEET, WIDE, on_bars
 from tests.core.things import flat, keys, mm, worked
 
 CHART = flat((720, 719, 720), (1024, 1025, 1024), weight="0.16")
@@ -70,3 +72,20 @@ def test_a_bar_twice_as_high_sags_an_eighth(height: int, sag: float) -> None:
         return mm(done, "bar.sag") / (2 + bar)
 
     assert sags(height) / sags(25) == pytest.approx(sag, rel=1e-3)
+
+
+# Key, severity, the thing, its display, what else the piece says: each fires, says why and is mended by its ways out (test_checks.py).
+CHECKS: list[tuple[Any, ...]] = [
+    ("screws.room", "stop", SHEET, on_bars(grip="screws", over=4)),
+    ("screws.through", "caution", WIDE, on_bars(grip="screws")),
+    ("screws.through", "stop", WIDE | PRECIOUS, on_bars(grip="screws")),
+    ("grip.many", "caution", SHEET | {"weight": 2}, on_bars(pull=5)),
+    ("curl", "caution", SHEET, on_bars(lower="none")),
+    ("curl.light", "caution", SHEET, on_bars(curl="strong", bar_thickness=6, wood="basswood")),
+    ("trim.nothing", "stop", SHEET, on_bars(margin=5, keep=8)),
+    ("trim.near", "stop", SHEET, on_bars(margin=10, keep=1)),
+    ("trim.consent", "stop", SHEET | PRECIOUS, on_bars(margin=10, keep=5)),
+    ("bar.sag", "caution", flat((2000, 2000, 2000), (700, 700, 700), weight=2), on_bars(bar_height=15, lower="none", curl="flat")),
+]
+# Nothing stands in the way of these.
+CALM: list[tuple[Any, Any]] = [(SHEET, on_bars())]

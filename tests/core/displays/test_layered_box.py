@@ -15,22 +15,14 @@ from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.framing.letters import GLYPHS, cut_out
 from shadbo.core.planning.edits import Act, TypeIn, Write, apply_edits
 from shadbo.core.planning.plan import plan
+from tests.core.displays.pieces import BACK, BOARD, GLASS, MODEL, layered
 from tests.core.things import item, keys, mm, piece, things, worked
 
-GLASS, BOARD, BACK = (
-    {"kind": "glass", "thickness": 2},
-    {"kind": "board", "thickness": 4},
-    {"kind": "back", "thickness": 4},
-)
-MODEL = things(item("m", "figure", 236, 148, front=62))
-
-
-def layered(*floors: dict[str, Any], **more: Any) -> dict[str, Any]:
-    return {"type": "layered_box", "floors": list(floors) or [GLASS, BOARD, BACK], **more}
+FIGURE = things(item("m", "figure", 236, 148, front=62))
 
 
 def test_the_whole_thickness_first() -> None:
-    done = worked(MODEL, layered(wall=26, front=7, border=46, clearance=8, lamp={"depth": 40}))
+    done = worked(FIGURE, layered(wall=26, front=7, border=46, clearance=8, lamp={"depth": 40}))
     assert mm(done, "box.outer") == 7 + 2 + (62 + 8) + 4 + 40 + 4
     assert mm(done, "frame.outside.width") == 236 + 2 * 46 + 2 * 26
     rebates = [(mm(done, f"floor.{i}.steps"), mm(done, f"floor.{i}.depth")) for i in range(3)]
@@ -41,11 +33,9 @@ def test_the_whole_thickness_first() -> None:
 
 def test_what_was_read_after_the_glue_up_takes_the_place_of_the_plan() -> None:
     """The glass is cut to 337.4 less 2 where 338 was planned; the void follows the depths as built."""
-    begun = piece(MODEL, layered(wall=26, front=7, border=46, clearance=8, lamp={"depth": 40}))
+    begun = piece(FIGURE, layered(wall=26, front=7, border=46, clearance=8, lamp={"depth": 40}))
     typed = {"built_width": "337.4", "built_height": "249", "built_depth": "119"}
-    read = apply_edits(
-        begun, [TypeIn(pointer=f"/display/floors/0/{k}", text=v, unit="mm") for k, v in typed.items()], HOUSE_SHOP
-    )
+    read = apply_edits(begun, [TypeIn(pointer=f"/display/floors/0/{k}", text=v, unit="mm") for k, v in typed.items()], HOUSE_SHOP)
     done = plan(read, HOUSE_SHOP)
     assert mm(done, "floor.0.width") == pytest.approx(335.4) and mm(done, "floor.0.height") == 247
     assert mm(done, "floor.0.room") == 119 - 2 - 48
@@ -56,12 +46,18 @@ def test_what_was_read_after_the_glue_up_takes_the_place_of_the_plan() -> None:
 
 @settings(max_examples=40)
 @given(
-    st.lists(st.tuples(st.sampled_from(["glass", "board"]), st.integers(2, 8), st.integers(4, 6), st.one_of(st.none(), st.integers(0, 80))), min_size=1, max_size=5),
-    st.integers(4, 20), st.integers(10, 120), st.booleans(),
-)  # fmt: skip
-def test_floors_re_add_however_many(
-    floors: list[tuple[str, int, int, int | None]], front: int, tall: int, lamp: bool
-) -> None:
+    st.lists(
+        st.tuples(
+            st.sampled_from(["glass", "board"]), st.integers(2, 8), st.integers(4, 6), st.one_of(st.none(), st.integers(0, 80))
+        ),
+        min_size=1,
+        max_size=5,
+    ),
+    st.integers(4, 20),
+    st.integers(10, 120),
+    st.booleans(),
+)
+def test_floors_re_add_however_many(floors: list[tuple[str, int, int, int | None]], front: int, tall: int, lamp: bool) -> None:
     """A plan that does not re-add raises; here it is added up once more from the figures it shows."""
     made_ = [{"kind": k, "thickness": t, "shoulder": s, "room": r} for k, t, s, r in floors]
     thing = things(item("m", "figure", 236, 148, front=tall))
@@ -80,7 +76,7 @@ def test_the_tallest_makes_the_void_on_its_own_floor() -> None:
 
 
 def test_rows_of_strip_no_further_apart_than_the_room_is_deep() -> None:
-    done = worked(MODEL, layered(GLASS, BOARD | {"text": "ODE"}, BACK, lamp={"depth": 40, "watts": 5}))
+    done = worked(FIGURE, layered(GLASS, BOARD | {"text": "ODE"}, BACK, lamp={"depth": 40, "watts": 5}))
     high = 148 + 80 + 20
     rows = ceil(high / 40)
     assert (
@@ -95,7 +91,7 @@ def test_rows_of_strip_no_further_apart_than_the_room_is_deep() -> None:
 
 
 def test_a_board_comes_in_and_goes_out_with_what_stands_on_it() -> None:
-    begun = piece(MODEL, layered())
+    begun = piece(FIGURE, layered())
     more = apply_edits(begun, [Act(action="floor.add")], HOUSE_SHOP)
     assert [f.kind for f in more.display.floors] == ["glass", "board", "board", "back"]  # type: ignore[union-attr]
     less = apply_edits(more, [Act(action="floor.1.out")], HOUSE_SHOP)
@@ -106,9 +102,7 @@ def test_a_board_comes_in_and_goes_out_with_what_stands_on_it() -> None:
 
 def test_an_outline_cut_out_of_a_board_is_on_its_template() -> None:
     hills = [[-60, 20], [-20, -20], [10, 0], [40, -18], [60, 20]]
-    two = things(
-        MODEL["items"][0], item("hills", "keepsake", 120, 40, shape="outline", outline=hills, place={"y": -90})
-    )
+    two = things(FIGURE["items"][0], item("hills", "keepsake", 120, 40, shape="outline", outline=hills, place={"y": -90}))
     done = worked(two, layered(GLASS, BOARD, BACK, standing=[{"item": "hills", "floor": 1, "how": "cut"}]))
     slots = [s for s in done.view("board_1").shapes if s.material == "slot"]
     assert len(slots) == 1 and Polygon(slots[0].points).area == pytest.approx(Polygon(hills).area, rel=1e-3)
@@ -140,3 +134,44 @@ def test_a_line_of_letters_is_as_wide_and_high_as_it_says(text: str, high: int, 
         x0, y0, x1, y1 = Polygon(slot).bounds
         assert x0 >= -cut.width / 2 - 0.5 and x1 <= cut.width / 2 + high / 5
         assert y0 >= -high / 2 - 0.5 and y1 <= high / 2 + high / 10
+
+
+# Key, severity, the thing, its display, what else the piece says: each fires, says why and is mended by its ways out (test_checks.py).
+CHECKS: list[tuple[Any, ...]] = [
+    ("rail.stock", "stop", things(item("m", "figure", 2340, 220, front=60)), layered()),
+    ("room.0", "stop", MODEL, layered(GLASS | {"room": 50}, BOARD, BACK)),
+    ("room.0", "stop", MODEL, layered(GLASS | {"built_depth": 116}, BOARD | {"built_depth": 50}, BACK)),
+    ("wall.thin", "stop", MODEL, layered(wall=18)),
+    ("lap.0", "stop", MODEL, layered(GLASS | {"shoulder": 3}, BOARD, BACK)),
+    (
+        "overlap.a.b",
+        "stop",
+        things(item("a", "figure", 100, 100, front=40), item("b", "figure", 100, 100, front=40, place={"x": 40})),
+        layered(),
+    ),
+    ("text.wide.1", "stop", MODEL, layered(GLASS, BOARD | {"text": "A HUNDRED YEARS", "letters": 60}, BACK)),
+    ("text.fat.1", "caution", MODEL, layered(GLASS, BOARD | {"text": "ODE", "letters": 30, "stroke": 8}, BACK)),
+    ("text.bridge.1", "caution", MODEL, layered(GLASS, BOARD | {"text": "ODE", "bridge": 1}, BACK)),
+    ("lamp.shallow", "caution", MODEL, layered(GLASS, BOARD | {"text": "ODE"}, BACK, lamp={"depth": 12})),
+    ("lamp.dark", "caution", MODEL, layered(lamp={})),
+    (
+        "lamp.warm",
+        "caution",
+        things(item("m", "figure", 600, 700, front=60)),
+        layered(GLASS, BOARD | {"text": "ODE"}, BACK, lamp={"watts": 10}),
+    ),
+    ("rebates.unread", "caution", MODEL, layered()),
+    ("built.0", "note", MODEL, layered(GLASS | {"built_width": 252, "built_height": 310, "built_depth": 78}, BOARD, BACK)),
+    ("built.lap.0.width", "stop", MODEL, layered(GLASS | {"built_width": 230}, BOARD, BACK)),
+]
+# Nothing stands in the way of these.
+CALM: list[tuple[Any, Any]] = [
+    (
+        MODEL,
+        layered(
+            GLASS | {"built_width": 250, "built_height": 310, "built_depth": 78},
+            BOARD | {"built_width": 260, "built_height": 320, "built_depth": 8},
+            BACK | {"built_width": 270, "built_height": 330, "built_depth": 4},
+        ),
+    )
+]

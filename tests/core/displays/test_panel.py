@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from math import ceil
+from typing import Any
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.core.displays.pieces import AGREED, PRECIOUS, SHEET, on_panel
 from tests.core.things import flat, mm, worked
 
 PUZZLE = flat((968, 967, 968), (684, 684, "683.5"), material="puzzle", weight="1.05")
@@ -53,3 +55,23 @@ def test_boards_cover_the_backing_and_fit_the_sheet(w: int, h: int, sheet_w: int
 def test_tape_across_the_back_can_be_undone_and_glue_can_not() -> None:
     for bond, undone in (("glue", "no"), ("spray", "no"), ("tape", "mostly")):
         assert worked(PUZZLE, {"type": "panel", "bond": bond, "board": 5}).held.reversible == undone
+
+
+# Key, severity, the thing, its display, what else the piece says: each fires, says why and is mended by its ways out (test_checks.py).
+CHECKS: list[tuple[Any, ...]] = [
+    ("glue.good", "note", SHEET, on_panel()),
+    ("glue.never", "stop", SHEET | PRECIOUS, on_panel(), {"practice": "conservation"}),
+    ("glue.consent", "stop", SHEET | PRECIOUS, on_panel(bond="spray")),
+    ("glue.agreed", "caution", SHEET | PRECIOUS | {"consent": AGREED}, on_panel()),
+    ("backing.shows", "caution", SHEET, on_panel(inset=1)),
+    ("backing.small", "caution", SHEET, on_panel(inset=30)),
+    ("backing.none", "stop", flat((120,), (120,)), on_panel(inset=50)),
+    ("backing.bends", "caution", flat((900,), (600,)), on_panel()),
+    ("backing.seams", "note", SHEET, on_panel(sheet_width=400, sheet_height=500)),
+    ("tape.crosses", "stop", flat((150,), (300,)), on_panel(tape=80, inset=0)),
+    ("ledge", "note", SHEET, on_panel(wall="ledge")),
+    ("pairs.many", "caution", SHEET | {"weight": 3}, on_panel(pair=10)),
+    ("pairs.room", "stop", flat((60,), (300,)), on_panel()),
+]
+# Nothing stands in the way of these.
+CALM: list[tuple[Any, Any]] = [(SHEET | {"material": "puzzle"}, on_panel())]

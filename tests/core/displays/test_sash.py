@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from fractions import Fraction
+from typing import Any
 
 import pytest
 from hypothesis import given
@@ -10,6 +11,7 @@ from hypothesis import strategies as st
 from shapely import Point, box
 
 from shadbo.core.displays.sash.flags import proportion, union
+from tests.core.displays.pieces import PENNANT, in_sash
 from tests.core.things import item, keys, mm, things, worked
 
 SCARF = item("s", "flag", 420, 340, front="1.5")
@@ -23,10 +25,7 @@ def test_board_cover_and_what_is_turned_behind() -> None:
     done = worked(things(SCARF), sash(cover_by=18))
     board = (340 - 2 * 1.5, 270 - 2 * 1.5)
     assert (mm(done, "board.width"), mm(done, "board.height")) == board
-    assert (mm(done, "item.s.turn.width"), mm(done, "item.s.turn.height")) == (
-        (420 - board[0]) / 2,
-        (340 - board[1]) / 2,
-    )
+    assert (mm(done, "item.s.turn.width"), mm(done, "item.s.turn.height")) == ((420 - board[0]) / 2, (340 - board[1]) / 2)
     assert (mm(done, "cover.width"), mm(done, "cover.height")) == (340 + 36, 270 + 36)
     assert mm(done, "depth.slack") == 14 - 3 - 1.5 - 5 - 1.5
 
@@ -43,9 +42,7 @@ def test_several_panes_add_up_to_the_sash() -> None:
 
 @given(st.integers(200, 900), st.integers(200, 900), st.integers(15, 25))
 def test_no_fastener_meets_cloth_or_leaves_the_cover(w: int, h: int, beyond: int) -> None:
-    done = worked(
-        things(item("s", "flag", w + 100, h + 100, front=1)), sash(pane_width=w, pane_height=h, cover_by=beyond)
-    )
+    done = worked(things(item("s", "flag", w + 100, h + 100, front=1)), sash(pane_width=w, pane_height=h, cover_by=beyond))
     back = done.view("back")
     cloth = next(s for s in back.shapes if s.part == "item")
     cover = next(s for s in back.shapes if s.part == "cover")
@@ -71,8 +68,7 @@ def test_published_proportions_of_the_flag_of_the_united_states(hoist: int) -> N
     assert union("down", h, fly) == (h * Fraction(7, 13), h * Fraction(76, 100))
     assert proportion("across", fly, h) == proportion("down", h, fly) == Fraction(19, 10)
     done = worked(
-        things(item("f", "flag", int(fly), hoist, front=1)),
-        sash(flag="united_states", pane_width=1800, pane_height=1000),
+        things(item("f", "flag", int(fly), hoist, front=1)), sash(flag="united_states", pane_width=1800, pane_height=1000)
     )
     assert "flag.shape.f" not in keys(done) and "flag.way" in keys(done)
 
@@ -84,3 +80,28 @@ def test_the_union_is_drawn_upper_left() -> None:
     assert canton.points[0] == flag.points[0], "one corner: the observer’s upper left"
     x0, y0, x1, y1 = _bounds(canton.points)
     assert (x1 - x0, y1 - y0) == (pytest.approx(150 * 0.76, abs=0.01), pytest.approx(150 * 7 / 13, abs=0.01))
+
+
+# Key, severity, the thing, its display, what else the piece says: each fires, says why and is mended by its ways out (test_checks.py).
+CHECKS: list[tuple[Any, ...]] = [
+    ("panes.few", "stop", things(*(item(f"p{i}", "flag", 300, 200, front=1) for i in range(3))), in_sash(across=2)),
+    ("panes.few", "stop", things(*(item(f"p{i}", "flag", 300, 200, front=1) for i in range(8))), in_sash(across=1, down=1)),
+    ("cloth.large.p", "stop", things(item("p", "flag", 345, 240, front=1)), in_sash()),
+    ("cloth.large.p", "stop", things(item("p", "flag", 345, 240, front=1)), in_sash(across=2)),
+    ("cloth.small.p", "note", PENNANT, in_sash()),
+    ("depth.slack", "stop", PENNANT, in_sash(rebate=9)),
+    ("depth.slack", "stop", PENNANT, in_sash(rebate=6)),
+    ("depth.slack", "stop", PENNANT, in_sash(rebate=2)),
+    ("cloth.touches", "caution", PENNANT, in_sash(strips=0)),
+    ("cover.small", "stop", PENNANT, in_sash(cover_by=8)),
+    ("cover.large", "stop", PENNANT, in_sash(cover_by=60)),
+    ("cover.large", "stop", PENNANT, in_sash(stile=25, top_rail=25)),
+    ("fastener.short", "stop", PENNANT, in_sash(fastener=6)),
+    ("fastener.long", "stop", PENNANT, in_sash(fastener=40)),
+    ("flag.way", "note", PENNANT, in_sash(flag="united_states")),
+    ("flag.way", "caution", PENNANT, in_sash(flag="other")),
+    ("flag.shape.p", "caution", PENNANT, in_sash(flag="united_states")),
+    ("flag.shape.p", "caution", things(item("p", "flag", 100, 190, front=1)), in_sash(flag="united_states")),
+]
+# Nothing stands in the way of these.
+CALM: list[tuple[Any, Any]] = [(things(item("p", "flag", 420, 330, front=1)), in_sash())]

@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import pytest
 
 from shadbo.core.quantity.figures import plain
+from tests.conftest import readings
+from tests.core.displays.pieces import PRECIOUS, SHEET, sheets
 from tests.core.things import flat, frame, made, mm, worked
 
 SPRIG = flat((186,), (262,), material="plant", weight="0.02")
@@ -41,7 +45,9 @@ def test_common_practice_two_clips_a_side_on_a_pair_of_glasses() -> None:
 def test_the_second_frame_goes_back_to_stock() -> None:
     done = worked(SPRIG, {"type": "see_through", "frame": READY})
     assert [plain(left, "mm") for left in done.leftovers] == [
-        "One spare frame, rabbet 302 mm × 402 mm, without its glass", "2 inner boards, 302 mm × 402 mm, 3 mm thick"]  # fmt: skip
+        "One spare frame, rabbet 302 mm × 402 mm, without its glass",
+        "2 inner boards, 302 mm × 402 mm, 3 mm thick",
+    ]
     assert not worked(SPRIG, {"type": "see_through", "frame": made("ash-lip-20x20")}).leftovers
 
 
@@ -58,3 +64,25 @@ def test_fresh_plants_are_pressed_first() -> None:
     press = next(s for s in done.steps if s.key == "press")
     assert 14 * 1440 <= press.wait_minutes <= 28 * 1440, "two to four weeks"
     assert done.time.days > 14
+
+
+# Key, severity, the thing, its display, what else the piece says: each fires, says why and is mended by its ways out (test_checks.py).
+CHECKS: list[tuple[Any, ...]] = [
+    ("face.touches", "stop", SHEET | {"material": "photograph"}, sheets()),
+    ("face.bare", "caution", SHEET, sheets(sheets=1)),
+    ("border.least", "stop", SHEET, {"type": "see_through", "frame": frame((490,), (800,))}),
+    ("border.least", "caution", SHEET, sheets(border=10)),
+    ("border.uneven", "note", flat((300,), (300,)), {"type": "see_through", "frame": frame((512,), (612,))}),
+    ("depth.slack", "stop", SHEET | {"depth": {"highest": readings(9)}}, sheets()),
+    ("depth.slack", "stop", SHEET, {"type": "see_through", "frame": frame((612,), (812,), rabbet_depth=7)}),
+    ("depth.fill", "note", SHEET, sheets(frame=made("oak-lip-25x30"))),
+    ("glass.large", "caution", flat((900,), (1100,)), sheets()),
+    ("tape.original", "stop", SHEET | PRECIOUS, sheets(), {"practice": "conservation"}),
+    ("tape.original", "caution", SHEET | PRECIOUS, sheets()),
+    ("tape.weak", "caution", flat((60,), (700,), weight=2), sheets()),
+    ("plant.fresh", "stop", SHEET | {"material": "plant"}, sheets(pressed=False)),
+    ("clean", "caution", SHEET, sheets(cleaned=["front_outer", "back_outer", "back_inner"])),
+    ("clean", "note", SHEET, sheets(cleaned=["front_outer", "front_inner", "back_inner"])),
+]
+# Nothing stands in the way of these.
+CALM: list[tuple[Any, Any]] = [(SHEET, sheets(cleaned=["front_outer", "front_inner", "back_inner", "back_outer"]))]

@@ -1,4 +1,4 @@
-"""Stretchers (handbook section 7): against the textbook, a frame-analysis package, published paper sizes."""
+"""Stretchers: against the textbook, a frame-analysis package, published paper sizes."""
 
 from __future__ import annotations
 
@@ -19,6 +19,7 @@ from shadbo.core.quantity.fields import Refused
 from shadbo.core.quantity.sums import leaf
 from shadbo.core.science.timber import STIFFNESS, bow, longest_span, stiffness
 from tests.conftest import readings
+from tests.core.displays.pieces import MAKE, stretched
 from tests.core.things import keys, mm, piece, rolled, worked
 
 PINE = 8_500
@@ -26,8 +27,7 @@ PINE = 8_500
 
 def to_make(width: Any, height: Any, **display: Any) -> Plan:
     return worked(
-        {"type": "canvas_to_make", "width": width, "height": height},
-        {"type": "stretcher", "bar": "pine-38x45", **display},
+        {"type": "canvas_to_make", "width": width, "height": height}, {"type": "stretcher", "bar": "pine-38x45", **display}
     )
 
 
@@ -73,7 +73,7 @@ def test_the_longest_span_bows_by_its_500th(width: int, depth: int) -> None:
 
 
 def test_stiffness_is_the_wood_handbook_s_and_the_softest_for_what_is_not_in_it() -> None:
-    """USDA Wood Handbook FPL-GTR-282, Table 5-3, from memory (handbook section 14)."""
+    """USDA Wood Handbook FPL-GTR-282, Table 5-3, from memory."""
     assert (STIFFNESS["coast Douglas-fir"], STIFFNESS["basswood"], stiffness("mystery")) == (13_400, 10_100, 8_500)
 
 
@@ -85,9 +85,17 @@ def test_cross_bars_by_length_and_by_bending() -> None:
     assert mm(done, "bend.free.width") == pytest.approx(2000 / 3, abs=1e-3)
     slim = to_make(990, 600, bar="pine-18x40", cross_bars="none")
     assert mm(slim, "bend.span") < 990 and "bend.width" in keys(slim)
-    mended = plan(apply_edits(piece({"type": "canvas_to_make", "width": 990, "height": 600},
-                                    {"type": "stretcher", "bar": "pine-18x40", "cross_bars": "none"}),
-                              [TakeWayOut(check="bend.width", index=0)], HOUSE_SHOP), HOUSE_SHOP)  # fmt: skip
+    mended = plan(
+        apply_edits(
+            piece(
+                {"type": "canvas_to_make", "width": 990, "height": 600},
+                {"type": "stretcher", "bar": "pine-18x40", "cross_bars": "none"},
+            ),
+            [TakeWayOut(check="bend.width", index=0)],
+            HOUSE_SHOP,
+        ),
+        HOUSE_SHOP,
+    )
     assert "bend.width" not in keys(mended) and mended.figures["cross.count.width"].count == 1
 
 
@@ -110,8 +118,13 @@ def test_canvas_to_cut_wrap_and_print() -> None:
 def test_pixels_of_sheets(sheet: str, width: int, height: int, pixels: tuple[int, int]) -> None:
     """ISO 216 sheets at 300 dpi: the finished sheet without a wrap (a pixel more where one is begun)."""
     done = to_make(width, height, dpi=300, wrap_extra=0, bar="pine-18x40")
-    book = book_of(piece({"type": "canvas_to_make", "width": width, "height": height},
-                         {"type": "stretcher", "bar": "pine-18x40", "wrap_extra": 0, "dpi": 300}), HOUSE_SHOP)  # fmt: skip
+    book = book_of(
+        piece(
+            {"type": "canvas_to_make", "width": width, "height": height},
+            {"type": "stretcher", "bar": "pine-18x40", "wrap_extra": 0, "dpi": 300},
+        ),
+        HOUSE_SHOP,
+    )
     bare = tuple(-(-(book[f"finished.{a}"].value * 300) // Fraction("25.4")) for a in ("width", "height"))
     assert bare == pixels
     assert done.figures["pixels.width"].count == math.ceil((width + 36) / 25.4 * 300)
@@ -143,9 +156,7 @@ def test_a_bar_too_deep_says_which_would_do_and_what_the_canvas_would_be() -> No
     stop = next(c for c in plan(start, HOUSE_SHOP).stops if c.key == "wrap.narrow")
     assert [p["value"] for p in stop.ways[0].patch][:1] == ["pine-18x40"]
     after = plan(apply_edits(start, [TakeWayOut(check="wrap.narrow", index=0)], HOUSE_SHOP), HOUSE_SHOP)
-    assert (mm(after, "finished.width"), mm(after, "finished.height")) == (638, 938) and "wrap.narrow" not in keys(
-        after
-    )
+    assert (mm(after, "finished.width"), mm(after, "finished.height")) == (638, 938) and "wrap.narrow" not in keys(after)
     smaller = plan(apply_edits(start, [TakeWayOut(check="wrap.narrow", index=1)], HOUSE_SHOP), HOUSE_SHOP)
     assert mm(smaller, "finished.width") == 684 - 2 * 41 and "wrap.narrow" not in keys(smaller)
 
@@ -160,9 +171,7 @@ def test_every_bar_shows_what_the_canvas_would_be_on_it() -> None:
 
 def test_no_margin_to_staple_can_still_go_on_a_shallower_bar() -> None:
     """Handbook 7: a rolled canvas with no spare margin can still be put on shallower bars: say which."""
-    start = piece(
-        rolled(600, 900, wrap_printed=0, spare=45), {"type": "stretcher", "bar": "pine-38x45", "wrap": "none"}
-    )
+    start = piece(rolled(600, 900, wrap_printed=0, spare=45), {"type": "stretcher", "bar": "pine-38x45", "wrap": "none"})
     stop = next(c for c in plan(start, HOUSE_SHOP).stops if c.key == "turn.none")
     bars = [way.patch[0]["value"] for way in stop.ways if way.patch[0]["path"] == "/display/bar"]
     assert bars == ["pine-25x45", "pine-18x40"], "45 − 25 leaves 20 to turn, 45 − 18 leaves 27"
@@ -171,9 +180,7 @@ def test_no_margin_to_staple_can_still_go_on_a_shallower_bar() -> None:
 
 
 def test_a_picture_carried_round_gives_up_its_edge() -> None:
-    done = worked(
-        rolled(700, 1000, wrap_printed=0, spare=60), {"type": "stretcher", "bar": "pine-38x45", "wrap": "stretched"}
-    )
+    done = worked(rolled(700, 1000, wrap_printed=0, spare=60), {"type": "stretcher", "bar": "pine-38x45", "wrap": "stretched"})
     assert (mm(done, "finished.width"), mm(done, "finished.height")) == (700 - 84, 1000 - 84)
     assert "wrap.narrow" not in keys(done)
 
@@ -294,3 +301,38 @@ def test_a_typed_finished_size_stands_and_empties_again() -> None:
     assert mm(plan(typed, HOUSE_SHOP), "finished.width") == 590
     empty = apply_edits(typed, [TypeIn(pointer="/display/finished_width", text="", unit="mm")], HOUSE_SHOP)
     assert mm(plan(empty, HOUSE_SHOP), "finished.width") == 600
+
+
+# Key, severity, the thing, its display, what else the piece says: each fires, says why and is mended by its ways out (test_checks.py).
+CHECKS: list[tuple[Any, ...]] = [
+    ("bar.missing", "stop", MAKE, stretched(bar="sold-out")),
+    ("bar.stock", "stop", MAKE | {"width": 3100}, stretched()),
+    ("wrap.narrow", "stop", rolled(684, 984, wrap_printed=23, spare=60), stretched()),
+    ("turn.short", "caution", MAKE, stretched(turn=30)),
+    ("turn.less", "note", rolled(684, 984, wrap_printed=42, spare=30), stretched()),
+    ("turn.none", "stop", rolled(600, 900, wrap_printed=0, spare=45), stretched(wrap="none")),
+    ("turn.none", "stop", rolled(600, 900, wrap_printed=0, spare=20), stretched(wrap="none")),
+    ("bend.width", "caution", MAKE | {"width": 1400}, stretched(cross_bars="none")),
+    ("built.one", "note", MAKE, stretched(built={"rising": readings(1080), "falling": []})),
+    ("built.racked", "caution", MAKE, stretched(built={"rising": readings(1080), "falling": readings(1085)})),
+    ("built.size", "stop", MAKE, stretched(built={"rising": readings(1280), "falling": readings(1280)})),
+    (
+        "file.poor",
+        "caution",
+        MAKE,
+        stretched(file={"sha256": "0" * 64, "name": "a.png", "media": "image/png", "width": 1200, "height": 1800}),
+    ),
+    (
+        "file.crop",
+        "note",
+        MAKE,
+        stretched(file={"sha256": "0" * 64, "name": "a.png", "media": "image/png", "width": 4000, "height": 4000}),
+    ),
+    ("roll.narrow", "stop", MAKE | {"width": 2250, "height": 2400}, stretched()),
+    ("braces", "note", MAKE | {"height": 1200}, stretched(braces=False)),
+]
+# Nothing stands in the way of these.
+CALM: list[tuple[Any, Any]] = [
+    (rolled((684), (984), wrap_printed=42, spare=55), stretched()),
+    (MAKE, stretched(file={"sha256": "0" * 64, "name": "a.png", "media": "image/png", "width": 4000, "height": 6000})),
+]

@@ -14,10 +14,12 @@ from shadbo.core.finishing.hang.joints import best_joint, joints_for
 from shadbo.core.planning.edits import Act, apply_edits
 from shadbo.core.planning.plan import plan
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import plain
 from tests.core.mending import fires_and_is_mended
 from tests.core.things import badge, canvas, flat, item, keys, made, mm, piece, things, worked
 from tests.core.things import box as shown
 
+RULES = HOUSE_SHOP.rules
 OAK = {"type": "lipped", "frame": made("oak-lip-25x30")}
 CANVAS = canvas(600, 450, 22, weight="2.5")
 PRINT = flat((500, 500, 500), (700, 700, 700))
@@ -61,25 +63,18 @@ def test_common_practice_rings_a_third_or_a_quarter_down(school: str, share: int
 
 def test_one_hanger_for_the_light_wire_then_two_hooks_then_a_cleat() -> None:
     def how(kg: float, size: int = 300) -> str:
-        done = worked(
-            canvas(size, size, 22, weight=kg), {"type": "floater", "frame": {"make": "new", "moulding": "oak-25x60"}}
-        )
+        done = worked(canvas(size, size, 22, weight=kg), {"type": "floater", "frame": {"make": "new", "moulding": "oak-25x60"}})
         choice = next(i for s in done.stages for i in s.inputs if i.kind == "choice" and i.key == "hang.how")
         return "".join(b for b in choice.options[0].detail if isinstance(b, str))
 
-    assert [how(0.2, 220), how(3), how(18), how(60)] == [
-        "One hanger, centred",
-        "Rings and wire",
-        "Rings on two hooks",
-        "A cleat",
-    ]
+    assert [how(0.2, 220), how(3), how(18), how(60)] == ["One hanger, centred", "Rings and wire", "Rings on two hooks", "A cleat"]
 
 
 def test_see_through_work_shows_no_wire() -> None:
     done = worked(flat((300,), (400,), weight=1), {"type": "see_through", "frame": made("ash-lip-20x20")})
     assert not [s for s in done.view("back").shapes if s.part == "hang.wire"]
     choice = next(i for s in done.stages for i in s.inputs if i.kind == "choice" and i.key == "hang.how")
-    assert [o.key for o in choice.options] == ["auto", "one", "rings"]
+    assert [o.key for o in choice.options] == ["auto", "one", "rings", "stand"]
 
 
 def test_a_row_of_three_with_equal_gaps_about_the_eye_line() -> None:
@@ -89,9 +84,7 @@ def test_a_row_of_three_with_equal_gaps_about_the_eye_line() -> None:
     total = w + 400 + 640 + 2 * 70
     left = 1500 - total / 2
     assert mm(done, "wall.total") == pytest.approx(total)
-    assert [mm(done, f"wall.{i}.left") for i in range(3)] == pytest.approx(
-        [left, left + w + 70, left + w + 70 + 400 + 70]
-    )
+    assert [mm(done, f"wall.{i}.left") for i in range(3)] == pytest.approx([left, left + w + 70, left + w + 70 + 400 + 70])
     for i, h in enumerate((mm(done, "frame.outside.height"), 500, 300)):
         assert mm(done, f"wall.{i}.top") == pytest.approx(1450 + h / 2), "every middle at the eye line"
     assert mm(done, "wall.0.hook.right") - mm(done, "wall.0.hook.left") == pytest.approx(mm(done, "hang.span"))
@@ -108,12 +101,8 @@ def test_a_grid_has_equal_gaps_and_its_middle_at_the_eye_line(n: int, columns: i
     for i in range(n):
         if (i + 1) % across:
             assert mm(done, f"wall.{i + 1}.left") - mm(done, f"wall.{i}.right") == pytest.approx(gap)
-    row_tops = [
-        max(mm(done, f"wall.{k}.top") for k in range(r, min(r + across, n + 1))) for r in range(0, n + 1, across)
-    ]
-    lows = [
-        min(mm(done, f"wall.{k}.bottom") for k in range(r, min(r + across, n + 1))) for r in range(0, n + 1, across)
-    ]
+    row_tops = [max(mm(done, f"wall.{k}.top") for k in range(r, min(r + across, n + 1))) for r in range(0, n + 1, across)]
+    lows = [min(mm(done, f"wall.{k}.bottom") for k in range(r, min(r + across, n + 1))) for r in range(0, n + 1, across)]
     assert (max(row_tops) + min(lows)) / 2 == pytest.approx(1450)
 
 
@@ -131,19 +120,17 @@ def test_one_like_it_is_hung_beside_it_and_taken_down_again() -> None:
 
 def test_a_biscuit_lies_in_the_wood_of_the_mitre() -> None:
     """#20 is 56 × 23 × 4: a mitre at least 56 long, so a face of 40; 11.5 + 3 in the wood; 6 from the face each side of 4."""
-    fits = {j.key: j.fits for j in joints_for(Fraction(40), Fraction(20), Fraction(5))}
+    fits = {j.key: j.fits for j in joints_for(RULES, Fraction(40), Fraction(20), Fraction(5))}
     assert fits["biscuit_20"] and fits["biscuit_0"]
-    fits = {j.key: j.fits for j in joints_for(Fraction(34), Fraction(20), Fraction(5))}
+    fits = {j.key: j.fits for j in joints_for(RULES, Fraction(34), Fraction(20), Fraction(5))}
     assert fits["biscuit_0"] and not fits["biscuit_20"]
-    assert not joints_for(Fraction(40), Fraction(15), Fraction(5))[2].fits, "15 front to back leaves no 6 mm each side"
+    assert not joints_for(RULES, Fraction(40), Fraction(15), Fraction(5))[2].fits, "15 front to back leaves no 6 mm each side"
 
 
-@pytest.mark.parametrize(
-    ("face", "kg", "key"), [(20, 1, "glue"), (10, 1, "bracket"), (50, 8, "biscuit_20"), (20, 8, "dowel")]
-)
+@pytest.mark.parametrize(("face", "kg", "key"), [(20, 1, "glue"), (10, 1, "bracket"), (50, 8, "biscuit_20"), (20, 8, "dowel")])
 def test_the_joint_goes_by_weight_rail_and_wood(face: int, kg: int, key: str) -> None:
     solid = Fraction(7) if face == 10 else Fraction(24)
-    assert best_joint(Fraction(face), solid, Fraction(kg)).key == key
+    assert best_joint(joints_for(RULES, Fraction(face), solid, Fraction(kg))).key == key
 
 
 # -- rules --------------------------------------------------------------------------------------------------------------
@@ -152,7 +139,13 @@ HEAVY = canvas(900, 700, 38, weight=30)
 BIG = {"type": "floater", "frame": {"make": "new", "moulding": "oak-25x60"}, "lift_kind": "all_round"}
 GLAZED = flat((600, 600, 600), (800, 800, 800))
 CASES: list[tuple[str, str, dict[str, Any], dict[str, Any], dict[str, Any]]] = [
-    ("hang.out", "caution", things(item("t", "tool", 60, 60, front=40, weight=30)), shown("shadow_box", "pine-lip-40x36"), {"hang": {"how": "one"}}),
+    (
+        "hang.out",
+        "caution",
+        things(item("t", "tool", 60, 60, front=40, weight=30)),
+        shown("shadow_box", "pine-lip-40x36"),
+        {"hang": {"how": "one"}},
+    ),
     ("hang.limit", "stop", CANVAS, OAK, {"hang": {"how": "one"}}),
     ("hang.limit", "stop", HEAVY, BIG, {"hang": {"how": "wire"}}),
     ("hang.two_people", "caution", HEAVY, BIG, {}),
@@ -164,12 +157,36 @@ CASES: list[tuple[str, str, dict[str, Any], dict[str, Any], dict[str, Any]]] = [
     ("hang.wire.flat", "caution", CANVAS, OAK, {"hang": {"how": "wire", "slack": 20}}),
     ("hang.shows", "caution", CANVAS, OAK, {"hang": {"how": "wire", "slack": 130}}),
     ("hang.shows", "stop", CANVAS, OAK, {"hang": {"how": "wire", "slack": 155}}),
-    ("hang.stile", "caution", canvas(900, 900, 22, weight=9), {"type": "lipped", "frame": made("ash-lip-20x20")}, {"hang": {"how": "wire", "ring": 60}}),
-    ("hang.rail", "caution", flat((1100,), (800,), weight=2), {"type": "on_board", "frame": made("ash-lip-20x20"), "border": 40}, {}),
+    (
+        "hang.stile",
+        "caution",
+        canvas(900, 900, 22, weight=9),
+        {"type": "lipped", "frame": made("ash-lip-20x20")},
+        {"hang": {"how": "wire", "ring": 60}},
+    ),
+    (
+        "hang.rail",
+        "caution",
+        flat((1100,), (800,), weight=2),
+        {"type": "on_board", "frame": made("ash-lip-20x20"), "border": 40},
+        {},
+    ),
     ("joint.fits", "stop", CANVAS, OAK, {"hang": {"joint": "biscuit_20"}}),
     ("joint.fits", "stop", CANVAS, OAK, {"hang": {"joint": "glue"}}),
-    ("wall.narrow", "stop", CANVAS, OAK, {"hang": {"wall": {"width": 1000, "gap": 300, "beside": [{"name": "b", "width": 300, "height": 300}]}}}),
-    ("wall.narrow", "stop", CANVAS, OAK, {"hang": {"wall": {"width": 1000, "gap": 0, "beside": [{"name": "b", "width": 600, "height": 300}]}}}),
+    (
+        "wall.narrow",
+        "stop",
+        CANVAS,
+        OAK,
+        {"hang": {"wall": {"width": 1000, "gap": 300, "beside": [{"name": "b", "width": 300, "height": 300}]}}},
+    ),
+    (
+        "wall.narrow",
+        "stop",
+        CANVAS,
+        OAK,
+        {"hang": {"wall": {"width": 1000, "gap": 0, "beside": [{"name": "b", "width": 600, "height": 300}]}}},
+    ),
     ("wall.narrow", "stop", CANVAS, OAK, {"hang": {"wall": {"width": 1000, "middle": 100}}}),
     ("wall.furniture", "caution", CANVAS, OAK, {"hang": {"wall": {"furniture": 1200}}}),
     ("season.mitres", "note", CANVAS, {"type": "lipped", "frame": made("poplar-lip-2x1-3/4")}, {"room": {"summer_rh": 80}}),
@@ -179,7 +196,7 @@ CASES: list[tuple[str, str, dict[str, Any], dict[str, Any], dict[str, Any]]] = [
     ("room.glass", "caution", PRINT | {"traits": ["loose_pigment"]}, BOARD, {"room": {"kind": "public"}}),
     ("light.year", "caution", PRINT, BOARD, {"room": {"lux": 500, "hours": 8}}),
     ("light.year", "caution", things(item("t", "patch", 60, 60)), shown(), {"room": {"lux": 100, "hours": 8}}),
-]  # fmt: skip
+]
 
 
 @pytest.mark.parametrize(
@@ -201,6 +218,61 @@ def test_winter_and_summer_gaps_of_an_acrylic_sheet() -> None:
 
 def test_what_was_not_measured_is_not_held_against_it() -> None:
     assert "light.year" not in worked(things(badge("b")), shown()).figures
-    assert "light.year" not in keys(worked(things(badge("b")), shown(), room={"lux": 2000, "hours": 24})), (
-        "metal is not harmed"
-    )
+    assert "light.year" not in keys(worked(things(badge("b")), shown(), room={"lux": 2000, "hours": 24})), "metal is not harmed"
+
+
+@pytest.mark.parametrize(("thing", "display"), [(CANVAS, OAK), (PRINT, BOARD)])
+def test_what_stands_needs_no_wall(thing: Any, display: Any) -> None:
+    """No hook, no wire, no wall; an easel back and a look whether it tips. The joint is chosen all the same."""
+    done = worked(thing, display, hang={"how": "stand"})
+    got = {part.key for part in done.to_get}
+    assert {"easel", "bumper"} <= got and not got & {"hook", "ring", "wire", "ring.screw"}
+    assert not [name for name in done.figures if name.startswith(("hang.", "wall."))]
+    assert "hang" not in {s.key for s in done.steps} and done.faults == ()
+    asked = [i for s in done.stages for i in s.inputs]
+    how = next(i for i in asked if i.kind == "choice" and i.key == "hang.how")
+    assert [o.key for o in how.options if o.chosen] == ["stand"] and any(o.key == "auto" for o in how.options)
+    assert any(i.kind == "choice" and i.key == "joint" for i in asked)
+
+
+@pytest.mark.parametrize(
+    ("how", "bench", "wait"),
+    [
+        ("wax", 30 + 15, 30),
+        ("oil", 30 + 30, 2 * 24 * 60),
+        ("varnish", 30 + 45, 2 * 5 * 60 + 24 * 60),
+        ("paint", 30 + 30, 4 * 60 + 24 * 60),
+        ("spray", 30 + 45, 2 * 30 + 24 * 60),
+    ],
+)
+def test_coats_and_their_drying(how: str, bench: int, wait: int) -> None:
+    """Common practice: oil a day between two coats, varnish three five hours apart, paint two, sprayed three half an hour apart; then a day."""
+    bare, done = (worked(PRINT, BOARD, finish={"how": h}) for h in ("none", how))
+    assert done.time.bench - bare.time.bench == bench and done.time.waiting - bare.time.waiting == wait
+    keys = [s.key for s in done.steps]
+    assert keys.index("glue") < keys.index("finish.sand") < keys.index("finish.coat") < keys.index("place") < keys.index("glazing")
+    assert {"finish.paper", "finish.coat"} <= {p.key for p in done.to_get} and done.faults == ()
+
+
+@pytest.mark.parametrize(
+    ("joint", "many", "before", "after"),
+    [
+        ("spline", 8, "glue", "glazing"),
+        ("dowel", 8, "glue", "glazing"),
+        ("bracket", 4, "glue", "glazing"),
+        ("biscuit_0", 4, "cut", "dry"),
+    ],
+)
+def test_a_joint_gives_its_parts_and_its_step(joint: str, many: int, before: str, after: str) -> None:
+    """Handbook 18, common practice: dowels and splines go across the corner after the glue, biscuits into the mitre before it is tried dry."""
+    done = worked(PRINT, BOARD | {"frame": made("pine-lip-40x36")}, hang={"joint": joint})
+    assert next(p.count for p in done.to_get if p.key == "joint") == many
+    keys = [s.key for s in done.steps]
+    assert keys.index(before) < keys.index("joint") < keys.index(after) and done.faults == ()
+
+
+def test_wedges_go_in_with_the_glue_and_glue_alone_is_no_joint_of_its_own() -> None:
+    wedged, glued = (worked(PRINT, BOARD, hang={"joint": j}) for j in ("wedge", "glue"))
+    assert "joint" not in {s.key for s in wedged.steps} | {s.key for s in glued.steps}
+    assert next(p.count for p in wedged.to_get if p.key == "joint") == 8 and "joint" not in {p.key for p in glued.to_get}
+    assert "wedges pressed into each mitre" in next(plain(s.say, "mm") for s in wedged.steps if s.key == "glue")

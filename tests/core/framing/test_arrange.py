@@ -19,15 +19,7 @@ from shadbo.core.document.piece import Piece
 from shadbo.core.framing.arrange.packing import fits_box, smallest_box
 from shadbo.core.framing.arrange.shapes import apart, area, overlap
 from shadbo.core.planning.edits import TypeIn, apply_edits
-from shadbo.core.planning.item_edits import (
-    AddItem,
-    ArrangeItems,
-    CopyItems,
-    MoveItems,
-    RemoveItems,
-    TakeOutline,
-    lying,
-)  # fmt: skip
+from shadbo.core.planning.item_edits import AddItem, ArrangeItems, CopyItems, MoveItems, RemoveItems, TakeOutline, lying
 from shadbo.core.planning.plan import plan
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.fields import Refused
@@ -51,9 +43,7 @@ def outline_of(held: dict[str, Any], w: float, h: float) -> BaseGeometry:
     elif shape == "outline":
         star = Polygon(held["outline"])
         x0, y0, x1, y1 = star.bounds
-        made = affinity.scale(
-            affinity.translate(star, -(x0 + x1) / 2, -(y0 + y1) / 2), w / (x1 - x0), h / (y1 - y0), origin=(0, 0)
-        )
+        made = affinity.scale(affinity.translate(star, -(x0 + x1) / 2, -(y0 + y1) / 2), w / (x1 - x0), h / (y1 - y0), origin=(0, 0))
     else:
         made = affinity.scale(Point(0, 0).buffer(1, quad_segs=90), w / 2, h / 2)
     turn = 0 if shape == "circle" else place.get("turn", 0)
@@ -67,18 +57,8 @@ def scattered(draw: Any) -> list[tuple[dict[str, Any], int, int]]:
         shape = draw(st.sampled_from(SHAPES))
         w = draw(st.integers(10, 120))
         h = w if shape == "circle" else draw(st.integers(10, 120))
-        place = {
-            "x": draw(st.integers(-100, 100)),
-            "y": draw(st.integers(-100, 100)),
-            "turn": draw(st.integers(-179, 180)),
-        }
-        out.append(
-            (
-                item(f"i{i}", "keepsake", w, h, shape=shape, outline=STAR if shape == "outline" else [], place=place),
-                w,
-                h,
-            )
-        )
+        place = {"x": draw(st.integers(-100, 100)), "y": draw(st.integers(-100, 100)), "turn": draw(st.integers(-179, 180))}
+        out.append((item(f"i{i}", "keepsake", w, h, shape=shape, outline=STAR if shape == "outline" else [], place=place), w, h))
     return out
 
 
@@ -104,9 +84,7 @@ def test_areas_overlaps_and_distances_are_shapelys(held: list[tuple[dict[str, An
 
 @settings(max_examples=80)
 @given(scattered(), st.sampled_from(["free", "row", "row_below", "flanked", "grid", "one"]), st.integers(0, 40))
-def test_no_arrangement_the_planner_calls_good_overlaps(
-    held: list[tuple[dict[str, Any], int, int]], how: str, gap: int
-) -> None:
+def test_no_arrangement_the_planner_calls_good_overlaps(held: list[tuple[dict[str, Any], int, int]], how: str, gap: int) -> None:
     begun = laid(*(i for i, _, _ in held), layout={"how": how, "gap": gap}, border=20)
     done = plan(begun, HOUSE_SHOP)
     if any(c.stage == "arrange" for c in done.stops):
@@ -128,9 +106,7 @@ def test_a_row_has_equal_gaps_and_says_so() -> None:
     done = plan(laid(*(badge(k) for k in "abcde"), layout={"how": "row", "gap": 28}), HOUSE_SHOP)
     assert [mm(done, f"gap.width.{a}.{b}") for a, b in ("ab", "bc", "cd", "de")] == [28] * 4
     gaps = [d for d in done.view("face").dimensions if d.figure.startswith("gap.") or d.figure == "layout.gap"]
-    assert [d.name for d in gaps] == ["="] * 4 and sum(d.figure == "layout.gap" for d in gaps) == 1, (
-        "one of them is typed over"
-    )
+    assert [d.name for d in gaps] == ["="] * 4 and sum(d.figure == "layout.gap" for d in gaps) == 1, "one of them is typed over"
     row = laid(*(badge(k) for k in "abcde"), layout={"how": "row", "gap": 28})
     after = apply_edits(row, [TypeIn(pointer="/display/layout/gap", text="30", unit="mm")], HOUSE_SHOP)
     assert mm(plan(after, HOUSE_SHOP), "gap.width.d.e") == 30
@@ -139,12 +115,7 @@ def test_a_row_has_equal_gaps_and_says_so() -> None:
 def test_a_garment_is_flanked_with_a_plate_below() -> None:
     """Handbook 8: photographs either side, a plate below, all a gap away."""
     shirt = item("shirt", "keepsake", 300, 400)
-    held = (
-        shirt,
-        item("l", "photograph", 100, 150),
-        item("r", "photograph", 100, 150),
-        item("plate", "name_plate", 160, 35),
-    )
+    held = (shirt, item("l", "photograph", 100, 150), item("r", "photograph", 100, 150), item("plate", "name_plate", 160, 35))
     done = plan(laid(*held, layout={"how": "flanked", "gap": 40}), HOUSE_SHOP)
     at = {k: (mm(done, f"item.{k}.x"), mm(done, f"item.{k}.y")) for k in ("shirt", "l", "r", "plate")}
     assert at["l"][0] == -(300 / 2 + 40 + 100 / 2) == -at["r"][0] and at["l"][1] == at["r"][1] == 0
@@ -173,12 +144,18 @@ def arranged(how: str, *names: str, held: tuple[dict[str, Any], ...] = THREE, **
 @pytest.mark.parametrize(
     ("how", "axis", "places"),
     [
-        ("align_left", "x", [-70, -70, -70]), ("align_right", "x", [61, 61, 61]), ("align_centre", "x", [-4.5, -4.5, -4.5]),
-        ("align_top", "y", [-4, -4, -4]), ("align_bottom", "y", [9, 9, 9]), ("align_middle", "y", [2.5, 2.5, 2.5]),
-        ("equal_width", "x", [-70, -4.5, 61]), ("gap_width", "x", [-56.5, -4.5, 47.5]), ("mirror_width", "x", [61, -12, -70]),
+        ("align_left", "x", [-70, -70, -70]),
+        ("align_right", "x", [61, 61, 61]),
+        ("align_centre", "x", [-4.5, -4.5, -4.5]),
+        ("align_top", "y", [-4, -4, -4]),
+        ("align_bottom", "y", [9, 9, 9]),
+        ("align_middle", "y", [2.5, 2.5, 2.5]),
+        ("equal_width", "x", [-70, -4.5, 61]),
+        ("gap_width", "x", [-56.5, -4.5, 47.5]),
+        ("mirror_width", "x", [61, -12, -70]),
         ("mirror_height", "y", [0, 9, -4]),
     ],
-)  # fmt: skip
+)
 def test_an_arranging_action(how: str, axis: str, places: list[float]) -> None:
     """Badges of 32: middles −70, 3, 61 lie 41 and 26 apart edge to edge; equal gaps put the middle one at −4.5."""
     assert where(arranged(how), axis) == places
@@ -210,9 +187,7 @@ def test_a_drag_is_drawn_to_equal_gaps_and_to_lines() -> None:
     """a and b leave 28 between; c dragged to 27 or 29.5 away from b is drawn to 28, and to their line."""
     held = (badge("a", place={"x": -60}), badge("b"), badge("c", place={"x": 100, "y": 30}))
     for right in (-41, -39):
-        after = apply_edits(
-            laid(*held), [MoveItems(items=["c"], right=right, down=-29, unit="mm", snap=True)], HOUSE_SHOP
-        )
+        after = apply_edits(laid(*held), [MoveItems(items=["c"], right=right, down=-29, unit="mm", snap=True)], HOUSE_SHOP)
         assert where(after, "x")[2] == 60 and where(after, "y")[2] == 0
     free = apply_edits(laid(*held), [MoveItems(items=["c"], right=-41, down=-29, unit="mm")], HOUSE_SHOP)
     assert where(free, "x")[2] == 59 and where(free, "y")[2] == 1
@@ -226,11 +201,7 @@ def test_nudges_are_a_millimetre_or_a_sixteenth() -> None:
 
 
 @settings(max_examples=60)
-@given(
-    st.lists(st.tuples(st.integers(10, 90), st.integers(10, 90)), min_size=1, max_size=12),
-    st.integers(0, 20),
-    st.booleans(),
-)
+@given(st.lists(st.tuples(st.integers(10, 90), st.integers(10, 90)), min_size=1, max_size=12), st.integers(0, 20), st.booleans())
 def test_the_smallest_box_holds_all_of_them_apart(sizes: list[tuple[int, int]], gap: int, turn: bool) -> None:
     exact = [(Fraction(w), Fraction(h)) for w, h in sizes]
     found = smallest_box(exact, Fraction(gap), turn)
@@ -260,9 +231,7 @@ def test_the_smallest_box_is_laid_from_the_toolbar() -> None:
     after = arranged("smallest")
     done = plan(after, HOUSE_SHOP)
     assert not [k for k in keys(done) if k.startswith(("overlap", "near"))]
-    assert mm(done, "items.width") == mm(done, "items.height") == 2 * 32 + 20, (
-        "two and one: a row of three would be a shelf"
-    )
+    assert mm(done, "items.width") == mm(done, "items.height") == 2 * 32 + 20, "two and one: a row of three would be a shelf"
 
 
 @pytest.mark.parametrize("turns", [(45, -135), (-135, 45)])
@@ -271,13 +240,11 @@ def test_a_grid_of_outlines_turned_against_each_other_keeps_its_gap(turns: tuple
     """A triangle’s corner turned down reaches 42 below its middle and nothing above: Shapely measures what is between."""
     corner = [[-30, -30], [30, -30], [-30, 30]]
     held = [
-        item(k, "keepsake", 60, 60, shape="outline", outline=corner, place={"turn": t})
-        for k, t in zip("ab", turns, strict=True)
+        item(k, "keepsake", 60, 60, shape="outline", outline=corner, place={"turn": t}) for k, t in zip("ab", turns, strict=True)
     ]
     done = plan(laid(*held, layout={"how": "grid", "gap": 10, "columns": columns}), HOUSE_SHOP)
     a, b = (
-        outline_of(one | {"place": one["place"] | {k: mm(done, f"item.{one['key']}.{k}") for k in "xy"}}, 60, 60)
-        for one in held
+        outline_of(one | {"place": one["place"] | {k: mm(done, f"item.{one['key']}.{k}") for k in "xy"}}, 60, 60) for one in held
     )
     axis = 0 if columns == 2 else 1
     assert b.bounds[axis] - a.bounds[axis + 2] >= 10 - 0.01
@@ -289,9 +256,7 @@ def test_a_grid_of_outlines_turned_against_each_other_keeps_its_gap(turns: tuple
 
 def test_a_thing_is_added_with_what_is_usual_for_it() -> None:
     added = apply_edits(
-        laid(badge("a")),
-        [AddItem(kind="pastel", name="Sprint", sizes={"width": "12 in", "height": "200"}, unit="mm")],
-        HOUSE_SHOP,
+        laid(badge("a")), [AddItem(kind="pastel", name="Sprint", sizes={"width": "12 in", "height": "200"}, unit="mm")], HOUSE_SHOP
     )
     new = added.object.items[-1]  # type: ignore[union-attr]
     assert new.key == "pastel1" and "loose_pigment" in new.traits and float(new.front) == 0.5
@@ -368,8 +333,6 @@ def test_an_outline_brings_its_sizes() -> None:
 
 
 def test_a_thing_for_a_bought_box_is_offered_boxes_that_take_it() -> None:
-    start = piece(
-        things(item("a", "keepsake", 150, 150)), shown(frame=frame((140,), (140,), rabbet_depth=44, rail_height=50))
-    )
+    start = piece(things(item("a", "keepsake", 150, 150)), shown(frame=frame((140,), (140,), rabbet_depth=44, rail_height=50)))
     ready = next(i for i in plan(start, HOUSE_SHOP).stages[1].inputs if i.kind == "choice" and i.key == "ready")
     assert ready.options[0].label[0] in ("Box frame 230 × 230", "Box frame 250 × 250")

@@ -43,7 +43,7 @@ def test_the_pack_of_a_badge_in_a_shadow_box() -> None:
     [("photograph", "0.3", 3), ("garment", 8, 5), ("puzzle", 2, 5), ("pastel", "0.5", 6), ("watch", 14, 6)],
 )
 def test_clearances_to_the_glazing(kind: str, front: Any, air: int) -> None:
-    """Common practice, handbook 5: flat work 3, textile or puzzle 5, loose pigment 6, an object 6 beyond its highest point."""
+    """Common practice: flat work 3, textile or puzzle 5, loose pigment 6, an object 6 beyond its highest point."""
     done = worked(things(item("a", kind, 100, 100, front=front)), shown(moulding="oak-box-25x65"))
     assert mm(done, "item.a.need") == pytest.approx(float(Fraction(str(front))) + air)
 
@@ -54,9 +54,7 @@ def test_a_large_acrylic_sheet_bows_and_is_cut_smaller() -> None:
     rabbet = 1000 + 2 * 6
     assert mm(done, "glazing.bow") == pytest.approx(rabbet * 3 / 1000)
     # 2 mm and the growth over 30 K, or 3 mm a metre: the larger
-    assert mm(done, "glazing.width") == pytest.approx(
-        rabbet - max(2 + rabbet * 70e-6 * 30, rabbet * 3 / 1000), abs=1e-6
-    )
+    assert mm(done, "glazing.width") == pytest.approx(rabbet - max(2 + rabbet * 70e-6 * 30, rabbet * 3 / 1000), abs=1e-6)
     assert mm(done, "room.need") == pytest.approx(0.5 + 6 + rabbet * 3 / 1000)
 
 
@@ -121,12 +119,10 @@ def test_a_spacer_of_the_stock_is_never_too_shallow(need: int) -> None:
 
 
 def test_six_or_seven_millimetre_strips_are_enough_for_a_clutch_badge_in_a_19_mm_box() -> None:
-    """Common practice (handbook 5 and 14): inner board cut down, strips of 6–7 mm, and the room left behind takes the clutch."""
+    """Common practice: inner board cut down, strips of 6–7 mm, and the room left behind takes the clutch."""
     start = piece(things(badge("a", behind=6)), shown(frame=SHALLOW))
     check = check_of(plan(start, HOUSE_SHOP), "depth.slack")
-    assert plain(check.ways[0].say, "mm").startswith("Cut its inner board down"), (
-        "the planner proposes it by itself, first"
-    )
+    assert plain(check.ways[0].say, "mm").startswith("Cut its inner board down"), "the planner proposes it by itself, first"
     taken = apply_edits(start, [TakeWayOut(check="depth.slack", index=0)], HOUSE_SHOP)
     done = plan(taken, HOUSE_SHOP)
     assert done.settled and mm(done, "pack.spacer") == 6
@@ -146,19 +142,23 @@ def test_the_section_goes_through_what_needs_most() -> None:
     assert any(s.part == "item.high" for s in done.view("section").shapes)
     across = {s.part for s in done.view("across").shapes}
     assert "item.high" in across and "item.low" not in across, "cut down through the watch"
-    elsewhere = worked(things(badge("low", place={"x": -60}), item("high", "watch", 60, 60, front=20, place={"x": 60})),
-                       shown(moulding="oak-box-25x65", cut={"way": "down", "at": -60}))  # fmt: skip
+    elsewhere = worked(
+        things(badge("low", place={"x": -60}), item("high", "watch", 60, 60, front=20, place={"x": 60})),
+        shown(moulding="oak-box-25x65", cut={"way": "down", "at": -60}),
+    )
     across = {s.part for s in elsewhere.view("across").shapes}
     assert "item.low" in across and "item.high" not in across
 
 
 def test_spacers_go_round_the_rabbet_and_where_they_are_stuck() -> None:
     done = worked(things(badge("a")), shown())
-    wide, tall = mm(done, "frame.rabbet.width"), mm(done, "frame.rabbet.height")
+    wide, tall = mm(done, "glazing.width"), mm(done, "glazing.height")
     assert mm(done, "spacer.horizontal") == wide - 1 and mm(done, "spacer.vertical") == tall - 1 - 2 * 5
     lines = {c.key: plain(c.note, "mm") for c in done.cuts}
     assert lines["spacer.horizontal"].startswith("stuck to the glass")
-    coated = {c.key: plain(c.note, "mm") for c in worked(things(badge("a")), shown(glazing="coated")).cuts}
+    walled = worked(things(badge("a")), shown(glazing="coated"))
+    assert mm(walled, "spacer.horizontal") == mm(walled, "frame.rabbet.width") - 1, "on the rabbet’s wall it is as long as that"
+    coated = {c.key: plain(c.note, "mm") for c in walled.cuts}
     assert coated["spacer.horizontal"].startswith("stuck to the rabbet’s wall")
 
 
@@ -176,9 +176,7 @@ def test_the_mats_lie_on_what_they_cover_and_round_what_floats() -> None:
         item("b", "print", 100, 80, front=3, window={"how": "overlap", "by": 3}),
         item("p", "patch", 40, 40, front=6, window={"how": "float", "by": 8}),
     )
-    done = worked(
-        things(*held), shown("matted_box", moulding="oak-box-25x65", layout={"how": "row", "gap": 60}, border=50)
-    )
+    done = worked(things(*held), shown("matted_box", moulding="oak-box-25x65", layout={"how": "row", "gap": 60}, border=50))
     assert mm(done, "pack.under") == 3
     assert mm(done, "item.b.need") == pytest.approx(3 - 2 * 1.4), "clearance less the mats: its own height is a layer"
     assert mm(done, "item.p.need") == pytest.approx(6 + 5 - 2 * 1.4 - 3)
@@ -201,15 +199,9 @@ def test_from_the_objects_to_the_box() -> None:
 
 
 def test_a_bought_box_takes_them_turned() -> None:
-    start = piece(
-        things(item("a", "keepsake", 90, 220)), shown(frame=frame((252,), (120,), rabbet_depth=44, rail_height=50))
-    )
+    start = piece(things(item("a", "keepsake", 90, 220)), shown(frame=frame((252,), (120,), rabbet_depth=44, rail_height=50)))
     check = check_of(plan(start, HOUSE_SHOP), "edge.a")
-    turn = next(
-        i
-        for i, w in enumerate(check.ways)
-        if "quarter turn" in plain(w.say, "mm") or "some turned" in plain(w.say, "mm")
-    )
+    turn = next(i for i, w in enumerate(check.ways) if "quarter turn" in plain(w.say, "mm") or "some turned" in plain(w.say, "mm"))
     after = plan(apply_edits(start, [TakeWayOut(check="edge.a", index=turn)], HOUSE_SHOP), HOUSE_SHOP)
     assert not any(c.key.startswith("edge.") for c in after.stops)
 
@@ -237,9 +229,7 @@ def test_windows_over_and_round() -> None:
     assert mm(done, "mat_top.p.width") == 150 - 2 * 3 + 2 * 6
     round_ = matted(item("p", "patch", 80, 60, window={"how": "float", "by": 8, "shape": "oval"}), mats={"count": 1})
     assert mm(round_, "mat_top.p.width") == 80 + 2 * 8 and mm(round_, "mat_top.p.height") == 60 + 2 * 8
-    circle = matted(
-        item("p", "patch", 80, 60, window={"how": "overlap", "by": 5, "shape": "circle"}), mats={"count": 1}
-    )
+    circle = matted(item("p", "patch", 80, 60, window={"how": "overlap", "by": 5, "shape": "circle"}), mats={"count": 1})
     assert mm(circle, "mat_top.p.width") == mm(circle, "mat_top.p.height") == 60 - 2 * 5
 
 
@@ -275,12 +265,16 @@ def test_a_drawing_read_again_agrees_or_stops() -> None:
     assert wide == pytest.approx(mm(done, "board.width") - mm(done, "mat_top.p.left")), (
         "its far edge from the left, seen from behind"
     )
-    right = apply_edits(start, [TypeIn(pointer="/display/mats/check_top/across", text=f"{wide:.1f}", unit="mm"),
-                                TypeIn(pointer="/display/mats/check_top/down", text=f"{low:.1f}", unit="mm")], HOUSE_SHOP)  # fmt: skip
-    assert not any(k.startswith("mat.check.top") for k in keys(plan(right, HOUSE_SHOP)))
-    wrong = apply_edits(
-        right, [TypeIn(pointer="/display/mats/check_top/across", text=f"{wide + 6:.1f}", unit="mm")], HOUSE_SHOP
+    right = apply_edits(
+        start,
+        [
+            TypeIn(pointer="/display/mats/check_top/across", text=f"{wide:.1f}", unit="mm"),
+            TypeIn(pointer="/display/mats/check_top/down", text=f"{low:.1f}", unit="mm"),
+        ],
+        HOUSE_SHOP,
     )
+    assert not any(k.startswith("mat.check.top") for k in keys(plan(right, HOUSE_SHOP)))
+    wrong = apply_edits(right, [TypeIn(pointer="/display/mats/check_top/across", text=f"{wide + 6:.1f}", unit="mm")], HOUSE_SHOP)
     assert "mat.check.top.across" in keys(plan(wrong, HOUSE_SHOP), "stop")
 
 
@@ -307,9 +301,7 @@ def test_a_garment_is_folded_so_that_its_number_is_whole_and_centred() -> None:
     assert (mm(done, "item.j.folded.width"), mm(done, "item.j.folded.height")) == (wide, tall)
     assert (mm(done, "item.j.fold.left"), mm(done, "item.j.fold.right")) == (-wide / 2, wide / 2)
     assert mm(done, "item.j.fold.top") == 300 - tall / 2 and mm(done, "item.j.fold.bottom") == 300 + tall / 2
-    assert mm(done, "item.j.turned.left") == 512 / 2 - wide / 2 and mm(done, "item.j.turned.bottom") == 690 - (
-        300 + tall / 2
-    )
+    assert mm(done, "item.j.turned.left") == 512 / 2 - wide / 2 and mm(done, "item.j.turned.bottom") == 690 - (300 + tall / 2)
     assert mm(done, "item.j.crest.spare.width") == wide - 190
     assert mm(done, "item.j.form.width") == wide - 4
 
@@ -327,10 +319,9 @@ def test_a_crest_too_near_the_shoulder_is_not_quite_centred_but_whole() -> None:
 
 
 def test_needlework_has_25_round_it_and_tacks_within_the_lips_6() -> None:
-    """Common practice (handbook 8 and 14): border 25 from the stitching, lip about 6, tacks inside those 6 mm."""
+    """Common practice: border 25 from the stitching, lip about 6, tacks inside those 6 mm."""
     done = worked(
-        things(item("n", "needlework", 240, 310, stitching={})),
-        shown("direct", moulding="oak-lip-25x30", glazing="none"),
+        things(item("n", "needlework", 240, 310, stitching={})), shown("direct", moulding="oak-lip-25x30", glazing="none")
     )
     assert mm(done, "item.n.board.width") == 240 + 2 * 25 and mm(done, "item.n.board.height") == 310 + 2 * 25
     assert mm(done, "item.n.lap") == 6 - 2 / 2, "the lip less half the board's allowance"
@@ -355,10 +346,14 @@ def test_changing_over_between_the_four_keeps_what_was_decided() -> None:
 @pytest.mark.parametrize(
     ("change", "message"),
     [
-        ({"shape": "outline"}, "an outline needs three points"), ({"width": {}}, "at least one reading"), ({"front": -1}, "negative"),
-        ({"key": "Not a key"}, "match"), ({"place": {"turn": 400}}, "less than or equal"), ({"traits": ["glowing"]}, "Input should be"),
+        ({"shape": "outline"}, "an outline needs three points"),
+        ({"width": {}}, "at least one reading"),
+        ({"front": -1}, "negative"),
+        ({"key": "Not a key"}, "match"),
+        ({"place": {"turn": 400}}, "less than or equal"),
+        ({"traits": ["glowing"]}, "Input should be"),
     ],
-)  # fmt: skip
+)
 def test_a_bad_item_is_refused_at_its_place(change: dict[str, Any], message: str) -> None:
     from shadbo.core.quantity.fields import Refused
 

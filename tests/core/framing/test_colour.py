@@ -30,10 +30,13 @@ def test_the_nearest_come_in_order() -> None:
 @pytest.mark.parametrize(
     ("first", "second", "words"),
     [
-        ("#808080", "#808080", "not to be told apart"), ("#808080", "#838383", "a match"), ("#404040", "#e0e0e0", "far apart: lighter"),
-        ("#8f3527", "#24442f", "far apart: darker, greyer, greener"), ("#e3c766", "#1f2f55", "far apart: darker, greyer, bluer"),
+        ("#808080", "#808080", "not to be told apart"),
+        ("#808080", "#838383", "a match"),
+        ("#404040", "#e0e0e0", "far apart: lighter"),
+        ("#8f3527", "#24442f", "far apart: darker, greyer, greener"),
+        ("#e3c766", "#1f2f55", "far apart: darker, greyer, bluer"),
     ],
-)  # fmt: skip
+)
 def test_a_difference_in_words(first: str, second: str, words: str) -> None:
     assert in_words(first, second) == words
 
@@ -47,13 +50,10 @@ def test_what_sets_off_a_dark_thing_is_light_and_the_other_way_round() -> None:
 
 def test_a_sampled_colour_orders_the_mats_with_reasons() -> None:
     start = piece(
-        things(item("a", "photograph", 100, 150, colour="#8f3527", window={"how": "overlap", "by": 3})),
-        shown("matted_box"),
+        things(item("a", "photograph", 100, 150, colour="#8f3527", window={"how": "overlap", "by": 3})), shown("matted_box")
     )
     stage = next(s for s in plan(start, HOUSE_SHOP).stages if s.key == "arrange")
-    top, bottom = (
-        next(i for i in stage.inputs if i.kind == "choice" and i.key == f"mat.{k}") for k in ("top", "bottom")
-    )
+    top, bottom = (next(i for i in stage.inputs if i.kind == "choice" and i.key == f"mat.{k}") for k in ("top", "bottom"))
     assert "sets off a" in plain(top.options[0].detail, "mm"), "the quiet one on top"
     assert (
         bottom.options[0].label == ("Brick",)

@@ -1,4 +1,4 @@
-"""Rails into stock lengths (handbook section 12), held against trying every way."""
+"""Rails into stock lengths, held against trying every way."""
 
 from __future__ import annotations
 

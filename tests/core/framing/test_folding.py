@@ -25,11 +25,19 @@ def garments(draw: Any) -> tuple[int, int, dict[str, int]]:
     """A body with a crest on it, larger than the opening both ways."""
     width, height = draw(st.integers(350, 700)), draw(st.integers(450, 900))
     crest_width, crest_height = draw(st.integers(40, 300)), draw(st.integers(40, 300))
-    return width, height, {
-        "opening_width": draw(st.integers(150, 300)), "opening_height": draw(st.integers(150, 400)),
-        "border": draw(st.integers(0, 20)), "crest_width": crest_width, "crest_height": crest_height,
-        "crest_across": draw(st.integers(-40, 40)), "crest_down": draw(st.integers(crest_height // 2, 400)),
-    }  # fmt: skip
+    return (
+        width,
+        height,
+        {
+            "opening_width": draw(st.integers(150, 300)),
+            "opening_height": draw(st.integers(150, 400)),
+            "border": draw(st.integers(0, 20)),
+            "crest_width": crest_width,
+            "crest_height": crest_height,
+            "crest_across": draw(st.integers(-40, 40)),
+            "crest_down": draw(st.integers(crest_height // 2, 400)),
+        },
+    )
 
 
 @settings(max_examples=80)
@@ -56,14 +64,32 @@ def test_no_cloth_is_lost_and_the_crest_is_whole_where_shapely_says_so(held: tup
 
 def test_cloth_turned_over_both_edges_makes_the_form_smaller() -> None:
     """Common practice: about 2 mm of cloth on each edge, so a form of 4 mm less than what is to show."""
-    done = folded(512, 690, opening_width=260, opening_height=360, border=10, crest_width=150, crest_height=120,
-                  crest_across=0, crest_down=240)  # fmt: skip
+    done = folded(
+        512,
+        690,
+        opening_width=260,
+        opening_height=360,
+        border=10,
+        crest_width=150,
+        crest_height=120,
+        crest_across=0,
+        crest_down=240,
+    )
     assert mm(done, f"{KEY}.form.width") == 240 - 4 and mm(done, f"{KEY}.form.height") == 340 - 4
 
 
 @pytest.mark.parametrize(("down", "top"), [(100, 0), (240, 70), (600, 350)])
 def test_the_top_fold_stays_on_the_garment(down: int, top: int) -> None:
     """Shows 340 of 690: centred on the crest at 240 − 170; at the shoulder above that; no lower than 690 − 340."""
-    done = folded(512, 690, opening_width=260, opening_height=360, border=10, crest_width=150, crest_height=100,
-                  crest_across=0, crest_down=down)  # fmt: skip
+    done = folded(
+        512,
+        690,
+        opening_width=260,
+        opening_height=360,
+        border=10,
+        crest_width=150,
+        crest_height=100,
+        crest_across=0,
+        crest_down=down,
+    )
     assert mm(done, f"{KEY}.fold.top") == top

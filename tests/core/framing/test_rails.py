@@ -51,9 +51,7 @@ def test_every_made_frame_is_cut_and_laid_into_stock_alike() -> None:
 def test_a_spare_rail_is_one_more_of_the_longest() -> None:
     done = worked(flat((400,), (500,)), {"type": "on_board", "frame": made() | {"spare_rail": True}, "border": 40})
     spare = next(line for line in done.cuts if line.key == "rail.spare")
-    assert spare.count == 1 and float(spare.mm) == max(
-        float(line.mm) for line in done.cuts if line.key.startswith("rail.")
-    )
+    assert spare.count == 1 and float(spare.mm) == max(float(line.mm) for line in done.cuts if line.key.startswith("rail."))
 
 
 @given(
@@ -111,11 +109,7 @@ def test_a_bad_length_is_refused_under_its_own_name(pointer: str, label: str) ->
 
 def test_edges_diagonals_and_corners_may_be_emptied_widths_may_not() -> None:
     thing = flat(
-        (500,),
-        (700,),
-        diagonals={"rising": readings(860)},
-        edges={"top": {"left": readings(1)}},
-        depth={"highest": readings(2)},
+        (500,), (700,), diagonals={"rising": readings(860)}, edges={"top": {"left": readings(1)}}, depth={"highest": readings(2)}
     )
     begun = piece(thing, BOARD)
     for pointer in ("/object/diagonals/rising/0", "/object/edges/top/left/0", "/object/depth/highest/0"):
@@ -159,17 +153,13 @@ def test_a_roll_starts_on_the_deepest_bar_its_wrap_goes_round(printed: str, bar:
     assert "wrap.narrow" not in {c.key for c in plan(begun, HOUSE_SHOP).checks}
 
 
-@pytest.mark.parametrize(
-    ("depth", "moulding"), [("13", "ash-lip-20x20"), ("20", "walnut-lip-30x28"), ("44", "cherry-lip-35x55")]
-)
+@pytest.mark.parametrize(("depth", "moulding"), [("13", "ash-lip-20x20"), ("20", "walnut-lip-30x28"), ("44", "cherry-lip-35x55")])
 def test_a_lip_starts_with_the_rabbet_nearest_to_the_bar(depth: str, moulding: str) -> None:
     begun = start_piece("canvas_lipped", "Lip", "", "mm", {"width": "600", "height": "450", "depth": depth}, HOUSE_SHOP)
     assert begun.display.frame.moulding == moulding  # type: ignore[union-attr]
 
 
-@pytest.mark.parametrize(
-    ("unit", "width", "height", "border"), [("mm", "500", "700", "50"), ("in", "20", "30", "50.8")]
-)
+@pytest.mark.parametrize(("unit", "width", "height", "border"), [("mm", "500", "700", "50"), ("in", "20", "30", "50.8")])
 def test_flat_work_starts_with_fifty_or_two_inches(unit: Any, width: str, height: str, border: str) -> None:
     begun = start_piece("flat", "Sheet", "", unit, {"width": width, "height": height}, HOUSE_SHOP)
     assert str(begun.display.border) == border  # type: ignore[union-attr]

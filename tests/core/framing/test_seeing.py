@@ -34,12 +34,7 @@ def test_what_the_lip_hides_is_where_the_ray_falls(aside: int, distance: int, sp
     assert depth == (90 - 80) + 2 + spacer, "lip, glass, spacer"
     half_w, half_h = mm(done, "frame.sight.width") / 2, mm(done, "frame.sight.height") / 2
     up = height - 1450
-    for way, beyond in (
-        ("left", -aside - half_w),
-        ("right", aside - half_w),
-        ("top", up - half_h),
-        ("bottom", -up - half_h),
-    ):
+    for way, beyond in (("left", -aside - half_w), ("right", aside - half_w), ("top", up - half_h), ("bottom", -up - half_h)):
         expected = max(0.0, ray((-beyond, -distance), (0, 0), depth)) if beyond > 0 else 0
         assert mm(done, f"hidden.{way}") == pytest.approx(expected, abs=1e-4), way
 
@@ -47,9 +42,7 @@ def test_what_the_lip_hides_is_where_the_ray_falls(aside: int, distance: int, sp
 @settings(max_examples=30)
 @given(st.integers(15, 75), st.integers(3, 40))
 def test_the_shadow_of_the_top_lip_falls_as_the_lamp_stands(lamp: int, spacer: int) -> None:
-    done = worked(
-        things(badge("a", behind=0)), shown(spacer=spacer, moulding="walnut-box-28x90", looking={"lamp": lamp})
-    )
+    done = worked(things(badge("a", behind=0)), shown(spacer=spacer, moulding="walnut-box-28x90", looking={"lamp": lamp}))
     depth = mm(done, "depth.to_board")
     far = 5000.0
     lamp_at = (-far * math.cos(math.radians(lamp)), -far * math.sin(math.radians(lamp)))
@@ -57,9 +50,7 @@ def test_the_shadow_of_the_top_lip_falls_as_the_lamp_stands(lamp: int, spacer: i
 
 
 def standing(**more: Any) -> Any:
-    return worked(
-        things(item("a", "keepsake", 60, 60, front=8, behind=0)), shown(moulding="walnut-box-28x90", spacer=45, **more)
-    )
+    return worked(things(item("a", "keepsake", 60, 60, front=8, behind=0)), shown(moulding="walnut-box-28x90", spacer=45, **more))
 
 
 def test_what_is_hidden_of_a_thing_is_reckoned_at_its_own_front() -> None:
@@ -84,6 +75,4 @@ def test_a_border_wider_by_what_is_hidden_clears_it() -> None:
 
 def test_an_eye_in_the_middle_sees_all_of_it() -> None:
     done = standing(looking={"height": 1450, "aside": 0})
-    assert {mm(done, f"hidden.{w}") for w in ("left", "right", "top", "bottom")} == {
-        0
-    } and "item.a.hidden" not in done.figures
+    assert {mm(done, f"hidden.{w}") for w in ("left", "right", "top", "bottom")} == {0} and "item.a.hidden" not in done.figures

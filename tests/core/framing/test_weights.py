@@ -19,8 +19,18 @@ def kg(text: str) -> float:
 
 def test_specific_gravity_is_the_table_of_the_wood_handbook() -> None:
     """FPL-GTR-282, Table 5-3, as the handbook of the trade gives it (from memory); density at 12 % moisture is that and its water."""
-    table = {"red alder": 0.41, "white ash": 0.60, "basswood": 0.37, "black cherry": 0.50, "sugar maple": 0.63, "northern red oak": 0.63,
-             "black walnut": 0.55, "yellow-poplar": 0.42, "coast Douglas-fir": 0.48, "eastern white pine": 0.35}  # fmt: skip
+    table = {
+        "red alder": 0.41,
+        "white ash": 0.60,
+        "basswood": 0.37,
+        "black cherry": 0.50,
+        "sugar maple": 0.63,
+        "northern red oak": 0.63,
+        "black walnut": 0.55,
+        "yellow-poplar": 0.42,
+        "coast Douglas-fir": 0.48,
+        "eastern white pine": 0.35,
+    }
     assert {wood: float(g) for wood, g in GRAVITY.items()} == table
     assert float(density("white ash")) == pytest.approx(0.60 * 1.12 * 1000)
     assert gravity("mystery wood") == gravity("northern red oak")
@@ -28,9 +38,7 @@ def test_specific_gravity_is_the_table_of_the_wood_handbook() -> None:
 
 def test_a_floater_and_its_canvas_by_hand() -> None:
     """Four mitred rails along their middle line, the seat round the inside, and the canvas as it was weighed."""
-    done = worked(
-        canvas(600, 450, 38, weight=2), {"type": "floater", "frame": {"make": "new", "moulding": "oak-20x50"}}
-    )
+    done = worked(canvas(600, 450, 38, weight=2), {"type": "floater", "frame": {"make": "new", "moulding": "oak-20x50"}})
     oak = 0.63 * 1.12 * 1000
     rails = (2 * (652 + 502) - 4 * 20) / 1000 * 0.020 * 0.050 * oak
     seat = 2 * (612 + 462) / 1000 * 0.006 * 0.032 * oak
@@ -40,9 +48,7 @@ def test_a_floater_and_its_canvas_by_hand() -> None:
 def test_glass_by_the_published_density() -> None:
     """EN 572-1, 2500 kg/m³: taking the glass out takes width × height × 2 mm × 2500 away."""
     thing = flat((500, 500, 500), (700, 700, 700))
-    with_, without = (
-        worked(thing, {"type": "on_board", "frame": made(), "border": 40, "glazing": g}) for g in ("glass", "none")
-    )
+    with_, without = (worked(thing, {"type": "on_board", "frame": made(), "border": 40, "glazing": g}) for g in ("glass", "none"))
     sheet = float(with_.figures["glazing.width"].mm or 0) * float(with_.figures["glazing.height"].mm or 0) / 1e6
     assert kg(with_.weight.mm) - kg(without.weight.mm) == pytest.approx(sheet * 2 * 2.5, abs=0.011)
 
@@ -56,8 +62,6 @@ def test_the_parts_make_the_whole(given_: object) -> None:
 
 
 def test_a_piece_weighs_what_its_thing_weighs_more_when_that_is_heavier() -> None:
-    light, heavy = (
-        book_of(piece(canvas(600, 450, 22, weight=w), {"type": "lipped", "frame": made()}), HOUSE_SHOP) for w in (1, 3)
-    )
+    light, heavy = (book_of(piece(canvas(600, 450, 22, weight=w), {"type": "lipped", "frame": made()}), HOUSE_SHOP) for w in (1, 3))
     a, b = (kg(book.counts["weight.total"].quantity.mm) for book in (light, heavy))  # type: ignore[union-attr]
     assert b - a == pytest.approx(2, abs=0.011)

@@ -1,4 +1,4 @@
-"""Readings at stations (handbook section 3): what stands, what is doubted, what is left alone."""
+"""Readings at stations: what stands, what is doubted, what is left alone."""
 
 from __future__ import annotations
 
@@ -89,10 +89,7 @@ def test_a_reading_in_the_wrong_unit_is_found_wherever_it_stands(axis: str, stat
 
 
 @settings(max_examples=60)
-@given(
-    w=st.integers(200, 2500), h=st.integers(200, 2500),
-    off=st.lists(st.integers(-4, 4), min_size=6, max_size=6),
-)  # fmt: skip
+@given(w=st.integers(200, 2500), h=st.integers(200, 2500), off=st.lists(st.integers(-4, 4), min_size=6, max_size=6))
 def test_an_ordinary_canvas_is_never_doubted(w: int, h: int, off: list[int]) -> None:
     """Any shape up to one in twelve, out of true by up to 8 mm: nobody is sent back to the tape."""
     assert doubts(width=tuple(w + d for d in off[:3]), height=tuple(h + d for d in off[3:])) == set()
@@ -128,12 +125,7 @@ def test_any_of_the_stations_will_do(stations: tuple[str, ...]) -> None:
     made["object"]["width"] = {name: readings(600 + i) for i, name in enumerate(stations)}
     worked = plan(load_piece(made), SHOP)
     assert worked.figures["canvas.width.largest"].mm == str(600 + len(stations) - 1)
-    assert {n.rsplit(".", 1)[1] for n in worked.figures if n.startswith("gap.at.")} == {
-        *stations,
-        "left",
-        "centre",
-        "right",
-    }
+    assert {n.rsplit(".", 1)[1] for n in worked.figures if n.startswith("gap.at.")} == {*stations, "left", "centre", "right"}
 
 
 def test_the_field_of_every_station_is_offered() -> None:

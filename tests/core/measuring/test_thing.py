@@ -57,26 +57,14 @@ def test_taper_is_the_slope_of_a_straight_line_through_the_readings(tenths: list
             {"width": {"top": readings(600), "middle": readings("596.8"), "bottom": readings(600)}},
             "Narrower at the waist by 3.2 mm.",
         ),
-        (
-            {"width": {"top": readings(600), "middle": readings(603), "bottom": readings(606)}},
-            "Wider towards the bottom by 6 mm.",
-        ),
-        (
-            {"height": {"left": readings(900), "centre": readings(899), "right": readings(898)}},
-            "Lower towards the right by 2 mm.",
-        ),
-        (
-            {"edges": {"left": {"top": readings(0), "middle": readings(4), "bottom": readings(0)}}},
-            "Left edge hollow by 4 mm.",
-        ),
+        ({"width": {"top": readings(600), "middle": readings(603), "bottom": readings(606)}}, "Wider towards the bottom by 6 mm."),
+        ({"height": {"left": readings(900), "centre": readings(899), "right": readings(898)}}, "Lower towards the right by 2 mm."),
+        ({"edges": {"left": {"top": readings(0), "middle": readings(4), "bottom": readings(0)}}}, "Left edge hollow by 4 mm."),
         (
             {"edges": {"left": {"top": readings(0), "middle": readings(4)}}},
             "True as far as the tape can tell: its readings agree within 0 mm.",
         ),
-        (
-            {"edges": {"right": {"top": readings(3), "middle": readings(0), "bottom": readings(3)}}},
-            "Right edge bulging by 3 mm.",
-        ),
+        ({"edges": {"right": {"top": readings(3), "middle": readings(0), "bottom": readings(3)}}}, "Right edge bulging by 3 mm."),
     ],
 )
 def test_one_plain_sentence(more: dict[str, object], sentence: str) -> None:
@@ -86,9 +74,7 @@ def test_one_plain_sentence(more: dict[str, object], sentence: str) -> None:
 def test_with_diagonals_it_tells_which_edge_leans() -> None:
     """Top 606, bottom 600, left edge upright: top middle 3 to the right of the bottom's. Diagonals by Pythagoras."""
     rising, falling = math.hypot(606, 900), math.hypot(600, 900)
-    done = worked(
-        flat((606, 603, 600), (900, 900, 900), diagonals=diagonals(f"{rising:.4f}", f"{falling:.4f}")), BOARD
-    )  # fmt: skip
+    done = worked(flat((606, 603, 600), (900, 900, 900), diagonals=diagonals(f"{rising:.4f}", f"{falling:.4f}")), BOARD)
     assert said(done) == "Right edge leans in towards the bottom by 6 mm."
 
 
@@ -106,9 +92,7 @@ def test_the_outline_goes_through_the_readings_ten_times_over() -> None:
     }
     waists = {}
     for key in xs:
-        middle = sorted((abs(y - (min(ys[key]) + max(ys[key])) / 2), x) for x, y in zip(xs[key], ys[key], strict=True))[
-            :2
-        ]
+        middle = sorted((abs(y - (min(ys[key]) + max(ys[key])) / 2), x) for x, y in zip(xs[key], ys[key], strict=True))[:2]
         waists[key] = abs(middle[0][1] - middle[1][1])
     assert waists["measured"] == pytest.approx(596.8, abs=0.01)
     # The mean width is 598.933; the waist stands 2.133 under it, drawn ten times.
@@ -118,11 +102,7 @@ def test_the_outline_goes_through_the_readings_ten_times_over() -> None:
 def test_a_straightedge_says_which_edge_takes_the_waist() -> None:
     """Width 3 narrower in the middle, and the right edge is 3 hollow: the left stays straight, the right takes it all."""
     done = worked(
-        flat(
-            (600, 597, 600),
-            (900, 900, 900),
-            edges={"right": {"top": readings(0), "middle": readings(3), "bottom": readings(0)}},
-        ),
+        flat((600, 597, 600), (900, 900, 900), edges={"right": {"top": readings(0), "middle": readings(3), "bottom": readings(0)}}),
         BOARD,
     )
     lefts = [mm(done, f"border.before.left.{s}") for s in ("top", "middle", "bottom")]
@@ -187,8 +167,11 @@ def test_diagonals_no_such_piece_has_are_stopped(rising: int, falling: int) -> N
     done = worked(flat((600, 600, 600), (900, 900, 900), diagonals=diagonals(rising, falling)), BOARD)
     stop = next(c for c in done.checks if c.key == "measure.diagonals")
     assert stop.severity == "stop" and len(stop.ways) == 2
-    mended = apply_edits(piece(flat((600, 600, 600), (900, 900, 900), diagonals=diagonals(rising, falling)), BOARD),
-                         [TakeWayOut(check="measure.diagonals", index=0)], HOUSE_SHOP)  # fmt: skip
+    mended = apply_edits(
+        piece(flat((600, 600, 600), (900, 900, 900), diagonals=diagonals(rising, falling)), BOARD),
+        [TakeWayOut(check="measure.diagonals", index=0)],
+        HOUSE_SHOP,
+    )
     assert "measure.diagonals" not in keys(plan(mended, HOUSE_SHOP))
 
 
@@ -198,9 +181,7 @@ def test_diagonals_of_a_thing_that_is_there_are_never_stopped(shear: float, off:
     corners = [(0 + off[0], 0), (600 + off[1], 0), (600 + shear * 900 + off[2], 900), (shear * 900 + off[3], 900)]
     (a, b, c, d) = (np.array(p) for p in corners)
     size = lambda p, q: f"{np.linalg.norm(p - q):.4f}"  # noqa: E731
-    thing = flat(
-        (size(a, b), None, size(d, c)), (size(a, d), None, size(b, c)), diagonals=diagonals(size(d, b), size(a, c))
-    )
+    thing = flat((size(a, b), None, size(d, c)), (size(a, d), None, size(b, c)), diagonals=diagonals(size(d, b), size(a, c)))
     assert "measure.diagonals" not in keys(worked(thing, BOARD))
 
 
@@ -244,9 +225,15 @@ def test_a_changed_rule_is_used_seen_and_can_be_taken_back() -> None:
 
 @pytest.mark.parametrize(
     ("text", "unit", "kg"),
-    [("2.4 kg", "in", "2.4"), ("2400 g", "mm", "2.4"), ("2,4", "mm", "2.4"), ("1 lb", "mm", KG_PER_POUND),
-     ("5 lb 3 oz", "mm", KG_PER_POUND * 5 + KG_PER_POUND * 3 / 16), ("2", "in", 2 * KG_PER_POUND)],
-)  # fmt: skip
+    [
+        ("2.4 kg", "in", "2.4"),
+        ("2400 g", "mm", "2.4"),
+        ("2,4", "mm", "2.4"),
+        ("1 lb", "mm", KG_PER_POUND),
+        ("5 lb 3 oz", "mm", KG_PER_POUND * 5 + KG_PER_POUND * 3 / 16),
+        ("2", "in", 2 * KG_PER_POUND),
+    ],
+)
 def test_weights_are_read_both_ways(text: str, unit: str, kg: object) -> None:
     """1 lb = 0.45359237 kg exactly (NIST SP 811)."""
     assert read_mass(text, unit) == Fraction(kg)  # type: ignore[arg-type]

@@ -8,13 +8,13 @@ from typing import Any
 
 import pytest
 
+from shadbo.bench.at_random import random_piece
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.piece import document_of, load_piece
 from shadbo.core.planning.plan import PLAN_JSON, Plan, plan_and_book
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import open_count, open_figure
-from tests.core.at_random import random_piece
 
 EACH = 140
 PLAIN = (str, bool, int, float, Decimal, Fraction, type(None))

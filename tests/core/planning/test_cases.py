@@ -11,8 +11,9 @@ from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.piece import Piece
 from shadbo.core.planning.edits import TakeWayOut, TypeIn, apply_edits
 from shadbo.core.planning.plan import PLAN_JSON, book_of, plan
-from shadbo.core.quantity.figures import open_count, open_figure
+from shadbo.core.quantity.figures import open_count, open_figure, plain
 from shadbo.exports.pieces import piece_from_json
+from tests.core.mending import fires_and_is_mended
 
 CASES = Path(__file__).resolve().parents[2] / "cases"
 
@@ -23,13 +24,25 @@ def case(name: str) -> Piece:
 
 # What a framer would say of each: the stop that has to stand.
 SAID = [
-    ("face-lip", "wood.none"), ("layered", "wood.none"), ("layered-wall10", "wood.none"), ("layered-wall8", "wood.none"),
-    ("layered-wall-equals-shoulders", "wood.none"), ("layered-wall-under-shoulders", "wood.none"),
-    ("readframe-face-eq-lip", "wood.none"), ("readframe-lip-over-face", "wood.none"), ("readframe-rabbet-over-rail", "wood.through"),
-    ("bars-low-work", "bars.cover"), ("bars-margin", "bars.cover"), ("stretcher-cross-neg", "bars.meet.height"),
-    ("stretcher-neg", "bars.meet.width"), ("stretcher-small-bars", "bars.meet.width"), ("susp-into-thing-over", "rod.meets"),
-    ("floater-liner-neg", "fit.width"), ("lipped-lap-neg", "fit.width"), ("seethrough-cover", "border.least"),
-]  # fmt: skip
+    ("face-lip", "wood.none"),
+    ("layered", "wood.none"),
+    ("layered-wall10", "wood.none"),
+    ("layered-wall8", "wood.none"),
+    ("layered-wall-equals-shoulders", "wood.none"),
+    ("layered-wall-under-shoulders", "wood.none"),
+    ("readframe-face-eq-lip", "wood.none"),
+    ("readframe-lip-over-face", "wood.none"),
+    ("readframe-rabbet-over-rail", "wood.through"),
+    ("bars-low-work", "bars.cover"),
+    ("bars-margin", "bars.cover"),
+    ("stretcher-cross-neg", "bars.meet.height"),
+    ("stretcher-neg", "bars.meet.width"),
+    ("stretcher-small-bars", "bars.meet.width"),
+    ("susp-into-thing-over", "rod.meets"),
+    ("floater-liner-neg", "fit.width"),
+    ("lipped-lap-neg", "fit.width"),
+    ("seethrough-cover", "border.least"),
+]
 
 
 @pytest.mark.parametrize(("name", "key"), SAID)
@@ -61,3 +74,50 @@ def test_every_figure_opens(name: str) -> None:
     book = book_of(piece, HOUSE_SHOP)
     assert all(open_figure(dim, HOUSE_SHOP.showing).figure for dim in book.dims.values())
     assert all(open_count(count) for count in book.counts.values())
+
+
+# What a framer would say of each that was not said once, and how gravely.
+SEEN = [
+    ("onboard-loose-acrylic", "glazing.loose", "stop"),
+    ("onboard-mat-touch-sight", "mat.over", "caution"),
+    ("onboard-mat-window-over-sight", "mat.over", "stop"),
+    ("mat-overlap-circle", "mat.past.a", "stop"),
+    ("mat-overlap-turned", "mat.past.a", "stop"),
+    ("mat-overlap-zero", "mat.overlap.a", "stop"),
+    ("touch-hidden-by-another", "depth.air", "stop"),
+    ("direct-needle-touch", "glazing.touch.a", "stop"),
+    ("direct-print-touch", "glazing.touch.a", "stop"),
+    ("box-acrylic-bow", "depth.air", "stop"),
+    ("susp-heavy-short-post", "rod.weak.stands", "stop"),
+]
+
+
+@pytest.mark.parametrize(("name", "key", "severity"), SEEN)
+def test_what_would_harm_it_is_said(name: str, key: str, severity: str) -> None:
+    fires_and_is_mended(case(name), key, severity)
+
+
+def test_of_two_things_the_one_that_touches_is_named_first() -> None:
+    """A coin 9.5 high wants 3 of air, a sampler 8.5 high wants 5; behind a spacer of 9 the coin touches, the sampler only nearly does."""
+    said = {
+        c.key: plain(c.say, "mm") for c in plan(case("touch-hidden-by-another"), HOUSE_SHOP).checks if c.key.startswith("depth.air")
+    }
+    assert said["depth.air"].startswith("coin would touch") and len(said) == 2
+
+
+def test_the_screw_line_of_uneven_gaps() -> None:
+    """Common practice: the line lies midway between bar and seat’s edge, so gaps of 3 and 13 put it 5 mm apart on the two axes."""
+    book = book_of(case("floater-uneven-inset"), HOUSE_SHOP)
+    assert book["screw.inset.height"].value - book["screw.inset.width"].value == 5
+
+
+def test_a_short_post_is_crushed_before_it_bends() -> None:
+    """π ÷ 4 × 6² × 51 N/mm² (ash along the grain, Wood Handbook table 5-3, from memory) = 1442 N; Euler alone would have it bear more."""
+    shown = plan(case("susp-heavy-short-post"), HOUSE_SHOP).figures["rod.pressed"].quantity
+    assert shown is not None and shown.mm == "360 N", "1442 ÷ factor 4"
+
+
+def test_screws_go_no_deeper_than_the_mount() -> None:
+    """Two #6 screws in 5 mm of ply hold 5/9 of what they hold in 9 mm: withdrawal goes by the length in the wood (Wood Handbook, chapter 8)."""
+    book = book_of(case("tool-screwed"), HOUSE_SHOP)
+    assert "5 mm into ply" in " ".join(plain(line, "mm") for line in book.counts["hold.a.each"].working)

@@ -66,12 +66,20 @@ def test_a_new_station_is_added_and_an_emptied_one_taken_out(make_piece: MakePie
 @pytest.mark.parametrize(
     ("pointer", "text", "says"),
     [
-        (GAP, "", "is needed"), (GAP, "wide", "not part of a length"), (GAP, "-3", "negative"), (GAP, "0", "zero"),
-        (GAP, "9 m", "too large"), (GAP, "nan", "not part"), ("/object/width/top/0", "9 m", "too large"),
-        ("/object/width/top/0", "12", "too small"), ("/object/depth/bar/0", "1 1/2", "meant in inches"),
-        ("/object/nowhere", "5", "not a length"), ("/name", "5", "not a length"), ("/display/frame/face", "5", "not a length"),
+        (GAP, "", "is needed"),
+        (GAP, "wide", "not part of a length"),
+        (GAP, "-3", "negative"),
+        (GAP, "0", "zero"),
+        (GAP, "9 m", "too large"),
+        (GAP, "nan", "not part"),
+        ("/object/width/top/0", "9 m", "too large"),
+        ("/object/width/top/0", "12", "too small"),
+        ("/object/depth/bar/0", "1 1/2", "meant in inches"),
+        ("/object/nowhere", "5", "not a length"),
+        ("/name", "5", "not a length"),
+        ("/display/frame/face", "5", "not a length"),
     ],
-)  # fmt: skip
+)
 def test_every_bad_text_is_refused_at_its_field(make_piece: MakePiece, pointer: str, text: str, says: str) -> None:
     fault = refused(make_piece(), TypeIn(pointer=pointer, text=text, unit="mm"))
     assert says in fault.message
@@ -110,10 +118,7 @@ def test_every_option_of_every_choice_can_be_chosen(make_piece: MakePiece) -> No
                     for option in given.options:
                         after = apply_edits(piece, [Choose(choice=given.key, option=option.key)], HOUSE_SHOP)
                         again = [
-                            i
-                            for s in plan(after, HOUSE_SHOP).stages
-                            for i in s.inputs
-                            if i.kind == "choice" and i.key == given.key
+                            i for s in plan(after, HOUSE_SHOP).stages for i in s.inputs if i.kind == "choice" and i.key == given.key
                         ]
                         assert [o.key for o in again[0].options if o.chosen] == [option.key]
 
@@ -125,9 +130,7 @@ def test_choosing_what_is_not_there_is_refused(make_piece: MakePiece) -> None:
 
 
 def test_words(make_piece: MakePiece) -> None:
-    piece = apply_edits(
-        make_piece(), [Write(pointer="/owner", text="Odda"), Write(pointer="/due", text="2027-03-01")], HOUSE_SHOP
-    )
+    piece = apply_edits(make_piece(), [Write(pointer="/owner", text="Odda"), Write(pointer="/due", text="2027-03-01")], HOUSE_SHOP)
     assert (piece.owner, str(piece.due)) == ("Odda", "2027-03-01")
     assert apply_edits(piece, [Write(pointer="/due", text="")], HOUSE_SHOP).due is None
     assert "is needed" in refused(piece, Write(pointer="/name", text=" ")).message
@@ -146,10 +149,7 @@ def test_a_change_is_told_in_words(make_piece: MakePiece) -> None:
         ({"op": "type", "pointer": "/object/width/top/0", "text": "601", "unit": "mm"}, "Width, top"),
         ({"op": "choose", "choice": "moulding", "option": "oak-20x50"}, "Rail"),
         ({"op": "write", "pointer": "/owner", "text": "x"}, "Owner"),
-        (
-            {"op": "way_out", "check": "reveal.impossible", "index": 0},
-            "Use Oak 20 × 50: lift 3 mm for a reveal of 3 mm",
-        ),
+        ({"op": "way_out", "check": "reveal.impossible", "index": 0}, "Use Oak 20 × 50: lift 3 mm for a reveal of 3 mm"),
     ):
         assert in_words(piece, [adapter.validate_python(edit)], HOUSE_SHOP) == words
 

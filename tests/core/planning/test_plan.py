@@ -28,7 +28,7 @@ def test_a_demo_piece_s_plan_is_whole(piece: Piece) -> None:
     assert worked.stages[0].key == "measure" and worked.stages[-1].key == "hang"
     assert {"face", "section", "back"} <= {v.key for v in worked.views}
     assert all(stage.views for stage in worked.stages)
-    assert worked.steps and worked.cuts and worked.proofs and worked.layers
+    assert worked.steps and (worked.cuts or worked.to_get) and worked.proofs and worked.layers
     assert {line.figure for line in worked.cuts} <= set(worked.figures)
 
 
@@ -52,14 +52,14 @@ def test_a_plan_that_does_not_add_up_is_refused(make_piece: MakePiece, monkeypat
         plan(make_piece(), HOUSE_SHOP)
 
 
-def test_a_plan_that_speaks_of_a_figure_it_lacks_is_refused(
-    make_piece: MakePiece, monkeypatch: pytest.MonkeyPatch
-) -> None:
+def test_a_plan_that_speaks_of_a_figure_it_lacks_is_refused(make_piece: MakePiece, monkeypatch: pytest.MonkeyPatch) -> None:
     floater = DISPLAYS["floater"]
 
     def wrong(context: Context) -> Reckoned:
         reckoned = floater.reckon(context)
-        return replace(reckoned, panels=(replace(reckoned.panels[0], figures=("no.such.figure",)),))
+        first = next(p for p in reckoned.panels if p.key == "display")
+        wrong = replace(first, fill=lambda: replace(first.fill(), figures=("no.such.figure",)))
+        return replace(reckoned, panels=(wrong,))
 
     monkeypatch.setitem(DISPLAYS, "floater", replace(floater, reckon=wrong))  # type: ignore[arg-type]
     with pytest.raises(PlanFault, match="no\\.such\\.figure"):
@@ -113,11 +113,9 @@ def test_work_goes_from_the_tape_to_the_last_look(make_piece: MakePiece) -> None
         < order.index("screw")
     )
     gates = {s.key for s in steps if s.gate}
-    assert {"measure", "dry", "inside", "look"} <= gates, "gates of the handbook, section 12"
+    assert {"measure", "dry", "inside", "look"} <= gates, "gates of the order of work"
     assert next(s for s in steps if s.key == "glue").wait_minutes == 24 * 60
-    assert all(s.care for s in steps if s.key in ("cut", "paint", "holes", "screw")), (
-        "cautions at the step where they bite"
-    )
+    assert all(s.care for s in steps if s.key in ("cut", "paint", "holes", "screw")), "cautions at the step where they bite"
 
 
 def test_a_made_frame_is_not_sawn(make_piece: MakePiece) -> None:

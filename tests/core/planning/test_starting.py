@@ -17,16 +17,32 @@ from shadbo.core.document.shop import Shop
 from shadbo.core.planning.plan import plan
 from shadbo.core.planning.starting import STARTS, start_piece
 from shadbo.core.quantity.fields import Refused
+from shadbo.core.quantity.figures import plain
 from shadbo.demo import demo_pieces
 from shadbo.exports.pieces import shop_from_json, to_json
 
 SIZES = {
-    "width": "600", "height": "450", "depth": "38", "inside_width": "612", "inside_height": "462", "face": "20",
-    "rail_height": "50", "seat_thickness": "6", "seat_width": "32",
-    "front": "12", "behind": "7", "pin": "6",
-    "rabbet_width": "640", "rabbet_height": "490", "rabbet_depth": "50", "lip": "6", "wrap_printed": "42", "spare": "50",
-    "pane_width": "520", "pane_height": "370",
-}  # fmt: skip
+    "width": "600",
+    "height": "450",
+    "depth": "38",
+    "inside_width": "612",
+    "inside_height": "462",
+    "face": "20",
+    "rail_height": "50",
+    "seat_thickness": "6",
+    "seat_width": "32",
+    "front": "12",
+    "behind": "7",
+    "pin": "6",
+    "rabbet_width": "640",
+    "rabbet_height": "490",
+    "rabbet_depth": "50",
+    "lip": "6",
+    "wrap_printed": "42",
+    "spare": "50",
+    "pane_width": "520",
+    "pane_height": "370",
+}
 
 
 @pytest.mark.parametrize("start", STARTS, ids=lambda s: s.key)
@@ -116,3 +132,12 @@ def test_a_piece_is_not_changed_in_place() -> None:
     piece = demo_pieces()[0]
     with pytest.raises(ValidationError):
         piece.name = "Another"  # type: ignore[misc]
+
+
+@pytest.mark.parametrize("depth", ["15", "18", "38"])
+@pytest.mark.parametrize("key", ["canvas", "canvas_and_frame", "canvas_lipped", "canvas_box"])
+def test_an_untouched_canvas_is_not_stopped(key: str, depth: str) -> None:
+    """Bars of 15, 18 (3/4 in) and 38 mm: a screw of the stock bites what it can, half the bar at the least, and stays clear of the canvas."""
+    sizes = SIZES | {"depth": depth, "rabbet_width": "606", "rabbet_height": "456", "rabbet_depth": "55"}
+    begun = start_piece(key, "Untouched", "", "mm", {k: f"{v} mm" for k, v in sizes.items()}, HOUSE_SHOP)
+    assert [plain(c.say, "mm") for c in plan(begun, HOUSE_SHOP).stops] == []

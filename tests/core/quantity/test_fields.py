@@ -85,14 +85,7 @@ def test_the_file_and_the_typed_text_accept_the_same(mm: Decimal) -> None:
 @pytest.mark.parametrize("unit", ["mm", "in"])
 @pytest.mark.parametrize(
     "pointer",
-    [
-        "/display/frame/gap",
-        "/display/screw",
-        "/display/reveal",
-        "/object/width/top/0",
-        "/object/depth/bar/0",
-        "/object/bar_width",
-    ],
+    ["/display/frame/gap", "/display/screw", "/display/reveal", "/object/width/top/0", "/object/depth/bar/0", "/object/bar_width"],
 )
 def test_what_is_said_to_be_accepted_can_be_read(pointer: str, unit: Any) -> None:
     field = length_field(pointer)

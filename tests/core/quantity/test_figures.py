@@ -78,8 +78,11 @@ def test_a_pick_shows_its_candidates_and_which_it_took(make_piece: MakePiece) ->
 def test_what_a_figure_hangs_on_largest_first_with_its_source(make_piece: MakePiece) -> None:
     opened = open_figure(book_of(make_piece(), HOUSE_SHOP)["frame.outside.width"], SHOW)
     assert [(d.label, d.per) for d in opened.depends] == [
-        ("Gap a side", "2"), ("Face", "2"), ("Canvas width, top", "1"), ("saw, cut of the rail", "1"),
-    ]  # fmt: skip
+        ("Gap a side", "2"),
+        ("Face", "2"),
+        ("Canvas width, top", "1"),
+        ("saw, cut of the rail", "1"),
+    ]
     by = {d.label: d for d in opened.depends}
     assert by["Gap a side"].pointer == "/display/frame/gap"
     assert by["Face"].pointer is None, "stock is not edited on the piece"

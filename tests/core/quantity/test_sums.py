@@ -65,11 +65,7 @@ def test_the_pick_is_the_size_for_its_use(values: list[Fraction]) -> None:
     assert smallest(dims).value == min(values)
     assert mean(dims).value * len(values) == sum(values)
     ordered = sorted(values)
-    middle = (
-        ordered[len(ordered) // 2]
-        if len(ordered) % 2
-        else (ordered[len(ordered) // 2 - 1] + ordered[len(ordered) // 2]) / 2
-    )
+    middle = ordered[len(ordered) // 2] if len(ordered) % 2 else (ordered[len(ordered) // 2 - 1] + ordered[len(ordered) // 2]) / 2
     assert median(dims).value == middle
 
 

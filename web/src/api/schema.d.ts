@@ -379,7 +379,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** One */
+        /**
+         * One
+         * @description A piece as it stands, with as much of its plan as is asked for.
+         */
         get: operations["one_api_pieces__piece_id__get"];
         put?: never;
         post?: never;
@@ -449,6 +452,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/ways-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ways Out
+         * @description The ways out that mend what they are for, each tried on the piece as it stands: asked for when nobody types.
+         */
+        get: operations["ways_out_api_pieces__piece_id__ways_out_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces/{piece_id}/undo": {
         parameters: {
             query?: never;
@@ -492,7 +515,7 @@ export interface paths {
         };
         /**
          * History
-         * @description Every saved state, newest first.
+         * @description Saved states, newest first; earlier ones from ``before`` on.
          */
         get: operations["history_api_pieces__piece_id__history_get"];
         put?: never;
@@ -597,6 +620,26 @@ export interface paths {
          * @description Somebody's own number: does it agree, or which slip gives it?
          */
         post: operations["compare_api_pieces__piece_id__figures__name__compare_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/drawings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Drawings
+         * @description Every drawing there is of a piece.
+         */
+        get: operations["drawings_api_pieces__piece_id__drawings_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -783,7 +826,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "badge" | "medal" | "garment" | "photograph" | "patch" | "name_plate" | "puzzle" | "needlework" | "pastel" | "print" | "poster" | "tool" | "watch" | "figure" | "plant" | "flag" | "keepsake";
+            kind: "badge" | "medal" | "garment" | "photograph" | "patch" | "name_plate" | "puzzle" | "needlework" | "pastel" | "print" | "poster" | "tool" | "watch" | "figure" | "plant" | "flag" | "keepsake" | "coin" | "ball" | "feather" | "book" | "record" | "spoon" | "fan" | "shoe" | "mirror";
             /** Name */
             name: string;
             /** Sizes */
@@ -991,9 +1034,10 @@ export interface components {
         };
         /**
          * Compared
-         * @description Somebody's own number held against a figure.
+         * @description Somebody's own number held against a figure; ``makes`` is what the sum it was written with comes to, if that is another.
          */
         Compared: {
+            makes: components["schemas"]["Shown"] | null;
             own: components["schemas"]["Shown"];
             /** Agrees */
             agrees: boolean;
@@ -1109,6 +1153,18 @@ export interface components {
             stages: string[];
             /** Name */
             name: string;
+        };
+        /**
+         * DrawingOut
+         * @description A drawing that can be taken away; a template is printed at full size.
+         */
+        DrawingOut: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Template */
+            template: boolean;
         };
         /**
          * Face
@@ -1505,6 +1561,90 @@ export interface components {
             working: (string | components["schemas"]["Shown"])[][];
         };
         /**
+         * Operation
+         * @description One operation at the bench. A gate must be looked at or read before going on; ``care`` is the safety note, if any.
+         *
+         *     ``uses`` and ``makes`` name parts, or families of them; what it lights on the drawings (``parts``) it uses too. ``after`` and ``before``
+         *     name operations, where they are there. ``holds`` are the things it fixes for good or for a long time, by ``method``; ``closes`` the pack;
+         *     ``inside`` is what can’t be done once it is closed.
+         */
+        Operation: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Say */
+            say: (string | components["schemas"]["Shown"])[];
+            /** Minutes */
+            minutes: number;
+            /**
+             * Wait Minutes
+             * @default 0
+             */
+            wait_minutes: number;
+            /**
+             * Gate
+             * @default false
+             */
+            gate: boolean;
+            /**
+             * Care
+             * @default
+             */
+            care: string;
+            /**
+             * Parts
+             * @default []
+             */
+            parts: string[];
+            /**
+             * Uses
+             * @default []
+             */
+            uses: string[];
+            /**
+             * Makes
+             * @default []
+             */
+            makes: string[];
+            /**
+             * After
+             * @default []
+             */
+            after: string[];
+            /**
+             * Before
+             * @default []
+             */
+            before: string[];
+            /**
+             * Holds
+             * @default []
+             */
+            holds: string[];
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /**
+             * Closes
+             * @default false
+             */
+            closes: boolean;
+            /**
+             * Inside
+             * @default false
+             */
+            inside: boolean;
+            /**
+             * Place
+             * @default bench
+             * @enum {string}
+             */
+            place: "bench" | "dusty" | "spray" | "clean" | "wall";
+        };
+        /**
          * Option
          * @description One thing to choose, with its reason and the JSON Patch that chooses it; ``colour`` of what is one (sRGB).
          */
@@ -1632,6 +1772,73 @@ export interface components {
             height: components["schemas"]["Shown"];
         };
         /**
+         * Part
+         * @description One part of a job.
+         *
+         *     ``key`` names it, a part of a family behind a dot (``rail.horizontal``); ``count`` how many, ``size`` what one measures; ``lights`` its
+         *     named parts on the drawings; ``line`` its line of the cut list where it is cut, ``openings`` what is cut out of it; ``figure`` the
+         *     count’s own name in the book.
+         */
+        Part: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+            /**
+             * Comes
+             * @enum {string}
+             */
+            comes: "cut" | "number" | "came" | "hand" | "owner";
+            /**
+             * Material
+             * @default
+             */
+            material: string;
+            /**
+             * Size
+             * @default []
+             */
+            size: (string | components["schemas"]["Shown"])[];
+            /**
+             * Note
+             * @default []
+             */
+            note: (string | components["schemas"]["Shown"])[];
+            /**
+             * Lights
+             * @default []
+             */
+            lights: string[];
+            line?: components["schemas"]["CutLine"] | null;
+            /**
+             * Openings
+             * @default []
+             */
+            openings: components["schemas"]["CutLine"][];
+            /**
+             * Figure
+             * @default
+             */
+            figure: string;
+        };
+        /**
+         * PatchStep
+         * @description One step of a patch: ``path`` is a JSON Pointer (RFC 6901).
+         */
+        PatchStep: {
+            /**
+             * Op
+             * @enum {string}
+             */
+            op: "add" | "replace" | "remove";
+            /** Path */
+            path: string;
+            /** Value */
+            value?: unknown;
+        };
+        /**
          * PictureFile
          * @description The picture file a canvas is printed from, by its fingerprint; the file itself lies in the shop's store.
          */
@@ -1668,7 +1875,8 @@ export interface components {
         };
         /**
          * PieceOut
-         * @description A piece as the sheet needs it: its words, its version, its plan. ``stuck``: its newest state can't be worked out, an older
+         * @description A piece as the sheet needs it: its words, its version, its plan as far as it was asked for. ``mark`` names this very plan, for a
+         *     preview to be held against. ``stuck``: its newest state can't be worked out, an older
          *     one is shown. ``missing``: names of pictures its file spoke of that this shop has not.
          */
         PieceOut: {
@@ -1706,6 +1914,8 @@ export interface components {
             /** Redo */
             redo: string | null;
             plan: components["schemas"]["Plan"];
+            /** Mark */
+            mark: string;
             stuck?: components["schemas"]["Stuck"] | null;
             /**
              * Missing
@@ -1716,7 +1926,8 @@ export interface components {
         /**
          * Plan
          * @description A piece worked out. ``figures`` are by dotted name; everything else speaks of them by it. ``focus`` is the item the
-         *     stages ask about, of a piece that holds several; ``deep`` is how far it stands off the wall, ``time`` what the steps take.
+         *     stages ask about, of a piece that holds several; ``deep`` is how far it stands off the wall, ``proved`` on how many lines it was
+         *     added up again. ``opened`` is the one stage that is worked out, of a plan that is not whole (else '').
          */
         Plan: {
             /**
@@ -1739,6 +1950,8 @@ export interface components {
             verdict: (string | components["schemas"]["Shown"])[];
             /** Settled */
             settled: boolean;
+            /** Opened */
+            opened: string;
             /** Stages */
             stages: components["schemas"]["StagePanel"][];
             /** Figures */
@@ -1755,8 +1968,14 @@ export interface components {
             cuts: components["schemas"]["CutLine"][];
             /** Stock */
             stock: components["schemas"]["StockLength"][];
+            /** To Get */
+            to_get: components["schemas"]["Part"][];
             /** Steps */
-            steps: components["schemas"]["Step"][];
+            steps: components["schemas"]["Operation"][];
+            /** Faults */
+            faults: string[];
+            /** Proved */
+            proved: number;
             /** Proofs */
             proofs: components["schemas"]["ProofShown"][];
             /** Items */
@@ -1768,7 +1987,6 @@ export interface components {
             held: components["schemas"]["Held"];
             /** Leftovers */
             leftovers: (string | components["schemas"]["Shown"])[][];
-            time: components["schemas"]["Time"];
         };
         /**
          * PracticeOut
@@ -1783,17 +2001,32 @@ export interface components {
             /** Detail */
             detail: string;
         };
-        /** Preview */
+        /**
+         * Preview
+         * @description Edits to be tried out; ``mark`` of the plan they are looked at with. ``glance`` is the one drawing that is looked at while a part
+         *     is dragged: then figures, checks and states are worked out and that drawing, no more.
+         */
         Preview: {
             /** Edits */
             edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["TakeOn"] | components["schemas"]["GiveUp"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
+            /**
+             * Mark
+             * @default
+             */
+            mark: string;
+            /** Glance */
+            glance?: string | null;
         };
         /**
          * PreviewOut
-         * @description What an edit would do, unsaved: the plan, the figures it moves, the checks it mends and brings.
+         * @description What an edit would do, unsaved: what becomes of the plan, the figures it moves, the checks it mends and brings.
+         *
+         *     ``patch`` makes the plan out of the one that was named by its mark; where that is not the one that stands, ``plan`` is all of it.
          */
         PreviewOut: {
-            plan: components["schemas"]["Plan"];
+            plan: components["schemas"]["Plan"] | null;
+            /** Patch */
+            patch: components["schemas"]["PatchStep"][];
             read: components["schemas"]["Read"] | null;
             /** Changes */
             changes: components["schemas"]["Change"][];
@@ -2249,40 +2482,6 @@ export interface components {
             current: boolean;
         };
         /**
-         * Step
-         * @description One step at the bench. A gate must be looked at or read before going on; ``care`` is the safety note, if any.
-         */
-        Step: {
-            /** Key */
-            key: string;
-            /** Title */
-            title: string;
-            /** Say */
-            say: (string | components["schemas"]["Shown"])[];
-            /** Minutes */
-            minutes: number;
-            /**
-             * Wait Minutes
-             * @default 0
-             */
-            wait_minutes: number;
-            /**
-             * Gate
-             * @default false
-             */
-            gate: boolean;
-            /**
-             * Care
-             * @default
-             */
-            care: string;
-            /**
-             * Parts
-             * @default []
-             */
-            parts: string[];
-        };
-        /**
          * StockLength
          * @description One length of moulding: the pieces to cut from it in order, and what is left (mm).
          */
@@ -2412,6 +2611,16 @@ export interface components {
             days: number;
         };
         /**
+         * TriedWay
+         * @description A way out that holds: what is said of it, and the edits that take it, one after another.
+         */
+        TriedWay: {
+            /** Say */
+            say: (string | components["schemas"]["Shown"])[];
+            /** Edits */
+            edits: (components["schemas"]["TakeWayOut"] | components["schemas"]["ShowAs"])[];
+        };
+        /**
          * TypeIn
          * @description Text typed into a length; a bare number takes ``unit``. Empty text empties a place that may be empty.
          */
@@ -2502,6 +2711,8 @@ export interface components {
             now: boolean;
             /** Rank */
             rank: number;
+            /** Score */
+            score: number;
             /** Suits */
             suits: string;
             /** Why */
@@ -2524,6 +2735,18 @@ export interface components {
             stops: (string | components["schemas"]["Shown"])[][];
             /** Cautions */
             cautions: number;
+        };
+        /**
+         * WaysOut
+         * @description The ways out of a piece’s stops and cautions that were tried and hold, by the check’s key.
+         */
+        WaysOut: {
+            /** Version */
+            version: number;
+            /** Checks */
+            checks: {
+                [key: string]: components["schemas"]["TriedWay"][];
+            };
         };
         /**
          * WordsInput
@@ -4450,7 +4673,11 @@ export interface operations {
     };
     new_api_pieces_post: {
         parameters: {
-            query?: never;
+            query?: {
+                item?: string;
+                stage?: ("measure" | "display" | "arrange" | "depth" | "hold" | "cut" | "hang") | null;
+                view?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4555,7 +4782,11 @@ export interface operations {
     };
     read_in_api_pieces_import_post: {
         parameters: {
-            query?: never;
+            query?: {
+                item?: string;
+                stage?: ("measure" | "display" | "arrange" | "depth" | "hold" | "cut" | "hang") | null;
+                view?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4658,6 +4889,8 @@ export interface operations {
         parameters: {
             query?: {
                 item?: string;
+                stage?: ("measure" | "display" | "arrange" | "depth" | "hold" | "cut" | "hang") | null;
+                view?: string | null;
             };
             header?: never;
             path: {
@@ -4763,6 +4996,8 @@ export interface operations {
         parameters: {
             query?: {
                 item?: string;
+                stage?: ("measure" | "display" | "arrange" | "depth" | "hold" | "cut" | "hang") | null;
+                view?: string | null;
             };
             header?: never;
             path: {
@@ -4872,6 +5107,8 @@ export interface operations {
         parameters: {
             query?: {
                 item?: string;
+                stage?: ("measure" | "display" | "arrange" | "depth" | "hold" | "cut" | "hang") | null;
+                view?: string | null;
             };
             header?: never;
             path: {
@@ -5080,10 +5317,115 @@ export interface operations {
             };
         };
     };
+    ways_out_api_pieces__piece_id__ways_out_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaysOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     undo_api_pieces__piece_id__undo_post: {
         parameters: {
             query?: {
                 item?: string;
+                stage?: ("measure" | "display" | "arrange" | "depth" | "hold" | "cut" | "hang") | null;
+                view?: string | null;
             };
             header?: never;
             path: {
@@ -5193,6 +5535,8 @@ export interface operations {
         parameters: {
             query?: {
                 item?: string;
+                stage?: ("measure" | "display" | "arrange" | "depth" | "hold" | "cut" | "hang") | null;
+                view?: string | null;
             };
             header?: never;
             path: {
@@ -5300,7 +5644,10 @@ export interface operations {
     };
     history_api_pieces__piece_id__history_get: {
         parameters: {
-            query?: never;
+            query?: {
+                before?: number | null;
+                most?: number;
+            };
             header?: never;
             path: {
                 piece_id: string;
@@ -5403,7 +5750,11 @@ export interface operations {
     };
     restore_api_pieces__piece_id__restore_post: {
         parameters: {
-            query?: never;
+            query?: {
+                item?: string;
+                stage?: ("measure" | "display" | "arrange" | "depth" | "hold" | "cut" | "hang") | null;
+                view?: string | null;
+            };
             header?: never;
             path: {
                 piece_id: string;
@@ -5510,7 +5861,11 @@ export interface operations {
     };
     copy_api_pieces__piece_id__copy_post: {
         parameters: {
-            query?: never;
+            query?: {
+                item?: string;
+                stage?: ("measure" | "display" | "arrange" | "depth" | "hold" | "cut" | "hang") | null;
+                view?: string | null;
+            };
             header?: never;
             path: {
                 piece_id: string;
@@ -5613,7 +5968,11 @@ export interface operations {
     };
     archive_api_pieces__piece_id__archive_post: {
         parameters: {
-            query?: never;
+            query?: {
+                item?: string;
+                stage?: ("measure" | "display" | "arrange" | "depth" | "hold" | "cut" | "hang") | null;
+                view?: string | null;
+            };
             header?: never;
             path: {
                 piece_id: string;
@@ -5845,6 +6204,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Compared"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drawings_api_pieces__piece_id__drawings_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawingOut"][];
                 };
             };
             /** @description Bad Request */

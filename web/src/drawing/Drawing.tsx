@@ -1,10 +1,13 @@
-import { useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
+import { memo, useCallback, useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
 import type { DimensionLine, Handle, Plan, StageKey, Unit, View } from "../api/types";
 import { Length, lengthText } from "../fields/Length";
 import { layOut, namesInline, place, type Placed } from "./layout";
 import { Marks, type Place } from "./Marks";
-import { Movers, type Moving } from "./Movers";
-import { Hatches, isLit, Shapes } from "./Shapes";
+import { usePointed } from "../parts/pointed";
+import { Held, type HeldHand } from "./Held";
+import { Movers, type Hold, type Moving } from "./Movers";
+import { stepsOf } from "./nudges";
+import { Hatches, pointsOf, Shapes } from "./Shapes";
 
 export interface Drag {
   handle: Handle;
@@ -18,7 +21,6 @@ interface Props {
   view: View;
   stage: StageKey;
   unit: Unit;
-  lit: ReadonlySet<string>;
   small?: boolean;
   onPoint: (part: string | null) => void;
   onOpen: (figure: string) => void;
@@ -30,12 +32,11 @@ interface Props {
   moving?: Moving | undefined;
 }
 
-export const NUDGE_MM = { mm: 1, in: 25.4 / 16 } as const;
-
 /** One view to scale with its numbers on it: inputs are typed over where they stand, parts can be taken hold of. */
-export function Drawing(props: Props) {
-  const { plan, view, stage, unit, lit, small = false } = props;
+export const Drawing = memo(function Drawing(props: Props) {
+  const { plan, view, stage, unit, small = false } = props;
   const box = useRef<HTMLDivElement>(null);
+  const hand = useRef<HeldHand>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
   const [editing, setEditing] = useState<string | null>(null);
 
@@ -55,6 +56,11 @@ export function Drawing(props: Props) {
     return shown ? lengthText(shown, unit) : "";
   };
   const placed = size.width ? place(laid, textOf) : [];
+  const { scale, left, top } = laid;
+  const hold: Hold = useCallback((shapes) => {
+    hand.current?.take(shapes, scale, left, top);
+    return hand.current;
+  }, [scale, left, top]);
   const handles = small ? [] : view.handles.filter((h) => h.stages.includes(stage));
 
   return (
@@ -63,13 +69,14 @@ export function Drawing(props: Props) {
         <svg width={size.width} height={size.height} className="absolute inset-0" role={handles.length || props.moving ? "group" : "img"} aria-label={`${view.title} to scale`}>
           <Hatches />
           <g transform={`translate(${laid.left} ${laid.top})`}>
-            <Shapes shapes={view.shapes} scale={laid.scale} lit={lit} onPoint={props.onPoint} grips={handles.length > 0} inHand={props.moving?.inHand} />
-            {props.moving && <Movers moving={props.moving} shapes={view.shapes} scale={laid.scale} unit={unit} onPoint={props.onPoint} />}
-            {handles.length > 0 && <Grips {...props} handles={handles} scale={laid.scale} />}
+            <Shapes shapes={view.shapes} scale={scale} onPoint={small ? undefined : props.onPoint} grips={handles.length > 0} inHand={props.moving?.inHand} />
+            {props.moving && <Movers moving={props.moving} shapes={view.shapes} scale={scale} unit={unit} onPoint={props.onPoint} hold={hold} />}
+            {handles.length > 0 && <Grips {...props} handles={handles} scale={scale} hold={hold} />}
           </g>
+          {!small && <Held hand={hand} />}
           <g fill="none" stroke="#2b2a27" strokeWidth={0.75} pointerEvents="none">
             {placed.map((p) => (
-              <DimensionMarks key={p.d.figure + p.d.side} p={p} on={litFigure(plan, p.d.figure, lit)} />
+              <DimensionMarks key={p.d.figure + p.d.side} p={p} parts={plan.figures[p.d.figure]?.parts ?? NO_PARTS} />
             ))}
           </g>
         </svg>
@@ -106,13 +113,12 @@ export function Drawing(props: Props) {
       {!small && size.width > 0 && <Marks plan={plan} view={view} stage={stage} unit={unit} laid={laid} onPoint={props.onPoint} onOpen={props.onOpen} editor={props.editor} />}
     </div>
   );
-}
+});
 
-function litFigure(plan: Plan, name: string, lit: ReadonlySet<string>): boolean {
-  return plan.figures[name]?.parts.some((part) => isLit(part, lit)) ?? false;
-}
+const NO_PARTS: string[] = [];
 
-function DimensionMarks({ p, on }: { p: Placed; on: boolean }) {
+function DimensionMarks({ p, parts }: { p: Placed; parts: string[] }) {
+  const on = usePointed(parts);
   const slash = 4;
   const ends: [number, number][] = [
     [p.x0, p.y0],
@@ -137,9 +143,9 @@ function DimensionMarks({ p, on }: { p: Placed; on: boolean }) {
   );
 }
 
-function Grips(props: Props & { handles: Handle[]; scale: number }) {
+function Grips(props: Props & { handles: Handle[]; scale: number; hold: Hold }) {
   const { view, plan, unit, handles, scale } = props;
-  const from = useRef<{ x: number; y: number; axis: "x" | "y" | null } | null>(null);
+  const from = useRef<{ x: number; y: number; axis: "x" | "y" | null; hand: HeldHand | null } | null>(null);
 
   return (
     <>
@@ -147,15 +153,15 @@ function Grips(props: Props & { handles: Handle[]; scale: number }) {
         const shape = view.shapes.find((s) => s.part === part);
         const first = mine[0];
         if (!shape || !first) return null;
-        const points = shape.points.map(([x, y]) => `${(x as number) * scale},${(y as number) * scale}`).join(" ");
+        const points = pointsOf(shape, scale);
         const cursor = mine.length > 1 ? "move" : first.axis === "x" ? "ew-resize" : "ns-resize";
         const names = mine.map((h) => plan.figures[h.figure]?.label ?? h.figure).join(" and ");
 
-        function stepsOf(event: PointerEvent, handle: Handle): number {
+        function come(event: PointerEvent, handle: Handle): number {
           const start = from.current;
           if (!start) return 0;
           const px = handle.axis === "x" ? event.clientX - start.x : event.clientY - start.y;
-          return Math.round(((px / scale) * handle.per) / NUDGE_MM[unit]);
+          return stepsOf(px * handle.per, scale, unit);
         }
         function handleFor(event: PointerEvent): Handle {
           const start = from.current;
@@ -187,21 +193,28 @@ function Grips(props: Props & { handles: Handle[]; scale: number }) {
             onPointerLeave={() => props.onPoint(null)}
             onPointerDown={(event) => {
               event.currentTarget.setPointerCapture(event.pointerId);
-              from.current = { x: event.clientX, y: event.clientY, axis: mine.length > 1 ? null : first.axis };
+              from.current = { x: event.clientX, y: event.clientY, axis: mine.length > 1 ? null : first.axis, hand: null };
             }}
             onPointerMove={(event) => {
-              if (!from.current) return;
+              const start = from.current;
+              if (!start) return;
               const handle = handleFor(event);
-              if (from.current.axis) props.onDrag({ handle, steps: stepsOf(event, handle), done: false });
+              if (!start.axis) return;
+              start.hand ??= props.hold([shape]);
+              if (start.axis === "x") start.hand?.move(event.clientX - start.x, 0);
+              else start.hand?.move(0, event.clientY - start.y);
+              props.onDrag({ handle, steps: come(event, handle), done: false });
             }}
             onPointerUp={(event) => {
               if (!from.current) return;
               const handle = handleFor(event);
-              const steps = stepsOf(event, handle);
+              const steps = come(event, handle);
+              from.current.hand?.drop();
               from.current = null;
               props.onDrag({ handle, steps, done: true });
             }}
             onPointerCancel={() => {
+              from.current?.hand?.drop();
               from.current = null;
               props.onDrag({ handle: first, steps: 0, done: true });
             }}

@@ -1,6 +1,7 @@
 import { useRef, type PointerEvent } from "react";
 import type { ItemShown, Shape, Unit } from "../api/types";
-import { NUDGE_MM } from "./Drawing";
+import type { HeldHand } from "./Held";
+import { stepsOf } from "./nudges";
 
 export interface Moving {
   items: ItemShown[];
@@ -13,18 +14,20 @@ export interface Moving {
   onRemove: (keys: string[]) => void;
 }
 
+/** Takes hold of shapes of the drawing: what follows the pointer at once. */
+export type Hold = (shapes: Shape[]) => HeldHand | null;
+
 const ARROWS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
 
 /** Transparent grips over the things of a drawing: click to take in hand (Shift: also), drag, nudge. */
-export function Movers({ moving, shapes, scale, unit, onPoint }: { moving: Moving; shapes: Shape[]; scale: number; unit: Unit; onPoint: (part: string | null) => void }) {
+export function Movers({ moving, shapes, scale, unit, onPoint, hold }: { moving: Moving; shapes: Shape[]; scale: number; unit: Unit; onPoint: (part: string | null) => void; hold: Hold }) {
   // The scale is that at which the hand took hold: a box fitted round the things may grow or shrink under it.
-  const from = useRef<{ x: number; y: number; scale: number; keys: string[]; moved: boolean; right: number; down: number } | null>(null);
+  const from = useRef<{ x: number; y: number; scale: number; keys: string[]; moved: boolean; right: number; down: number; hand: HeldHand | null } | null>(null);
   const { items, inHand } = moving;
   const keysInHand = items.filter((i) => inHand.has(i.part)).map((i) => i.key);
 
   function steps(event: PointerEvent, start: { x: number; y: number; scale: number }): [number, number] {
-    const whole = (px: number) => Math.round(px / start.scale / NUDGE_MM[unit]);
-    return [whole(event.clientX - start.x), whole(event.clientY - start.y)];
+    return [stepsOf(event.clientX - start.x, start.scale, unit), stepsOf(event.clientY - start.y, start.scale, unit)];
   }
 
   return (
@@ -48,14 +51,16 @@ export function Movers({ moving, shapes, scale, unit, onPoint }: { moving: Movin
             event.currentTarget.setPointerCapture(event.pointerId);
             const also = event.shiftKey || event.ctrlKey || event.metaKey;
             if (!on || also) moving.onTake(item.key, also);
-            from.current = { x: event.clientX, y: event.clientY, scale, keys: on || also ? [...new Set([...keysInHand, item.key])] : [item.key], moved: false, right: 0, down: 0 };
+            from.current = { x: event.clientX, y: event.clientY, scale, keys: on || also ? [...new Set([...keysInHand, item.key])] : [item.key], moved: false, right: 0, down: 0, hand: null };
           },
           onPointerMove: (event: PointerEvent) => {
             const start = from.current;
             if (!start) return;
             const [right, down] = steps(event, start);
             if (!start.moved && Math.hypot(event.clientX - start.x, event.clientY - start.y) < 4) return;
+            if (!start.moved) start.hand = hold(items.filter((i) => start.keys.includes(i.key)).flatMap((i) => shapes.filter((s) => s.part === i.part && s.material === "item" && s.kind !== "text")));
             start.moved = true;
+            start.hand?.move(event.clientX - start.x, event.clientY - start.y);
             if (right === start.right && down === start.down) return;
             start.right = right;
             start.down = down;
@@ -64,12 +69,14 @@ export function Movers({ moving, shapes, scale, unit, onPoint }: { moving: Movin
           onPointerUp: (event: PointerEvent) => {
             const start = from.current;
             from.current = null;
+            start?.hand?.drop();
             if (!start?.moved) return;
             moving.onMove(start.keys, ...steps(event, start), event.altKey, true);
           },
           onPointerCancel: () => {
             const start = from.current;
             from.current = null;
+            start?.hand?.drop();
             if (start?.moved) moving.onMove(start.keys, 0, 0, true, true);
           },
           onKeyDown: (event: React.KeyboardEvent) => {

@@ -1,7 +1,9 @@
+import { memo, useMemo } from "react";
 import type { Shape } from "../api/types";
+import { usePointed } from "../parts/pointed";
 
 /** Hatches by material, in px, so that they read the same at every scale. */
-export function Hatches() {
+export const Hatches = memo(function Hatches() {
   return (
     <defs>
       {[0, 90].map((turn) => (
@@ -46,7 +48,7 @@ export function Hatches() {
       </pattern>
     </defs>
   );
-}
+});
 
 function fillOf(shape: Shape): string {
   if (shape.colour && shape.material !== "hidden") return shape.colour;
@@ -92,80 +94,84 @@ function fillOf(shape: Shape): string {
 /** About how wide a letter of a short text is, in px. */
 const WORD_PX = 5.4;
 
-export function isLit(part: string, lit: ReadonlySet<string>): boolean {
-  for (const l of lit) if (l === part || part.startsWith(`${l}.`)) return true;
-  return false;
-}
-
 interface Props {
   shapes: Shape[];
   scale: number;
-  lit?: ReadonlySet<string>;
   onPoint?: (part: string | null) => void;
   /** Whether what can be taken hold of is drawn. */
   grips?: boolean;
   /** Parts that are in hand: drawn with a dashed blue outline. */
-  inHand?: ReadonlySet<string>;
+  inHand?: ReadonlySet<string> | undefined;
 }
 
-/** The shapes of a view, to scale; what is lit is outlined in blue. */
-export function Shapes({ shapes, scale, lit, onPoint, grips = false, inHand }: Props) {
+/** The shapes of a view, to scale; what is pointed at is outlined in blue. */
+export const Shapes = memo(function Shapes({ shapes, scale, onPoint, grips = false, inHand }: Props) {
   return (
     <>
-      {shapes.map((shape, i) => {
-        if (shape.material === "grip" && !grips) return null;
-        const held = inHand?.has(shape.part) ?? false;
-        const on = (lit ? isLit(shape.part, lit) : false) || held;
-        const common = {
-          "data-part": shape.part,
-          "data-lit": on || undefined,
-          stroke: on ? "#1d5f9c" : "#2b2a27",
-          strokeWidth: on ? 2.2 : shape.material === "canvas" && shape.kind === "line" ? 2 : 0.8,
-          onPointerEnter: onPoint && (() => onPoint(shape.part)),
-          onPointerLeave: onPoint && (() => onPoint(null)),
-        };
-        const points = shape.points.map(([x, y]) => `${(x as number) * scale},${(y as number) * scale}`).join(" ");
-        const title = <title>{shape.label}</title>;
-        if (shape.kind === "text") {
-          const [x, y] = shape.points[0] as [number, number];
-          if (shape.radius > 0 && shape.text.length * WORD_PX > 2 * shape.radius * scale) return null;
-          return (
-            <text key={i} x={x * scale} y={y * scale} fontSize={scale < 0.14 ? 0 : 11} textAnchor="middle" dominantBaseline="central" fill={shape.colour || "#2b2a27"} className="fig" pointerEvents="none">
-              {shape.text}
-            </text>
-          );
-        }
-        if (shape.kind === "picture") {
-          const [x, y] = shape.points[0] as [number, number];
-          const [x1, y1] = shape.points[2] as [number, number];
-          return <image key={i} href={`/api/pictures/${shape.text}`} x={x * scale} y={y * scale} width={(x1 - x) * scale} height={(y1 - y) * scale} preserveAspectRatio="none" onPointerEnter={common.onPointerEnter} onPointerLeave={common.onPointerLeave} />;
-        }
-        if (shape.kind === "circle") {
-          const [x, y] = shape.points[0] as [number, number];
-          return (
-            <circle key={i} {...common} cx={x * scale} cy={y * scale} r={Math.max(shape.material === "item" || shape.material === "hidden" || shape.material === "slot" ? 0 : 3, shape.radius * scale)} fill={fillOf(shape)} strokeDasharray={shape.material === "hidden" ? "5 3" : undefined}>
-              {title}
-            </circle>
-          );
-        }
-        if (shape.kind === "line") {
-          const never = shape.material === "keep" || shape.material === "ray";
-          const heavy = { metal: 3, line: 1.2, keep: 2.4, cut: 1.4, ray: 1.2 }[shape.material as string] ?? 2;
-          return (
-            <polyline key={i} {...common} stroke={on ? "#1d5f9c" : never ? "#963417" : "#2b2a27"} strokeDasharray={never ? "7 4" : undefined} points={points} fill="none" strokeWidth={on ? 3.2 : heavy}>
-              {title}
-            </polyline>
-          );
-        }
-        return (
-          <g key={i}>
-            <polygon {...common} points={points} fill={fillOf(shape)} strokeDasharray={shape.material === "hidden" ? "5 3" : undefined} pointerEvents={shape.material === "shade" || shape.material === "cut" ? "none" : undefined}>
-              {title}
-            </polygon>
-            {on && <polygon points={points} fill="#1d5f9c" opacity={0.09} pointerEvents="none" />}
-          </g>
-        );
-      })}
+      {shapes.map((shape, i) =>
+        shape.material === "grip" && !grips ? null : <One key={i} shape={shape} scale={scale} held={inHand?.has(shape.part) ?? false} onPoint={onPoint} />,
+      )}
     </>
   );
+});
+
+/** One of them; drawn anew only when it changes or the pointer comes to it. */
+const One = memo(function One({ shape, scale, held, onPoint }: { shape: Shape; scale: number; held: boolean; onPoint: Props["onPoint"] }) {
+  const parts = useMemo(() => [shape.part], [shape.part]);
+  const pointed = usePointed(parts);
+  const on = pointed || held;
+  const common = {
+    "data-part": shape.part,
+    "data-lit": on || undefined,
+    stroke: on ? "#1d5f9c" : "#2b2a27",
+    strokeWidth: on ? 2.2 : shape.material === "canvas" && shape.kind === "line" ? 2 : 0.8,
+    onPointerEnter: onPoint && (() => onPoint(shape.part)),
+    onPointerLeave: onPoint && (() => onPoint(null)),
+  };
+  const title = <title>{shape.label}</title>;
+  if (shape.kind === "text") {
+    const [x, y] = shape.points[0] as [number, number];
+    if (shape.radius > 0 && shape.text.length * WORD_PX > 2 * shape.radius * scale) return null;
+    return (
+      <text x={x * scale} y={y * scale} fontSize={scale < 0.14 ? 0 : 11} textAnchor="middle" dominantBaseline="central" fill={shape.colour || "#2b2a27"} className="fig" pointerEvents="none">
+        {shape.text}
+      </text>
+    );
+  }
+  if (shape.kind === "picture") {
+    const [x, y] = shape.points[0] as [number, number];
+    const [x1, y1] = shape.points[2] as [number, number];
+    return <image href={`/api/pictures/${shape.text}`} x={x * scale} y={y * scale} width={(x1 - x) * scale} height={(y1 - y) * scale} preserveAspectRatio="none" onPointerEnter={common.onPointerEnter} onPointerLeave={common.onPointerLeave} />;
+  }
+  if (shape.kind === "circle") {
+    const [x, y] = shape.points[0] as [number, number];
+    return (
+      <circle {...common} cx={x * scale} cy={y * scale} r={Math.max(shape.material === "item" || shape.material === "hidden" || shape.material === "slot" ? 0 : 3, shape.radius * scale)} fill={fillOf(shape)} strokeDasharray={shape.material === "hidden" ? "5 3" : undefined}>
+        {title}
+      </circle>
+    );
+  }
+  const points = pointsOf(shape, scale);
+  if (shape.kind === "line") {
+    const never = shape.material === "keep" || shape.material === "ray";
+    const heavy = { metal: 3, line: 1.2, keep: 2.4, cut: 1.4, ray: 1.2 }[shape.material as string] ?? 2;
+    return (
+      <polyline {...common} stroke={on ? "#1d5f9c" : never ? "#963417" : "#2b2a27"} strokeDasharray={never ? "7 4" : undefined} points={points} fill="none" strokeWidth={on ? 3.2 : heavy}>
+        {title}
+      </polyline>
+    );
+  }
+  return (
+    <g>
+      <polygon {...common} points={points} fill={fillOf(shape)} strokeDasharray={shape.material === "hidden" ? "5 3" : undefined} pointerEvents={shape.material === "shade" || shape.material === "cut" ? "none" : undefined}>
+        {title}
+      </polygon>
+      {on && <polygon points={points} fill="#1d5f9c" opacity={0.09} pointerEvents="none" />}
+    </g>
+  );
+});
+
+/** Corners of a shape as SVG writes them, at a scale. */
+export function pointsOf(shape: Shape, scale: number): string {
+  return shape.points.map(([x, y]) => `${(x as number) * scale},${(y as number) * scale}`).join(" ");
 }

@@ -11,9 +11,11 @@ import { useKeys } from "../parts/keys";
 import { Severity } from "../parts/Severity";
 import { Shortcuts } from "../parts/Shortcuts";
 import { useUnits } from "../parts/units";
-import { NewPiece } from "./NewPiece";
-import { Rename } from "./Rename";
-import { ShopSettings } from "./ShopSettings";
+import { later } from "../parts/later";
+
+const NewPiece = later(() => import("./NewPiece").then((m) => m.NewPiece));
+const ShopSettings = later(() => import("./ShopSettings").then((m) => m.ShopSettings));
+const Rename = later(() => import("./Rename").then((m) => m.Rename));
 
 const SORTS = { touched: "Last touched", due: "Due first", name: "By name" } as const;
 type SortKey = keyof typeof SORTS;

@@ -1,13 +1,15 @@
 import { ArrowRight, Check as Tick } from "lucide-react";
 import { memo, useState } from "react";
 import { Problem } from "../api/client";
-import type { Check, Edit, Preview, Unit } from "../api/types";
+import type { Check, Edit, Preview, TriedWay, Unit } from "../api/types";
 import { Length, Sentence } from "../fields/Length";
 import { Severity } from "../parts/Severity";
-import type { PieceWork } from "./usePiece";
+import type { PieceWork } from "../piece/usePiece";
 
 interface Props {
   checks: Check[];
+  /** The ways out that hold, by the check's key; undefined while they are being tried. */
+  ways: Record<string, TriedWay[]> | undefined;
   unit: Unit;
   onTry: (edits: Edit[]) => Promise<Preview | Problem | null>;
   onLeave: () => void;
@@ -22,8 +24,8 @@ const EDGE = { stop: "border-l-stop bg-stop-wash", caution: "border-l-caution bg
 export const Checks = memo(function Checks(props: Props) {
   const [looking, setLooking] = useState<{ check: string; index: number; preview: Preview } | null>(null);
 
-  async function look(check: string, index: number) {
-    const preview = await props.onTry([{ op: "way_out", check, index }]);
+  async function look(check: string, index: number, edits: Edit[]) {
+    const preview = await props.onTry(edits);
     if (preview && !(preview instanceof Problem)) setLooking({ check, index, preview });
   }
   function leave() {
@@ -66,11 +68,12 @@ export const Checks = memo(function Checks(props: Props) {
             )}
           </details>
           {(check.severity === "stop" || check.override) && <TakeOn check={check} onEdit={props.onEdit} />}
-          {check.ways.map((way, i) => {
+          <Tried check={check} ways={props.ways} />
+          {props.ways?.[check.key]?.map((way, i) => {
             const open = looking?.check === check.key && looking.index === i;
             return (
               <div key={i} className="mt-1.5">
-                <button type="button" className={`btn w-full items-start text-left whitespace-normal leading-snug text-act ${open ? "border-act" : ""}`} aria-expanded={open} onClick={() => (open ? leave() : void look(check.key, i))}>
+                <button type="button" className={`btn w-full items-start text-left whitespace-normal leading-snug text-act ${open ? "border-act" : ""}`} aria-expanded={open} onClick={() => (open ? leave() : void look(check.key, i, way.edits))}>
                   <ArrowRight size={15} className="mt-0.5 shrink-0" aria-hidden />
                   <span>
                     <Sentence say={way.say} unit={props.unit} />
@@ -83,7 +86,7 @@ export const Checks = memo(function Checks(props: Props) {
                     onLeave={leave}
                     onTake={() => {
                       setLooking(null);
-                      props.onEdit([{ op: "way_out", check: check.key, index: i }]);
+                      props.onEdit(way.edits);
                     }}
                   />
                 )}
@@ -95,6 +98,13 @@ export const Checks = memo(function Checks(props: Props) {
     </ul>
   );
 });
+
+/** What is said where no way out is offered: they are still being tried, or none holds. */
+function Tried({ check, ways }: { check: Check; ways: Props["ways"] }) {
+  if (!ways) return check.ways.length > 0 && <p className="mt-1.5 text-[12.5px] text-soft">Trying the ways out…</p>;
+  if (check.severity !== "stop" || ways[check.key]) return null;
+  return <p className="mt-1.5 text-[12.5px] leading-snug text-soft">No single change mends this without another stop. Mend the others first, or read again what it hangs on.</p>;
+}
 
 /** A stop taken on by name, with the reason, which is kept and printed; or no longer. */
 function TakeOn({ check, onEdit }: { check: Check; onEdit: Props["onEdit"] }) {

@@ -1,18 +1,18 @@
 import { memo } from "react";
-import type { Plan, Unit } from "../api/types";
+import type { CutLine, Plan, Unit } from "../api/types";
 import { Length, Sentence } from "../fields/Length";
+import { usePointed } from "../parts/pointed";
 import { Rounded } from "./Figures";
 
 interface Props {
   plan: Plan;
   unit: Unit;
-  lit: ReadonlySet<string>;
   onPoint: (part: string | null) => void;
   onOpen: (figure: string) => void;
 }
 
 /** The cut list, and how the rails lie in the stock lengths. */
-export const CutList = memo(function CutList({ plan, unit, lit, onPoint, onOpen }: Props) {
+export const CutList = memo(function CutList({ plan, unit, onPoint, onOpen }: Props) {
   return (
     <div className="scroll h-full bg-sheet px-3 pb-2" tabIndex={0} aria-label="Cut list" role="region">
       <table className="w-full text-[13.5px]">
@@ -27,44 +27,7 @@ export const CutList = memo(function CutList({ plan, unit, lit, onPoint, onOpen 
         </thead>
         <tbody>
           {plan.cuts.map((line) => (
-            <tr
-              key={line.key}
-              data-cut={line.key}
-              className={`border-b border-rule align-baseline ${line.parts.some((p) => lit.has(p)) ? "bg-act-wash" : ""}`}
-              onPointerEnter={() => onPoint(line.parts[0] ?? null)}
-              onPointerLeave={() => onPoint(null)}
-            >
-              <td className="fig py-1 text-right">{line.count} ×</td>
-              <td className="py-1 pl-3 leading-snug">
-                {line.part}
-                {line.note.length > 0 && (
-                  <span className="block text-[12px] text-soft">
-                    <Sentence say={line.note} unit={unit} />
-                  </span>
-                )}
-              </td>
-              <td className="py-1 pr-2 leading-snug">
-                {line.material}
-                {line.section.length > 0 && (
-                  <span className="block text-[12px] text-soft">
-                    <Sentence say={line.section} unit={unit} />
-                  </span>
-                )}
-              </td>
-              {[
-                [line.length, line.figure] as const,
-                [line.short, line.short_figure] as const,
-              ].map(([shown, figure], i) => (
-                <td key={i} className="py-1 pl-4 text-right text-[15px]">
-                  {shown && (
-                    <button type="button" className="hover:text-act" onClick={() => figure && onOpen(figure)}>
-                      <Length shown={shown} unit={unit} />
-                      <Rounded figure={figure ? plan.figures[figure] : undefined} unit={unit} />
-                    </button>
-                  )}
-                </td>
-              ))}
-            </tr>
+            <Line key={line.key} line={line} figures={plan.figures} unit={unit} onPoint={onPoint} onOpen={onOpen} />
           ))}
         </tbody>
       </table>
@@ -79,6 +42,109 @@ export const CutList = memo(function CutList({ plan, unit, lit, onPoint, onOpen 
           {bar.keep && " (back to stock with a tag)"}.
         </p>
       ))}
+      <ToGet plan={plan} unit={unit} onPoint={onPoint} />
     </div>
   );
 });
+
+const COMES = [
+  ["number", "To get"],
+  ["came", "Came with the frame"],
+  ["hand", "At hand"],
+] as const;
+
+/** What has to be there besides what is cut, by where it comes from; and what the job itself finds wrong with it. */
+function ToGet({ plan, unit, onPoint }: Omit<Props, "onOpen">) {
+  return (
+    <section aria-label="Things to get" className="mt-3">
+      {plan.faults.map((fault) => (
+        <p key={fault} className="mb-1.5 text-[13px] text-caution">
+          {fault}.
+        </p>
+      ))}
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(15rem,1fr))] gap-x-6">
+        {COMES.map(([comes, title]) => {
+          const parts = plan.to_get.filter((part) => part.comes === comes);
+          if (!parts.length) return null;
+          return (
+            <div key={comes} className="mb-2">
+              <h4 className="border-b border-ink pb-0.5 text-[13px] font-semibold">{title}</h4>
+              <ul className="text-[13px] leading-snug">
+                {parts.map((part) => (
+                  <li
+                    key={part.key}
+                    data-part={part.key}
+                    className="grid grid-cols-[2.2rem_1fr] gap-x-2 border-b border-rule py-0.5"
+                    onPointerEnter={() => onPoint(part.lights[0] ?? null)}
+                    onPointerLeave={() => onPoint(null)}
+                  >
+                    <span className="fig text-right">{part.count > 1 ? `${part.count} ×` : ""}</span>
+                    <span>
+                      {part.name}
+                      <span className="text-soft">
+                        {part.material && `, ${part.material}`}
+                        {part.size.length > 0 && (
+                          <>
+                            , <Sentence say={part.size} unit={unit} />
+                          </>
+                        )}
+                        {part.note.length > 0 && (
+                          <>
+                            ; <Sentence say={part.note} unit={unit} />
+                          </>
+                        )}
+                      </span>
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            </div>
+          );
+        })}
+      </div>
+    </section>
+  );
+}
+
+function Line({ line, figures, unit, onPoint, onOpen }: { line: CutLine; figures: Plan["figures"] } & Omit<Props, "plan">) {
+  const pointed = usePointed(line.parts);
+  return (
+    <tr
+      data-cut={line.key}
+      className={`border-b border-rule align-baseline ${pointed ? "bg-act-wash" : ""}`}
+      onPointerEnter={() => onPoint(line.parts[0] ?? null)}
+      onPointerLeave={() => onPoint(null)}
+    >
+      <td className="fig py-1 text-right">{line.count} ×</td>
+      <td className="py-1 pl-3 leading-snug">
+        {line.part}
+        {line.note.length > 0 && (
+          <span className="block text-[12px] text-soft">
+            <Sentence say={line.note} unit={unit} />
+          </span>
+        )}
+      </td>
+      <td className="py-1 pr-2 leading-snug">
+        {line.material}
+        {line.section.length > 0 && (
+          <span className="block text-[12px] text-soft">
+            <Sentence say={line.section} unit={unit} />
+          </span>
+        )}
+      </td>
+      {[
+        [line.length, line.figure] as const,
+        [line.short, line.short_figure] as const,
+      ].map(([shown, figure], i) => (
+        <td key={i} className="py-1 pl-4 text-right text-[15px]">
+          {shown && (
+            <button type="button" className="hover:text-act" onClick={() => figure && onOpen(figure)}>
+              <Length shown={shown} unit={unit} />
+              <Rounded figure={figure ? figures[figure] : undefined} unit={unit} />
+            </button>
+          )}
+        </td>
+      ))}
+    </tr>
+  );
+}

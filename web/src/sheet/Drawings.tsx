@@ -1,19 +1,26 @@
 import { Download } from "lucide-react";
 import { useState } from "react";
-import type { Unit, View } from "../api/types";
+import { useQuery } from "@tanstack/react-query";
+import { api, unwrap } from "../api/client";
+import type { DrawingOut, Unit } from "../api/types";
 import { Dialog } from "../parts/Dialog";
 
 /** Every drawing of the piece as files; templates tiled over the paper there is. */
-export function Drawings({ base, views, unit, onClose }: { base: string; views: View[]; unit: Unit; onClose: () => void }) {
+export function Drawings({ id, version, unit, onClose }: { id: string; version: number; unit: Unit; onClose: () => void }) {
+  const base = `/api/pieces/${id}`;
+  const { data: views = [] } = useQuery({
+    queryKey: ["drawings", id, version],
+    queryFn: () => unwrap(api.GET("/api/pieces/{piece_id}/drawings", { params: { path: { piece_id: id } } })),
+  });
   const [paper, setPaper] = useState<"A4" | "Letter">("A4");
   const templates = views.filter((v) => v.template);
   const others = views.filter((v) => !v.template);
-  const link = (view: View, ending: string, label: string) => (
+  const link = (view: DrawingOut, ending: string, label: string) => (
     <a className="btn py-0.5" download href={`${base}/${view.key}.${ending}`} aria-label={`${view.title}: ${label}`}>
       <Download size={14} aria-hidden /> {label}
     </a>
   );
-  const rows = (shown: View[], printed: boolean) => (
+  const rows = (shown: DrawingOut[], printed: boolean) => (
     <table className="w-full">
       <tbody>
         {shown.map((v) => (

@@ -210,9 +210,21 @@ function IGet({ id, name, unit }: { id: string; name: string; unit: Unit }) {
 }
 
 function Verdict({ answer, unit }: { answer: Compared; unit: Unit }) {
-  if (answer.agrees) return <p className="mt-1.5 font-semibold text-moss">It agrees.</p>;
+  const made = answer.makes && (
+    <p className="mt-1.5">
+      That sum makes <Length shown={answer.makes} unit={unit} />.
+    </p>
+  );
+  if (answer.agrees)
+    return (
+      <>
+        {made}
+        <p className="mt-1.5 font-semibold text-moss">It agrees.</p>
+      </>
+    );
   return (
     <div className="mt-1.5">
+      {made}
       <p>
         {answer.within_tolerance ? "Within the tolerance: " : "It does not agree: "}
         <Length shown={{ ...answer.difference, minus: false }} unit={unit} /> {answer.difference.minus ? "too little" : "too much"}.

@@ -3,9 +3,11 @@ import { ArrowLeft, Download, Keyboard, Redo2, Undo2 } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Edit, Piece, Unit } from "../api/types";
-import { Drawings } from "./Drawings";
-import { History } from "./History";
-import type { PieceWork } from "./usePiece";
+import type { PieceWork } from "../piece/usePiece";
+import { later } from "../parts/later";
+
+const Drawings = later(() => import("./Drawings").then((m) => m.Drawings));
+const History = later(() => import("./History").then((m) => m.History));
 
 const SAVING = { saved: "Saved", saving: "Saving…", waiting: "Not saved yet: trying again" } as const;
 
@@ -75,8 +77,8 @@ export function SheetHead({ work, piece, unit, onHelp, onUnits }: { work: PieceW
       <button type="button" className="btn btn-bare px-1" onClick={onHelp} aria-label="Keys">
         <Keyboard size={18} />
       </button>
-      {drawings && <Drawings base={base} views={piece.plan.views} unit={unit} onClose={() => setDrawings(false)} />}
-      {history && <History piece={piece} onClose={() => setHistory(false)} onCame={work.came} />}
+      {drawings && <Drawings id={piece.id} version={piece.version} unit={unit} onClose={() => setDrawings(false)} />}
+      {history && <History piece={piece} query={work.query} onClose={() => setHistory(false)} onCame={work.came} />}
     </header>
   );
 }

@@ -1,17 +1,18 @@
 import { useState } from "react";
 import { api, Problem, unwrap } from "../api/client";
 import type { Piece } from "../api/types";
+import type { PieceWork } from "../piece/usePiece";
 
 const WHEN = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
 
 /** The newest state can't be worked out: says which, shows that an older one is seen, and goes on from that one. */
-export function Stuck({ piece, onBack }: { piece: Piece; onBack: (piece: Piece) => void }) {
+export function Stuck({ piece, query, onBack }: { piece: Piece; query: PieceWork["query"]; onBack: (piece: Piece) => void }) {
   const [trouble, setTrouble] = useState("");
   const stuck = piece.stuck;
   if (!stuck) return null;
   async function back(state: number) {
     try {
-      onBack(await unwrap(api.POST("/api/pieces/{piece_id}/restore", { params: { path: { piece_id: piece.id } }, body: { version: piece.version, state } })));
+      onBack(await unwrap(api.POST("/api/pieces/{piece_id}/restore", { params: { path: { piece_id: piece.id }, query: query() }, body: { version: piece.version, state } })));
     } catch (error) {
       setTrouble((error as Problem).message);
     }

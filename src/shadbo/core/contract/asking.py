@@ -5,27 +5,40 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Any
 
-from shadbo.core.contract.checks import put
-from shadbo.core.contract.inputs import ChoiceInput, LengthInput, Option
+from shadbo.core.contract.checks import Patch, put
+from shadbo.core.contract.display import Context
+from shadbo.core.contract.inputs import ChoiceInput, LengthInput, Look, Option
+from shadbo.core.document.piece import Piece
 from shadbo.core.document.readings import Place, Stations
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.lengths import Showing
-from shadbo.core.quantity.sums import Dim, Leaf
+from shadbo.core.quantity.sums import Dim
+
+# A value, its label, its detail; behind them patches that go with it.
+Choosable = tuple[Any, Say, Say] | tuple[Any, Say, Say, Patch]
 
 
 def given(
-    show: Showing, dim: Dim, group: str, *, pointer: str | None = None, optional: bool = False, hint: Say = (),
-    label: str = "",
-) -> LengthInput:  # fmt: skip
+    show: Showing, dim: Dim, group: str, *, pointer: str | None = None, optional: bool = False, hint: Say = (), label: str = ""
+) -> LengthInput:
     """An input for a dim that is a leaf, or follows from others while its place can still be typed into."""
-    form = dim.form if isinstance(dim.form, Leaf) else None
+    form = dim.leaf
     place = pointer or (form.pointer if form else None)
     assert place is not None
     return LengthInput(
-        place, label or dim.label, group, show.show(dim.value, "fine"), form.typed if form else None,
-        form.tape if form else None, dim.name, dim.parts, optional, form is None or form.origin == "stock", hint,
-    )  # fmt: skip
+        pointer=place,
+        label=label or dim.label,
+        group=group,
+        shown=show.show(dim.value, "fine"),
+        typed=form.typed if form else None,
+        tape=form.tape if form else None,
+        figure=dim.name,
+        parts=dim.parts,
+        optional=optional,
+        follows=form is None or form.origin == "stock",
+        hint=hint,
+    )
 
 
 def plain_length(
@@ -41,13 +54,32 @@ def plain_length(
 ) -> LengthInput:
     """An input for a length that stands in no sum (yet), or is not given at all."""
     shown = show.show(Fraction(str(value)), "fine") if value is not None else None
-    return LengthInput(pointer, label, group, shown, None, None, None, parts, optional, False, hint)
+    return LengthInput(
+        pointer=pointer,
+        label=label,
+        group=group,
+        shown=shown,
+        typed=None,
+        tape=None,
+        figure=None,
+        parts=parts,
+        optional=optional,
+        follows=False,
+        hint=hint,
+    )
 
 
 def station_inputs(
-    show: Showing, stations: Stations, dims: dict[str, Dim], pointer: str, group: str, part: str, *, at_least: int = 1,
+    show: Showing,
+    stations: Stations,
+    dims: dict[str, Dim],
+    pointer: str,
+    group: str,
+    part: str,
+    *,
+    at_least: int = 1,
     titles: dict[str, str] | None = None,
-) -> list[LengthInput]:  # fmt: skip
+) -> list[LengthInput]:
     """A field a reading of every station; an empty one is offered for each named station that was not read."""
     out: list[LengthInput] = []
     read = {place.key: place for place in stations.places(pointer)}
@@ -59,7 +91,21 @@ def station_inputs(
         parts = (part, f"{part}.{key}")
         if key not in read:
             place = f"{pointer}/{key}/0"
-            out.append(LengthInput(place, label, group, None, None, None, None, parts, True, False, ()))
+            out.append(
+                LengthInput(
+                    pointer=place,
+                    label=label,
+                    group=group,
+                    shown=None,
+                    typed=None,
+                    tape=None,
+                    figure=None,
+                    parts=parts,
+                    optional=True,
+                    follows=False,
+                    hint=(),
+                )
+            )
             continue
         place_read = read[key]
         last = len(place_read.readings) - 1
@@ -67,10 +113,22 @@ def station_inputs(
             name = dims[key].name if last == 0 else f"{dims[key].name}.{i + 1}"
             title_i = label if i == 0 else f"{label}, again"
             again = f"{place_read.pointer}/{i + 1}" if i == last and i < 8 else None
-            out.append(LengthInput(
-                f"{place_read.pointer}/{i}", title_i, group, show.show(Fraction(reading.mm), "fine"), reading.typed,
-                reading.tape, name, parts, len(dims) > at_least or last > 0, False, (), again,
-            ))  # fmt: skip
+            out.append(
+                LengthInput(
+                    pointer=f"{place_read.pointer}/{i}",
+                    label=title_i,
+                    group=group,
+                    shown=show.show(exact(reading.mm), "fine"),
+                    typed=reading.typed,
+                    tape=reading.tape,
+                    figure=name,
+                    parts=parts,
+                    optional=len(dims) > at_least or last > 0,
+                    follows=False,
+                    hint=(),
+                    again=again,
+                )
+            )
     return out
 
 
@@ -80,17 +138,41 @@ def _along(stations: Stations, read: dict[str, Place], key: str) -> Fraction:
 
 
 def choice(
-    key: str, label: str, group: str, pointer: str, chosen: object, options: tuple[tuple[object, Say, Say], ...],
-    parts: tuple[str, ...] = (), *, look: str = "buttons",
-) -> ChoiceInput:  # fmt: skip
-    """A choice of plain values at one place of the piece: (value, label, detail) each."""
+    context: Context[Any, Any],
+    pointer: str,
+    label: str,
+    group: str,
+    options: Iterable[Choosable],
+    parts: tuple[str, ...] = (),
+    *,
+    look: Look = "buttons",
+    key: str = "",
+) -> ChoiceInput:
+    """A choice of plain values at one place of the piece: (value, label, detail) each, and what else it changes.
+
+    What is chosen now is read at the place itself; ``key`` is its last word, unless several places end in the same one.
+    """
+    now = standing_at(context.piece, pointer)
     return ChoiceInput(
-        key, label, group,
+        key or pointer.rsplit("/", 1)[-1],
+        label,
+        group,
         tuple(
-            Option(str(value).lower(), said, detail, value == chosen, (put(pointer, value),))  # type: ignore[arg-type]
-            for value, said, detail in options
-        ), parts, look,  # type: ignore[arg-type]
-    )  # fmt: skip
+            Option(str(value).lower(), said, detail, value == now, (*(step for some in also for step in some), put(pointer, value)))
+            for value, said, detail, *also in options
+        ),
+        parts,
+        look,
+    )
+
+
+def standing_at(piece: Piece, pointer: str) -> Any:
+    """What stands at a place of a piece; None where there is nothing (yet)."""
+    now: Any = piece
+    for word in pointer.split("/")[1:]:
+        inside = isinstance(now, (list, tuple))
+        now = next(iter(now[int(word) : int(word) + 1]), None) if inside else getattr(now, word, None)
+    return now
 
 
 def toggled(chosen: Iterable[Any], one: Any) -> list[Any]:

@@ -7,8 +7,8 @@ other edit.
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
 from decimal import Decimal
+from types import MappingProxyType
 from typing import Annotated, Any, Literal
 
 from pydantic import PlainSerializer
@@ -16,6 +16,7 @@ from pydantic import PlainSerializer
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.lengths import as_decimal
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sources import Source, source
 
 Severity = Literal["stop", "caution", "note"]
@@ -39,7 +40,7 @@ def _numbers(value: Any) -> Any:
 PatchShown = Annotated[Patch, PlainSerializer(_numbers, return_type=list[dict[str, Any]], when_used="json")]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class WayOut:
     """One way to mend a check: what it changes and what comes of it; ``patch`` is JSON Patch on the piece."""
 
@@ -47,7 +48,7 @@ class WayOut:
     patch: PatchShown
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Check:
     """One thing to know before going on; ``override``: who took a stop on, and why."""
 
@@ -70,13 +71,37 @@ class Checklist:
         self.checks: dict[str, Check] = {}
 
     def add(
-        self, severity: Severity, key: str, stage: Stage, say: Say, *, why: Say | str, source_key: str,
-        figure: str | None = None, parts: Iterable[str] = (), ways: Iterable[WayOut] = (),
-    ) -> None:  # fmt: skip
+        self,
+        severity: Severity,
+        key: str,
+        stage: Stage,
+        say: Say,
+        *,
+        why: Say | str,
+        source_key: str,
+        figure: str | None = None,
+        parts: Iterable[str] = (),
+        ways: Iterable[WayOut] = (),
+    ) -> None:
         reason: Say = (why,) if isinstance(why, str) else why
         self.checks.setdefault(
-            key, Check(key, severity, stage, say, reason, source(source_key), figure, tuple(parts), tuple(ways))
+            key,
+            Check(
+                key=key,
+                severity=severity,
+                stage=stage,
+                say=say,
+                why=reason,
+                source=source(source_key),
+                figure=figure,
+                parts=tuple(parts),
+                ways=tuple(ways),
+            ),
         )
+
+    def close(self) -> None:
+        """From now on nothing is added: what is worked out only when it is asked for finds nothing new to say."""
+        self.checks = MappingProxyType(self.checks)  # type: ignore[assignment]
 
     def in_order(self) -> tuple[Check, ...]:
         return tuple(sorted(self.checks.values(), key=lambda c: ORDER[c.severity]))

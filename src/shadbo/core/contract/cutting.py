@@ -1,4 +1,4 @@
-"""Cut list lines, and mitred rails laid into stock lengths (handbook section 12).
+"""Cut list lines, and mitred rails laid into stock lengths.
 
 A mitred rail uses its long point and a kerf of stock; rails of one profile lie head to tail and are not flipped.
 """
@@ -6,14 +6,14 @@ A mitred rail uses its long point and a kerf of stock; rails of one profile lie 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.lengths import Shown
+from shadbo.core.quantity.record import record
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class CutLine:
     """One line of the cut list: how many, of what, how long; ``figure`` opens the length, ``short`` the short point."""
 
@@ -32,7 +32,7 @@ class CutLine:
     note: Say
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class StockLength:
     """One length of moulding: the pieces to cut from it in order, and what is left (mm)."""
 
@@ -43,9 +43,7 @@ class StockLength:
     keep: bool
 
 
-def lay_out(
-    lengths: Sequence[tuple[str, Fraction]], stock: Fraction, kerf: Fraction
-) -> list[list[tuple[str, Fraction]]]:
+def lay_out(lengths: Sequence[tuple[str, Fraction]], stock: Fraction, kerf: Fraction) -> list[list[tuple[str, Fraction]]]:
     """Pieces into as few stock lengths as first-fit decreasing finds; each uses its length and a kerf.
 
     For the two pairs of rails of one frame first-fit decreasing is optimal. Raises ValueError for a piece that is

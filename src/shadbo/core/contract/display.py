@@ -3,20 +3,25 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from decimal import Decimal
 from typing import Any, Generic, Literal, TypeVar
 
 from shadbo.core.contract.checks import Checklist, Patch, Stage
 from shadbo.core.contract.cutting import CutLine, StockLength
 from shadbo.core.contract.inputs import Input
-from shadbo.core.contract.steps import Step
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part
 from shadbo.core.contract.views import View, ViewKey
-from shadbo.core.document.facts import Facts
+from shadbo.core.document.facts import Facts, facts_of
 from shadbo.core.document.piece import Piece
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import Start
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.judging.judging import Choice, Judged, judge
+from shadbo.core.judging.needs import needs_here
+from shadbo.core.judging.sheets import with_sheet
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Book, Say, Speaker
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim
 
 # A piece that holds more items than this is told about one at a time: figures nobody speaks of are left out of its plan.
@@ -25,11 +30,22 @@ T = TypeVar("T")
 D = TypeVar("D")
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
+class Holds:
+    """What can hold a thing in a display: keys of methods. ``asked`` where there is a choice among them; elsewhere the display itself is
+    the method. ``made_for`` is the one it is made for, if it is."""
+
+    methods: frozenset[str] = frozenset()
+    asked: bool = False
+    made_for: str = ""
+
+
+@record(frozen=True, slots=True)
 class Context(Generic[T, D]):
     """One piece being reckoned: what was decided, what the shop has, and where figures and checks go.
 
-    ``object`` and ``display`` are the piece's own, with the types the display knows them by; ``focus`` is the item asked
+    ``object`` and ``display`` are the piece's own, with the types the display knows them by; ``facts`` what every way of showing asks of
+    the object; ``focus`` is the item asked
     about, of a piece that holds several.
     """
 
@@ -40,10 +56,39 @@ class Context(Generic[T, D]):
     book: Book
     checks: Checklist
     speak: Speaker
+    facts: Facts
     focus: str = ""
+    holds: Holds = Holds()
+
+    @classmethod
+    def of(cls, piece: Piece, shop: Shop, focus: str = "", holds: Holds = Holds()) -> Context[Any, Any]:
+        """A piece about to be reckoned, with an empty book."""
+        facts = facts_of(piece)
+        return Context(
+            piece=piece,
+            object=piece.object,
+            display=with_sheet(piece, facts, shop),
+            shop=shop.with_own(piece.own),
+            book=Book(),
+            checks=Checklist(),
+            speak=Speaker(shop.showing),
+            facts=facts,
+            focus=focus,
+            holds=holds,
+        )
+
+    @property
+    def needs(self) -> frozenset[str]:
+        """What the thing needs, as it is shown here."""
+        return needs_here(self.piece, self.facts)
+
+    def rule(self, field: str) -> Fraction:
+        """A rule of the shop, exact: mm, or the unit the rule names."""
+        number: Decimal | int = getattr(self.shop.rules, field)
+        return exact(number)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Layer:
     """One layer of the display, front to back."""
 
@@ -52,7 +97,7 @@ class Layer:
     thickness: Dim
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Proof:
     """A line that must re-add: the terms and the whole they must come to, added up apart from the sums that made them."""
 
@@ -65,19 +110,34 @@ class Proof:
         return sum(t.value for t in self.terms) == self.whole.value
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Panel:
-    """A stage as a display fills it."""
+    """What a stage asks and shows, worked out when somebody opens it."""
 
-    key: Stage
-    label: str
     asks: Say
     inputs: tuple[Input, ...]
     figures: tuple[str, ...]
     views: tuple[ViewKey, ...] = ("face", "section", "back")
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
+class PanelOf:
+    """A stage as a display fills it: ``fill`` works its panel out, and adds neither a figure nor a check; ``label`` where it has a name of its own."""
+
+    key: Stage
+    fill: Callable[[], Panel]
+    label: str = ""
+
+
+@record(frozen=True, slots=True)
+class ViewOf:
+    """A drawing that is made when somebody looks at it; ``draw`` adds neither a figure nor a check."""
+
+    key: ViewKey
+    draw: Callable[[], View]
+
+
+@record(frozen=True, slots=True)
 class Lying:
     """The items where they lie (``Laid``), the edges of what shows, and whether those are fitted round the items."""
 
@@ -86,7 +146,7 @@ class Lying:
     fitted: bool
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class ItemShown:
     """One of several things of a piece, as it is picked out of them; ``group`` is what it moves with."""
 
@@ -99,7 +159,7 @@ class ItemShown:
     colour: str
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Weight:
     """What one part weighs (kg), and how that was come to."""
 
@@ -109,7 +169,7 @@ class Weight:
     working: Say
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Held:
     """What keeps the object up, what touches it, and whether that can be undone."""
 
@@ -118,7 +178,7 @@ class Held:
     reversible: Literal["yes", "mostly", "no"]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Carcass:
     """The frame as far as hanging and joints hang on it: the visible ``face``, the ``solid`` wood beside the rabbet, its ``height`` front to
     back, what of that is ``front`` of a rabbet (None without one), the wood; ``bears_kg`` what stands on its bottom rail; ``hangs``:
@@ -138,29 +198,31 @@ class Carcass:
 ANY_HANGER = ("one", "wire", "rings", "cleat")
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Reckoned:
     """All a display has to say of a piece; ``outside`` is its width and height as it hangs, ``deep`` how far it stands off the
-    wall, ``leftovers`` what goes back to stock."""
+    wall, ``leftovers`` what goes back to stock, ``parts`` what it takes besides what is cut (``cuts``).
+    What nobody may ask for (panels, drawings, steps) is not worked out yet."""
 
     verdict: Say
     outside: tuple[Dim, Dim]
     layers: tuple[Layer, ...]
-    panels: tuple[Panel, ...]
-    views: tuple[View, ...]
+    panels: tuple[PanelOf, ...]
+    views: tuple[ViewOf, ...]
     cuts: tuple[CutLine, ...]
-    stock: tuple[StockLength, ...]
-    steps: tuple[Step, ...]
+    steps: Callable[[], tuple[Operation, ...]]
     proofs: tuple[Proof, ...]
     deep: Dim
     weights: tuple[Weight, ...]
     held: Held
+    stock: tuple[StockLength, ...] = ()
     items: tuple[ItemShown, ...] = ()
     leftovers: tuple[Say, ...] = ()
     carcass: Carcass | None = None
+    parts: Callable[[], tuple[Part, ...]] = tuple
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Suit:
     """How well a display suits an object, and why: 3 made for it, 2 suits, 1 can be done, 0 is left out."""
 
@@ -168,21 +230,28 @@ class Suit:
     why: str
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Way:
-    """How a display takes an object on: how well it suits it, and what is decided to begin with (its document)."""
+    """How a display takes an object on: how well it suits it, what is decided to begin with (its document), and what it does to a thing, by
+    the names the rules of judgement know."""
 
     suits: Callable[[Facts], Suit]
     begin: Callable[[Facts, Shop], dict[str, Any]]
+    does: str = ""
+
+    def judged(self, piece: Piece, facts: Facts) -> Judged:
+        """How it does for a piece’s object: how well it suits by itself, held against what the thing needs."""
+        suit = self.suits(facts)
+        return judge(Choice("", frozenset(self.does.split()), suit.rank * 10, suit.why), needs_here(piece, facts), piece.practice)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Display:
     """One way of showing a thing.
 
     ``way`` says what it suits and how it begins; ``starts`` are its answers to “what is it?” when a piece is begun. ``settle``
     gives patch steps that go before one when a place of the piece is typed into or moved; it is handed the document, the
-    place, and the book as it stands. ``lie`` says where the items are, for a display that shows
+    place, and the book as it stands. ``holds`` is what can hold a thing in it; ``lie`` says where the items are, for a display that shows
     several.
     """
 
@@ -192,4 +261,5 @@ class Display:
     way: Way
     settle: Callable[[Any, str, Callable[[], Book]], Patch] = lambda document, pointer, book: ()
     starts: tuple[Start, ...] = ()
+    holds: Holds = Holds()
     lie: Callable[[Context[Any, Any]], Lying] | None = None

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Literal
 
 from shadbo.core.contract.checks import PatchShown, Stage
@@ -10,9 +9,12 @@ from shadbo.core.contract.views import ViewKey
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.lengths import Shown, Unit
 from shadbo.core.quantity.masses import Quantity
+from shadbo.core.quantity.record import record
+
+Look = Literal["list", "buttons", "menu", "many", "swatches", "slider", "told"]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Slide:
     """From where to where a length can be slid, and where it is now, whole mm."""
 
@@ -21,7 +23,7 @@ class Slide:
     at: int
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class LengthInput:
     """A length to be typed. ``follows`` is set while it is worked out from the others instead;
     ``typed`` is what was written, which may be shown again where the field's unit is that of its ``tape``; ``again`` is
@@ -44,7 +46,7 @@ class LengthInput:
     kind: Literal["length"] = "length"
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class MassInput:
     """A weight to be typed; ``follows`` while it is estimated."""
 
@@ -59,7 +61,7 @@ class MassInput:
     kind: Literal["mass"] = "mass"
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class FileInput:
     """A picture file to be handed in; ``name`` of the one that is there."""
 
@@ -72,7 +74,7 @@ class FileInput:
     kind: Literal["file"] = "file"
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Option:
     """One thing to choose, with its reason and the JSON Patch that chooses it; ``colour`` of what is one (sRGB)."""
 
@@ -84,7 +86,7 @@ class Option:
     colour: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class ChoiceInput:
     """One of several (``many``: any of several, each switched over); ``key`` names the choice within the plan."""
 
@@ -93,11 +95,11 @@ class ChoiceInput:
     group: str
     options: tuple[Option, ...]
     parts: tuple[str, ...]
-    look: Literal["list", "buttons", "menu", "many", "swatches", "slider", "told"]
+    look: Look
     kind: Literal["choice"] = "choice"
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class WordsInput:
     """Words or a date to be written down."""
 
@@ -111,7 +113,7 @@ class WordsInput:
     kind: Literal["words"] = "words"
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class ActionInput:
     """Something that can be done at a press: JSON Patch with a name."""
 
@@ -124,7 +126,7 @@ class ActionInput:
     kind: Literal["action"] = "action"
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class OutlineInput:
     """The outline of an item, to be taken from a photograph or a file: how many points it has, the photograph by its
     fingerprint and name."""
@@ -140,10 +142,11 @@ class OutlineInput:
     kind: Literal["outline"] = "outline"
 
 
+StageState = Literal["settled", "waiting", "stopped"]
 Input = LengthInput | ChoiceInput | MassInput | FileInput | WordsInput | ActionInput | OutlineInput
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class StagePanel:
     """One stage of the ribbon: what it asks, which figures and drawings matter there, and how it stands.
 
@@ -152,7 +155,7 @@ class StagePanel:
 
     key: Stage
     label: str
-    state: Literal["settled", "waiting", "stopped"]
+    state: StageState
     asks: Say
     inputs: tuple[Input, ...]
     figures: tuple[str, ...]

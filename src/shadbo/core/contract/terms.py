@@ -6,24 +6,32 @@ from collections.abc import Iterable
 from typing import Any
 
 from shadbo.core.contract.display import Context
+from shadbo.core.document.rules import source_of
 from shadbo.core.quantity.figures import Book
 from shadbo.core.quantity.lengths import Grain
 from shadbo.core.quantity.sums import Dim, Number, leaf, rule
 
 
 def chosen(
-    context: Context[Any, Any], name: str, label: str, place: str, value: Number, *, parts: Iterable[str] = (), grain: Grain = "depth",
+    context: Context[Any, Any],
+    name: str,
+    label: str,
+    place: str,
+    value: Number,
+    *,
+    parts: Iterable[str] = (),
+    grain: Grain = "depth",
     source: str = "choice",
-) -> Dim:  # fmt: skip
+) -> Dim:
     """A length decided in the display, as a figure; ``place`` is where under ``/display`` it is typed."""
     pointer = f"/display/{place}"
     form = leaf(value, pointer, label, "choice", pointer=pointer, grain=grain, source=source, parts=parts)
     return context.book.add(form, name, label, parts=parts)
 
 
-def ruled(context: Context[Any, Any], field: str, label: str, source: str) -> Dim:
-    """A length the shop’s rules lay down, by its field."""
-    return rule(getattr(context.shop.rules, field), label, source, "depth")
+def ruled(context: Context[Any, Any], field: str, label: str, grain: Grain = "depth") -> Dim:
+    """A length the shop’s rules lay down, by its field; its source is the rule’s own."""
+    return rule(getattr(context.shop.rules, field), label, source_of(field).key, grain)
 
 
 def side(book: Book, part: str, axis: str) -> Dim | None:

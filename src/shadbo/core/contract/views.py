@@ -13,14 +13,33 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim
 
 # What a drawing is called in addresses and files.
 ViewKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]{1,39}$")]
 Material = Literal[
-    "wood", "canvas", "bar", "shadow", "metal", "strip", "line", "hidden", "clash", "paper", "board", "glass", "picture", "keep",
-    "grip", "item", "shade", "cut", "ray", "slot",
-]  # fmt: skip
+    "wood",
+    "canvas",
+    "bar",
+    "shadow",
+    "metal",
+    "strip",
+    "line",
+    "hidden",
+    "clash",
+    "paper",
+    "board",
+    "glass",
+    "picture",
+    "keep",
+    "grip",
+    "item",
+    "shade",
+    "cut",
+    "ray",
+    "slot",
+]
 Point = tuple[float, ...]  # x, y
 Size = Fraction | int | Dim
 
@@ -33,7 +52,7 @@ def at(value: Size) -> float:
     return (2000 * top + bottom) // (2 * bottom) / 1000
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Shape:
     """A polygon, line, circle, short text or picture of one material, belonging to a part. ``grain_deg`` turns a hatch.
 
@@ -61,7 +80,7 @@ def ink_on(ground: str) -> str:
     return LIGHT if 3 * red + 6 * green + blue < 1150 else DARK
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class DimensionLine:
     """A figure on the drawing: from ``start`` to ``end`` along ``axis``, measured at ``base`` on the other axis.
 
@@ -80,7 +99,7 @@ class DimensionLine:
     name: str
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Handle:
     """A part that can be taken hold of: dragging 1 mm along ``axis`` adds ``per`` mm to the input at ``pointer``."""
 
@@ -92,7 +111,7 @@ class Handle:
     stages: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Mark:
     """A figure that stands at a point of the drawing, without a line: a diagonal, the height of a corner."""
 
@@ -103,7 +122,7 @@ class Mark:
     name: str
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Spot:
     """A place that could be read and is not: a click there types the reading at ``pointer``.
 
@@ -118,7 +137,7 @@ class Spot:
     quiet: bool
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Ruler:
     """A strip beside the drawing where a station can be put anywhere: a click at a share of it reads ``pointer`` there.
 
@@ -134,7 +153,7 @@ class Ruler:
     stages: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class View:
     """One drawing to scale: size in mm, shapes from back to front. A ``template`` is laid on the work itself, at full size;
     ``printed``: it goes on the job sheet too, with the lines of these stages (face, section and back always do)."""
@@ -171,32 +190,14 @@ class Drawing:
     printed: tuple[str, ...] = ()
 
     def polygon(
-        self, part: str, label: str, material: Material, points: Iterable[tuple[Size, Size]], turn: int = 0,
-        colour: str = "",
-    ) -> None:  # fmt: skip
+        self, part: str, label: str, material: Material, points: Iterable[tuple[Size, Size]], turn: int = 0, colour: str = ""
+    ) -> None:
         self.shapes.append(
-            Shape(
-                part,
-                label,
-                material,
-                "polygon",
-                tuple((at(x), at(y)) for x, y in points),
-                grain_deg=turn,
-                colour=colour,
-            )
+            Shape(part, label, material, "polygon", tuple((at(x), at(y)) for x, y in points), grain_deg=turn, colour=colour)
         )
 
     def box(
-        self,
-        part: str,
-        label: str,
-        material: Material,
-        x: Size,
-        y: Size,
-        w: Size,
-        h: Size,
-        turn: int = 0,
-        colour: str = "",
+        self, part: str, label: str, material: Material, x: Size, y: Size, w: Size, h: Size, turn: int = 0, colour: str = ""
     ) -> None:
         x0, y0, x1, y1 = at(x), at(y), round(at(x) + at(w), 3), round(at(y) + at(h), 3)
         corners = ((x0, y0), (x1, y0), (x1, y1), (x0, y1))
@@ -205,16 +206,12 @@ class Drawing:
     def line(self, part: str, label: str, material: Material, *points: tuple[Size, Size]) -> None:
         self.shapes.append(Shape(part, label, material, "line", tuple((at(x), at(y)) for x, y in points)))
 
-    def circle(
-        self, part: str, label: str, material: Material, x: Size, y: Size, radius: Size, colour: str = ""
-    ) -> None:
+    def circle(self, part: str, label: str, material: Material, x: Size, y: Size, radius: Size, colour: str = "") -> None:
         self.shapes.append(Shape(part, label, material, "circle", ((at(x), at(y)),), at(radius), colour=colour))
 
     def text(self, part: str, label: str, x: Size, y: Size, words: str, room: Size = 0, colour: str = "") -> None:
         """Words at a point; with ``room`` they are left out where they would be wider than that."""
-        self.shapes.append(
-            Shape(part, label, "line", "text", ((at(x), at(y)),), at(room) / 2, text=words, colour=colour)
-        )
+        self.shapes.append(Shape(part, label, "line", "text", ((at(x), at(y)),), at(room) / 2, text=words, colour=colour))
 
     def picture(self, part: str, label: str, x: Size, y: Size, w: Size, h: Size, which: str) -> None:
         self.box(part, label, "picture", x, y, w, h)
@@ -228,33 +225,51 @@ class Drawing:
         self.spots.append(Spot(pointer, label, at(x), at(y), tuple(stages), quiet))
 
     def ruler(
-        self,
-        pointer: str,
-        label: str,
-        axis: Literal["x", "y"],
-        start: Size,
-        end: Size,
-        base: Size,
-        stages: Iterable[str],
+        self, pointer: str, label: str, axis: Literal["x", "y"], start: Size, end: Size, base: Size, stages: Iterable[str]
     ) -> None:
         self.rulers.append(Ruler(pointer, label, axis, at(start), at(end), at(base), tuple(stages)))
 
     def measure(
-        self, figure: str, axis: Literal["x", "y"], start: Size, end: Size, base: Size,
-        side: Literal["top", "bottom", "left", "right"], lane: int, stages: Iterable[str], name: str = "",
-    ) -> None:  # fmt: skip
+        self,
+        figure: str,
+        axis: Literal["x", "y"],
+        start: Size,
+        end: Size,
+        base: Size,
+        side: Literal["top", "bottom", "left", "right"],
+        lane: int,
+        stages: Iterable[str],
+        name: str = "",
+    ) -> None:
         self.dimensions.append(
-            DimensionLine(figure, axis, at(start), at(end), at(base), side, lane, tuple(stages), name)
+            DimensionLine(
+                figure=figure,
+                axis=axis,
+                start=at(start),
+                end=at(end),
+                base=at(base),
+                side=side,
+                lane=lane,
+                stages=tuple(stages),
+                name=name,
+            )
         )
 
-    def handle(
-        self, part: str, axis: Literal["x", "y"], pointer: str, figure: str, per: float, stages: Iterable[str]
-    ) -> None:
+    def handle(self, part: str, axis: Literal["x", "y"], pointer: str, figure: str, per: float, stages: Iterable[str]) -> None:
         self.handles.append(Handle(part, axis, pointer, figure, per, tuple(stages)))
 
     def view(self) -> View:
         return View(
-            self.key, self.title, at(self.width), at(self.height),
-            tuple(self.shapes), tuple(self.dimensions), tuple(self.handles), tuple(self.marks), tuple(self.spots),
-            tuple(self.rulers), self.template, self.printed,
-        )  # fmt: skip
+            key=self.key,
+            title=self.title,
+            width=at(self.width),
+            height=at(self.height),
+            shapes=tuple(self.shapes),
+            dimensions=tuple(self.dimensions),
+            handles=tuple(self.handles),
+            marks=tuple(self.marks),
+            spots=tuple(self.spots),
+            rulers=tuple(self.rulers),
+            template=self.template,
+            printed=self.printed,
+        )

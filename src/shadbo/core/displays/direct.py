@@ -2,7 +2,41 @@
 
 from __future__ import annotations
 
+from shadbo.core.document.starts import FLAT_THING, Start, things_of
 from shadbo.core.framing.boxes.box import boxed
 from shadbo.core.framing.boxes.recipe import RECIPES
+from shadbo.core.framing.boxes.suiting import started
 
-DIRECT = boxed(RECIPES["direct"])
+DIRECT = boxed(
+    RECIPES["direct"],
+    "bedded",
+    "clips",
+    "glue",
+    "spray",
+    starts=(
+        Start(
+            "puzzle",
+            "A jigsaw puzzle",
+            "On its board under the lip, a spacer under the glass.",
+            FLAT_THING,
+            things_of("puzzle"),
+            started("direct", "puzzle", spacer=5),
+        ),
+        Start(
+            "mirror",
+            "A mirror",
+            "Under the lip, on felt and blocks; it is its own glass.",
+            FLAT_THING,
+            things_of("mirror"),
+            started("direct", "mirror", glazing="none"),
+        ),
+        Start(
+            "needlework",
+            "Needlework",
+            "Stretched over its board, tacked under the lip.",
+            FLAT_THING,
+            things_of("needlework"),
+            started("direct", "needlework", spacer=5),
+        ),
+    ),
+)

@@ -7,23 +7,30 @@ from decimal import Decimal
 from shadbo.core.document.shop import Board, MatBoard, Moulding, RabbetMoulding, ReadyFrame, Shop, StretcherBar
 
 
-def _moulding(
-    key: str, name: str, wood: str, face: str, height: str, seat: str | None, reach: str | None, length: int
-) -> Moulding:
+def _moulding(key: str, name: str, wood: str, face: str, height: str, seat: str | None, reach: str | None, length: int) -> Moulding:
     return Moulding(
-        key=key, name=name, wood=wood, face=Decimal(face), height=Decimal(height),
-        seat_thickness=Decimal(seat) if seat else None, seat_width=Decimal(reach) if reach else None,
+        key=key,
+        name=name,
+        wood=wood,
+        face=Decimal(face),
+        height=Decimal(height),
+        seat_thickness=Decimal(seat) if seat else None,
+        seat_width=Decimal(reach) if reach else None,
         length=Decimal(length),
-    )  # fmt: skip
+    )
 
 
-def _rabbet(
-    key: str, name: str, wood: str, face: str, height: str, lip: str, depth: str, length: int
-) -> RabbetMoulding:
+def _rabbet(key: str, name: str, wood: str, face: str, height: str, lip: str, depth: str, length: int) -> RabbetMoulding:
     return RabbetMoulding(
-        key=key, name=name, wood=wood, face=Decimal(face), height=Decimal(height), lip=Decimal(lip),
-        rabbet_depth=Decimal(depth), length=Decimal(length),
-    )  # fmt: skip
+        key=key,
+        name=name,
+        wood=wood,
+        face=Decimal(face),
+        height=Decimal(height),
+        lip=Decimal(lip),
+        rabbet_depth=Decimal(depth),
+        length=Decimal(length),
+    )
 
 
 def _bar(key: str, name: str, wood: str, depth: str, width: str) -> StretcherBar:
@@ -62,9 +69,7 @@ HOUSE_SHOP = Shop(
         _rabbet("oak-lip-25x30", "Oak 25 × 30, lip 6", "northern red oak", "25", "30", "6", "22", 3000),
         _rabbet("walnut-lip-30x28", "Walnut 30 × 28, lip 7", "black walnut", "30", "28", "7", "19", 2400),
         _rabbet("pine-lip-40x36", "Pine 40 × 36, lip 7", "eastern white pine", "40", "36", "7", "28", 3000),
-        _rabbet(
-            "poplar-lip-2x1-3/4", "Poplar 2 × 1¾ in, lip ¼", "yellow-poplar", "50.8", "44.45", "6.35", "31.75", 3048
-        ),
+        _rabbet("poplar-lip-2x1-3/4", "Poplar 2 × 1¾ in, lip ¼", "yellow-poplar", "50.8", "44.45", "6.35", "31.75", 3048),
         _rabbet("cherry-lip-35x55", "Cherry 35 × 55, lip 8", "black cherry", "35", "55", "8", "45", 2700),
         _rabbet("ash-box-22x45", "Ash box 22 × 45, lip 6", "white ash", "22", "45", "6", "37", 2700),
         _rabbet("oak-box-25x65", "Oak box 25 × 65, lip 7", "northern red oak", "25", "65", "7", "56", 3000),
@@ -137,5 +142,12 @@ HOUSE_SHOP = Shop(
     spacers=tuple(Decimal(n) for n in ("3", "5", "6", "10", "13", "19", "25", "32", "45", "60")),
     rolls=tuple(Decimal(n) for n in ("914.4", "1117.6", "1524", "2100")),
     strips=tuple(Decimal(t) for t in ("1.5", "2", "3", "4", "5", "6", "9", "12")),
-    screws=tuple(Decimal(n) for n in ("16", "20", "25", "30", "35", "40", "45", "50", "60")),
+    # Metric lengths, and those of the inch: 1/2, 5/8, 3/4, 1, 1 1/4, 1 1/2, 2.
+    screws=tuple(
+        Decimal(n)
+        for n in (
+            *("12.7", "15.875", "16", "19.05", "20", "25", "25.4", "30"),
+            *("31.75", "35", "38.1", "40", "45", "50", "50.8", "60"),
+        )
+    ),
 )

@@ -6,6 +6,7 @@ what shows (the sight), or, while the box is fitted round the arrangement, any p
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from decimal import Decimal
 from typing import Annotated, Literal
 
@@ -29,9 +30,44 @@ PADDING_MM = Annotated[Decimal, LengthField.between("Padding", "0", "80")]
 CLOTH_MM = Annotated[Decimal, LengthField.between("Border round the stitching", "0", "300")]
 
 Kind = Literal[
-    "badge", "medal", "garment", "photograph", "patch", "name_plate", "puzzle", "needlework", "pastel", "print", "poster",
-    "tool", "watch", "figure", "plant", "flag", "keepsake",
-]  # fmt: skip
+    "badge",
+    "medal",
+    "garment",
+    "photograph",
+    "patch",
+    "name_plate",
+    "puzzle",
+    "needlework",
+    "pastel",
+    "print",
+    "poster",
+    "tool",
+    "watch",
+    "figure",
+    "plant",
+    "flag",
+    "keepsake",
+    "coin",
+    "ball",
+    "feather",
+    "book",
+    "record",
+    "spoon",
+    "fan",
+    "shoe",
+    "mirror",
+]
+# What a thing can be held by, where it is not as usual for its kind.
+Feature = Literal["pin", "ribbon", "thread", "foot", "rigid", "edge", "round"]
+FEATURES: Mapping[Feature, str] = {
+    "pin": "A pin",
+    "ribbon": "A ribbon or bar",
+    "thread": "Cloth, an eye or a strap",
+    "foot": "A foot it stands on",
+    "rigid": "It is stiff",
+    "edge": "A firm edge",
+    "round": "It is round",
+}
 ShapeName = Literal["rectangle", "circle", "ellipse", "outline"]
 ItemKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9]{0,23}$")]
 Colour = Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")]
@@ -137,7 +173,8 @@ class Item(Part):
     behind: BEHIND_MM = Decimal(0)
     anchors: Annotated[list[Anchor], Field(max_length=12)] = []
     weight: MASS_KG | None = None
-    traits: Annotated[list[Trait], Field(max_length=18)] = []
+    traits: Annotated[list[Trait], Field(max_length=27)] = []
+    has: Annotated[list[Feature], Field(max_length=8)] = []
     outline: Annotated[list[tuple[Coordinate, Coordinate]], Field(max_length=240)] = []
     photo: PictureFile | None = None
     colour: Colour | None = None

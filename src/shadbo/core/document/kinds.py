@@ -1,22 +1,24 @@
 """What is usual for each kind of item: how high it stands, its clearance to the glazing, its traits, what holds it.
 
-Clearances are common practice (handbook section 5); heights and weights are house figures to start from.
+Clearances are common practice; heights and weights are house figures to start from.
 """
 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 
 from shadbo.core.document.items import Item, Kind, ShapeName
 from shadbo.core.document.traits import Trait
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 
 # mm of air between the highest point of a thing and the glazing.
 FLAT, TEXTILE, LOOSE, OBJECT = Fraction(3), Fraction(5), Fraction(6), Fraction(6)
+# A mirror is its own glass.
+BARE = Fraction(0)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class KindOf:
     """One kind: its name, what it usually is, and what marks its fixing leaves on the mount board."""
 
@@ -32,10 +34,27 @@ class KindOf:
 
 
 def _kind(
-    label: str, shape: ShapeName, front: str, behind: str, air: Fraction, air_for: str, traits: tuple[Trait, ...], fixing: str,
+    label: str,
+    shape: ShapeName,
+    front: str,
+    behind: str,
+    air: Fraction,
+    air_for: str,
+    traits: tuple[Trait, ...],
+    fixing: str,
     colour: str,
-) -> KindOf:  # fmt: skip
-    return KindOf(label, shape, Fraction(front), Fraction(behind), air, air_for, traits, fixing, colour)
+) -> KindOf:
+    return KindOf(
+        label=label,
+        shape=shape,
+        front=Fraction(front),
+        behind=Fraction(behind),
+        air=air,
+        air_for=air_for,
+        traits=traits,
+        fixing=fixing,
+        colour=colour,
+    )
 
 
 KINDS: Mapping[Kind, KindOf] = {
@@ -47,7 +66,9 @@ KINDS: Mapping[Kind, KindOf] = {
     "name_plate": _kind("Name plate", "rectangle", "1", "0", FLAT, "a flat plate", ("metal",), "tape", "#c7a75a"),
     "puzzle": _kind("Jigsaw", "rectangle", "2", "0", TEXTILE, "a puzzle", ("paper",), "board", "#b9c2a6"),
     "needlework": _kind("Needlework", "rectangle", "1.5", "2", TEXTILE, "a textile", ("textile",), "tack", "#e6dcc2"),
-    "pastel": _kind("Pastel or charcoal", "rectangle", "0.5", "0", LOOSE, "loose pigment", ("paper", "loose_pigment"), "hinge", "#b7a48c"),
+    "pastel": _kind(
+        "Pastel or charcoal", "rectangle", "0.5", "0", LOOSE, "loose pigment", ("paper", "loose_pigment"), "hinge", "#b7a48c"
+    ),
     "print": _kind("Print or drawing", "rectangle", "0.3", "0", FLAT, "flat work", ("paper",), "hinge", "#ddd6c4"),
     "poster": _kind("Poster", "rectangle", "0.5", "0", OBJECT, "a large sheet that waves", ("paper",), "hinge", "#d3c3a1"),
     "tool": _kind("Tool", "outline", "20", "3", OBJECT, "an object", ("metal", "heavy"), "hole", "#8b8f92"),
@@ -56,17 +77,21 @@ KINDS: Mapping[Kind, KindOf] = {
     "plant": _kind("Pressed plant", "outline", "2", "0", FLAT, "flat work", ("plant", "fragile"), "hinge", "#7f9464"),
     "flag": _kind("Flag, pennant or scarf", "rectangle", "1", "0", TEXTILE, "a textile", ("textile",), "stitch", "#a5532b"),
     "keepsake": _kind("Keepsake", "rectangle", "10", "2", OBJECT, "an object", (), "hole", "#b8ad98"),
-}  # fmt: skip
-# A thing's weight where nobody weighed it: kg a cubic metre of its bounding box, by its heaviest trait (house figures).
-DENSITY: Mapping[str, int] = {
-    "metal": 3000,
-    "ceramic": 1500,
-    "glass": 1800,
-    "wood": 600,
-    "plastic": 900,
-    "textile": 250,
+    "coin": _kind("Coin or token", "circle", "2", "0", OBJECT, "an object", ("metal",), "slit", "#b0a27a"),
+    "ball": _kind("Ball", "circle", "220", "0", OBJECT, "an object", ("leather",), "hole", "#a8876a"),
+    "feather": _kind("Feather", "outline", "3", "0", TEXTILE, "a feather", ("feather", "fragile"), "slit", "#8f8a80"),
+    "book": _kind("Book, open or closed", "rectangle", "30", "0", OBJECT, "an object", ("paper",), "slit", "#9c8a70"),
+    "record": _kind("Record, with its sleeve", "rectangle", "4", "0", FLAT, "flat work", ("plastic",), "slit", "#5c5a58"),
+    "spoon": _kind("Spoon or cutlery", "outline", "25", "0", OBJECT, "an object", ("metal",), "slit", "#a9a9a4"),
+    "fan": _kind("Fan", "outline", "25", "0", OBJECT, "an object", ("paper", "wood", "fragile"), "slit", "#b79a86"),
+    "mirror": _kind("Mirror", "rectangle", "4", "0", BARE, "a mirror", ("glass",), "board", "#aebcc2"),
+    "shoe": _kind("Shoe or boot", "outline", "110", "0", OBJECT, "an object", ("leather",), "hole", "#7d6a58"),
 }
+# A thing's weight where nobody weighed it: kg a cubic metre of its bounding box, by its heaviest trait (house figures).
+DENSITY: Mapping[str, int] = {"metal": 3000, "ceramic": 1500, "glass": 1800, "wood": 600, "plastic": 900, "textile": 250}
 OTHER_DENSITY = 700
+# EN 572-1.
+FLOAT_GLASS = 2500
 
 
 def kind_of(item: Item) -> KindOf:
@@ -74,4 +99,6 @@ def kind_of(item: Item) -> KindOf:
 
 
 def density(item: Item) -> int:
+    if item.kind == "mirror":
+        return FLOAT_GLASS
     return next((kg for trait, kg in DENSITY.items() if trait in item.traits), OTHER_DENSITY)

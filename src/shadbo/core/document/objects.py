@@ -37,7 +37,7 @@ class Measured(Part):
     edges: Edges = Edges()
     diagonals: Diagonals = Diagonals()
     weight: MASS_KG | None = None
-    traits: Annotated[list[Trait], Field(max_length=18)] = []
+    traits: Annotated[list[Trait], Field(max_length=27)] = []
     use: Uses = Uses()
 
 
@@ -71,10 +71,15 @@ class CanvasToMake(Part):
 
 Material = Literal["paper", "linen_backed", "photograph", "canvas", "board", "cloth", "puzzle", "plant"]
 MATERIALS: Mapping[Material, tuple[str, tuple[Trait, ...]]] = {
-    "paper": ("Paper", ("paper",)), "linen_backed": ("Linen-backed", ("paper",)), "photograph": ("Photograph", ("photograph",)),
-    "canvas": ("Loose canvas", ("canvas",)), "board": ("Card", ("paper",)), "cloth": ("Cloth", ("textile",)),
-    "puzzle": ("Jigsaw", ("paper",)), "plant": ("Pressed plant", ("plant", "fragile")),
-}  # fmt: skip
+    "paper": ("Paper", ("paper",)),
+    "linen_backed": ("Linen-backed", ("paper",)),
+    "photograph": ("Photograph", ("photograph",)),
+    "canvas": ("Loose canvas", ("canvas",)),
+    "board": ("Card", ("paper",)),
+    "cloth": ("Cloth", ("textile",)),
+    "puzzle": ("Jigsaw", ("paper",)),
+    "plant": ("Pressed plant", ("plant", "fragile")),
+}
 
 
 class Consent(Part):

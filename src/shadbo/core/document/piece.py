@@ -13,8 +13,10 @@ from typing import Annotated, Any, Literal, get_args, get_origin
 
 from pydantic import BaseModel, Field, ValidationError, model_validator
 
+from shadbo.core.document.decisions.asked import Asked
 from shadbo.core.document.decisions.boxes import Direct, MattedBox, ShadowBox, Spaced
 from shadbo.core.document.decisions.canvas import DeepReadyMade, Floater, Lipped, OnBoard, PictureFile, Stretcher
+from shadbo.core.document.decisions.finish import Finish
 from shadbo.core.document.decisions.hanger_bars import HangerBars
 from shadbo.core.document.decisions.hanging import Hang
 from shadbo.core.document.decisions.holding import Condition, Hold, Override
@@ -27,7 +29,7 @@ from shadbo.core.document.decisions.suspended import Suspended
 from shadbo.core.document.items import Things
 from shadbo.core.document.objects import CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
 from shadbo.core.document.readings import Part, UnitName
-from shadbo.core.document.shop import Practice
+from shadbo.core.document.shop import OwnStock, Practice
 from shadbo.core.quantity.fields import Fault, LengthField, MassField, Refused
 
 FORMAT: Literal["shadbo.piece/1"] = "shadbo.piece/1"
@@ -36,14 +38,27 @@ MOST_BYTES = 512 * 1024
 
 Object = StretchedCanvas | RolledCanvas | CanvasToMake | FlatWork | Things
 Decision = (
-    Floater | Lipped | DeepReadyMade | Stretcher | OnBoard | Direct | Spaced | ShadowBox | MattedBox | LayeredBox | SeeThrough | Sash | Suspended
-    | OnPanel | HangerBars
-)  # fmt: skip
+    Floater
+    | Lipped
+    | DeepReadyMade
+    | Stretcher
+    | OnBoard
+    | Direct
+    | Spaced
+    | ShadowBox
+    | MattedBox
+    | LayeredBox
+    | SeeThrough
+    | Sash
+    | Suspended
+    | OnPanel
+    | HangerBars
+)
 
 # Which things a display can show, as its model says.
-SHOWS: MappingProxyType[str, tuple[str, ...]] = MappingProxyType({
-    model.model_fields["type"].default: model.SHOWS for model in get_args(Decision)
-})  # fmt: skip
+SHOWS: MappingProxyType[str, tuple[str, ...]] = MappingProxyType(
+    {model.model_fields["type"].default: model.SHOWS for model in get_args(Decision)}
+)
 
 
 class Piece(Part):
@@ -60,6 +75,9 @@ class Piece(Part):
     display: Annotated[Decision, Field(discriminator="type")]
     hold: Hold = Hold()
     hang: Hang = Hang()
+    finish: Finish = Finish()
+    own: OwnStock = OwnStock()
+    asked: Asked = Asked()
     room: Room = Room()
     condition: Condition = Condition()
     overrides: Annotated[list[Override], Field(max_length=40)] = []
@@ -77,7 +95,7 @@ def load_piece(document: Any) -> Piece:
 
     Raises :class:`Refused`, one fault a field; a document of another version or of no version is said to be so first.
     """
-    _writable(document)
+    writable(document)
     if not isinstance(document, dict):
         raise Refused(Fault("", "file", type(document).__name__, "is not a piece: an object is expected", FORMAT))
     written = document.get("format")
@@ -88,32 +106,33 @@ def load_piece(document: Any) -> Piece:
         else:
             message = "is not the mark of a Shadbo piece"
         raise Refused(Fault("/format", "format", str(written)[:80], message, FORMAT))
+    return checked(document)
+
+
+def checked(document: dict[str, Any]) -> Piece:
+    """A document of this version as a piece. Raises :class:`Refused`, one fault a field."""
     try:
         return Piece.model_validate(document)
     except ValidationError as error:
         raise Refused(*faults_of(error)) from None
 
 
-def _writable(value: Any, pointer: str = "") -> None:
+def writable(value: Any, pointer: str = "") -> None:
     """Texts can be written down: no NUL, no half of a character. Raises :class:`Refused` with the place."""
     if isinstance(value, str):
         if "\x00" in value or any("\ud800" <= ch <= "\udfff" for ch in value):
             raise Refused(
                 Fault(
-                    pointer,
-                    pointer.rsplit("/", 1)[-1] or "text",
-                    "",
-                    "holds a character that can’t be written down",
-                    "plain text",
+                    pointer, pointer.rsplit("/", 1)[-1] or "text", "", "holds a character that can’t be written down", "plain text"
                 )
             )
     elif isinstance(value, dict):
         for key, inner in value.items():
-            _writable(key, pointer)
-            _writable(inner, f"{pointer}/{key}")
+            writable(key, pointer)
+            writable(inner, f"{pointer}/{key}")
     elif isinstance(value, list):
         for i, inner in enumerate(value):
-            _writable(inner, f"{pointer}/{i}")
+            writable(inner, f"{pointer}/{i}")
 
 
 def document_of(piece: Piece) -> dict[str, Any]:

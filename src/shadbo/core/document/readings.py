@@ -6,8 +6,7 @@ kept; of several at one station the median stands.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from collections.abc import Sequence
 from decimal import Decimal
 from typing import Annotated, ClassVar, Literal
 
@@ -15,6 +14,7 @@ from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, model_valida
 
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.fields import LengthField, MassField, exact
+from shadbo.core.quantity.record import record
 
 UnitName = Literal["mm", "in"]
 Use = Literal["largest", "mean", "smallest"]
@@ -71,7 +71,7 @@ BarReadings = Annotated[list[BarReading], Field(max_length=9)]
 EdgeReadings = Annotated[list[EdgeReading], Field(max_length=9)]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Place:
     """One station: its key, what it is called, where its readings stand, how far along (None if it has no place)."""
 
@@ -109,21 +109,33 @@ class _Stations(Part):
     ALONG: ClassVar[dict[str, Fraction]] = {}
     WAY: ClassVar[str] = ""
 
-    def places(self, pointer: str) -> Iterator[Place]:
+    def places(self, pointer: str) -> list[Place]:
         """Stations that have readings, in order along the side."""
-        found = []
+        read = []
         for name in type(self).model_fields:
             held = getattr(self, name)
-            if name == "more":
-                for i, station in enumerate(held):
+            if not held:
+                continue
+            if name != "more":
+                read.append(Place(name, name.replace("_", " "), f"{pointer}/{name}", self.ALONG.get(name), held))
+                continue
+            for i, station in enumerate(held):
+                if station.readings:
                     key, label = f"{self.WAY[0]}{station.at}", f"{per_cent(station.at)} % {self.WAY}"
                     where = f"{pointer}/more/{i}/readings"
-                    found.append(Place(key, label, where, Fraction(station.at, 1000), station.readings))
-            else:
-                label = name.replace("_", " ")
-                found.append(Place(name, label, f"{pointer}/{name}", self.ALONG.get(name), held))
-        read = [place for place in found if place.readings]
-        yield from sorted(read, key=lambda p: p.along) if self.ALONG else read  # type: ignore[arg-type, return-value]
+                    read.append(Place(key, label, where, Fraction(station.at, 1000), station.readings))
+        if self.ALONG and len(read) > 1:
+            read.sort(key=lambda p: p.along)  # type: ignore[arg-type, return-value]
+        return read
+
+    def first(self) -> Decimal:
+        """The first reading of the first station that has one, in order along the side (mm)."""
+        more = getattr(self, "more", ())
+        if not more:
+            held = next(held for name in type(self).model_fields if (held := getattr(self, name)))
+            found: Decimal = held[0].mm
+            return found
+        return self.places("")[0].readings[0].mm
 
     @model_validator(mode="after")
     def stations_apart(self) -> _Stations:
@@ -218,6 +230,10 @@ class BarDepths(_Needed):
     bottom_left: BarReadings = []
     bottom_right: BarReadings = []
     highest: BarReadings = []
+
+
+# A sheet of glass or acrylic: plain, filtering UV, or two panes with a film between (which filters too). “auto”: as suits the thing.
+Grade = Literal["auto", "plain", "uv", "laminated"]
 
 
 class Uses(Part):

@@ -23,9 +23,13 @@ USUAL_REVEAL: Mapping[Unit, Fraction] = {"mm": Fraction(3), "in": MM_PER_INCH / 
 def new_frame(moulding: str, unit: Unit) -> dict[str, Any]:
     """A frame to be made of a moulding, with the usual gap, as a piece holds it."""
     return {
-        "make": "new", "gap": as_decimal(USUAL_GAP[unit]), "moulding": moulding,
-        "seat_thickness": None, "seat_width": None, "spare_rail": False,
-    }  # fmt: skip
+        "make": "new",
+        "gap": as_decimal(USUAL_GAP[unit]),
+        "moulding": moulding,
+        "seat_thickness": None,
+        "seat_width": None,
+        "spare_rail": False,
+    }
 
 
 def read_frame(inside: Mapping[str, Fraction], sizes: Mapping[str, Fraction]) -> dict[str, Any]:
@@ -39,4 +43,12 @@ def read_frame(inside: Mapping[str, Fraction], sizes: Mapping[str, Fraction]) ->
         "width": {"top": [], "middle": reading(inside["width"]), "bottom": []},
         "height": {"left": [], "centre": reading(inside["height"]), "right": []},
         **{key: as_decimal(mm) for key, mm in sizes.items()},
-    }  # fmt: skip
+    }
+
+
+def new_rabbet(moulding: str) -> dict[str, Any]:
+    return {"make": "new", "moulding": moulding, "spare_rail": False}
+
+
+# A display begins with the sheet left to the judgement.
+AS_SUITS = {"glazing": "auto", "grade": "auto"}

@@ -24,19 +24,19 @@ from shadbo.core.document.decisions.canvas import (
 )
 from shadbo.core.document.objects import BAR_WIDTH_MM
 from shadbo.core.document.readings import BAR_DEPTH_MM, SIDE_MM, Part
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.document.rules import Rules
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.fields import LengthField
 from shadbo.core.quantity.lengths import Showing, Tape, Unit
 
 SMALL_MM = Annotated[Decimal, LengthField.between("Tolerance", "0", "10")]
-RULE_MM = Annotated[Decimal, LengthField.between("Rule", "0", "2000")]
 STOCK_LENGTH_MM = Annotated[Decimal, LengthField.between("Stock length", "300", "6000")]
 STRIP_MM = Annotated[Decimal, LengthField.between("Strip thickness", "0.5", "60")]
 
 InchParts = Literal[8, 16, 32, 64]
 
 
-# The two schools of the trade, and making do (handbook section 9).
+# The two schools of the trade, and making do.
 Practice = Literal["conservation", "decorative", "thrifty"]
 PRACTICES: Mapping[Practice, str] = {
     "conservation": "nothing that can’t be undone",
@@ -56,6 +56,7 @@ class Moulding(Part):
     seat_thickness: SEAT_MM | None = None
     seat_width: SEAT_WIDTH_MM | None = None
     length: STOCK_LENGTH_MM = Decimal(3000)
+    salvaged: bool = False
 
 
 class RabbetMoulding(Part):
@@ -69,6 +70,7 @@ class RabbetMoulding(Part):
     lip: LIP_MM
     rabbet_depth: RABBET_DEPTH_MM
     length: STOCK_LENGTH_MM = Decimal(3000)
+    salvaged: bool = False
 
 
 class StretcherBar(Part):
@@ -80,6 +82,7 @@ class StretcherBar(Part):
     depth: BAR_DEPTH_MM
     width: BAR_WIDTH_MM
     length: STOCK_LENGTH_MM = Decimal(3000)
+    salvaged: bool = False
 
 
 class ReadyFrame(Part):
@@ -125,54 +128,16 @@ class Tolerances(Part):
     mat: SMALL_MM = Decimal("0.25")
 
 
-class Rules(Part):
-    """The trade's rules as this shop keeps them (mm, or a plain ratio)."""
+# So many of one kind a piece has of its own.
+MOST_OWN = 6
 
-    kerf: RULE_MM = Decimal(3)
-    bite: RULE_MM = Decimal(12)
-    canvas_clear: RULE_MM = Decimal(5)
-    screw_spacing: RULE_MM = Decimal(300)
-    screw_corner: RULE_MM = Decimal(50)
-    seat_beyond: RULE_MM = Decimal(12)
-    strips_up_to: RULE_MM = Decimal(600)
-    keep_offcut: RULE_MM = Decimal(300)
-    square_per_metre: RULE_MM = Decimal("1.5")
-    untrue_floor: RULE_MM = Decimal(10)
-    untrue_share: Annotated[Decimal, Field(gt=0, le=1, allow_inf_nan=False)] = Decimal("0.02")
-    seat_strip_thickness: RULE_MM = Decimal(6)
-    seat_strip_width: RULE_MM = Decimal(30)
-    clip_spacing: RULE_MM = Decimal(150)
-    face_clear: RULE_MM = Decimal(4)
-    glass_allowance: RULE_MM = Decimal(2)
-    board_allowance: RULE_MM = Decimal(2)
-    least_lap: RULE_MM = Decimal(3)
-    tabs: RULE_MM = Decimal(3)
-    cross_bar_over: RULE_MM = Decimal(1000)
-    cross_bar_every: RULE_MM = Decimal(900)
-    least_wrap: RULE_MM = Decimal(3)
-    fold_keep: RULE_MM = Decimal(10)
-    wall_clear: RULE_MM = Decimal(5)
-    least_gap: RULE_MM = Decimal(3)
-    behind_more: RULE_MM = Decimal(1)
-    tight: RULE_MM = Decimal(1)
-    spacer_width: RULE_MM = Decimal(5)
-    strip_ease: RULE_MM = Decimal(1)
-    point_spacing: RULE_MM = Decimal(150)
-    mat_strip: RULE_MM = Decimal(12)
-    acrylic_per_metre: RULE_MM = Decimal(3)
-    acrylic_bow_over: RULE_MM = Decimal(900)
-    acrylic_bow_per_metre: RULE_MM = Decimal(3)
-    eye_line: RULE_MM = Decimal(1450)
-    tack_clear: RULE_MM = Decimal(6)
-    fold_back: RULE_MM = Decimal(40)
-    stitch_spacing: RULE_MM = Decimal(50)
-    hinge_spacing: RULE_MM = Decimal(275)
-    factor: Annotated[int, Field(ge=1, le=20)] = 4
-    shear_factor: Annotated[int, Field(ge=1, le=20)] = 6
-    bottom_weight: Annotated[Decimal, Field(ge=1, le=2, allow_inf_nan=False)] = Decimal("1.15")
-    glass_area: Annotated[Decimal, Field(gt=0, le=10, allow_inf_nan=False)] = Decimal("0.6")
-    canvas_tension: Annotated[Decimal, Field(gt=0, le=2000, allow_inf_nan=False)] = Decimal(150)
-    bow_share: Annotated[int, Field(ge=100, le=5000)] = 500
+
+class OwnStock(Part):
+    """Material that belongs to one piece: typed for it, or brought along."""
+
+    mouldings: Annotated[list[Moulding], Field(max_length=MOST_OWN)] = []
+    rabbet_mouldings: Annotated[list[RabbetMoulding], Field(max_length=MOST_OWN)] = []
+    bars: Annotated[list[StretcherBar], Field(max_length=MOST_OWN)] = []
 
 
 class Shop(Part):
@@ -198,6 +163,11 @@ class Shop(Part):
     spacers: tuple[SHEET_MM, ...] = ()
     rolls: tuple[SIDE_MM, ...] = ()
 
+    def with_own(self, own: OwnStock) -> Shop:
+        """The shop with what a piece has of its own, first in its lists."""
+        mine = {kind: (*held, *getattr(self, kind)) for kind in OwnStock.model_fields if (held := getattr(own, kind))}
+        return self.model_copy(update=mine) if mine else self
+
     @property
     def showing(self) -> Showing:
         return Showing(self.inch_parts)
@@ -207,7 +177,7 @@ class Shop(Part):
         return Tape(Fraction(1), Fraction(1, self.tape_inch_parts))
 
     def reading_tolerance(self, tape: Unit) -> Fraction:
-        return Fraction(self.tolerances.tape_mm if tape == "mm" else self.tolerances.tape_in)
+        return exact(self.tolerances.tape_mm if tape == "mm" else self.tolerances.tape_in)
 
     def moulding(self, key: str) -> Moulding | None:
         return next((m for m in self.mouldings if m.key == key), None)

@@ -3,18 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
 from typing import Any
 
+from shadbo.core.document.facts import Facts
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.items import Kind
 from shadbo.core.document.kinds import KINDS
 from shadbo.core.document.shop import RabbetMoulding, Shop
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.lengths import Understood, Unit, as_decimal
+from shadbo.core.quantity.record import record
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class SizeAsked:
     """One size asked for: its key, what it is called, where in a piece it goes (which bounds it)."""
 
@@ -23,7 +24,7 @@ class SizeAsked:
     pointer: str
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Start:
     """One answer to “what is it?”."""
 
@@ -37,27 +38,31 @@ class Start:
 
 def reading(text: str, read: Understood) -> dict[str, Any]:
     """A reading as a piece holds it."""
-    return {
-        "mm": as_decimal(read.mm), "typed": text.strip()[:120], "tape": read.unit, "give": as_decimal(read.give_mm)
-    }  # fmt: skip
+    return {"mm": as_decimal(read.mm), "typed": text.strip()[:120], "tape": read.unit, "give": as_decimal(read.give_mm)}
 
 
 def item_of(key: str, name: str, kind: Kind, sizes: Mapping[str, Any]) -> dict[str, Any]:
     """One thing as a piece holds it: its readings, and what is usual for its kind."""
     usual = KINDS[kind]
     item: dict[str, Any] = {
-        "key": key, "name": name, "kind": kind, "shape": "rectangle" if usual.shape == "outline" else usual.shape,
-        "width": {"middle": [sizes["width"]]}, "height": {"centre": [sizes["height"]]}, "traits": list(usual.traits),
+        "key": key,
+        "name": name,
+        "kind": kind,
+        "shape": "rectangle" if usual.shape == "outline" else usual.shape,
+        "width": {"middle": [sizes["width"]]},
+        "height": {"centre": [sizes["height"]]},
+        "traits": list(usual.traits),
         **{side: sizes[side]["mm"] if side in sizes else as_decimal(getattr(usual, side)) for side in ("front", "behind")},
-    }  # fmt: skip
+    }
     if kind == "badge":
         item["anchors"] = [{"how": "hole", "x": 0, "y": sizes["pin"]["mm"] * -1 if "pin" in sizes else 0}]
     if kind == "needlework":
         item["stitching"] = {}
     if kind == "garment":
         item["folding"] = {
-            f"opening_{a}": as_decimal(max(Fraction(round(Fraction(sizes[a]["mm"]) * 3 / 50) * 10), Fraction(60))) for a in ("width", "height")
-        }  # fmt: skip
+            f"opening_{a}": as_decimal(max(Fraction(round(exact(sizes[a]["mm"]) * 3 / 50) * 10), Fraction(60)))
+            for a in ("width", "height")
+        }
     if kind in ("photograph", "print", "patch"):
         item["window"] = {"how": "overlap", "by": 3}
     return item
@@ -74,21 +79,77 @@ def flat_of(sizes: Mapping[str, Any]) -> dict[str, Any]:
     return {"type": "flat_work", "width": {"top": [sizes["width"]]}, "height": {"left": [sizes["height"]]}}
 
 
-FLAT_ASKS = (
-    SizeAsked("width", "Width", "/object/width/top/0"),
-    SizeAsked("height", "Height", "/object/height/left/0"),
-)
+FLAT_ASKS = (SizeAsked("width", "Width", "/object/width/top/0"), SizeAsked("height", "Height", "/object/height/left/0"))
 FLAT_THING = (
     SizeAsked("width", "Width", "/object/items/0/width/middle/0"),
     SizeAsked("height", "Height", "/object/items/0/height/centre/0"),
 )
 THING_ASKS = (
-    *FLAT_THING, SizeAsked("front", "Height in front", "/object/items/0/front"), SizeAsked("behind", "Sticks out behind", "/object/items/0/behind"),
-)  # fmt: skip
+    *FLAT_THING,
+    SizeAsked("front", "Height in front", "/object/items/0/front"),
+    SizeAsked("behind", "Sticks out behind", "/object/items/0/behind"),
+)
+RABBET_ASKS = (
+    SizeAsked("rabbet_width", "Frame’s rabbet width", "/object/width/top/0"),
+    SizeAsked("rabbet_height", "Frame’s rabbet height", "/object/height/left/0"),
+    SizeAsked("rabbet_depth", "Rabbet depth", "/display/frame/rabbet_depth"),
+    SizeAsked("lip", "Lip", "/display/frame/lip"),
+    SizeAsked("face", "Face of its rail", "/display/frame/face"),
+)
 CANVAS_ASKS = (*FLAT_ASKS, SizeAsked("depth", "Bar depth", "/object/depth/bar/0"))
 
 
-def profile_for(need: Fraction, shop: Shop) -> RabbetMoulding:
-    """The shallowest profile with a lip whose rabbet takes so much, else the deepest there is."""
+def profile_for(need: Fraction, shop: Shop, longest: Fraction = Fraction(0)) -> RabbetMoulding:
+    """The shallowest profile whose rabbet takes so much and whose lip laps a sheet of any kind over its ``longest`` side (mm), else the
+    deepest there is."""
+    rules = shop.rules
+    # Acrylic is cut the smallest, by so much a metre; pushed to one side the lip still has to lap it.
+    grown = exact(rules.glass_allowance) + longest * exact(rules.acrylic_grows) * exact(rules.acrylic_warms) / 1_000_000
+    lip = exact(rules.least_lap) + max(grown, longest * exact(rules.acrylic_per_metre) / 1000)
     profiles = sorted(shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
-    return next((m for m in profiles if Fraction(m.rabbet_depth) >= need), profiles[-1])
+    deep = [m for m in profiles if exact(m.rabbet_depth) >= need]
+    return next((m for m in deep if exact(m.lip) >= lip), deep[0] if deep else profiles[-1])
+
+
+def canvas_of(sizes: Mapping[str, Any]) -> dict[str, Any]:
+    """A stretched canvas as a piece holds it, read once a side."""
+    return {
+        "type": "stretched_canvas",
+        "width": {"top": [sizes["width"]]},
+        "height": {"left": [sizes["height"]]},
+        "depth": {"bar": [sizes["depth"]]},
+    }
+
+
+def frame_of(sizes: Mapping[str, Any]) -> dict[str, Any]:
+    """A frame with a lip, as far as it was read; what was not asked starts at the usual (glass 2, board 3)."""
+    depth = sizes["rabbet_depth"]["mm"]
+    return {
+        "make": "bought",
+        "width": {"middle": [sizes["rabbet_width"]]},
+        "height": {"centre": [sizes["rabbet_height"]]},
+        "lip": sizes["lip"]["mm"],
+        "rabbet_depth": depth,
+        "face": sizes["face"]["mm"],
+        "rail_height": depth + 6,
+        "glass": 2,
+        "board": 3,
+    }
+
+
+def facts_at_first(sizes: Mapping[str, Any], unit: Unit, what: str = "paper") -> Facts:
+    """What is known of a canvas or a sheet before there is a piece: its sizes."""
+    canvas = what == "canvas"
+    return Facts(
+        type="stretched_canvas" if canvas else "flat_work",
+        what=what,
+        count=1,
+        traits=frozenset({what}),
+        width=exact(sizes["width"]["mm"]),
+        height=exact(sizes["height"]["mm"]),
+        front=exact(sizes["depth"]["mm"]) if canvas else Fraction(1, 2),
+        behind=Fraction(0),
+        practice="decorative",
+        units=unit,
+        consent=False,
+    )

@@ -1,4 +1,4 @@
-"""What a thing is, as far as it decides how it may be held, lit and glazed (handbook section 9)."""
+"""What a thing is, as far as it decides how it may be held, lit and glazed."""
 
 from __future__ import annotations
 
@@ -6,12 +6,60 @@ from collections.abc import Mapping
 from typing import Literal
 
 Trait = Literal[
-    "textile", "paper", "photograph", "canvas", "loose_pigment", "signed", "heat_sensitive", "plant", "metal", "wood",
-    "ceramic", "glass", "plastic", "magnetic", "fragile", "heavy", "irreplaceable", "moisture_sensitive",
-]  # fmt: skip
+    "textile",
+    "paper",
+    "photograph",
+    "canvas",
+    "loose_pigment",
+    "signed",
+    "heat_sensitive",
+    "plant",
+    "metal",
+    "wood",
+    "ceramic",
+    "glass",
+    "plastic",
+    "magnetic",
+    "fragile",
+    "heavy",
+    "irreplaceable",
+    "moisture_sensitive",
+    "silk",
+    "newsprint",
+    "felt_tip",
+    "water_ink",
+    "watercolour",
+    "vellum",
+    "feather",
+    "leather",
+    "unknown_dye",
+]
 TRAITS: Mapping[Trait, str] = {
-    "textile": "Textile", "paper": "Paper", "photograph": "Photograph", "canvas": "Canvas", "loose_pigment": "Loose pigment",
-    "signed": "Signed", "heat_sensitive": "Heat-sensitive", "plant": "Plant", "metal": "Metal", "wood": "Wood",
-    "ceramic": "Ceramic", "glass": "Glass", "plastic": "Plastic", "magnetic": "Magnetic", "fragile": "Fragile",
-    "heavy": "Heavy", "irreplaceable": "Irreplaceable", "moisture_sensitive": "Moisture-sensitive",
-}  # fmt: skip
+    "textile": "Textile",
+    "paper": "Paper",
+    "photograph": "Photograph",
+    "canvas": "Canvas",
+    "loose_pigment": "Loose pigment",
+    "signed": "Signed",
+    "heat_sensitive": "Heat-sensitive",
+    "plant": "Plant",
+    "metal": "Metal",
+    "wood": "Wood",
+    "ceramic": "Ceramic",
+    "glass": "Glass",
+    "plastic": "Plastic",
+    "magnetic": "Magnetic",
+    "fragile": "Fragile",
+    "heavy": "Heavy",
+    "irreplaceable": "Irreplaceable",
+    "moisture_sensitive": "Moisture-sensitive",
+    "silk": "Silk",
+    "newsprint": "Newsprint",
+    "felt_tip": "Felt-tip or ballpoint",
+    "water_ink": "Ink that water lifts",
+    "watercolour": "Watercolour",
+    "vellum": "Vellum or parchment",
+    "feather": "Feather",
+    "leather": "Leather",
+    "unknown_dye": "Dye nobody knows",
+}

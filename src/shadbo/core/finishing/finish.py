@@ -5,110 +5,189 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any
 
-from shadbo.core.contract.display import Context, Panel, Reckoned
-from shadbo.core.contract.steps import Step
+from shadbo.core.contract.display import Carcass, Context, Panel, PanelOf, Reckoned, ViewOf, Way
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part
 from shadbo.core.contract.terms import there
-from shadbo.core.document.facts import facts_of
-from shadbo.core.finishing.hang.drawing import joint_view, on_the_back
-from shadbo.core.finishing.hang.hardware import Hanger
-from shadbo.core.finishing.hang.panel import hang_figures, hang_inputs, hang_step, wall_inputs, with_joint
+from shadbo.core.finishing.hang.drawing import joint_views, on_the_back
+from shadbo.core.finishing.hang.joining import joint_operations, joint_parts, wedged
+from shadbo.core.finishing.hang.joints import Joint
+from shadbo.core.finishing.hang.making import BUMPER, EASEL, hang_operations, hang_parts, stand_operation
+from shadbo.core.finishing.hang.panel import STANDS, hang_figures, hang_inputs, how_it_hangs, wall_inputs, with_joint
 from shadbo.core.finishing.hang.rules import check as check_hanging
-from shadbo.core.finishing.hang.rules import check_wall
-from shadbo.core.finishing.hang.sizes import size_up
-from shadbo.core.finishing.hang.wall import draw_strip, draw_wall, put_up
-from shadbo.core.finishing.hold.methods import METHODED
-from shadbo.core.finishing.hold.panel import held_by, hold_panel, hold_view, steps_for
+from shadbo.core.finishing.hang.rules import check_joint, check_wall
+from shadbo.core.finishing.hang.sizes import Hung, joints_of, size_up
+from shadbo.core.finishing.hang.wall import OnTheWall, draw_wall, put_up, strip_views
+from shadbo.core.finishing.hold.making import operations_for, parts_for
+from shadbo.core.finishing.hold.panel import held_by, hold_panel, hold_views
 from shadbo.core.finishing.hold.rules import check as check_holding
 from shadbo.core.finishing.hold.sizes import Kept, keep, subjects
-from shadbo.core.finishing.labelling import label_step
-from shadbo.core.finishing.room.season import check_room, room_inputs, season_view, through_the_year
+from shadbo.core.finishing.judged import asked_inputs, check_display, check_hanger
+from shadbo.core.finishing.labelling import LABEL, label_step, things
+from shadbo.core.finishing.room.season import check_room, room_inputs, season_views, through_the_year
+from shadbo.core.finishing.surface.coats import finish_inputs, finish_operations, finish_parts, surface
 from shadbo.core.framing.glazing import cleaned
 from shadbo.core.framing.nothing import check_cuts, check_wood
+from shadbo.core.framing.own import looked_over, own_keys
+from shadbo.core.framing.rails import GLUE
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
+from shadbo.core.quantity.sums import Dim
 
-ROOM = ("season.moisture.winter", "season.moisture.summer", "season.face.winter", "season.face.summer", "season.thing.winter", "season.thing.summer",
-        *(f"season.clear.{s}.{a}" for s in ("winter", "summer") for a in ("width", "height")), "light.year", "light.months")  # fmt: skip
+ROOM = (
+    "season.moisture.winter",
+    "season.moisture.summer",
+    "season.face.winter",
+    "season.face.summer",
+    "season.thing.winter",
+    "season.thing.summer",
+    *(f"season.clear.{s}.{a}" for s in ("winter", "summer") for a in ("width", "height")),
+    "light.year",
+    "light.months",
+)
 
 
-def finish(context: Context[Any, Any], reckoned: Reckoned) -> Reckoned:
-    """The plan with the Hang stage, its drawings and its checks."""
+def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned:
+    """The plan with the Hold and Hang stages, their drawings and their checks."""
     check_cuts(context, reckoned)
     carcass = reckoned.carcass if check_wood(context, reckoned.carcass) else None
-    facts = facts_of(context.piece)
+    facts = context.facts
     kg = sum((w.kg for w in reckoned.weights), Fraction(0))
     kept = keep(context, subjects(context))
     check_holding(context, kept)
     found = through_the_year(context, carcass, facts)
     check_room(context, found, facts)
-    season = season_view(context, found)
-    views, panels, steps = list(reckoned.views), list(reckoned.panels), reckoned.steps
-    inputs, figures = room_inputs(context), there(context, *ROOM)
-    shown = ["season"] if season is not None else []
-    asks = "The room it hangs in, its light, and what the year does to it."
-    methoded = context.piece.display.type in METHODED
+    check_display(context, way)
+    methoded = context.holds.asked
     held = held_by(kept, reckoned.held) if methoded else reckoned.held
-    by: Hanger | None = None
-    if season is not None:
-        views.append(season)
-    if carcass is not None:
-        hung = size_up(context, reckoned, carcass, kg)
-        by = hung.way
-        check_hanging(context, carcass, hung, reckoned.outside)
-        wall = put_up(context, hung, reckoned.outside)
-        check_wall(context, wall, reckoned.outside)
-        views = [on_the_back(v, hung, reckoned.outside) if v.key == "back" else v for v in views]
-        views.append(draw_wall(context, wall))
-        strip, joint = draw_strip(hung), joint_view(context, carcass, hung)
-        views += [v for v in (strip, joint) if v is not None]
-        panels = [with_joint(context, p, hung) if p.key == "cut" else p for p in panels]
-        # What a display said of its hanging is said here for all of them.
-        label = label_step(context, held, kg, by)
-        steps = (*(s for s in steps if s.key not in ("hang", "rings")), label, hang_step(context, carcass, hung))
-        inputs = [
-            *hang_inputs(context, carcass, hung),
-            *wall_inputs(context, reckoned.outside),
-            *inputs,
-        ]
-        figures = (*hang_figures(context, wall), *figures)
-        shown = ["back", "wall", *shown, *(["strip"] if strip else [])]
-        asks = "What it hangs by, where every mark goes, the wall and the room."
     in_hand = next((k for k in kept if k.subject.key == context.focus), kept[0])
-    holding = hold_view(context, in_hand) if methoded else None
-    views += [holding] if holding is not None else []
-    first = ("holding", "face", "back") if holding is not None else ("face", "back", "section")
-    panels = _with_hold(context, panels, kept, in_hand, first)
-    steps = _with_methods(context, _dusted(context, steps), kept)
-    if by is None:
-        steps = (*steps, label_step(context, held, kg, None))
-    panels.append(Panel("hang", "Hang", (asks,), tuple(inputs), figures, tuple(shown or ["face"])))
-    return replace(reckoned, views=tuple(views), panels=tuple(panels), steps=steps, held=held)
+    holding = hold_views(context, in_hand) if methoded else ()
+    first: tuple[str, ...] = ("holding", "face", "back") if holding else ("face", "back", "section")
+    panels = _with_asked(context, _with_hold(context, reckoned.panels, kept, in_hand, first))
+    season = season_views(context, found)
+    stands = context.piece.hang.how == STANDS
+    hung = _Hung.of(context, reckoned, carcass, kg) if carcass is not None and not stands else None
+    joint, joints = joints_of(context, carcass, kg) if carcass is not None else (None, ())
+    check_joint(context, joint, joints, kg)
+    views = (*reckoned.views, *season)
+    if carcass is not None:
+        if carcass.made:
+            surface(context, reckoned, carcass)
+            panels = tuple(_joined(context, p, joint, joints) if p.key == "cut" else p for p in panels)
+        views = hung.drawn(context, views, reckoned.outside) if hung is not None else views
+        views = (*views, *joint_views(carcass, joint))
+
+    def steps() -> tuple[Operation, ...]:
+        own = _dusted(context, reckoned.steps())
+        if context.holds.asked:
+            own = operations_for(context, kept, own)
+        if carcass is None:
+            return (*own, label_step(context, held, kg, None))
+        coats = finish_operations(context, own) if carcass.made else ()
+        over = (o for kind, key in own_keys(context) for o in looked_over(context, kind, key))
+        up = hang_operations(context, carcass, hung.by) if hung is not None else (stand_operation(),)
+        label = label_step(context, held, kg, hung.by.way if hung is not None else None)
+        return (*over, *wedged(own, joint), *joint_operations(context, carcass, joint), *coats, label, *up)
+
+    def parts() -> tuple[Part, ...]:
+        """What the display takes, and what holding, joints, hanging and the label take besides."""
+        own = (*reckoned.parts(), *things(context))
+        if context.holds.asked:
+            own = (*own, *parts_for(kept))
+        if carcass is not None:
+            own = (
+                *own,
+                *joint_parts(context, joint),
+                *(hang_parts(context, carcass, hung.by) if hung is not None else (EASEL, BUMPER)),
+            )
+        if reckoned.carcass is not None and reckoned.carcass.made:
+            own = (*own, GLUE, *(finish_parts(context) if carcass is not None else ()))
+        return (*own, LABEL)
+
+    def hang() -> Panel:
+        shown = tuple(v.key for v in season)
+        figures = there(context, *ROOM)
+        if stands and carcass is not None:
+            asks = "It stands. The room it stands in, its light, and what the year does to it."
+            inputs = (how_it_hangs(context, carcass, "the hanger for its weight"), *room_inputs(context))
+            return Panel((asks,), inputs, ("weight.total", *figures), ("back", *shown))
+        if hung is None:
+            asks = "The room it hangs in, its light, and what the year does to it."
+            return Panel((asks,), tuple(room_inputs(context)), figures, shown or ("face",))
+        inputs = (*hang_inputs(context, hung.carcass, hung.by), *wall_inputs(context, reckoned.outside), *room_inputs(context))
+        asks = "What it hangs by, where every mark goes, the wall and the room."
+        strip = tuple(v.key for v in strip_views(hung.by))
+        return Panel((asks,), inputs, (*hang_figures(context, hung.wall), *figures), ("back", "wall", *shown, *strip))
+
+    return replace(reckoned, views=(*views, *holding), panels=(*panels, PanelOf("hang", hang)), steps=steps, parts=parts, held=held)
+
+
+@record(frozen=True, slots=True)
+class _Hung:
+    """A frame as it hangs: what it hangs by, and the wall it hangs on."""
+
+    carcass: Carcass
+    by: Hung
+    wall: OnTheWall
+
+    @classmethod
+    def of(cls, context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg: Fraction) -> _Hung:
+        by = size_up(context, reckoned, carcass, kg)
+        check_hanging(context, carcass, by, reckoned.outside)
+        check_hanger(context, carcass, by.way.key)
+        wall = put_up(context, by, reckoned.outside)
+        check_wall(context, wall, reckoned.outside)
+        return cls(carcass, by, wall)
+
+    def drawn(self, context: Context[Any, Any], views: tuple[ViewOf, ...], outside: tuple[Dim, Dim]) -> tuple[ViewOf, ...]:
+        """The drawings with the hardware on the back, and those of the wall, the strip and the joint."""
+        own = next((v for v in views if v.key == "back"), None)
+        if own is not None:
+            back = ViewOf("back", lambda: on_the_back(own.draw(), self.by, outside))
+            views = tuple(back if v is own else v for v in views)
+        wall = ViewOf("wall", lambda: draw_wall(context, self.wall))
+        return (*views, wall, *strip_views(self.by))
+
+
+def _joined(context: Context[Any, Any], panel: PanelOf, joint: Joint | None, joints: tuple[Joint, ...]) -> PanelOf:
+    """The Cut stage with what holds the mitres and how the rails are finished."""
+
+    def fill() -> Panel:
+        shown = with_joint(context, panel.fill(), joint, joints)
+        return replace(
+            shown, inputs=(*shown.inputs, *finish_inputs(context)), figures=(*shown.figures, *there(context, "finish.area"))
+        )
+
+    return replace(panel, fill=fill)
 
 
 def _with_hold(
-    context: Context[Any, Any], panels: list[Panel], kept: list[Kept], one: Kept, views: tuple[str, ...]
-) -> list[Panel]:
+    context: Context[Any, Any], panels: tuple[PanelOf, ...], kept: list[Kept], one: Kept, views: tuple[str, ...]
+) -> tuple[PanelOf, ...]:
     """The Hold stage before the cutting; a display that has its own keeps it, with the methods behind."""
     own = next((p for p in panels if p.key == "hold"), None)
-    made = hold_panel(context, own, kept, one, views)
+    made = PanelOf("hold", lambda: hold_panel(context, own.fill() if own is not None else None, kept, one, views))
     if own is not None:
-        return [made if p is own else p for p in panels]
+        return tuple(made if p is own else p for p in panels)
     at = next((i for i, p in enumerate(panels) if p.key == "cut"), len(panels))
-    return [*panels[:at], made, *panels[at:]]
+    return (*panels[:at], made, *panels[at:])
 
 
-def _dusted(context: Context[Any, Any], steps: tuple[Step, ...]) -> tuple[Step, ...]:
+def _with_asked(context: Context[Any, Any], panels: tuple[PanelOf, ...]) -> tuple[PanelOf, ...]:
+    """What matters is asked where the way of showing is chosen, which hangs on it."""
+    own = next(p for p in panels if p.key == "display")
+
+    def fill() -> Panel:
+        panel = own.fill()
+        return replace(panel, inputs=(*asked_inputs(context), *panel.inputs))
+
+    return tuple(replace(own, fill=fill) if p is own else p for p in panels)
+
+
+def _dusted(context: Context[Any, Any], steps: tuple[Operation, ...]) -> tuple[Operation, ...]:
     """Cutting the glazing takes the time its dust does."""
     size = [context.book.dims[n].value for n in ("glazing.width", "glazing.height") if n in context.book.dims]
     if len(size) < 2:
         return steps
     area = size[0] * size[1] / 1_000_000
     return tuple(cleaned(context, s, area) if s.key == "glazing" else s for s in steps)
-
-
-def _with_methods(context: Context[Any, Any], steps: tuple[Step, ...], kept: list[Kept]) -> tuple[Step, ...]:
-    """The methods’ own steps, before the thing is looked at and closed in; a display that says how itself is not said over."""
-    if context.piece.display.type not in METHODED:
-        return steps
-    mine = steps_for(context, kept)
-    at = next((i for i, s in enumerate(steps) if s.key in ("look", "close", "pack", "glazing")), len(steps))
-    return (*steps[:at], *mine, *steps[at:])

@@ -5,12 +5,12 @@ The difference formula is CIEDE2000 (Sharma, Wu, Dalal 2005), as coloraide works
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import lru_cache
 
 from coloraide import Color
 
 from shadbo.core.document.shop import MatBoard
+from shadbo.core.quantity.record import record
 
 # ΔE00 up to which two colours are said to be alike, near, related; above, they differ.
 WORDS = ((1.0, "not to be told apart"), (2.5, "a match"), (6.0, "close"), (12.0, "related"), (25.0, "different"))
@@ -77,7 +77,7 @@ def _hue_word(lab: Color) -> str:
     return "redder"
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Suggested:
     """A mat board for a colour: ΔE00 to it and that in words."""
 

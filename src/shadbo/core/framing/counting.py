@@ -1,4 +1,4 @@
-"""How many fixings carry a load, and where they sit: the larger of strength and spacing (handbook section 9).
+"""How many fixings carry a load, and where they sit: the larger of strength and spacing.
 
 needed = weight × 9.81 × factor          count = needed / each, rounded up
 """
@@ -6,13 +6,13 @@ needed = weight × 9.81 × factor          count = needed / each, rounded up
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass
 from typing import Any, Literal
 
 from shadbo.core.contract.display import Context
 from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.figures import Say, Worked
 from shadbo.core.quantity.masses import KG_PER_POUND, Quantity
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim
 
 # m/s²; the standard acceleration to the figures framing needs.
@@ -20,18 +20,22 @@ G = Fraction(981, 100)
 # What carries: worked out, the figure on a packet, or a house figure that asks for a pull test.
 Basis = Literal["formula", "rating", "allowance"]
 BASES: dict[Basis, str] = {
-    "formula": "worked out", "rating": "the figure on the packet", "allowance": "a house figure: make the pull test",
-}  # fmt: skip
+    "formula": "worked out",
+    "rating": "the figure on the packet",
+    "allowance": "a house figure: make the pull test",
+}
 
 
 def newtons(kg: Fraction) -> Fraction:
     return kg * G
 
 
+NEWTON_PER_POUND = KG_PER_POUND * Fraction(980665, 100000)
+
+
 def show_force(newton: Fraction) -> Quantity:
     """Newtons, and pounds-force, to three figures."""
-    pounds = newton / (KG_PER_POUND * Fraction(980665, 100000))
-    return Quantity(f"{figures(newton)} N", f"{figures(pounds)} lbf")
+    return Quantity(f"{figures(newton)} N", f"{figures(newton / NEWTON_PER_POUND)} lbf")
 
 
 def figures(value: Fraction, digits: int = 3) -> str:
@@ -40,7 +44,7 @@ def figures(value: Fraction, digits: int = 3) -> str:
     return f"{float(text):.0f}" if "e" in text else text
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Fixings:
     """So many fixings: by strength, by spacing, and the larger of both."""
 
@@ -55,9 +59,21 @@ class Fixings:
 
 
 def fixings(
-    context: Context[Any, Any], name: str, label: str, *, kg: Fraction, factor: Fraction, each: Fraction, basis: Basis, spacing: int,
-    why: Say, parts: Iterable[str], each_label: str = "Each carries", working: tuple[Say, ...] = (), edit: str | None = None,
-) -> Fixings:  # fmt: skip
+    context: Context[Any, Any],
+    name: str,
+    label: str,
+    *,
+    kg: Fraction,
+    factor: Fraction,
+    each: Fraction,
+    basis: Basis,
+    spacing: int,
+    why: Say,
+    parts: Iterable[str],
+    each_label: str = "Each carries",
+    working: tuple[Say, ...] = (),
+    edit: str | None = None,
+) -> Fixings:
     """Count fixings for a load and put load, what each carries and the count into the book.
 
     ``kg`` hangs on them, ``each`` in newtons; ``spacing`` is the number the spacing rules ask for, ``why`` says how; ``working`` how ``each``
@@ -67,22 +83,47 @@ def fixings(
     load = newtons(kg) * factor
     strength = int(-(-load // each))
     found = Fixings(load, each, strength, spacing)
-    book.add_quantity(
-        f"{name}.load", f"{label}, load to be carried", show_force(load),
-        (f"{figures(kg * 1000)} g × 9.81 × factor {figures(factor)}",), parts=parts,
-    )  # fmt: skip
-    book.add_quantity(
-        f"{name}.each",
-        f"{label}, {each_label.lower()}",
-        show_force(each),
-        *(working or ((f"{BASES[basis]}: {figures(each)} N",),)),
-        parts=parts,
-        edit=edit,
+    # Told of every thing there is, read of the one in hand.
+    book.add_later(
+        f"{name}.load",
+        lambda: Worked(
+            f"{name}.load",
+            f"{label}, load to be carried",
+            None,
+            show_force(load),
+            ((f"{figures(kg * 1000)} g × 9.81 × factor {figures(factor)}",),),
+            parts,
+            amount=load,
+        ),
     )
-    book.add_count(
-        f"{name}.count", f"{label}, how many", found.count, (f"by strength {strength}: {figures(load)} N ÷ {figures(each)} N, rounded up",),
-        (*why, f": {spacing}"), ("the larger of the two",), parts=parts,
-    )  # fmt: skip
+    book.add_later(
+        f"{name}.each",
+        lambda: Worked(
+            f"{name}.each",
+            f"{label}, {each_label.lower()}",
+            None,
+            show_force(each),
+            working or ((f"{BASES[basis]}: {figures(each)} N",),),
+            parts,
+            edit,
+            each,
+        ),
+    )
+    book.add_later(
+        f"{name}.count",
+        lambda: Worked(
+            f"{name}.count",
+            f"{label}, how many",
+            found.count,
+            None,
+            (
+                (f"by strength {strength}: {figures(load)} N ÷ {figures(each)} N, rounded up",),
+                (*why, f": {spacing}"),
+                ("the larger of the two",),
+            ),
+            parts,
+        ),
+    )
     return found
 
 
@@ -97,6 +138,6 @@ def places(
         step = (length - 2 * inset) / (count - 1)
         found = [inset + step * i for i in range(count)]
     return [
-        context.book.add(d, f"{name}.{i + 1}", f"{label} {i + 1}", parts=(f"{name}.{i + 1}", *parts))
+        context.book.add(d, f"{name}.{i + 1}", f"{label} {i + 1}", parts=(f"{name}.{i + 1}", *parts), grain="wood")
         for i, d in enumerate(found)
     ]

@@ -1,91 +1,41 @@
-"""Which glazing suits: by the thing, the size of the sheet, the room and its light (handbook section 10)."""
+"""Which glazing suits: by the thing, the size of the sheet, the room and its light."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Mapping
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import replace
 from typing import Any
 
-from shadbo.core.contract.asking import choice
+from shadbo.core.contract.asking import Choosable, choice
 from shadbo.core.contract.display import Context
-from shadbo.core.contract.inputs import ChoiceInput
-from shadbo.core.contract.steps import Step
-from shadbo.core.document.decisions.room import Room
-from shadbo.core.document.facts import Facts, facts_of
+from shadbo.core.contract.inputs import Input
+from shadbo.core.contract.operations import Operation
 from shadbo.core.framing.counting import figures
 from shadbo.core.framing.weights import SHEETS
+from shadbo.core.judging.judging import Judged
+from shadbo.core.judging.sheets import AUTO, sheets
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.sums import Dim
 
-# From this area acrylic, m²; from this much light few reflections are worth their price.
-LARGE, BRIGHT = Fraction(1), 200
 # Minutes to be rid of dust: a square metre, the least, the most (common practice: large glazed pieces an hour or two).
 DUST_A_M2, DUST_LEAST, DUST_MOST = 90, 10, 120
 LABELS = {"glass": "Glass", "acrylic": "Acrylic", "coated": "Coated glass", "none": "None"}
-OPEN_FACES = {"canvas", "wood", "puzzle", "metal", "ceramic"}
+MATERIALS = {"glass": "picture glass", "acrylic": "acrylic sheet", "coated": "coated glass"}
+GRADED = {"plain": "{}", "uv": "{}, filtering UV", "laminated": "{}, laminated"}
+GRADE_LABELS = {"plain": "Plain", "uv": "UV filtering", "laminated": "Laminated"}
 
 
-@dataclass(frozen=True, slots=True)
-class Case:
-    """What the choice hangs on: the thing, its sheet (m²), up to which 2 mm glass does, the room."""
-
-    facts: Facts
-    area: Fraction
-    limit: Fraction
-    room: Room
-
-
-# For each glazing, what speaks for it (above nought) or against it, and the words.
-Reason = tuple[Callable[[Case], bool], int, str]
-WALKED_BY = {"child": "in a child’s room", "passage": "in a busy passage", "public": "in a public place"}
-
-
-def _loose(case: Case) -> bool:
-    return "loose_pigment" in case.facts.traits
-
-
-def _walked_by(case: Case) -> bool:
-    return case.room.kind in WALKED_BY
-
-
-BREAKS: Reason = (_walked_by, -3, "breaks over somebody there")
-MUCH: Reason = (lambda c: c.area > c.limit, -1, "much for 2 mm")
-REASONS: Mapping[str, tuple[Reason, ...]] = {
-    "glass": ((_loose, 3, "no static to lift loose pigment"), MUCH, BREAKS, (lambda c: True, 1, "does not scratch, the cheapest")),
-    "acrylic": (
-        (_loose, -9, "its static lifts loose pigment"),
-        (lambda c: c.area > LARGE, 4, "over a square metre"),
-        (_walked_by, 4, "does not shatter"),
-        (lambda c: True, 0, "scratches; no ammonia"),
-    ),
-    "coated": (
-        (_loose, 2, "no static to lift loose pigment"),
-        (lambda c: c.room.lux is not None and c.room.lux >= BRIGHT, 3, "few reflections in so bright a place"),
-        MUCH,
-        BREAKS,
-        (lambda c: True, 0, "nothing is stuck to its coated face, no ammonia"),
-    ),
-    "none": (
-        (lambda c: bool(c.facts.traits & OPEN_FACES) and not _loose(c), 0, "for a sealed face"),
-        (lambda c: not c.facts.traits & OPEN_FACES or _loose(c), -6, "dust, fingers and damp get at it"),
-    ),
-}  # fmt: skip
-
-
-def weighed_up(case: Case, kinds: Iterable[str]) -> list[tuple[str, int, str]]:
-    """The kinds of glazing, what suits best first, each with its score and its reasons."""
-    found = []
-    for kind in kinds:
-        said = [(score, words) for holds, score, words in REASONS[kind] if holds(case)]
-        found.append((kind, sum(s for s, _ in said), ", ".join(words for _, words in said)))
-    return sorted(found, key=lambda one: -one[1])
+def sheet_material(display: Any) -> str:
+    """What a sheet is got as: “picture glass, filtering UV”."""
+    return GRADED[getattr(display, "grade", "plain")].format(MATERIALS[display.glazing])
 
 
 COATED = " The coated face is marked: nothing stuck to it. Cleaner without ammonia."
 PLASTIC = " Foil comes off last; cleaner without ammonia, wiped with a damp soft cloth against static."
 
 
-def cleaned(context: Context[Any, Any], step: Step, sheet_m2: Fraction) -> Step:
+def cleaned(context: Context[Any, Any], step: Operation, sheet_m2: Fraction) -> Operation:
     """The step that cuts a sheet, with what its kind asks for and time for the dust: a large one takes an hour or two."""
     kind = getattr(context.display, "glazing", "glass")
     said = {"coated": COATED, "acrylic": PLASTIC}.get(kind, "")
@@ -94,23 +44,28 @@ def cleaned(context: Context[Any, Any], step: Step, sheet_m2: Fraction) -> Step:
     return replace(step, say=(*step.say, words), minutes=step.minutes + dust)
 
 
-def glazing_choice(
-    context: Context[Any, Any], sheet: Mapping[str, Dim], thick: Fraction, kinds: tuple[str, ...]
-) -> ChoiceInput:
-    """The choice as it is asked: each with its weight at this size and why; the first is marked as what suits best."""
-    area = sheet["width"].value * sheet["height"].value / 1_000_000 if sheet else facts_of(context.piece).area_m2
-    case = Case(facts_of(context.piece), area, Fraction(context.shop.rules.glass_area), context.piece.room)
-    options = []
-    for i, (kind, _, why) in enumerate(weighed_up(case, kinds)):
+def glazing_choices(context: Context[Any, Any], sheet: Mapping[str, Dim], thick: Fraction) -> list[Input]:
+    """The sheet and its grade as they are asked: each with its weight at this size, what it gains and what it gives up."""
+    piece = context.piece
+    wanted: Any = piece.display
+    area = sheet["width"].value * sheet["height"].value / 1_000_000 if sheet else context.facts.area_m2
+    judged = sheets(piece, context.facts, context.shop, area)
+    best_of: dict[str, Judged] = {}
+    for one in judged:
+        best_of.setdefault(one.choice.key.split("/")[0], one)
+    suits = LABELS[context.display.glazing].lower()
+
+    def told(kind: str, why: str) -> Say:
         kg = "" if kind == "none" else f"{figures(area * max(thick, Fraction(2)) * SHEETS[kind][1] / 1000, 2)} kg: "
-        options.append((kind, (LABELS[kind],), (f"{'suits best; ' if i == 0 else ''}{kg}{why}",)))
-    return choice(
-        "glazing",
-        "Glazing",
-        "Glazing",
-        "/display/glazing",
-        context.display.glazing,
-        tuple(options),
-        ("glazing",),
-        look="list",
-    )
+        return (f"{kg}{why}",)
+
+    kinds: list[Choosable] = [(AUTO, ("As suits it best",), (suits,) if wanted.glazing == AUTO else ())]
+    kinds += [(kind, (LABELS[kind],), told(kind, ("never: " if not one.fits else "") + one.why)) for kind, one in best_of.items()]
+    asked: list[Input] = [choice(context, "/display/glazing", "Glazing", "Glazing", kinds, ("glazing",), look="list")]
+    grades = [one for one in judged if one.choice.key.startswith(f"{context.display.glazing}/")]
+    if len(grades) > 1:
+        now = GRADE_LABELS[context.display.grade].lower()
+        options: list[Choosable] = [(AUTO, ("As suits it best",), (now,) if wanted.grade == AUTO else ())]
+        options += [(g, (GRADE_LABELS[g],), (one.why,)) for one in grades for g in (one.choice.key.split("/")[1],)]
+        asked.append(choice(context, "/display/grade", "Grade", "Glazing", options, ("glazing",), look="list"))
+    return asked

@@ -29,9 +29,14 @@ def check_wood(context: Context[Any, Any], carcass: Carcass | None) -> bool:
         return False
     real = True
     for dim, key, what, why in (
-        (carcass.solid, "wood.none", "There is no wood left beside the rabbet: {}.", "The face has to be wider than the lip, and the wall than its rebates."),
+        (
+            carcass.solid,
+            "wood.none",
+            "There is no wood left beside the rabbet: {}.",
+            "The face has to be wider than the lip, and the wall than its rebates.",
+        ),
         (carcass.height, "wood.flat", "The rail has no height: {}.", "A rail is as high as what it holds, and more."),
-    ):  # fmt: skip
+    ):
         if dim.value <= 0:
             real = False
             _stop(context, dim, key, "depth", context.speak.say(what, dim), why, LEAST["wood"])
@@ -42,8 +47,11 @@ def check_cuts(context: Context[Any, Any], reckoned: Reckoned) -> None:
     """Nothing is cut to a size of nothing or less, and something is to be seen. Where a stop speaks of the same lengths already, it is not said twice."""
     book = context.book
     said = {
-        leaf for c in context.checks.checks.values() if c.severity == "stop" and c.figure in book.dims for leaf in book[c.figure].slopes
-    }  # fmt: skip
+        leaf
+        for c in context.checks.checks.values()
+        if c.severity == "stop" and c.figure in book.dims
+        for leaf in book[c.figure].slopes
+    }
     cut = (f for line in reckoned.cuts for f in (line.figure, line.short_figure) if f)
     for name in dict.fromkeys((*cut, *(name for name in SEEN if name in book.dims))):
         dim = book[name]
@@ -56,9 +64,16 @@ def check_cuts(context: Context[Any, Any], reckoned: Reckoned) -> None:
 
 def _stop(context: Context[Any, Any], dim: Dim, key: str, stage: Stage, say: Say, why: str, least: Fraction) -> None:
     context.checks.add(
-        "stop", key, stage, say, why=why, source_key="cut-size", figure=dim.name, parts=dim.parts,
+        "stop",
+        key,
+        stage,
+        say,
+        why=why,
+        source_key="cut-size",
+        figure=dim.name,
+        parts=dim.parts,
         ways=changes_to(context, dim, least) or _bordered(context),
-    )  # fmt: skip
+    )
 
 
 def _bordered(context: Context[Any, Any]) -> tuple[WayOut, ...]:

@@ -1,4 +1,4 @@
-"""Placing a crooked thing in a true opening, or the other way about (handbook section 3).
+"""Placing a crooked thing in a true opening, or the other way about.
 
 Shift and turn it so that the worst border error is as small as can be: minimise max |border − intended| over every
 station, over a shift right, a shift down and a small turn. That is a linear programme; SciPy's HiGHS solves it.
@@ -15,7 +15,6 @@ the turns there are in framing (some mm a metre) the second order is under a fif
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
@@ -24,6 +23,7 @@ from scipy.optimize import linprog
 from shadbo.core.measuring.measuring import Side
 from shadbo.core.measuring.thing import EDGES, RUNS, Thing
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim
 
 HALF = Fraction(1, 2)
@@ -36,7 +36,7 @@ NEAREST = Fraction(1, 100_000)
 MOST_SHIFT = 500
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Border:
     """One border at one station before it is placed, what it is meant to be, and how shift and turn move it."""
 
@@ -57,7 +57,7 @@ class Border:
         return out
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Solved:
     """The best place there is: shift right, shift down, turn, and the worst error left (mm)."""
 
@@ -88,14 +88,20 @@ def borders(thing: Thing, opening: dict[str, Side | Dim], lip: Dim | None, meant
             before = wide * HALF - thing.edge_at(edge, along) * out
             place = along - HALF
             turn = (
-                (place * slant if edge == "right" else -place * slant)
-                if axis == "width"
-                else (place if edge == "top" else -place)
+                (place * slant if edge == "right" else -place * slant) if axis == "width" else (place if edge == "top" else -place)
             )
-            found.append(Border(
-                edge, station, _called(side if station in side.stations else size, station), before, meant[axis],
-                -out if axis == "width" else 0, -out if axis == "height" else 0, turn,
-            ))  # fmt: skip
+            found.append(
+                Border(
+                    edge,
+                    station,
+                    _called(side if station in side.stations else size, station),
+                    before,
+                    meant[axis],
+                    -out if axis == "width" else 0,
+                    -out if axis == "height" else 0,
+                    turn,
+                )
+            )
     return found
 
 

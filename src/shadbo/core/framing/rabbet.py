@@ -1,32 +1,31 @@
 """Frames with a lip, to be made or there already: their sizes, bowed rails, ready-made ones to choose from.
 
 sight = rabbet − 2 × lip          outside = rabbet + 2 × (face − lip)
-bow per rail = (middle − mean of the ends) / 2       (handbook section 3)
+bow per rail = (middle − mean of the ends) / 2
 """
 
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Mapping
-from dataclasses import dataclass
 from functools import partial
 from typing import Any
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import ANY_HANGER, Carcass, Context, Weight
-from shadbo.core.document.decisions.canvas import BoughtFrame, NewRabbet, ReadFrame
+from shadbo.core.document.decisions.canvas import BoughtFrame, DeepReadyMade, NewRabbet, ReadFrame
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.shop import RabbetMoulding
+from shadbo.core.framing.families import check_in_stock, check_long_enough
+from shadbo.core.framing.own import stock_leaf
 from shadbo.core.framing.rails import AXES, Rails, other, square
 from shadbo.core.measuring.doubts import check_readings, put_list
 from shadbo.core.measuring.measuring import Side, read_side, waist
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, allowance, largest, leaf
 
-# A rail that bows by less than this is taken as straight: what passes to the eye.
-BOW_PASSES = Fraction(16, 10)
 
-
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Rabbet:
     """A frame with a lip against the axes of the work. ``inner`` is its rabbet as read, None while it is to be made."""
 
@@ -52,9 +51,7 @@ class Rabbet:
         """The frame to hang by; its bottom rail bears all that is not itself."""
         bears = sum((w.kg for w in weights if w.part != "rail"), Fraction(0))
         front = self.rail_height - self.depth
-        return Carcass(
-            self.face, self.face - self.lip, self.rail_height, self.wood, front, self.inner is None, bears, hangs
-        )
+        return Carcass(self.face, self.face - self.lip, self.rail_height, self.wood, front, self.inner is None, bears, hangs)
 
     @property
     def wood(self) -> str:
@@ -81,8 +78,10 @@ class Rabbet:
         right = [(half_of("width", s), (s - half) * tall) for s in down if 0 < s < 1]
         bottom = [(x, -y) for x, y in reversed(top)]
         left = [(-x, y) for x, y in reversed(right)]
-        corners = [(x * half_of("width", v), y * half_of("height", u)) for x, y, u, v in (
-            (-1, -1, zero, zero), (1, -1, one, zero), (1, 1, one, one), (-1, 1, zero, one))]  # fmt: skip
+        corners = [
+            (x * half_of("width", v), y * half_of("height", u))
+            for x, y, u, v in ((-1, -1, zero, zero), (1, -1, one, zero), (1, 1, one, one), (-1, 1, zero, one))
+        ]
         return [corners[0], *top, corners[1], *right, corners[2], *bottom, corners[3], *left]
 
 
@@ -93,19 +92,27 @@ def made_rabbet(context: Context[Any, Any], frame: NewRabbet, sight: Mapping[str
     moulding = found or stock[0]
 
     def of_stock(field: str, name: str, label: str) -> Dim:
-        value = Fraction(getattr(moulding, field))
-        dim = leaf(value, f"stock:{field}", label, "stock", source="stock", grain="depth", parts=("rail",))
-        return book.add(dim, name, label, parts=("rail",))
+        return book.add(stock_leaf(context, "rabbet_mouldings", moulding, field, label, ("rail",)), name, label, parts=("rail",))
 
     lip, face = of_stock("lip", "rail.lip", "Lip"), of_stock("face", "rail.face", "Face")
     height = of_stock("height", "rail.height", "Rail height")
     depth = of_stock("rabbet_depth", "rabbet.depth", "Rabbet depth")
     seen = {a: book.add(sight[a], f"frame.sight.{a}", f"Sight {a}", parts=("rail",)) for a in AXES}
-    size = {
-        a: book.add(seen[a] + 2 * lip, f"frame.rabbet.{a}", f"Rabbet {a}", parts=("rail",), fits=True) for a in AXES
-    }
+    size = {a: book.add(seen[a] + 2 * lip, f"frame.rabbet.{a}", f"Rabbet {a}", parts=("rail",), fits=True) for a in AXES}
     outside = _outside(context, size, face, lip)
-    return Rabbet(moulding, found is None, None, lip, face, height, depth, size, seen, outside, {})
+    return Rabbet(
+        moulding=moulding,
+        missing=found is None,
+        inner=None,
+        lip=lip,
+        face=face,
+        rail_height=height,
+        depth=depth,
+        size=size,
+        sight=seen,
+        outside=outside,
+        bow={},
+    )
 
 
 def read_once(context: Context[Any, Any], field: str, name: str, label: str, part: str = "rail") -> Dim:
@@ -113,9 +120,17 @@ def read_once(context: Context[Any, Any], field: str, name: str, label: str, par
     pointer, units = f"/display/frame/{field}", context.piece.units
     value = getattr(context.display.frame, field)
     dim = leaf(
-        value, pointer, label, "reading", tolerance=context.shop.reading_tolerance(units), pointer=pointer, tape=units,
-        source="tape", grain="depth", parts=(part,),
-    )  # fmt: skip
+        value,
+        pointer,
+        label,
+        "reading",
+        tolerance=context.shop.reading_tolerance(units),
+        pointer=pointer,
+        tape=units,
+        source="tape",
+        grain="depth",
+        parts=(part,),
+    )
     return context.book.add(dim, name, label, parts=(part,))
 
 
@@ -124,24 +139,29 @@ def read_rabbet(context: Context[Any, Any], frame: ReadFrame) -> Rabbet:
     book, shop = context.book, context.shop
     read = partial(read_once, context)
     lip, face = read("lip", "rail.lip", "Lip"), read("face", "rail.face", "Face")
-    height, depth = (
-        read("rail_height", "rail.height", "Rail height"),
-        read("rabbet_depth", "rabbet.depth", "Rabbet depth"),
-    )
+    height, depth = (read("rail_height", "rail.height", "Rail height"), read("rabbet_depth", "rabbet.depth", "Rabbet depth"))
     inner = {}
     for axis in AXES:
         own = other(axis) if frame.turned else axis
         label = f"Frame’s rabbet {own}" + (" (turned)" if frame.turned else "")
-        inner[axis] = read_side(
-            book, getattr(frame, own), f"frame.read.{axis}", label, f"/display/frame/{own}", shop, part="rail"
-        )
+        inner[axis] = read_side(book, getattr(frame, own), f"frame.read.{axis}", label, f"/display/frame/{own}", shop, part="rail")
     bow = bows(context, inner)
-    size = {
-        a: book.add(inner[a].smallest * 1, f"frame.rabbet.{a}", f"Rabbet {a}, smallest", parts=("rail",)) for a in AXES
-    }
+    size = {a: book.add(inner[a].smallest * 1, f"frame.rabbet.{a}", f"Rabbet {a}, smallest", parts=("rail",)) for a in AXES}
     seen = {a: book.add(size[a] - 2 * lip, f"frame.sight.{a}", f"Sight {a}", parts=("rail",)) for a in AXES}
     outside = _outside(context, {a: inner[a].mean for a in AXES}, face, lip)
-    return Rabbet(None, False, inner, lip, face, height, depth, size, seen, outside, bow)
+    return Rabbet(
+        moulding=None,
+        missing=False,
+        inner=inner,
+        lip=lip,
+        face=face,
+        rail_height=height,
+        depth=depth,
+        size=size,
+        sight=seen,
+        outside=outside,
+        bow=bow,
+    )
 
 
 def bows(context: Context[Any, Any], inner: Mapping[str, Side]) -> dict[str, Dim]:
@@ -155,10 +175,16 @@ def bows(context: Context[Any, Any], inner: Mapping[str, Side]) -> dict[str, Dim
     return found
 
 
+def bowed(context: Context[Any, Any]) -> bool:
+    """Whether a rail of the frame that was read bows by more than passes; equal readings need no straightening."""
+    passes, dims = context.rule("eye_passes"), context.book.dims
+    return any(abs(dims[n].value) > passes for n in ("frame.bow.width", "frame.bow.height") if n in dims)
+
+
 def _outside(context: Context[Any, Any], size: Mapping[str, Dim], face: Dim, lip: Dim) -> dict[str, Dim]:
     outside = {
         a: context.book.add(size[a] + 2 * face - 2 * lip, f"frame.outside.{a}", f"Outside {a}", parts=("rail",)) for a in AXES
-    }  # fmt: skip
+    }
     square(context, "frame", "outside", outside, "rail")
     return outside
 
@@ -166,10 +192,14 @@ def _outside(context: Context[Any, Any], size: Mapping[str, Dim], face: Dim, lip
 def rails_of(context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet) -> Rails:
     assert rabbet.moulding is not None
     return Rails(
-        rabbet.moulding.name, Fraction(rabbet.moulding.length), rabbet.face,
-        context.speak.say("{} × {}, lip {}", rabbet.face, rabbet.rail_height, rabbet.lip), rabbet.outside, rabbet.sight,
+        rabbet.moulding.name,
+        exact(rabbet.moulding.length),
+        rabbet.face,
+        context.speak.say("{} × {}, lip {}", rabbet.face, rabbet.rail_height, rabbet.lip),
+        rabbet.outside,
+        rabbet.sight,
         frame.spare_rail,
-    )  # fmt: skip
+    )
 
 
 # -- checks ------------------------------------------------------------------------------------------------------------
@@ -185,78 +215,69 @@ def check_rabbet(
     if isinstance(frame, ReadFrame):
         assert rabbet.inner is not None
         check_readings(
-            context.checks, context.speak, context.shop, "frame", rabbet.inner["width"], rabbet.inner["height"], "rail",
-            key="frame",
-        )  # fmt: skip
+            context.checks, context.speak, context.shop, "frame", rabbet.inner["width"], rabbet.inner["height"], "rail", key="frame"
+        )
         check_bow(context, frame, rabbet.inner, rabbet.bow, "rabbet")
         _check_rail(context, rabbet)
         return
-    say, shop, moulding = context.speak.say, context.shop, rabbet.moulding
-    assert moulding is not None
-    if rabbet.missing:
-        context.checks.add(
-            "stop", "moulding.missing", "display", (f"The stock list has no moulding called “{frame.moulding}”.",),
-            why="The drawing is made with the first moulding of the list until another is chosen.",
-            source_key="stock", figure="rail.face", parts=("rail",),
-            ways=[WayOut((f"Use {m.name}",), (put("/display/frame/moulding", m.key),)) for m in shop.rabbet_mouldings[:3]],
-        )  # fmt: skip
+    shop, place = context.shop, "/display/frame/moulding"
+    assert rabbet.moulding is not None
+    check_in_stock(context, rabbet.missing, frame.moulding, shop.rabbet_mouldings, place=place)
     longest = max(rabbet.outside.values(), key=lambda d: d.value)
-    kerf = Fraction(shop.rules.kerf)
-    if longest.value + kerf > Fraction(moulding.length):
-        ways = [
-            WayOut(say(f"Use {m.name}: it comes {{}} long", Fraction(m.length)), (put("/display/frame/moulding", m.key),))
-            for m in sorted(shop.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
-            if Fraction(m.length) >= longest.value + 2 * (Fraction(m.face) - rabbet.face.value) + kerf
-        ][:3]  # fmt: skip
-        context.checks.add(
-            "stop", "rail.stock", "cut",
-            say(f"The longest rail, {{}}, can’t be cut from {moulding.name}: it comes in lengths of {{}}.", longest, Fraction(moulding.length)),
-            why=say("A rail uses its long point and a kerf of {}.", kerf),
-            source_key="stock", figure=longest.name, parts=("rail",), ways=(*ways, *shorter),
-        )  # fmt: skip
+    others = sorted(shop.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
+    check_long_enough(context, longest, rabbet.moulding, others, place=place, ways=shorter)
 
 
 def _check_rail(context: Context[Any, Any], rabbet: Rabbet) -> None:
     """Readings of a rail that contradict one another: a lip as wide as the face, a rabbet as deep as the rail is high."""
     say = context.speak.say
     for key, inner, whole, fields, words in (
-        ("wood.none", rabbet.lip, rabbet.face, ("lip", "face"), "The lip, {}, is as wide as the face, {}: no wood is left beside the rabbet."),
-        ("wood.through", rabbet.depth, rabbet.rail_height, ("rabbet_depth", "rail_height"), "The rabbet, {} deep, goes right through the rail, {} high."),
-    ):  # fmt: skip
+        (
+            "wood.none",
+            rabbet.lip,
+            rabbet.face,
+            ("lip", "face"),
+            "The lip, {}, is as wide as the face, {}: no wood is left beside the rabbet.",
+        ),
+        (
+            "wood.through",
+            rabbet.depth,
+            rabbet.rail_height,
+            ("rabbet_depth", "rail_height"),
+            "The rabbet, {} deep, goes right through the rail, {} high.",
+        ),
+    ):
         if inner.value < whole.value:
             continue
         ways = []
         if inner.value > whole.value:
             swapped = tuple(put(f"/display/frame/{f}", d.value) for f, d in zip(fields, (whole, inner), strict=True))
             names = [field.replace("_", " ") for field in fields]
-            ways.append(
-                WayOut(say(f"Written the wrong way round: {names[0]} {{}}, {names[1]} {{}}", whole, inner), swapped)
-            )
-        if context.piece.display.type != "deep_ready_made":
+            ways.append(WayOut(say(f"Written the wrong way round: {names[0]} {{}}, {names[1]} {{}}", whole, inner), swapped))
+        if not isinstance(context.display, DeepReadyMade):
             ways.append(_made_instead(context, rabbet.depth.value))
         context.checks.add(
-            "stop", key, "display", say(words, inner, whole), why="One of the two was read wrong: read both again from behind.",
-            source_key="cut-size", figure=inner.name, parts=("rail",), ways=ways,
-        )  # fmt: skip
+            "stop",
+            key,
+            "display",
+            say(words, inner, whole),
+            why="One of the two was read wrong: read both again from behind.",
+            source_key="cut-size",
+            figure=inner.name,
+            parts=("rail",),
+            ways=ways,
+        )
 
 
 def _made_instead(context: Context[Any, Any], deep: Fraction) -> WayOut:
     """A frame to be made in place of the one that is there, as deep in the rabbet as the stock list has it."""
-    profiles = sorted(
-        context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face)
-    )
-    profile = next((m for m in profiles if Fraction(m.rabbet_depth) >= deep), profiles[-1])
-    return WayOut(
-        (f"Make a frame of {profile.name} instead",), (put("/display/frame", {"make": "new", "moulding": profile.key}),)
-    )
+    profiles = sorted(context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
+    profile = next((m for m in profiles if exact(m.rabbet_depth) >= deep), profiles[-1])
+    return WayOut((f"Make a frame of {profile.name} instead",), (put("/display/frame", {"make": "new", "moulding": profile.key}),))
 
 
 def check_bow(
-    context: Context[Any, Any],
-    frame: ReadFrame | BoughtFrame,
-    inner: Mapping[str, Side],
-    bow: Mapping[str, Dim],
-    inside: str,
+    context: Context[Any, Any], frame: ReadFrame | BoughtFrame, inner: Mapping[str, Side], bow: Mapping[str, Dim], inside: str
 ) -> None:
     """Rails that bow: by how much, blocks to push them in, and the reading that is then needed again."""
     say = context.speak.say
@@ -266,32 +287,49 @@ def check_bow(
         rails = "stiles" if axis == "width" else "rails"
         if frame.blocked and not getattr(getattr(frame, own), middle) and _long(frame, own):
             context.checks.add(
-                "stop", f"frame.reread.{axis}", "display",
+                "stop",
+                f"frame.reread.{axis}",
+                "display",
                 (f"The {rails} are blocked: read the {own} of the {inside} in the {middle} again before anything is cut.",),
                 why="A block that is too long bows the rail the other way; only the tape tells.",
-                source_key="bow", figure=inner[axis].mean.name, parts=("rail",),
+                source_key="bow",
+                figure=inner[axis].mean.name,
+                parts=("rail",),
                 ways=(WayOut(("Take the blocks out again",), (put("/display/frame/blocked", False),)),),
-            )  # fmt: skip
+            )
             continue
         bowed = bow.get(axis)
-        if bowed is None or abs(bowed.value) <= BOW_PASSES:
+        if bowed is None or abs(bowed.value) <= context.rule("eye_passes"):
             continue
         outward = bowed.value > 0
         pushed: tuple[dict[str, Any], ...] = (
-            put("/display/frame/blocked", True), put_list(f"/display/frame/{own}/{middle}"),
+            put("/display/frame/blocked", True),
+            put_list(f"/display/frame/{own}/{middle}"),
             put_list(f"/display/frame/{own}/more"),
-        )  # fmt: skip
+        )
         context.checks.add(
-            "caution", f"frame.bow.{axis}", "display",
+            "caution",
+            f"frame.bow.{axis}",
+            "display",
             say(f"The {rails} bow {'outward' if outward else 'inward'} by {{}} each.", abs(bowed.value)),
-            why=say(f"The {inside} runs from {{}} to {{}}: what is cut to the ends may drop out or bind in the middle.",
-                    inner[axis].smallest, inner[axis].largest),
-            source_key="bow", figure=bowed.name, parts=("rail",),
-            ways=(WayOut(
-                say(f"Block both {rails} {'in' if outward else 'out'} at the middle by {{}}, close with a stiff strainer, and read again",
-                    abs(bowed.value)), pushed,
-            ),),
-        )  # fmt: skip
+            why=say(
+                f"The {inside} runs from {{}} to {{}}: what is cut to the ends may drop out or bind in the middle.",
+                inner[axis].smallest,
+                inner[axis].largest,
+            ),
+            source_key="bow",
+            figure=bowed.name,
+            parts=("rail",),
+            ways=(
+                WayOut(
+                    say(
+                        f"Block both {rails} {'in' if outward else 'out'} at the middle by {{}}, close with a stiff strainer, and read again",
+                        abs(bowed.value),
+                    ),
+                    pushed,
+                ),
+            ),
+        )
 
 
 def _long(frame: ReadFrame | BoughtFrame, own: str) -> bool:
@@ -300,66 +338,76 @@ def _long(frame: ReadFrame | BoughtFrame, own: str) -> bool:
     return all(getattr(getattr(frame, own), end) for end in ends)
 
 
-def check_glazing(
-    context: Context[Any, Any], rabbet: Rabbet, glazing: str = "glass", *, without: bool = True
-) -> dict[str, Dim]:
+def check_glazing(context: Context[Any, Any], rabbet: Rabbet, glazing: str = "glass", *, without: bool = True) -> dict[str, Dim]:
     """The sheet cut for this rabbet: it must lap the lip at the widest and clear the rabbet at the narrowest.
 
-    Acrylic grows with warmth, so it is cut smaller than glass (handbook section 10). ``without``: it could be left out.
+    Acrylic grows with warmth, so it is cut smaller than glass. ``without``: it could be left out.
     """
     book, say, rules = context.book, context.speak.say, context.shop.rules
     cut = leaf(
-        0,
-        "glass-cutting",
-        "glass, cut of the sheet",
-        "setting",
-        tolerance=context.shop.tolerances.glass,
-        source="glass-cut",
+        0, "glass-cutting", "glass, cut of the sheet", "setting", tolerance=context.shop.tolerances.glass, source="glass-cut"
     )
     sheets = {}
     for axis in AXES:
         allowed = _sheet_allowance(context, rabbet.size[axis], glazing)
-        sheet = book.add(
-            rabbet.size[axis] - allowed + cut, f"glazing.{axis}", f"Sheet {axis}", parts=("glazing",), fits=True
-        )
+        sheet = book.add(rabbet.size[axis] - allowed + cut, f"glazing.{axis}", f"Sheet {axis}", parts=("glazing",), fits=True)
         widest = rabbet.inner[axis].largest if rabbet.inner else rabbet.size[axis]
         # A frame to be made is read again when it is there: how sure the work was read has no say in that.
         read = rabbet.size[axis].likely if rabbet.inner else context.shop.reading_tolerance(context.piece.units)
         tape = allowance(read, f"tape.rabbet.{axis}", "tape, reading of the rabbet", "tape")
         lap = book.add(
-            rabbet.lip - (widest - sheet) + tape, f"glazing.lap.{axis}", f"Lap of the lip, worst, {axis}", parts=("glazing", "rail"),
+            rabbet.lip - (widest - sheet) + tape,
+            f"glazing.lap.{axis}",
+            f"Lap of the lip, worst, {axis}",
+            parts=("glazing", "rail"),
             grain="depth",
-        )  # fmt: skip
+        )
         clear = book.add(
-            rabbet.size[axis] - sheet + tape, f"glazing.clear.{axis}", f"Room round the sheet, {axis}",
-            parts=("glazing",), grain="depth",
-        )  # fmt: skip
+            rabbet.size[axis] - sheet + tape,
+            f"glazing.clear.{axis}",
+            f"Room round the sheet, {axis}",
+            parts=("glazing",),
+            grain="depth",
+        )
         if clear.value < clear.worst:
             context.checks.add(
-                "caution", f"glazing.clear.{axis}", "display",
-                say(f"The sheet may not go in: {{}} of room in the {axis}, and tape and cutter may take {{}}.", clear,
-                    context.speak.fine(clear.worst)),
-                why="Worst case of the reading and of the cut.", source_key="acrylic" if glazing == "acrylic" else "allowance",
-                figure=clear.name, parts=("glazing",),
-            )  # fmt: skip
+                "caution",
+                f"glazing.clear.{axis}",
+                "display",
+                say(
+                    f"The sheet may not go in: {{}} of room in the {axis}, and tape and cutter may take {{}}.",
+                    clear,
+                    context.speak.fine(clear.worst),
+                ),
+                why="Worst case of the reading and of the cut.",
+                source_key="acrylic" if glazing == "acrylic" else "allowance",
+                figure=clear.name,
+                parts=("glazing",),
+            )
         sheets[axis] = sheet
-        least = Fraction(rules.least_lap)
+        least = exact(rules.least_lap)
         stop = lap.value < least
         # A frame to be made is read again before its sheet is cut; of one that is there only these readings are known.
         if stop or (rabbet.inner and lap.value <= lap.worst):
             context.checks.add(
-                "stop" if stop else "caution", f"glazing.lap.{axis}", "display",
-                say(f"The sheet {'may drop out' if not stop else 'would not hold'} in the {axis}: pushed to one side the lip laps it by {{}} "
-                    "at the widest place, and the readings may be {} out.", lap, context.speak.fine(lap.worst)),
+                "stop" if stop else "caution",
+                f"glazing.lap.{axis}",
+                "display",
+                say(
+                    f"The sheet {'may drop out' if not stop else 'would not hold'} in the {axis}: pushed to one side the lip laps it by {{}} "
+                    "at the widest place, and the readings may be {} out.",
+                    lap,
+                    context.speak.fine(lap.worst),
+                ),
                 why=say("It should lap by at least {} at the widest reading, {}.", least, widest),
-                source_key="lap", figure=lap.name, parts=("glazing", "rail"),
-                ways=tuple(_deeper_lip(context)) if rabbet.inner is None else _block_way(rabbet, axis, context, without),
-            )  # fmt: skip
+                source_key="lap",
+                figure=lap.name,
+                parts=("glazing", "rail"),
+                ways=tuple(_deeper_lip(context, rabbet.lip.value))
+                if rabbet.inner is None
+                else _block_way(rabbet, axis, context, without),
+            )
     return sheets
-
-
-# Acrylic: 70 × 10⁻⁶ a kelvin (from memory), over 30 K.
-ACRYLIC_GROWS = Fraction(70 * 30, 1_000_000)
 
 
 def _sheet_allowance(context: Context[Any, Any], size: Dim, glazing: str) -> Dim:
@@ -369,16 +417,18 @@ def _sheet_allowance(context: Context[Any, Any], size: Dim, glazing: str) -> Dim
     glass = leaf(rules.glass_allowance, key, label, "rule", source="allowance", grain="depth")
     if glazing != "acrylic":
         return glass
-    grown, a_metre = size * ACRYLIC_GROWS, size * (Fraction(rules.acrylic_per_metre) / 1000)
+    grown, a_metre = (
+        size * context.shop.rules.acrylic_grows * context.shop.rules.acrylic_warms / 1_000_000,
+        size * (exact(rules.acrylic_per_metre) / 1000),
+    )
     return largest((glass + grown, a_metre))
 
 
-def _deeper_lip(context: Context[Any, Any]) -> Iterator[WayOut]:
-    for m in context.shop.rabbet_mouldings:
-        if m.lip >= 7:
-            yield WayOut(
-                context.speak.say(f"Use {m.name}: lip {{}}", Fraction(m.lip)), (put("/display/frame/moulding", m.key),)
-            )
+def _deeper_lip(context: Context[Any, Any], lip: Fraction) -> Iterator[WayOut]:
+    """Profiles whose lip is deeper than this one."""
+    for m in sorted(context.shop.rabbet_mouldings, key=lambda m: (m.lip, m.face)):
+        if exact(m.lip) > lip:
+            yield WayOut(context.speak.say(f"Use {m.name}: lip {{}}", exact(m.lip)), (put("/display/frame/moulding", m.key),))
 
 
 def _block_way(rabbet: Rabbet, axis: str, context: Context[Any, Any], without: bool) -> tuple[WayOut, ...]:

@@ -9,22 +9,20 @@ from shadbo.core.contract.asking import choice, given, plain_length, station_inp
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
-from shadbo.core.document.decisions.canvas import BoughtFrame, NewRabbet, ReadFrame
+from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.schools import new_rabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
+from shadbo.core.framing.own import own_inputs
 from shadbo.core.framing.rabbet import Rabbet
 from shadbo.core.framing.rails import AXES, other
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.lengths import as_decimal
 from shadbo.core.quantity.sums import Dim
 
 # What a ready-made frame of the list says of itself besides its size.
 TAKEN = ("lip", "rabbet_depth", "face", "rail_height", "glass", "board")
-
-
-def new_rabbet(moulding: str) -> dict[str, Any]:
-    return {"make": "new", "moulding": moulding, "spare_rail": False}
 
 
 def make_one(context: Context[Any, Any], say: str) -> WayOut:
@@ -50,8 +48,10 @@ def as_read(sizes: Mapping[str, Any], width: Any, height: Any) -> dict[str, Any]
         "make": "bought",
         "width": {"top": [], "middle": reading(width), "bottom": [], "more": []},
         "height": {"left": [], "centre": reading(height), "right": [], "more": []},
-        **{k: as_decimal(Fraction(v)) for k, v in sizes.items()}, "turned": False, "blocked": False,
-    }  # fmt: skip
+        **{k: as_decimal(exact(v)) for k, v in sizes.items()},
+        "turned": False,
+        "blocked": False,
+    }
 
 
 def ready_frame(frame: ReadyFrame, turned: bool) -> dict[str, Any]:
@@ -68,60 +68,103 @@ def frame_inputs(context: Context[Any, Any], rabbet: Rabbet, frame: ReadFrame, *
         assert rabbet.inner is not None
         inputs += station_inputs(
             show, getattr(frame, own), rabbet.inner[axis].stations, f"/display/frame/{own}", f"Rabbet {own}, from behind", "rail"
-        )  # fmt: skip
+        )
     inputs += [given(show, dim, "Its rail") for dim in (rabbet.lip, rabbet.face, rabbet.depth, rabbet.rail_height)]
     if came_with:
         inputs += [
             plain_length(show, frame.glass, "/display/frame/glass", "Glass", "What came with it", ("glazing",)),
             plain_length(show, frame.board, "/display/frame/board", "Inner board", "What came with it", ("board",)),
         ]
-    inputs.append(choice(
-        "turned", "Which way the frame stands", "Frame", "/display/frame/turned", frame.turned,
-        ((False, ("As it was read",), ()), (True, ("A quarter turn",), ())), ("rail",),
-    ))  # fmt: skip
-    inputs.append(blocks_choice(frame))
+    inputs.append(
+        choice(
+            context,
+            "/display/frame/turned",
+            "Which way the frame stands",
+            "Frame",
+            ((False, ("As it was read",), ()), (True, ("A quarter turn",), ())),
+            ("rail",),
+        )
+    )
+    inputs.append(blocks_choice(context))
     return inputs
 
 
-def blocks_choice(frame: ReadFrame | BoughtFrame) -> ChoiceInput:
+def blocks_choice(context: Context[Any, Any]) -> ChoiceInput:
     return choice(
-        "blocked", "Blocks behind bowed rails", "Frame", "/display/frame/blocked", frame.blocked,
-        ((False, ("No blocks",), ()), (True, ("Blocked",), ("The readings were taken with the blocks in.",))), ("rail",),
-    )  # fmt: skip
-
-
-def moulding_choice(
-    context: Context[Any, Any], frame: NewRabbet, detail: Callable[[RabbetMoulding], Say]
-) -> list[Input]:
-    """The profiles with a lip, each with what it would make of this piece; and whether to cut one rail too many."""
-    options = tuple(
-        Option(m.key, (m.name,), detail(m), m.key == frame.moulding, (put("/display/frame/moulding", m.key),))
-        for m in context.shop.rabbet_mouldings
+        context,
+        "/display/frame/blocked",
+        "Blocks behind bowed rails",
+        "Frame",
+        ((False, ("No blocks",), ()), (True, ("Blocked",), ("The readings were taken with the blocks in.",))),
+        ("rail",),
     )
-    return [
-        ChoiceInput("moulding", "Rail", "Rail", options, ("rail",), "list"),
-        choice("spare_rail", "Spare rail", "Rail", "/display/frame/spare_rail", frame.spare_rail,
-               ((False, ("Four rails",), ()), (True, ("One too many",), ("from a long length, in case a cut goes wrong",))), ("rail",)),
-    ]  # fmt: skip
+
+
+def moulding_choice(context: Context[Any, Any], detail: Callable[[RabbetMoulding], Say]) -> list[Input]:
+    """The profiles with a lip, each with what it would make of this piece; and whether to cut one rail too many."""
+    options = [(m.key, (m.name,), detail(m)) for m in context.shop.rabbet_mouldings]
+    frame, place = context.display.frame, "/display/frame/moulding"
+    like = context.shop.rabbet_moulding(frame.moulding) or (context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings)[0]
+    own = own_inputs(context, "rabbet_mouldings", place, frame.moulding, like)
+    return [choice(context, place, "Rail", "Rail", options, ("rail",), look="list"), *own, spare_rail(context)]
+
+
+def spare_rail(context: Context[Any, Any]) -> ChoiceInput:
+    """Whether one rail too many is cut, of whatever profile."""
+    return choice(
+        context,
+        "/display/frame/spare_rail",
+        "Spare rail",
+        "Rail",
+        ((False, ("Four rails",), ()), (True, ("One too many",), ("from a long length, in case a cut goes wrong",))),
+        ("rail",),
+    )
 
 
 def new_or_bought(context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet | ReadFrame) -> ChoiceInput:
     """Whether the frame is made for the piece or there already; changing over keeps the sizes it has."""
     made = isinstance(frame, ReadFrame)
     profiles = context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
-    sizes = {"lip": rabbet.lip.value, "rabbet_depth": rabbet.depth.value, "face": rabbet.face.value,
-             "rail_height": rabbet.rail_height.value, "glass": 0, "board": 0}  # fmt: skip
+    sizes = {
+        "lip": rabbet.lip.value,
+        "rabbet_depth": rabbet.depth.value,
+        "face": rabbet.face.value,
+        "rail_height": rabbet.rail_height.value,
+        "glass": 0,
+        "board": 0,
+    }
     taken = as_read(sizes, rabbet.size["width"].value, rabbet.size["height"].value)
-    return ChoiceInput("frame", "The frame is", "Frame", (
-        Option("new", ("To be made",), ("Its sizes follow from the work.",), not made, (put("/display/frame", new_rabbet(profiles[0].key)),)),
-        Option("bought", ("There already",), ("It is read from behind, and what fits follows.",), made, (put("/display/frame", taken),)),
-    ), ("rail",), "buttons")  # fmt: skip
+    return ChoiceInput(
+        "frame",
+        "The frame is",
+        "Frame",
+        (
+            Option(
+                "new",
+                ("To be made",),
+                ("Its sizes follow from the work.",),
+                not made,
+                (put("/display/frame", new_rabbet(profiles[0].key)),),
+            ),
+            Option(
+                "bought",
+                ("There already",),
+                ("It is read from behind, and what fits follows.",),
+                made,
+                (put("/display/frame", taken),),
+            ),
+        ),
+        ("rail",),
+        "buttons",
+    )
 
 
 def frame_chooser(
-    context: Context[Any, Any], work: Mapping[str, Dim], fits: Callable[[Mapping[str, Fraction], ReadyFrame], Say | None],
+    context: Context[Any, Any],
+    work: Mapping[str, Dim],
+    fits: Callable[[Mapping[str, Fraction], ReadyFrame], Say | None],
     sight: bool,
-) -> list[Input]:  # fmt: skip
+) -> list[Input]:
     """Which ready-made frames of the stock list take the work, both ways round, the most even borders first.
 
     ``fits`` says why one does not, or None; borders are to the sight edge if ``sight``, else to the rabbet.
@@ -131,10 +174,10 @@ def frame_chooser(
     for ready in context.shop.frames:
         for turned in (False, True) if ready.width != ready.height else (False,):
             size = dict(zip(AXES, (ready.height, ready.width) if turned else (ready.width, ready.height), strict=True))
-            less = 2 * Fraction(ready.lip) if sight else Fraction(0)
-            inside = {a: Fraction(size[a]) - less for a in AXES}
+            less = 2 * exact(ready.lip) if sight else Fraction(0)
+            inside = {a: exact(size[a]) - less for a in AXES}
             border = {a: (inside[a] - work[a].value) / 2 for a in AXES}
-            refused = fits({a: Fraction(size[a]) for a in AXES}, ready)
+            refused = fits({a: exact(size[a]) for a in AXES}, ready)
             uneven = abs(border["width"] - border["height"])
             if refused is None:
                 detail = say("borders {} and {}", border["width"], border["height"])
@@ -149,11 +192,14 @@ def frame_chooser(
         return []
     options = tuple(
         Option(
-            f"{ready.key}{'-turned' if turned else ''}", (ready.name + (", turned" if turned else ""),), detail, _is_this(frame, ready, turned),
+            f"{ready.key}{'-turned' if turned else ''}",
+            (ready.name + (", turned" if turned else ""),),
+            detail,
+            _is_this(frame, ready, turned),
             (put("/display/frame", ready_frame(ready, turned)),),
         )
         for _, ready, turned, detail in found[:7]
-    )  # fmt: skip
+    )
     return [ChoiceInput("ready", "Ready-made frames, most even first", "Ready-made frames", options, ("rail",), "list")]
 
 

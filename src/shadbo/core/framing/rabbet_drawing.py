@@ -3,18 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from shadbo.core.contract.views import Drawing, Material
 from shadbo.core.framing.rabbet import Rabbet
 from shadbo.core.framing.rails import draw_rails
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 
 STAGES = ("measure", "display", "depth", "cut")
 SEEN = Fraction(60)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Lying:
     """One thing in the rabbet: how thick, how far from the rabbet's wall it begins, the figure on its thickness."""
 

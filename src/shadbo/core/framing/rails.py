@@ -1,23 +1,23 @@
-"""Four mitred rails round an opening: how they are drawn, cut, laid into stock lengths and glued (handbook section 12)."""
+"""Four mitred rails round an opening: how they are drawn, cut, laid into stock lengths and glued."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 from typing import Any
 
 from shadbo.core.contract.cutting import CutLine, StockLength, lay_out
 from shadbo.core.contract.display import Context
-from shadbo.core.contract.steps import Step
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import got
 from shadbo.core.contract.views import Drawing
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
-from shadbo.core.quantity.lengths import Grain, as_decimal
+from shadbo.core.quantity.lengths import as_decimal
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, diagonal, largest, rule
 
 AXES = ("width", "height")
 FACES = 8
-ORDER_MORE = Fraction(11, 10)
 RUNS = (
     ("width", "horizontal", "Rails, top and bottom", ("rail.top", "rail.bottom")),
     ("height", "vertical", "Stiles, left and right", ("rail.left", "rail.right")),
@@ -37,19 +37,37 @@ def draw_rails(drawing: Drawing, w: Fraction, h: Fraction, f: Fraction) -> None:
 
 
 def cut_line(
-    context: Context[Any, Any], key: str, part: str, parts: tuple[str, ...], count: int, material: str, length: Dim,
-    section: Say = (), note: Say = (), short: Dim | None = None, grain: Grain = "wood",
-) -> CutLine:  # fmt: skip
-    """One line of the cut list, its lengths shown as they are cut."""
+    context: Context[Any, Any],
+    key: str,
+    part: str,
+    parts: tuple[str, ...],
+    count: int,
+    material: str,
+    length: Dim,
+    section: Say = (),
+    note: Say = (),
+    short: Dim | None = None,
+) -> CutLine:
+    """One line of the cut list; a length reads as it does as a figure."""
     show = context.shop.showing.show
     return CutLine(
-        key, part, parts, count, material, show(length.value, grain), f"{as_decimal(length.value):f}", length.name,
-        show(short.value, grain) if short else None, f"{as_decimal(short.value):f}" if short else None,
-        short.name if short else None, section, note,
-    )  # fmt: skip
+        key=key,
+        part=part,
+        parts=parts,
+        count=count,
+        material=material,
+        length=show(length.value, length.grain),
+        mm=f"{as_decimal(length.value):f}",
+        figure=length.name,
+        short=show(short.value, short.grain) if short else None,
+        short_mm=f"{as_decimal(short.value):f}" if short else None,
+        short_figure=short.name if short else None,
+        section=section,
+        note=note,
+    )
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Rails:
     """Rails to be cut: of what, how long outside (long point) and inside (short point), and whether one too many."""
 
@@ -66,18 +84,37 @@ def rail_lines(context: Context[Any, Any], rails: Rails) -> list[CutLine]:
     book = context.book
     lines = []
     for axis, run, word, parts in RUNS:
-        long = book.add(rails.long[axis], f"rail.{run}.long_point", f"{word}, long point", parts=parts)
-        short = book.add(rails.short[axis], f"rail.{run}.short_point", f"{word}, short point", parts=parts, fits=True)
-        lines.append(cut_line(
-            context, f"rail.{run}", word, parts, 2, rails.material, long, rails.section,
-            ("45° both ends, leaning opposite ways",), short,
-        ))  # fmt: skip
+        long = book.add(rails.long[axis], f"rail.{run}.long_point", f"{word}, long point", parts=parts, grain="wood")
+        short = book.add(rails.short[axis], f"rail.{run}.short_point", f"{word}, short point", parts=parts, fits=True, grain="wood")
+        lines.append(
+            cut_line(
+                context,
+                f"rail.{run}",
+                word,
+                parts,
+                2,
+                rails.material,
+                long,
+                rails.section,
+                ("45° both ends, leaning opposite ways",),
+                short,
+            )
+        )
     if rails.spare:
         longest = max((book[f"rail.{run}.long_point"] for _, run, _, _ in RUNS), key=lambda d: d.value)
-        lines.append(cut_line(
-            context, "rail.spare", "Spare rail", ("rail",), 1, rails.material, longest, rails.section,
-            ("one too many, from the same length",),
-        ))  # fmt: skip
+        lines.append(
+            cut_line(
+                context,
+                "rail.spare",
+                "Spare rail",
+                ("rail",),
+                1,
+                rails.material,
+                longest,
+                rails.section,
+                ("one too many, from the same length",),
+            )
+        )
     return lines
 
 
@@ -88,17 +125,13 @@ def rail_stock(context: Context[Any, Any], rails: Rails) -> tuple[StockLength, .
     across, down = book["rail.horizontal.long_point"], book["rail.vertical.long_point"]
     spare = (across if across.value >= down.value else down) + kerf
     needed = 2 * across + 2 * down + 4 * kerf
-    needed = book.add(
-        needed + spare if rails.spare else needed, "cut.needed", "Moulding used, with kerfs", parts=("rail",)
-    )
+    needed = book.add(needed + spare if rails.spare else needed, "cut.needed", "Moulding used, with kerfs", parts=("rail",))
     perimeter = 2 * rails.short["width"] + 2 * rails.short["height"] + FACES * rails.face
     thumb = book.add(
-        perimeter * ORDER_MORE, "cut.thumb", "Rule of thumb: inside round + 8 faces, + 10 %", parts=("rail",)
+        perimeter * context.rule("order_more"), "cut.thumb", "Rule of thumb: inside round + 8 faces, + 10 %", parts=("rail",)
     )
     book.add(largest((needed, thumb)), "cut.order", "Moulding to order, at least", parts=("rail",))
-    pieces = [
-        ("top rail", across.value), ("bottom rail", across.value), ("left stile", down.value), ("right stile", down.value)
-    ]  # fmt: skip
+    pieces = [("top rail", across.value), ("bottom rail", across.value), ("left stile", down.value), ("right stile", down.value)]
     if rails.spare:
         pieces.append(("spare rail", max(across.value, down.value)))
     return stock_lengths(context, pieces, rails.stock, "Lengths of moulding")
@@ -109,7 +142,7 @@ def stock_lengths(
 ) -> tuple[StockLength, ...]:
     """Pieces laid into stock lengths; none if one is longer than the stock (a stop says so and gives the ways out)."""
     book, shop, show = context.book, context.shop, context.shop.showing.show
-    kerf = Fraction(shop.rules.kerf)
+    kerf = exact(shop.rules.kerf)
     try:
         bars = lay_out(pieces, length, kerf)
     except ValueError:
@@ -118,13 +151,17 @@ def stock_lengths(
     for i, cut in enumerate(bars):
         used = sum((mm + kerf for _, mm in cut), Fraction(0))
         left = length - used
-        lengths.append(StockLength(
-            i + 1, tuple(name for name, _ in cut), show(used), show(left), left >= Fraction(shop.rules.keep_offcut)
-        ))  # fmt: skip
+        lengths.append(
+            StockLength(i + 1, tuple(name for name, _ in cut), show(used), show(left), left >= exact(shop.rules.keep_offcut))
+        )
     book.add_count(
-        "cut.lengths", label, len(bars), context.speak.say("each {} long", length),
-        *(("; ".join(piece for piece in item.pieces), ) for item in lengths), parts=("rail",),
-    )  # fmt: skip
+        "cut.lengths",
+        label,
+        len(bars),
+        context.speak.say("each {} long", length),
+        *(("; ".join(piece for piece in item.pieces),) for item in lengths),
+        parts=("rail",),
+    )
     return tuple(lengths)
 
 
@@ -135,26 +172,59 @@ def square(context: Context[Any, Any], name: str, label: str, sides: Mapping[str
     )
     per_metre = rule(context.shop.rules.square_per_metre, "Diagonals may differ by, a metre", "square", "depth")
     differ = context.book.add(
-        per_metre * max(Fraction(1), across.value / 1000), f"{name}.square", "Diagonals may differ by", parts=(part,),
-        grain="depth",
-    )  # fmt: skip
+        per_metre * max(Fraction(1), across.value / 1000), f"{name}.square", "Diagonals may differ by", parts=(part,), grain="depth"
+    )
     return across, differ
 
 
-def frame_steps(context: Context[Any, Any], rails: Rails) -> list[Step]:
+def frame_steps(context: Context[Any, Any], rails: Rails) -> list[Operation]:
     """Cut, dry-fit, glue: the same for every frame that is made."""
     say, book = context.speak.say, context.book
+    long_points = [book[f"rail.{way}.long_point"] for way in ("horizontal", "vertical")]
     return [
-        Step("cut", "Cut the rails", say(
-            f"{rails.material}: two at {{}} and two at {{}}, long point; each pair to the same stop.",
-            book["rail.horizontal.long_point"], book["rail.vertical.long_point"]), 20,
-            care="Saw: guard down, hands clear, eye and hearing protection; dust extraction on.", parts=("rail",)),
-        Step("dry", "Dry-fit", say("Both outside diagonals {}; they may differ by {}.", book["frame.diagonal"],
-                                   book["frame.square"]), 10, gate=True, parts=("rail",)),
-        Step("glue", "Glue the frame", ("Clamp to a flat board with paper under the corners; measure the diagonals again "
-                                        "before the glue takes. An hour in clamps, full strength in a day.",),
-             20, wait_minutes=24 * 60, parts=("rail",)),
-    ]  # fmt: skip
+        Operation(
+            "cut",
+            "Cut the rails",
+            say(f"{rails.material}: two at {{}} and two at {{}}, long point; each pair to the same stop.", *long_points),
+            20,
+            care="Saw: guard down, hands clear, eye and hearing protection; dust extraction on.",
+            parts=("rail",),
+            makes=("rail",),
+            place="dusty",
+        ),
+        Operation(
+            "dry",
+            "Dry-fit",
+            say("Both outside diagonals {}; they may differ by {}.", book["frame.diagonal"], book["frame.square"]),
+            10,
+            gate=True,
+            parts=("rail",),
+        ),
+        Operation(
+            "glue",
+            "Glue the frame",
+            (
+                "Clamp to a flat board with paper under the corners; measure the diagonals again "
+                "before the glue takes. An hour in clamps, full strength in a day.",
+            ),
+            20,
+            wait_minutes=24 * 60,
+            parts=("rail",),
+            uses=("glue",),
+            after=("dry",),
+        ),
+    ]
+
+
+# Wood glue is at hand; it is told so that nobody begins without.
+GLUE = got("glue", "Wood glue", comes="hand")
+# A frame that is there already, and what a pack is closed with.
+FRAME = got("rail", "Frame as it was bought", comes="came", lights=("rail",))
+CLOSED = (
+    got("points", "Points", material="three or four a side"),
+    got("tape", "Sealing tape", comes="hand", note=("round the pack",)),
+    got("cover", "Dust cover", material="kraft paper"),
+)
 
 
 def spread(length: Dim, most: Fraction, start: Dim | None = None) -> tuple[list[Dim], int]:

@@ -12,10 +12,17 @@ from shadbo.core.framing.arrange.laid import Sized
 
 def items_shown(context: Context[Any, Any], sized: Iterable[Sized]) -> tuple[ItemShown, ...]:
     return tuple(
-        ItemShown(one.item.key, one.part, one.item.name, one.kind.label, context.speak.say("{} × {}", one.wide, one.tall), one.item.place.group,
-                  one.item.colour or one.kind.colour)
+        ItemShown(
+            one.item.key,
+            one.part,
+            one.item.name,
+            one.kind.label,
+            context.speak.say("{} × {}", one.wide, one.tall),
+            one.item.place.group,
+            one.item.colour or one.kind.colour,
+        )
         for one in sized
-    )  # fmt: skip
+    )
 
 
 def item_figures(context: Context[Any, Any], one: Sized) -> tuple[str, ...]:

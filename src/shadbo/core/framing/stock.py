@@ -10,22 +10,34 @@ from typing import Any
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
+from shadbo.core.contract.terms import ruled
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.sums import Dim, leaf
 
 
-def choose_screw(context: Context[Any, Any], chosen: Decimal | None, shortest: Dim) -> Dim:
-    """The screw that was chosen for this piece, else the shortest in stock that bites: ``screw.length``."""
+def least_bite(context: Context[Any, Any], bar: Dim) -> Dim:
+    """What a screw has to bite in a bar this deep: the rule’s, or half the bar where that is less; load decides whether it is enough."""
+    rule_ = ruled(context, "bite", "Least bite in the bar")
+    least = rule_ if rule_.value <= bar.value / 2 else bar / 2
+    return context.book.add(least * 1, "screw.least", "Least bite", parts=("screw",), grain="depth")
+
+
+def choose_screw(context: Context[Any, Any], chosen: Decimal | None, shortest: Dim, longest: Dim) -> Dim:
+    """The screw that was chosen for this piece, else the shortest in stock that bites and reaches nothing it must not, else the longest
+    that reaches nothing: ``screw.length``."""
     pointer = "/display/screw"
     if chosen is not None:
         form = leaf(chosen, pointer, "Screw length", "choice", pointer=pointer, grain="depth", parts=("screw",))
     else:
-        stock = [Fraction(n) for n in context.shop.screws]
-        biting = sorted(n for n in stock if n >= shortest.value)
-        value = biting[0] if biting else max(stock, default=shortest.value)
-        form = leaf(
-            value, pointer, "Screw length", "stock", pointer=pointer, source="stock", grain="depth", parts=("screw",)
-        )
+        stock = sorted(Fraction(n) for n in context.shop.screws)
+        # In a thin bar half of it is enough, but more is better while the canvas stays clear.
+        least = context.book.dims.get("screw.least")
+        full = shortest.value + (context.rule("bite") - least.value if least is not None else 0)
+        clear = [n for n in stock if n <= longest.value]
+        best = [n for n in clear if n >= full]
+        biting = [n for n in stock if n >= shortest.value]
+        value = best[0] if best else clear[-1] if clear else biting[0] if biting else max(stock, default=shortest.value)
+        form = leaf(value, pointer, "Screw length", "stock", pointer=pointer, source="stock", grain="depth", parts=("screw",))
     return context.book.add(form, "screw.length", "Screw length", parts=("screw",))
 
 

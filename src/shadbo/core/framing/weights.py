@@ -1,4 +1,4 @@
-"""What the whole weighs, part by part (handbook section 11): rails, sheets, boards, the object."""
+"""What the whole weighs, part by part: rails, sheets, boards, the object."""
 
 from __future__ import annotations
 
@@ -19,7 +19,7 @@ SHEETS: Mapping[str, tuple[str, int, str]] = {
     "board": ("board", 700, "house figure"),
     "foam": ("foam board", 80, "house figure"),
     "ply": ("ply", 600, "house figure"),
-}  # fmt: skip
+}
 CUBIC_MM = 1_000_000_000
 Size = Dim | Fraction
 
@@ -28,18 +28,14 @@ def _mm(size: Size) -> Fraction:
     return size.value if isinstance(size, Dim) else size
 
 
-def wood_weight(
-    context: Context[Any, Any], part: str, label: str, wood: str, length: Size, area_mm2: Fraction
-) -> Weight:
+def wood_weight(context: Context[Any, Any], part: str, label: str, wood: str, length: Size, area_mm2: Fraction) -> Weight:
     """So much length of a section, of a wood."""
     kg = _mm(length) * area_mm2 * density(wood) / CUBIC_MM
     words = f"{{}} long, {float(area_mm2 / 100):.3g} cm² in section, {wood or 'wood'} at {round(density(wood))} kg a cubic metre"
     return Weight(part, label, kg, context.speak.say(words, _mm(length)))
 
 
-def rails_weight(
-    context: Context[Any, Any], outside: Mapping[str, Dim], face: Dim, area_mm2: Fraction, wood: str
-) -> Weight:
+def rails_weight(context: Context[Any, Any], outside: Mapping[str, Dim], face: Dim, area_mm2: Fraction, wood: str) -> Weight:
     """Four mitred rails: along their middle line each is a face shorter than outside."""
     round_ = 2 * (outside["width"].value + outside["height"].value) - 4 * face.value
     return wood_weight(context, "rail", "Rails", wood, round_, area_mm2)
@@ -66,9 +62,7 @@ def total(context: Context[Any, Any], weights: Iterable[Weight]) -> Quantity:
     parts = list(weights)
     whole = show_mass(sum((w.kg for w in parts), Fraction(0)))
     lines = [(f"{w.label}: {_both(w.kg)}, ", *w.working) for w in parts]
-    return context.book.add_quantity(
-        "weight.total", "Weight of the whole", whole, *lines, parts=tuple(w.part for w in parts)
-    )
+    return context.book.add_quantity("weight.total", "Weight of the whole", whole, *lines, parts=tuple(w.part for w in parts))
 
 
 def _both(kg: Fraction) -> str:

@@ -1,4 +1,4 @@
-"""The measuring desk: the Measure stage of any object, drawn as measured (handbook section 3)."""
+"""The measuring desk: the Measure stage of any object, drawn as measured."""
 
 from __future__ import annotations
 
@@ -7,7 +7,7 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, plain_length, station_inputs, toggled
 from shadbo.core.contract.checks import WayOut, put
-from shadbo.core.contract.display import Context, Panel
+from shadbo.core.contract.display import Context, Panel, PanelOf, ViewOf
 from shadbo.core.contract.inputs import ChoiceInput, Input, MassInput, Option, WordsInput
 from shadbo.core.contract.views import Drawing, Size, View
 from shadbo.core.document.objects import MATERIALS, Consent, FlatWork, Measured, RolledCanvas, StretchedCanvas
@@ -26,17 +26,19 @@ USES = {
     "into": ("What it must go into", "largest", "opening, box, floater inside"),
     "cover": ("What must cover it", "smallest", "lip, mat window, clip"),
     "look": ("How it looks", "mean", "borders and gaps"),
-}  # fmt: skip
+}
 # Where corner and straightedge readings stand on the drawing, as shares of it: off the diagonals and the size lines.
 CORNERS = {
-    "top_left": (Fraction(17, 100), Fraction(1, 4)), "top_right": (Fraction(83, 100), Fraction(1, 4)),
-    "bottom_left": (Fraction(17, 100), Fraction(3, 4)), "bottom_right": (Fraction(83, 100), Fraction(3, 4)),
+    "top_left": (Fraction(17, 100), Fraction(1, 4)),
+    "top_right": (Fraction(83, 100), Fraction(1, 4)),
+    "bottom_left": (Fraction(17, 100), Fraction(3, 4)),
+    "bottom_right": (Fraction(83, 100), Fraction(3, 4)),
     "highest": (Fraction(57, 100), Fraction(38, 100)),
-}  # fmt: skip
+}
 ASIDE = {
     "width": {Fraction(0): Fraction(14, 100), HALF: Fraction(57, 100), Fraction(1): Fraction(86, 100)},
     "height": {Fraction(0): Fraction(20, 100), HALF: Fraction(62, 100), Fraction(1): Fraction(80, 100)},
-}  # fmt: skip
+}
 
 
 def measure(context: Context[Any, Any]) -> Thing:
@@ -57,35 +59,60 @@ def _check_uses(context: Context[Any, Any], use: Uses) -> None:
         chosen = getattr(use, key)
         if chosen != usual:
             context.checks.add(
-                "caution", f"measure.use.{key}", "measure",
+                "caution",
+                f"measure.use.{key}",
+                "measure",
                 (f"{label}: the {chosen} reading is used on this piece, not the {usual}.",),
                 why=f"The {usual} is the rule of the trade here ({what_for}); the change holds for this piece alone.",
-                source_key="which-reading", ways=(WayOut((f"Use the {usual} again",), (put(f"/object/use/{key}", usual),)),),
-            )  # fmt: skip
+                source_key="which-reading",
+                ways=(WayOut((f"Use the {usual} again",), (put(f"/object/use/{key}", usual),)),),
+            )
 
 
-def desk_panel(context: Context[Any, Any], thing: Thing, *more: Input, figures: tuple[str, ...] = ()) -> Panel:
+def desk_panel(context: Context[Any, Any], thing: Thing, *more: Input, figures: tuple[str, ...] = ()) -> PanelOf:
     """What the Measure stage asks of an object."""
+    return PanelOf("measure", lambda: _panel(context, thing, *more, figures=figures))
+
+
+def _panel(context: Context[Any, Any], thing: Thing, *more: Input, figures: tuple[str, ...]) -> Panel:
     held, show = context.piece.object, context.shop.showing
     assert isinstance(held, Measured)
     inputs: list[Input] = []
     for axis, title in (("width", "Width"), ("height", "Height")):
         inputs += station_inputs(
             show, getattr(held, axis), thing.side(axis).stations, f"/object/{axis}", f"{title} of the {thing.what}", thing.key
-        )  # fmt: skip
+        )
     crossing = {k: d for k, d in (("rising", thing.rising), ("falling", thing.falling)) if d is not None}
     inputs += station_inputs(
-        show, held.diagonals, crossing, "/object/diagonals", "Diagonals", thing.key, at_least=0,
+        show,
+        held.diagonals,
+        crossing,
+        "/object/diagonals",
+        "Diagonals",
+        thing.key,
+        at_least=0,
         titles={"rising": "rising ↗", "falling": "falling ↘"},
-    )  # fmt: skip
+    )
     for edge in EDGES:
         inputs += station_inputs(
-            show, getattr(held.edges, edge), thing.gaps[edge][0], f"/object/edges/{edge}", f"Straightedge on the {edge}",
-            thing.key, at_least=0,
-        )  # fmt: skip
+            show,
+            getattr(held.edges, edge),
+            thing.gaps[edge][0],
+            f"/object/edges/{edge}",
+            f"Straightedge on the {edge}",
+            thing.key,
+            at_least=0,
+        )
     if isinstance(held, StretchedCanvas):
-        bar = station_inputs(show, held.depth, thing.depth.stations if thing.depth else {}, "/object/depth", "Depth", "bar",
-                             titles={"bar": "bar depth"})  # fmt: skip
+        bar = station_inputs(
+            show,
+            held.depth,
+            thing.depth.stations if thing.depth else {},
+            "/object/depth",
+            "Depth",
+            "bar",
+            titles={"bar": "bar depth"},
+        )
         # Corners and high point fold away while nobody has read them.
         inputs += [i for i in bar if i.label.startswith("Bar")]
         inputs.append(plain_length(show, held.bar_width, "/object/bar_width", "Bar width", "Depth", ("bar",)))
@@ -93,44 +120,72 @@ def desk_panel(context: Context[Any, Any], thing: Thing, *more: Input, figures: 
     elif isinstance(held, (FlatWork, RolledCanvas)):
         inputs += station_inputs(
             show, held.depth, thing.depth.stations if thing.depth else {}, "/object/depth", "Thickness", thing.key, at_least=0
-        )  # fmt: skip
+        )
     inputs += more
     if isinstance(held, FlatWork):
-        inputs.append(choice(
-            "material", "What it is", "What it is", "/object/material", held.material,
-            tuple((key, (label,), ()) for key, (label, _) in MATERIALS.items()), (thing.key,),
-        ))  # fmt: skip
-    inputs.append(ChoiceInput("traits", "Traits", "What it is", tuple(
-        Option(t, (label,), (), t in held.traits, ({"op": "add", "path": "/object/traits", "value": toggled(held.traits, t)},))
-        for t, label in TRAITS.items()), (thing.key,), "many"))  # fmt: skip
-    hint: Say = (
-        ("An estimate from material and size. Put it on a scale before hardware is chosen.",) if thing.estimated else ()
-    )
-    inputs.append(MassInput(
-        "/object/weight", "Weight", "Weight", f"{thing.key}.weight", show_mass(thing.weight_kg), thing.estimated,
-        (thing.key,), hint,
-    ))  # fmt: skip
-    for use, (label, usual, what_for) in USES.items():
-        inputs.append(choice(
-            f"use.{use}", label, "Which reading counts", f"/object/use/{use}", getattr(held.use, use),
-            tuple((u, (u[0].upper() + u[1:],), (f"{label}: {what_for}. The rule: {usual}.",)) for u in ("largest", "mean", "smallest")),
+        inputs.append(
+            choice(
+                context,
+                "/object/material",
+                "What it is",
+                "What it is",
+                tuple((key, (label,), ()) for key, (label, _) in MATERIALS.items()),
+                (thing.key,),
+            )
+        )
+    inputs.append(
+        ChoiceInput(
+            "traits",
+            "Traits",
+            "What it is",
+            tuple(
+                Option(
+                    t, (label,), (), t in held.traits, ({"op": "add", "path": "/object/traits", "value": toggled(held.traits, t)},)
+                )
+                for t, label in TRAITS.items()
+            ),
             (thing.key,),
-        ))  # fmt: skip
-    told = [
-        f"{thing.key}.{axis}.{use}" for axis in ("width", "height") for use in ("largest", "smallest", "mean", "spread")
-    ]
+            "many",
+        )
+    )
+    hint: Say = ("An estimate from material and size. Put it on a scale before hardware is chosen.",) if thing.estimated else ()
+    inputs.append(
+        MassInput(
+            "/object/weight",
+            "Weight",
+            "Weight",
+            f"{thing.key}.weight",
+            show_mass(thing.weight_kg),
+            thing.estimated,
+            (thing.key,),
+            hint,
+        )
+    )
+    for use, (label, usual, what_for) in USES.items():
+        inputs.append(
+            choice(
+                context,
+                f"/object/use/{use}",
+                label,
+                "Which reading counts",
+                tuple(
+                    (u, (u[0].upper() + u[1:],), (f"{label}: {what_for}. The rule: {usual}.",))
+                    for u in ("largest", "mean", "smallest")
+                ),
+                (thing.key,),
+                key=f"use.{use}",
+            )
+        )
+    told = [f"{thing.key}.{axis}.{use}" for axis in ("width", "height") for use in ("largest", "smallest", "mean", "spread")]
     told += [f"{thing.key}.{axis}.{kind}" for axis in ("width", "height") for kind in ("taper", "waist")]
     told += [f"{thing.key}.lean", f"{thing.key}.weight"]
     present = tuple(n for n in told if n in context.book.dims or n in context.book.counts)
-    return Panel(
-        "measure", "Measure", in_words(thing, context.speak), tuple(inputs), (*figures, *present),
-        ("measured", "tenfold", "face"),
-    )  # fmt: skip
+    return Panel(in_words(thing, context.speak), tuple(inputs), (*figures, *present), ("measured", "tenfold", "face"))
 
 
-def desk_views(context: Context[Any, Any], thing: Thing) -> tuple[View, View]:
+def desk_views(context: Context[Any, Any], thing: Thing) -> tuple[ViewOf, ViewOf]:
     """The object as measured with its stations, and with its deviations ten times over."""
-    return _measured(context, thing), _tenfold(thing)
+    return ViewOf("measured", lambda: _measured(context, thing)), ViewOf("tenfold", lambda: _tenfold(thing))
 
 
 def _placed(
@@ -169,14 +224,10 @@ def _measured(context: Context[Any, Any], thing: Thing) -> View:
         drawing.measure(f"{thing.key}.height.{station}", "y", top, bottom, across(share), "left", 0, STAGE)
     for station, share in DOWN.items():
         if station not in thing.width.stations:
-            drawing.spot(
-                f"/object/width/{station}/0", f"width, {station}", across(Fraction(31, 100)), down(share), STAGE
-            )
+            drawing.spot(f"/object/width/{station}/0", f"width, {station}", across(Fraction(31, 100)), down(share), STAGE)
     for station, share in ACROSS.items():
         if station not in thing.height.stations:
-            drawing.spot(
-                f"/object/height/{station}/0", f"height, {station}", across(share), down(Fraction(31, 100)), STAGE
-            )
+            drawing.spot(f"/object/height/{station}/0", f"height, {station}", across(share), down(Fraction(31, 100)), STAGE)
     _diagonals(drawing, thing, x0, x1, y0, y1)
     for edge in EDGES:
         axis, out = RUNS[edge]
@@ -207,9 +258,7 @@ def _measured(context: Context[Any, Any], thing: Thing) -> View:
 
 def _diagonals(drawing: Drawing, thing: Thing, x0: Fraction, x1: Fraction, y0: Fraction, y1: Fraction) -> None:
     third = Fraction(2, 10)
-    for key, dim, start, end in (
-        ("falling", thing.falling, (x0, y0), (x1, y1)), ("rising", thing.rising, (x0, y1), (x1, y0)),
-    ):  # fmt: skip
+    for key, dim, start, end in (("falling", thing.falling, (x0, y0), (x1, y1)), ("rising", thing.rising, (x0, y1), (x1, y0))):
         at = (start[0] + (end[0] - start[0]) * (1 - third), start[1] + (end[1] - start[1]) * (1 - third))
         if dim is None:
             drawing.spot(f"/object/diagonals/{key}/0", f"{key} diagonal", *at, STAGE)

@@ -6,7 +6,7 @@ from shadbo.core.contract.checks import Checklist, WayOut, put
 from shadbo.core.document.shop import Shop
 from shadbo.core.measuring.measuring import Side
 from shadbo.core.measuring.thing import Thing
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Speaker
 from shadbo.core.quantity.lengths import MM_PER_INCH
 from shadbo.core.quantity.sums import Dim, Leaf, root
@@ -19,7 +19,7 @@ def check_readings(
     if _wrong_unit(checks, speak, what, width, height, key) or _crossed(checks, speak, width, height, part, key):
         return
     for axis, side, other in (("width", width, height), ("height", height, width)):
-        limit = max(Fraction(shop.rules.untrue_floor), Fraction(shop.rules.untrue_share) * side.mean.value)
+        limit = max(exact(shop.rules.untrue_floor), exact(shop.rules.untrue_share) * side.mean.value)
         if side.spread.value <= limit:
             continue
         centre = _middle(side)
@@ -27,32 +27,48 @@ def check_readings(
         oblong = not _close(_middle(side), _middle(other), Fraction(1, 10))
         if len(side.stations) > 1 and oblong and _close(stray.value, _middle(other)):
             checks.add(
-                "caution", f"{key}.swapped.{axis}", "measure",
-                speak.say(f"{stray.label} is {{}}, which is the {_opposite(axis)} of the {what}: was it written in the "
-                          "wrong place?", stray),
+                "caution",
+                f"{key}.swapped.{axis}",
+                "measure",
+                speak.say(
+                    f"{stray.label} is {{}}, which is the {_opposite(axis)} of the {what}: was it written in the wrong place?",
+                    stray,
+                ),
                 why=speak.say(f"The other readings of the {axis} are about {{}}.", _others(side, stray)),
-                source_key="untrue", figure=stray.name, parts=(part,),
+                source_key="untrue",
+                figure=stray.name,
+                parts=(part,),
                 ways=(_leave_out(speak, stray),),
-            )  # fmt: skip
+            )
             continue
         checks.add(
-            "stop", f"{key}.again.{axis}", "measure",
-            speak.say(f"Measure the {axis} of the {what} again: its readings are {{}} apart, more than one that is out "
-                      f"of true plausibly is.", side.spread),
-            why=speak.say("{} is the one that stands furthest from the others; up to {} would be taken as untrue.",
-                          stray, limit),
-            source_key="untrue", figure=side.spread.name, parts=(part,),
+            "stop",
+            f"{key}.again.{axis}",
+            "measure",
+            speak.say(
+                f"Measure the {axis} of the {what} again: its readings are {{}} apart, more than one that is out "
+                f"of true plausibly is.",
+                side.spread,
+            ),
+            why=speak.say("{} is the one that stands furthest from the others; up to {} would be taken as untrue.", stray, limit),
+            source_key="untrue",
+            figure=side.spread.name,
+            parts=(part,),
             ways=(_leave_out(speak, stray),) if len(side.stations) > 1 else (),
-        )  # fmt: skip
+        )
     check_repeats(checks, speak, (width, height), part, key)
     for axis, side in (("width", width), ("height", height)):
         if len(side.stations) == 1:
             checks.add(
-                "note", f"{key}.one.{axis}", "measure",
+                "note",
+                f"{key}.one.{axis}",
+                "measure",
                 speak.say(f"The {axis} of the {what} rests on one reading, {{}}.", side.largest),
                 why="Three readings a side show whether it is true; one can't.",
-                source_key="which-reading", figure=side.largest.name, parts=(part,),
-            )  # fmt: skip
+                source_key="which-reading",
+                figure=side.largest.name,
+                parts=(part,),
+            )
 
 
 def check_repeats(checks: Checklist, speak: Speaker, sides: tuple[Side, ...], part: str, key: str = "measure") -> None:
@@ -67,14 +83,21 @@ def check_repeats(checks: Checklist, speak: Speaker, sides: tuple[Side, ...], pa
                 continue
             stray = dims[1]
             checks.add(
-                "caution", f"{key}.third.{side.stations[station].name}", "measure",
-                speak.say(f"Read it a third time: the two readings of {_low(side.stations[station].label)} are {{}} apart.",
-                          speak.fine(apart)),
-                why=speak.say("A tape read twice agrees within {}; of three the middle one stands, all are kept.",
-                              speak.fine(allowed)),
-                source_key="read-twice", figure=side.stations[station].name, parts=(part,),
+                "caution",
+                f"{key}.third.{side.stations[station].name}",
+                "measure",
+                speak.say(
+                    f"Read it a third time: the two readings of {_low(side.stations[station].label)} are {{}} apart.",
+                    speak.fine(apart),
+                ),
+                why=speak.say(
+                    "A tape read twice agrees within {}; of three the middle one stands, all are kept.", speak.fine(allowed)
+                ),
+                source_key="read-twice",
+                figure=side.stations[station].name,
+                parts=(part,),
                 ways=(WayOut((f"Leave out {_low(stray.label)}",), ({"op": "remove", "path": _pointer(stray)},)),),
-            )  # fmt: skip
+            )
 
 
 def _low(label: str) -> str:
@@ -106,9 +129,7 @@ def _close(a: Fraction, b: Fraction, share: Fraction = Fraction(3, 100)) -> bool
 def _leave_out(speak: Speaker, stray: Dim) -> WayOut:
     pointer = _pointer(stray)
     station = pointer.rsplit("/", 1)[0]
-    return WayOut(
-        speak.say(f"Leave out {stray.label[0].lower()}{stray.label[1:]} until it is read again"), (put_list(station),)
-    )
+    return WayOut(speak.say(f"Leave out {stray.label[0].lower()}{stray.label[1:]} until it is read again"), (put_list(station),))
 
 
 def put_list(station_pointer: str) -> dict[str, object]:
@@ -145,13 +166,18 @@ def _wrong_unit(checks: Checklist, speak: Speaker, what: str, width: Side, heigh
             tape = "in" if factor > 1 else "mm"
             value = {"mm": put("", mended)["value"], "tape": tape}
             checks.add(
-                "stop", f"{key}.unit.{dim.name}", "measure",
+                "stop",
+                f"{key}.unit.{dim.name}",
+                "measure",
                 speak.say(f"{dim.label} is {{}}: it looks as if {meant} were typed where {was} were meant to stand.", dim),
-                why=speak.say("25.4 times over is what the wrong unit does; read the other way it is {} beside {}.",
-                              mended, aim),
-                source_key="inch", figure=dim.name, parts=dim.parts,
-                ways=(WayOut(speak.say(f"Take it as {meant}: {{}}", mended), ({"op": "replace", "path": pointer, "value": value},)),),
-            )  # fmt: skip
+                why=speak.say("25.4 times over is what the wrong unit does; read the other way it is {} beside {}.", mended, aim),
+                source_key="inch",
+                figure=dim.name,
+                parts=dim.parts,
+                ways=(
+                    WayOut(speak.say(f"Take it as {meant}: {{}}", mended), ({"op": "replace", "path": pointer, "value": value},)),
+                ),
+            )
             found = True
     return found
 
@@ -173,12 +199,16 @@ def _crossed(checks: Checklist, speak: Speaker, width: Side, height: Side, part:
                     {"op": "remove", "path": f"{top}/1"},
                 )
                 checks.add(
-                    "stop", f"{key}.crossed", "measure",
+                    "stop",
+                    f"{key}.crossed",
+                    "measure",
                     speak.say(f"{w.label} ({{}}) and {h.label[0].lower()}{h.label[1:]} ({{}}) look swapped.", w, h),
                     why="Each agrees with the other readings of the other axis.",
-                    source_key="untrue", figure=w.name, parts=(part,),
+                    source_key="untrue",
+                    figure=w.name,
+                    parts=(part,),
                     ways=(WayOut(speak.say("Change the two places about"), swap),),
-                )  # fmt: skip
+                )
                 return True
     return False
 
@@ -199,13 +229,25 @@ def check_diagonals(checks: Checklist, speak: Speaker, thing: Thing) -> None:
     if not wild and least - doubt <= both <= most + doubt:
         return
     ways = [
-        WayOut((f"Leave out the {d.label.split(', ')[-1]} diagonal until it is read again",), (put_list(_pointer(d).rsplit("/", 1)[0]),))
+        WayOut(
+            (f"Leave out the {d.label.split(', ')[-1]} diagonal until it is read again",),
+            (put_list(_pointer(d).rsplit("/", 1)[0]),),
+        )
         for d in (p, q)
-    ]  # fmt: skip
+    ]
     checks.add(
-        "stop", "measure.diagonals", "measure",
+        "stop",
+        "measure.diagonals",
+        "measure",
         speak.say("No piece with these sides has diagonals of {} and {}: read them again.", p, q),
-        why=speak.say("Of four-sided things the squares of the diagonals come to those of the sides: together they should be "
-                      "those of two diagonals of {}; these are as two of {}.", most, both),
-        source_key="euler", figure=p.name, parts=(thing.key,), ways=ways,
-    )  # fmt: skip
+        why=speak.say(
+            "Of four-sided things the squares of the diagonals come to those of the sides: together they should be "
+            "those of two diagonals of {}; these are as two of {}.",
+            most,
+            both,
+        ),
+        source_key="euler",
+        figure=p.name,
+        parts=(thing.key,),
+        ways=ways,
+    )

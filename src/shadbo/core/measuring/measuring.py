@@ -1,18 +1,19 @@
-"""Readings at stations and what is made of them (handbook section 3)."""
+"""Readings at stations and what is made of them."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import field
 
 from shadbo.core.document.readings import AnyReading, Stations, Uses
 from shadbo.core.document.shop import Shop
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Book
 from shadbo.core.quantity.lengths import Grain
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, largest, leaf, mean, median, smallest, weighed
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Side:
     """One size of a thing as read: a dim for each station, how far along each lies, and the size for each use."""
 
@@ -62,11 +63,20 @@ class Side:
 
 def reading_dim(reading: AnyReading, pointer: str, label: str, shop: Shop, grain: Grain, part: str) -> Dim:
     """One reading as an input length, with the tolerance of the tape it was read on."""
-    tolerance = max(shop.reading_tolerance(reading.tape), Fraction(reading.give))
+    tolerance = max(shop.reading_tolerance(reading.tape), exact(reading.give))
     return leaf(
-        reading.mm, pointer, label, "reading", tolerance=tolerance, pointer=pointer, typed=reading.typed,
-        tape=reading.tape, source="tape", parts=(part,), grain=grain,
-    )  # fmt: skip
+        reading.mm,
+        pointer,
+        label,
+        "reading",
+        tolerance=tolerance,
+        pointer=pointer,
+        typed=reading.typed,
+        tape=reading.tape,
+        source="tape",
+        parts=(part,),
+        grain=grain,
+    )
 
 
 def read_stations(
@@ -94,9 +104,17 @@ def read_stations(
 
 
 def read_side(
-    book: Book, stations: Stations, name: str, label: str, pointer: str, shop: Shop, *, part: str,
-    grain: Grain = "wood", use: Uses = Uses(),
-) -> Side:  # fmt: skip
+    book: Book,
+    stations: Stations,
+    name: str,
+    label: str,
+    pointer: str,
+    shop: Shop,
+    *,
+    part: str,
+    grain: Grain = "wood",
+    use: Uses = Uses(),
+) -> Side:
     """Put the stations of one size into the book: each reading, the largest, smallest, mean and spread.
 
     Several readings of a station: the median stands, all are kept.

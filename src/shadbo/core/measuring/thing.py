@@ -1,16 +1,17 @@
-"""An object as it was measured: how its edges run, what is out of true about it, what it weighs (handbook section 3)."""
+"""An object as it was measured: how its edges run, what is out of true about it, what it weighs."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import field
 
 from shadbo.core.document.objects import FlatWork, RolledCanvas, StretchedCanvas
 from shadbo.core.document.shop import Shop
 from shadbo.core.measuring.measuring import Side, read_side, read_stations, taper, waist
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Book, Say, Speaker
 from shadbo.core.quantity.lengths import Shown
 from shadbo.core.quantity.masses import show_mass
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import ZERO, Curve, Dim, weighed
 from shadbo.core.science.timber import density
 
@@ -21,14 +22,21 @@ RUNS = {"left": ("width", -1), "right": ("width", 1), "top": ("height", -1), "bo
 
 # Weight of a sheet, grams a square metre, and density of stretcher bars: for an estimate, marked as one.
 GRAMS_PER_M2 = {
-    "paper": 170, "linen_backed": 450, "photograph": 250, "canvas": 400, "board": 900, "cloth": 200, "puzzle": 1500, "plant": 100,
-}  # fmt: skip
+    "paper": 170,
+    "linen_backed": 450,
+    "photograph": 250,
+    "canvas": 400,
+    "board": 900,
+    "cloth": 200,
+    "puzzle": 1500,
+    "plant": 100,
+}
 BAR_WOOD = "eastern white pine"
 
 What = StretchedCanvas | RolledCanvas | FlatWork
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Thing:
     """Everything measured of one object. ``key`` begins the names of its figures, ``what`` is what it is called."""
 
@@ -147,21 +155,22 @@ class Thing:
             return [(between(left, right, p), y(edge, p)) for p in across]
 
         return [
-            (x("left", zero), y("top", zero)), *level("top", zero), (x("right", zero), y("top", one)),
-            *upright("right", one), (x("right", one), y("bottom", one)), *reversed(level("bottom", one)),
-            (x("left", one), y("bottom", zero)), *reversed(upright("left", zero)),
-        ]  # fmt: skip
+            (x("left", zero), y("top", zero)),
+            *level("top", zero),
+            (x("right", zero), y("top", one)),
+            *upright("right", one),
+            (x("right", one), y("bottom", one)),
+            *reversed(level("bottom", one)),
+            (x("left", one), y("bottom", zero)),
+            *reversed(upright("left", zero)),
+        ]
 
 
 def read_thing(book: Book, speak: Speaker, shop: Shop, thing: What, key: str, what: str, pointer: str) -> Thing:
     """Put everything that was read of an object into the book."""
     name = what[0].upper() + what[1:]
-    width = read_side(
-        book, thing.width, f"{key}.width", f"{name} width", f"{pointer}/width", shop, part=key, use=thing.use
-    )
-    height = read_side(
-        book, thing.height, f"{key}.height", f"{name} height", f"{pointer}/height", shop, part=key, use=thing.use
-    )
+    width = read_side(book, thing.width, f"{key}.width", f"{name} width", f"{pointer}/width", shop, part=key, use=thing.use)
+    height = read_side(book, thing.height, f"{key}.height", f"{name} height", f"{pointer}/height", shop, part=key, use=thing.use)
     gaps = {}
     for edge in EDGES:
         stations = getattr(thing.edges, edge)
@@ -170,61 +179,64 @@ def read_thing(book: Book, speak: Speaker, shop: Shop, thing: What, key: str, wh
             book, stations, f"{key}.edge.{edge}", title, f"{pointer}/edges/{edge}", shop, part=key, grain="depth"
         )
         gaps[edge] = (found, along)
-    crossing, _, _ = read_stations(
-        book, thing.diagonals, f"{key}.diagonal", "Diagonal", f"{pointer}/diagonals", shop, part=key
-    )
+    crossing, _, _ = read_stations(book, thing.diagonals, f"{key}.diagonal", "Diagonal", f"{pointer}/diagonals", shop, part=key)
     rising, falling = crossing.get("rising"), crossing.get("falling")
     tapers = {
         axis: book.add(d, f"{key}.{axis}.taper", f"{name} {axis}, taper", parts=(key,), grain="depth")
-        for axis, side in (("width", width), ("height", height)) if (d := taper(side)) is not None
-    }  # fmt: skip
+        for axis, side in (("width", width), ("height", height))
+        if (d := taper(side)) is not None
+    }
     waists = {
         axis: book.add(d, f"{key}.{axis}.waist", f"{name} {axis}, waist", parts=(key,), grain="depth")
-        for axis, side in (("width", width), ("height", height)) if (d := waist(side)) is not None
-    }  # fmt: skip
+        for axis, side in (("width", width), ("height", height))
+        if (d := waist(side)) is not None
+    }
     lean = None
     if rising is not None and falling is not None:
-        lean = book.add(leaning(rising, falling, width.mean), f"{key}.lean", f"{name}, lean of the top to the right",
-                        parts=(key,), grain="depth")  # fmt: skip
+        lean = book.add(
+            leaning(rising, falling, width.mean),
+            f"{key}.lean",
+            f"{name}, lean of the top to the right",
+            parts=(key,),
+            grain="depth",
+        )
     depth = None
     if any(True for _ in thing.depth.places("")):
         part, label = ("bar", "Bar depth") if isinstance(thing, StretchedCanvas) else (key, "Thickness")
         depth = read_side(
-            book,
-            thing.depth,
-            f"{key}.depth",
-            label,
-            f"{pointer}/depth",
-            shop,
-            part=part,
-            grain="depth",
-            use=thing.use,
+            book, thing.depth, f"{key}.depth", label, f"{pointer}/depth", shop, part=part, grain="depth", use=thing.use
         )
     kg, estimated = _weigh(book, speak, thing, key, name, width, height, depth, pointer)
     return Thing(
-        key, what, width, height, depth, gaps, rising, falling, lean, tapers, waists, kg, estimated
-    )  # fmt: skip
+        key=key,
+        what=what,
+        width=width,
+        height=height,
+        depth=depth,
+        gaps=gaps,
+        rising=rising,
+        falling=falling,
+        lean=lean,
+        taper=tapers,
+        waist=waists,
+        weight_kg=kg,
+        estimated=estimated,
+    )
 
 
 def leaning(rising: Dim, falling: Dim, width: Dim) -> Dim:
     """How far the top leans to the right: (rising² − falling²) / (4 × width), exact for a parallelogram."""
     value = (rising.value**2 - falling.value**2) / (4 * width.value)
     slopes = (
-        (rising.value / (2 * width.value), rising), (-falling.value / (2 * width.value), falling), (-value / width.value, width),
-    )  # fmt: skip
+        (rising.value / (2 * width.value), rising),
+        (-falling.value / (2 * width.value), falling),
+        (-value / width.value, width),
+    )
     return Dim(value, Curve("(rising² − falling²) ÷ (4 × width)", slopes), grain="depth")
 
 
 def _weigh(
-    book: Book,
-    speak: Speaker,
-    thing: What,
-    key: str,
-    name: str,
-    width: Side,
-    height: Side,
-    depth: Side | None,
-    pointer: str,
+    book: Book, speak: Speaker, thing: What, key: str, name: str, width: Side, height: Side, depth: Side | None, pointer: str
 ) -> tuple[Fraction, bool]:
     """The weight as it was put on a scale, or an estimate from material and size (marked as one)."""
     edit = f"{pointer}/weight"
@@ -234,9 +246,9 @@ def _weigh(
         return f"{shown.mm} ({shown.inch})"
 
     if thing.weight is not None:
-        kg = Fraction(thing.weight)
+        kg = exact(thing.weight)
         book.add_quantity(
-            f"{key}.weight", f"{name}, weight", show_mass(kg), ("Put on a scale.",), parts=(key,), edit=edit
+            f"{key}.weight", f"{name}, weight", show_mass(kg), ("Put on a scale.",), parts=(key,), edit=edit, amount=kg
         )
         return kg, False
     area = width.mean.value * height.mean.value / 1_000_000
@@ -245,14 +257,20 @@ def _weigh(
     kg = area * grams / 1000
     working: list[Say] = [(f"{material.replace('_', '-')}: {both(kg)} at {grams} g a square metre (house figure)",)]
     if isinstance(thing, StretchedCanvas) and depth is not None:
-        bars = 2 * (width.mean.value + height.mean.value) * depth.mean.value * Fraction(thing.bar_width)
+        bars = 2 * (width.mean.value + height.mean.value) * depth.mean.value * exact(thing.bar_width)
         wood = bars * density(BAR_WOOD) / 1_000_000_000
         working.append((f"bars: {both(wood)} at {round(density(BAR_WOOD))} kg a cubic metre (pine)",))
         kg += wood
     book.add_quantity(
-        f"{key}.weight", f"{name}, weight (estimate)", show_mass(kg), *working,
-        ("An estimate: put it on a scale before hardware is chosen.",), parts=(key,), edit=edit,
-    )  # fmt: skip
+        f"{key}.weight",
+        f"{name}, weight (estimate)",
+        show_mass(kg),
+        *working,
+        ("An estimate: put it on a scale before hardware is chosen.",),
+        parts=(key,),
+        edit=edit,
+        amount=kg,
+    )
     return kg, True
 
 
@@ -262,9 +280,7 @@ def in_words(thing: Thing, speak: Speaker) -> Say:
     tells = thing.lean is not None and len(thing.width.along) > 1
     waisted = thing.waist.get("width")
     if waisted and abs(waisted.value) > waisted.likely:
-        said.append(
-            speak.say(f"{'narrower' if waisted.value < 0 else 'wider'} at the waist by {{}}", abs(waisted.value))
-        )
+        said.append(speak.say(f"{'narrower' if waisted.value < 0 else 'wider'} at the waist by {{}}", abs(waisted.value)))
     hollow = thing.waist.get("height")
     if hollow and abs(hollow.value) > hollow.likely:
         said.append(speak.say(f"{'lower' if hollow.value < 0 else 'higher'} in the middle by {{}}", abs(hollow.value)))
@@ -275,19 +291,13 @@ def in_words(thing: Thing, speak: Speaker) -> Say:
             if abs(moved.value) > moved.likely:
                 inward = (moved.value > 0) == (edge == "left")
                 said.append(
-                    speak.say(
-                        f"{edge} edge leans {'in' if inward else 'out'} towards the bottom by {{}}", abs(moved.value)
-                    )
+                    speak.say(f"{edge} edge leans {'in' if inward else 'out'} towards the bottom by {{}}", abs(moved.value))
                 )
     elif (growing := thing.taper.get("width")) and abs(growing.value) > growing.likely:
-        said.append(
-            speak.say(f"{'wider' if growing.value > 0 else 'narrower'} towards the bottom by {{}}", abs(growing.value))
-        )
+        said.append(speak.say(f"{'wider' if growing.value > 0 else 'narrower'} towards the bottom by {{}}", abs(growing.value)))
     rising = thing.taper.get("height")
     if rising and abs(rising.value) > rising.likely:
-        said.append(
-            speak.say(f"{'higher' if rising.value > 0 else 'lower'} towards the right by {{}}", abs(rising.value))
-        )
+        said.append(speak.say(f"{'higher' if rising.value > 0 else 'lower'} towards the right by {{}}", abs(rising.value)))
     for edge in EDGES:
         gaps, along = thing.gaps[edge]
         # Two readings always lie on a straight line: only a third tells hollow from bulging.

@@ -5,23 +5,24 @@ A way is worked out like any piece: the object as that display sees it, and what
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Any
 
 from shadbo.core.contract.checks import Patch
-from shadbo.core.contract.display import Display, Held
-from shadbo.core.contract.steps import Time
+from shadbo.core.contract.display import Display, Held, Suit
+from shadbo.core.contract.operations import Time
 from shadbo.core.contract.views import View
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.facts import facts_of
 from shadbo.core.document.piece import SHOWS, Piece, document_of, load_piece
 from shadbo.core.document.shop import Shop
+from shadbo.core.judging.judging import Judged
 from shadbo.core.planning.converting import as_types
-from shadbo.core.planning.plan import plan
+from shadbo.core.planning.plan import Only, plan
 from shadbo.core.quantity.fields import Fault, Refused
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.lengths import Shown
 from shadbo.core.quantity.masses import Quantity
+from shadbo.core.quantity.record import record
 
 RANKS = ("left out", "it can be done", "it suits", "made for it")
 # What is not of a display’s own making is not of that object’s kind.
@@ -34,7 +35,7 @@ CANT = {
 }
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class WayToShow:
     """One way of showing the object that was worked out."""
 
@@ -42,6 +43,7 @@ class WayToShow:
     label: str
     now: bool
     rank: int
+    score: int
     suits: str
     why: str
     lost: str
@@ -58,7 +60,7 @@ class WayToShow:
     cautions: int
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class LeftOut:
     """A display that is left out, and why."""
 
@@ -67,7 +69,7 @@ class LeftOut:
     why: str
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Comparison:
     """All displays: those that suit, best first, and those left out. ``proposed`` are the keys to look at first."""
 
@@ -86,49 +88,66 @@ def _piece_as(piece: Piece, display: Display, shop: Shop) -> tuple[Piece, str] |
     return load_piece(document_of(piece) | {"object": thing, "display": begun}), lost
 
 
+def rank_of(suit: Suit, judged: Judged) -> int:
+    """How it is called: as it suits by itself, or a step lower for each ten points that speak against it; left out if it harms."""
+    if suit.rank == 0 or not judged.fits:
+        return 0
+    return max(1, min(suit.rank, -(-judged.score // 10)))
+
+
 def compare(piece: Piece, shop: Shop) -> Comparison:
     """Every display held against the object: worked out where it suits, left out with the reason where not."""
     facts, ways, left = facts_of(piece), [], []
     for display in DISPLAYS.values():
         now = piece.display.type == display.key
-        suit = display.way.suits(facts)
-        if suit.rank == 0 and not now:
-            left.append(LeftOut(display.key, display.label, suit.why))
+        suit, judged = display.way.suits(facts), display.way.judged(piece, facts)
+        if (suit.rank == 0 or not judged.fits) and not now:
+            left.append(LeftOut(display.key, display.label, judged.why if suit.rank else suit.why))
             continue
         shown = (piece, "") if now else _piece_as(piece, display, shop)
         if shown is None:
             left.append(LeftOut(display.key, display.label, CANT[SHOWS[display.key][0]]))
             continue
         as_piece, lost = shown
-        done = plan(as_piece, shop)
-        ways.append(WayToShow(
-            display.key, display.label, now, suit.rank, RANKS[suit.rank], suit.why, lost, done.verdict, done.view("face"),
-            done.view("section"), done.size, done.deep, done.weight, sum(line.count for line in done.cuts), done.held, done.time,
-            tuple(c.say for c in done.stops), sum(c.severity == "caution" for c in done.checks),
-        ))  # fmt: skip
-    # Best suited first; of equals the one that stops nothing, then the quicker.
-    ways.sort(key=lambda w: (-w.rank, len(w.stops), w.time.bench))
+        done = plan(as_piece, shop, only=Only("cut", ("face", "section")))
+        ways.append(
+            WayToShow(
+                key=display.key,
+                label=display.label,
+                now=now,
+                rank=(rank := rank_of(suit, judged)),
+                suits=RANKS[rank],
+                why=judged.why,
+                score=judged.score,
+                lost=lost,
+                verdict=done.verdict,
+                face=done.view("face"),
+                section=done.view("section"),
+                size=done.size,
+                deep=done.deep,
+                weight=done.weight,
+                parts=sum(line.count for line in done.cuts) + sum(p.count for p in done.to_get if p.comes != "hand"),
+                held=done.held,
+                time=done.time,
+                stops=tuple(c.say for c in done.stops),
+                cautions=sum(c.severity == "caution" for c in done.checks),
+            )
+        )
+    # What harms it last, then what can’t be made as it is begun; best suited first; of equals the quicker.
+    ways.sort(key=lambda w: (w.rank == 0, bool(w.stops), -w.score, len(w.stops), w.time.bench))
     first = [w.key for w in ways if not w.now][:2]
     return Comparison(tuple(ways), tuple(left), tuple(k.key for k in ways if k.now or k.key in first))
 
 
 def show_as(piece: Piece, key: str, shop: Shop) -> Patch:
-    """The patch that takes a way of showing over. Raises :class:`Refused` where the object can’t be shown so."""
+    """The patch that takes a way of showing over; the one it has is begun afresh. Raises :class:`Refused` where the object can’t be shown so."""
     display = DISPLAYS.get(key)
     if display is None:
         raise Refused(Fault("/display", "Way of showing", key, "is not known here", ", ".join(DISPLAYS)))
-    if key == piece.display.type:
-        return ()
     shown = _piece_as(piece, display, shop)
     if shown is None:
         raise Refused(
-            Fault(
-                "/display",
-                "Way of showing",
-                display.label,
-                f"can’t be taken: {CANT[SHOWS[key][0]]}",
-                "a way the comparison has",
-            )
+            Fault("/display", "Way of showing", display.label, f"can’t be taken: {CANT[SHOWS[key][0]]}", "a way the comparison has")
         )
     document: dict[str, Any] = document_of(shown[0])
     return tuple({"op": "replace", "path": f"/{part}", "value": document[part]} for part in ("object", "display"))

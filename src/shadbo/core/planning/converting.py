@@ -12,9 +12,15 @@ from shadbo.core.document.starts import item_of
 
 # Flat work by its material as a kind of item.
 KIND_OF_MATERIAL = {
-    "paper": "print", "linen_backed": "poster", "photograph": "photograph", "canvas": "print", "board": "print", "cloth": "flag", "puzzle": "puzzle",
+    "paper": "print",
+    "linen_backed": "poster",
+    "photograph": "photograph",
+    "canvas": "print",
+    "board": "print",
+    "cloth": "flag",
+    "puzzle": "puzzle",
     "plant": "plant",
-}  # fmt: skip
+}
 
 
 def as_types(piece: Piece, types: tuple[str, ...]) -> tuple[dict[str, Any], str] | None:
@@ -41,12 +47,17 @@ def _as_thing(piece: Piece, document: dict[str, Any], facts: Facts) -> tuple[dic
     usual = {"mm": 100}
     item = item_of("thing1", piece.name[:60], kind, {"width": usual, "height": usual})
     item |= {
-        "width": document["width"], "height": document["height"], "weight": document["weight"], "shape": "rectangle", "window": None,
-        "traits": sorted({*document["traits"], *facts.traits}), "front": float(facts.front), "behind": 0, "stitching": None,
-    }  # fmt: skip
-    lost = [
-        word for key, word in (("edges", "straightedge readings"), ("diagonals", "diagonals")) if _read(document[key])
-    ]
+        "width": document["width"],
+        "height": document["height"],
+        "weight": document["weight"],
+        "shape": "rectangle",
+        "window": None,
+        "traits": sorted({*document["traits"], *facts.traits}),
+        "front": float(facts.front),
+        "behind": 0,
+        "stitching": None,
+    }
+    lost = [word for key, word in (("edges", "straightedge readings"), ("diagonals", "diagonals")) if _read(document[key])]
     consent = {"consent": document["consent"]} if "consent" in document else {}
     return {"type": "things", "items": [item], **consent}, _left(lost)
 
@@ -56,10 +67,15 @@ def _as_flat(document: dict[str, Any], item: Item) -> tuple[dict[str, Any], str]
     material = FLAT_KINDS[item.kind]
     usual = MATERIALS[material][1]  # type: ignore[index]
     work = {
-        "type": "flat_work", "material": material, "width": held["width"], "height": held["height"], "weight": held["weight"],
-        "traits": [t for t in held["traits"] if t not in usual], "consent": document["consent"],
+        "type": "flat_work",
+        "material": material,
+        "width": held["width"],
+        "height": held["height"],
+        "weight": held["weight"],
+        "traits": [t for t in held["traits"] if t not in usual],
+        "consent": document["consent"],
         "depth": {"highest": [{"mm": held["front"], "typed": None, "tape": "mm", "give": 0}]} if item.front > 0 else {},
-    }  # fmt: skip
+    }
     lost = [
         word
         for key, word in (("outline", "outline"), ("anchors", "fixings"), ("stitching", "border round the stitching"))

@@ -11,7 +11,6 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import Annotated, Any, Literal
 
-import jsonpatch
 import jsonpointer
 from pydantic import Field
 
@@ -20,7 +19,8 @@ from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.decisions.canvas import PictureFile
 from shadbo.core.document.decisions.holding import Override
 from shadbo.core.document.items import ItemKey
-from shadbo.core.document.piece import Piece, document_of, field_at, load_piece
+from shadbo.core.document.patching import changed, patched
+from shadbo.core.document.piece import Piece, document_of, field_at
 from shadbo.core.document.readings import Part, UnitName, per_cent
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import reading as reading_of
@@ -29,7 +29,7 @@ from shadbo.core.planning.item_edits import NUDGE, ItemEdit, item_patch, item_po
 from shadbo.core.planning.plan import book_of, plan
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.fields import Fault, LengthField, MassField, Refused
-from shadbo.core.quantity.figures import plain
+from shadbo.core.quantity.figures import Book, plain
 from shadbo.core.quantity.lengths import as_decimal
 
 WORDS = {
@@ -143,16 +143,17 @@ class Act(Part):
     action: str = Field(max_length=60)
 
 
-AnyEdit = (
-    TypeIn | AddStation | Nudge | Choose | TakeWayOut | Write | TakePicture | ShowAs | TakeOn | GiveUp | Act | ItemEdit
-)
+AnyEdit = TypeIn | AddStation | Nudge | Choose | TakeWayOut | Write | TakePicture | ShowAs | TakeOn | GiveUp | Act | ItemEdit
 Edit = Annotated[AnyEdit, Field(discriminator="op")]
 
 
-def apply_edits(piece: Piece, edits: Sequence[AnyEdit], shop: Shop) -> Piece:
-    """The piece after the edits, one after another. Raises :class:`Refused`; then nothing has changed."""
+def apply_edits(piece: Piece, edits: Sequence[AnyEdit], shop: Shop, book: Book | None = None) -> Piece:
+    """The piece after the edits, one after another. Raises :class:`Refused`; then nothing has changed.
+
+    ``book`` is the piece’s own, if somebody has worked it out already.
+    """
     for edit in edits:
-        piece = load_piece(patched(document_of(piece), _patch(piece, edit, shop)))
+        piece, book = changed(piece, _patch(piece, edit, shop, book)), None
     return piece
 
 
@@ -195,32 +196,19 @@ def place_of(piece: Piece, edit: AnyEdit) -> tuple[str, str, str]:
     """Where an edit is felt: the place (JSON Pointer, or none), what it is called, and what was typed or chosen there."""
     pointer: str = getattr(edit, "pointer", getattr(edit, "side", ""))
     said = next(
-        (
-            str(getattr(edit, name))
-            for name in ("text", "option", "action", "check", "display", "steps")
-            if hasattr(edit, name)
-        ),
-        "",
+        (str(getattr(edit, name)) for name in ("text", "option", "action", "check", "display", "steps") if hasattr(edit, name)), ""
     )
     field = field_at(pointer, piece) if pointer else None
     return pointer, field.label if field else _words(pointer) or edit.op.replace("_", " "), said
 
 
-def patched(document: Any, patch: Patch) -> Any:
-    """A document with a JSON Patch applied. Raises :class:`Refused` if a place isn't there."""
-    try:
-        return jsonpatch.apply_patch(document, list(patch))
-    except (jsonpatch.JsonPatchException, jsonpointer.JsonPointerException) as error:
-        raise Refused(Fault("", "change", "", f"does not fit this piece: {error}", "a place the piece has")) from None
-
-
-def _patch(piece: Piece, edit: AnyEdit, shop: Shop) -> Patch:
+def _patch(piece: Piece, edit: AnyEdit, shop: Shop, book: Book | None) -> Patch:
     if isinstance(edit, TypeIn):
-        return _typed(piece, edit, shop)
+        return _typed(piece, edit, shop, book)
     if isinstance(edit, AddStation):
-        return _station(piece, edit, shop)
+        return _station(piece, edit, shop, book)
     if isinstance(edit, Nudge):
-        return _nudged(piece, edit, shop)
+        return _nudged(piece, edit, shop, book)
     if isinstance(edit, TakePicture):
         return _pictured(piece, edit)
     if isinstance(edit, Write):
@@ -239,9 +227,7 @@ def _patch(piece: Piece, edit: AnyEdit, shop: Shop) -> Patch:
             for given in stage.inputs:
                 if given.kind == "action" and given.key == edit.action:
                     return given.patch
-        raise Refused(
-            Fault("", "change", edit.action, "can’t be done: the piece has changed since", "what its plan offers")
-        )
+        raise Refused(Fault("", "change", edit.action, "can’t be done: the piece has changed since", "what its plan offers"))
     if isinstance(edit, Choose):
         for stage in worked.stages:
             for given in stage.inputs:
@@ -254,9 +240,7 @@ def _patch(piece: Piece, edit: AnyEdit, shop: Shop) -> Patch:
         raise Refused(Fault("", "choice", edit.choice, "is not a choice this piece has", "a choice of its plan"))
     check = next((c for c in worked.checks if c.key == edit.check), None)
     if check is None or edit.index >= len(check.ways):
-        raise Refused(
-            Fault("", "way out", edit.check, "is no longer open: the piece has changed since", "a way out of its plan")
-        )
+        raise Refused(Fault("", "way out", edit.check, "is no longer open: the piece has changed since", "a way out of its plan"))
     return check.ways[edit.index].patch
 
 
@@ -272,15 +256,9 @@ def _field(piece: Piece, pointer: str) -> tuple[LengthField | MassField, Any]:
     document = document_of(piece)
     where = pointer.rsplit("/", 1)[0] if _is_reading(pointer) or pointer.startswith("/display/fillers/") else pointer
     parent = jsonpointer.resolve_pointer(document, where.rsplit("/", 1)[0], None)
-    missing = (
-        where != pointer and not _is_reading(pointer) and jsonpointer.resolve_pointer(document, pointer, None) is None
-    )
+    missing = where != pointer and not _is_reading(pointer) and jsonpointer.resolve_pointer(document, pointer, None) is None
     if missing or field is None or not isinstance(parent, dict) or where.rsplit("/", 1)[1] not in parent:
-        raise Refused(
-            Fault(
-                pointer, "place", pointer, "is not a length of this piece", "a place of the piece that takes a length"
-            )
-        )
+        raise Refused(Fault(pointer, "place", pointer, "is not a length of this piece", "a place of the piece that takes a length"))
     if isinstance(field, LengthField) and _is_reading(pointer):
         field = replace(field, label=_reading_label(document, pointer))
     return field, document
@@ -309,13 +287,13 @@ def _is_reading(pointer: str) -> bool:
     return pointer.rsplit("/", 1)[-1].isdigit() and not pointer.startswith("/display/fillers/")
 
 
-def _typed(piece: Piece, edit: TypeIn, shop: Shop) -> Patch:
+def _typed(piece: Piece, edit: TypeIn, shop: Shop, book: Book | None) -> Patch:
     field, document = _field(piece, edit.pointer)
     if not edit.text.strip():
         return _emptied(field, document, edit)
     if isinstance(field, MassField):
         return (put(edit.pointer, field.read(edit.text, edit.unit, edit.pointer)),)
-    more = DISPLAYS[piece.display.type].settle(document, edit.pointer, lambda: book_of(piece, shop))
+    more = DISPLAYS[piece.display.type].settle(document, edit.pointer, lambda: book or book_of(piece, shop))
     read = field.read(edit.text, edit.unit, shop.tape, edit.pointer)
     if not _is_reading(edit.pointer):
         return (*more, put(edit.pointer, read.mm))
@@ -335,7 +313,7 @@ LEAST_REASON = 5
 NEAR = 30
 
 
-def _station(piece: Piece, edit: AddStation, shop: Shop) -> Patch:
+def _station(piece: Piece, edit: AddStation, shop: Shop, book: Book | None) -> Patch:
     """A reading at a place of one's own becomes one of the named station it is near to, of one that is there, or a new one."""
     document = document_of(piece)
     held = jsonpointer.resolve_pointer(document, edit.side, None)
@@ -345,22 +323,16 @@ def _station(piece: Piece, edit: AddStation, shop: Shop) -> Patch:
     for name, at in zip(named, (0, 500, 1000), strict=True):
         if abs(edit.at - at) <= NEAR:
             return _typed(
-                piece, TypeIn(pointer=f"{edit.side}/{name}/{len(held[name])}", text=edit.text, unit=edit.unit), shop
+                piece, TypeIn(pointer=f"{edit.side}/{name}/{len(held[name])}", text=edit.text, unit=edit.unit), shop, book
             )
     for i, station in enumerate(held["more"]):
         if abs(edit.at - station["at"]) <= NEAR // 3:
             again = f"{edit.side}/more/{i}/readings/{len(station['readings'])}"
-            return _typed(piece, TypeIn(pointer=again, text=edit.text, unit=edit.unit), shop)
+            return _typed(piece, TypeIn(pointer=again, text=edit.text, unit=edit.unit), shop, book)
     field = field_at(f"{edit.side}/more/0/readings/0", piece)
     assert isinstance(field, LengthField)
     read = field.read(edit.text, edit.unit, shop.tape, edit.side)
-    return (
-        {
-            "op": "add",
-            "path": f"{edit.side}/more/-",
-            "value": {"at": edit.at, "readings": [reading_of(edit.text, read)]},
-        },
-    )
+    return ({"op": "add", "path": f"{edit.side}/more/-", "value": {"at": edit.at, "readings": [reading_of(edit.text, read)]}},)
 
 
 def _emptied(field: LengthField | MassField, document: Any, edit: TypeIn) -> Patch:
@@ -381,21 +353,17 @@ def _emptied(field: LengthField | MassField, document: Any, edit: TypeIn) -> Pat
             return ({"op": "remove", "path": station.rsplit("/", 1)[0]},)
     needed = side.endswith(("/width", "/height")) or "bar" in jsonpointer.resolve_pointer(document, side)
     if needed and _readings_of(jsonpointer.resolve_pointer(document, side)) <= 1:
-        raise Refused(
-            Fault(edit.pointer, field.label, edit.text, "is the only reading of this size: one is needed", accepted)
-        )
+        raise Refused(Fault(edit.pointer, field.label, edit.text, "is the only reading of this size: one is needed", accepted))
     return ({"op": "remove", "path": edit.pointer},)
 
 
 def _readings_of(axis: dict[str, Any]) -> int:
-    return sum(
-        sum(len(s["readings"]) for s in held) if name == "more" else len(held) for name, held in axis.items()
-    )  # fmt: skip
+    return sum(sum(len(s["readings"]) for s in held) if name == "more" else len(held) for name, held in axis.items())
 
 
-def _nudged(piece: Piece, edit: Nudge, shop: Shop) -> Patch:
+def _nudged(piece: Piece, edit: Nudge, shop: Shop, book: Book | None) -> Patch:
     field, document = _field(piece, edit.pointer)
-    more = DISPLAYS[piece.display.type].settle(document, edit.pointer, lambda: book_of(piece, shop))
+    more = DISPLAYS[piece.display.type].settle(document, edit.pointer, lambda: book or book_of(piece, shop))
     held = jsonpointer.resolve_pointer(patched(document, more), edit.pointer, None)
     if isinstance(held, dict):
         held = held["mm"]
@@ -412,9 +380,7 @@ def _nudged(piece: Piece, edit: Nudge, shop: Shop) -> Patch:
 def _pictured(piece: Piece, edit: TakePicture) -> Patch:
     if edit.condition:
         if edit.file is None or len(piece.condition.photos) >= MOST_PHOTOS:
-            raise Refused(
-                Fault("/condition/photos", "Photograph", "", "can’t be added", f"up to {MOST_PHOTOS} photographs")
-            )
+            raise Refused(Fault("/condition/photos", "Photograph", "", "can’t be added", f"up to {MOST_PHOTOS} photographs"))
         return ({"op": "add", "path": "/condition/photos/-", "value": edit.file.model_dump()},)
     if edit.item is not None:
         return (
@@ -424,10 +390,8 @@ def _pictured(piece: Piece, edit: TakePicture) -> Patch:
                 "value": edit.file.model_dump() if edit.file else None,
             },
         )
-    if piece.display.type != "stretcher":
-        raise Refused(
-            Fault("/display/file", "Picture file", "", "has no place on this piece", "a canvas to be stretched")
-        )
+    if "file" not in type(piece.display).model_fields:
+        raise Refused(Fault("/display/file", "Picture file", "", "has no place on this piece", "a canvas to be stretched"))
     return ({"op": "add", "path": "/display/file", "value": edit.file.model_dump() if edit.file else None},)
 
 
@@ -438,13 +402,9 @@ def _taken_on(piece: Piece, edit: TakeOn, shop: Shop) -> Patch:
         raise Refused(Fault("/overrides", "Stop", edit.check, "does not stand any more", "a stop of this piece"))
     faults = []
     if not who:
-        faults.append(
-            Fault("/overrides/who", "Who takes it on", edit.who, "is needed: it is by name", "up to 120 letters")
-        )
+        faults.append(Fault("/overrides/who", "Who takes it on", edit.who, "is needed: it is by name", "up to 120 letters"))
     if len(why) < LEAST_REASON:
-        faults.append(
-            Fault("/overrides/why", "Why", edit.why, "is needed: the reason is kept and printed", "a few words")
-        )
+        faults.append(Fault("/overrides/why", "Why", edit.why, "is needed: the reason is kept and printed", "a few words"))
     if faults:
         raise Refused(*faults)
     others = [o for o in piece.overrides if o.check != edit.check]
@@ -460,9 +420,7 @@ def _words(pointer: str) -> str | None:
     inside = INNER_WORDS.fullmatch(pointer)
     if inside is None:
         return WORDS.get(pointer)
-    return {"name": "Name of the item", "colour": "Colour of the item", "text": "Letters cut out"}[
-        inside[1] or inside[2]
-    ]
+    return {"name": "Name of the item", "colour": "Colour of the item", "text": "Letters cut out"}[inside[1] or inside[2]]
 
 
 def _written(piece: Piece, edit: Write) -> Patch:
@@ -472,12 +430,6 @@ def _written(piece: Piece, edit: Write) -> Patch:
     text = edit.text.strip()
     if edit.pointer.endswith("/name") and not text:
         raise Refused(
-            Fault(
-                edit.pointer,
-                label,
-                edit.text,
-                "is needed, so that it can be found again",
-                "a name of up to 120 letters",
-            )
+            Fault(edit.pointer, label, edit.text, "is needed, so that it can be found again", "a name of up to 120 letters")
         )
     return (put(edit.pointer, None if edit.pointer in ("/due", "/object/consent/on") and not text else text),)

@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal, cast
 
 from pydantic import Field
 
-from shadbo.core.contract.checks import Checklist, Patch, put
+from shadbo.core.contract.checks import Patch, put
 from shadbo.core.contract.display import Context, Lying
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.decisions.boxes import Layout
@@ -18,9 +18,8 @@ from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import item_of, reading
 from shadbo.core.framing.arrange.laid import Laid
 from shadbo.core.framing.arrange.moves import arranged, move, rounded
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.fields import Fault, LengthField, Refused
-from shadbo.core.quantity.figures import Book, Speaker
 from shadbo.core.quantity.lengths import MM_PER_INCH, Unit, as_decimal
 
 # Nudges: 1 mm or 1/16 in; coarse 10 mm or 1/2 in.
@@ -93,9 +92,11 @@ class TakeColour(Part):
 
 ItemEdit = MoveItems | ArrangeItems | AddItem | CopyItems | RemoveItems | TakeOutline | TakeColour
 ASKED = (
-    ("width", "Width", "/object/items/0/width/middle/0"), ("height", "Height", "/object/items/0/height/centre/0"),
-    ("front", "In front", "/object/items/0/front"), ("behind", "Behind", "/object/items/0/behind"),
-)  # fmt: skip
+    ("width", "Width", "/object/items/0/width/middle/0"),
+    ("height", "Height", "/object/items/0/height/centre/0"),
+    ("front", "In front", "/object/items/0/front"),
+    ("behind", "Behind", "/object/items/0/behind"),
+)
 
 
 def lying(piece: Piece, shop: Shop) -> Lying:
@@ -103,7 +104,7 @@ def lying(piece: Piece, shop: Shop) -> Lying:
     things(piece)
     lie = DISPLAYS[piece.display.type].lie
     assert lie is not None, "what shows things says where they lie"
-    return lie(Context(piece, piece.object, piece.display, shop, Book(), Checklist(), Speaker(shop.showing)))
+    return lie(Context.of(piece, shop))
 
 
 def layout_of(piece: Piece) -> Layout:
@@ -117,9 +118,7 @@ def layout_of(piece: Piece) -> Layout:
 
 def things(piece: Piece) -> Things:
     if not isinstance(piece.object, Things):
-        raise Refused(
-            Fault("/object", "Items", piece.object.type.replace("_", " "), "has no items", "a piece of things in a box")
-        )
+        raise Refused(Fault("/object", "Items", piece.object.type.replace("_", " "), "has no items", "a piece of things in a box"))
     return piece.object
 
 
@@ -167,7 +166,7 @@ def item_patch(piece: Piece, edit: ItemEdit, shop: Shop) -> Patch:
         # A box that is fitted round the things has no edge of its own to be drawn to.
         sight = None if lies.fitted else lies.sight
         return move(laid, layout.how, edit.items, edit.right * step, edit.down * step, snap, sight)
-    return arranged(laid, edit.how, edit.items, Fraction(layout.gap), layout.how, lies.sight)
+    return arranged(laid, edit.how, edit.items, exact(layout.gap), layout.how, lies.sight)
 
 
 # Between a thing and the next where the display has no layout of its own (mm).
@@ -176,7 +175,7 @@ USUAL_GAP = Fraction(20)
 
 def _gap(piece: Piece) -> Fraction:
     layout = getattr(piece.display, "layout", None)
-    return Fraction(layout.gap) if layout is not None else USUAL_GAP
+    return exact(layout.gap) if layout is not None else USUAL_GAP
 
 
 def _fresh(taken: set[str], stem: str) -> str:
@@ -194,9 +193,7 @@ def _added(piece: Piece, edit: AddItem, shop: Shop) -> Patch:
     _full(piece, 1)
     faults: list[Fault] = []
     if not edit.name.strip():
-        faults.append(
-            Fault("/name", "Name", edit.name, "is needed, so that it can be told from the others", "up to 60 letters")
-        )
+        faults.append(Fault("/name", "Name", edit.name, "is needed, so that it can be told from the others", "up to 60 letters"))
     read: dict[str, Any] = {}
     for key, label, pointer in ASKED:
         field, text = length_field(pointer), edit.sizes.get(key, "")
@@ -216,10 +213,7 @@ def _added(piece: Piece, edit: AddItem, shop: Shop) -> Patch:
     gap = _gap(piece)
     right = max(one.edges["right"].value for one in laid)
     middle = sum((one.y.value for one in laid), Fraction(0)) / len(laid)
-    item["place"] = {
-        "x": as_decimal(rounded(right + gap + Fraction(read["width"]["mm"]) / 2)),
-        "y": as_decimal(rounded(middle)),
-    }
+    item["place"] = {"x": as_decimal(rounded(right + gap + Fraction(read["width"]["mm"]) / 2)), "y": as_decimal(rounded(middle))}
     return ({"op": "add", "path": "/object/items/-", "value": item},)
 
 
@@ -237,8 +231,10 @@ def _copied(piece: Piece, edit: CopyItems, laid: list[Laid]) -> Patch:
             copy = dict(document["object"]["items"][one.sized.index]) | {"key": key}
             copy["name"] = _numbered(one.item.name, names)
             names.add(copy["name"])
-            copy["place"] = dict(copy["place"]) | {"x": as_decimal(rounded(one.x.value + one.size("width").value + gap)),
-                                                   "y": as_decimal(rounded(one.y.value))}  # fmt: skip
+            copy["place"] = dict(copy["place"]) | {
+                "x": as_decimal(rounded(one.x.value + one.size("width").value + gap)),
+                "y": as_decimal(rounded(one.y.value)),
+            }
             steps.append({"op": "add", "path": "/object/items/-", "value": copy})
     return tuple(steps)
 
@@ -253,13 +249,7 @@ def _removed(piece: Piece, edit: RemoveItems) -> Patch:
     places = sorted({int(item_pointer(piece, key).rsplit("/", 1)[1]) for key in edit.items}, reverse=True)
     if len(places) >= len(things(piece).items):
         raise Refused(
-            Fault(
-                "/object/items",
-                "Items",
-                str(len(places)),
-                "are all there is: a box needs one thing at least",
-                "fewer items",
-            )
+            Fault("/object/items", "Items", str(len(places)), "are all there is: a box needs one thing at least", "fewer items")
         )
     return tuple({"op": "remove", "path": f"/object/items/{i}"} for i in places)
 
@@ -275,9 +265,7 @@ def _outlined(piece: Piece, edit: TakeOutline) -> Patch:
         field = length_field(pointer)
         assert isinstance(field, LengthField)
         if why := field.fault(value):
-            raise Refused(
-                Fault(f"{where}/outline", f"{label} of the outline", f"{float(value):g} mm", why, field.accepted("mm"))
-            )
+            raise Refused(Fault(f"{where}/outline", f"{label} of the outline", f"{float(value):g} mm", why, field.accepted("mm")))
     mx, my = (max(xs) + min(xs)) / 2, (max(ys) + min(ys)) / 2
     points = [[as_decimal(rounded(x - mx)), as_decimal(rounded(y - my))] for x, y in zip(xs, ys, strict=True)]
 
@@ -285,16 +273,16 @@ def _outlined(piece: Piece, edit: TakeOutline) -> Patch:
         return [{"mm": as_decimal(rounded(mm)), "typed": None, "tape": "mm", "give": 0}]
 
     return (
-        {"op": "add", "path": f"{where}/outline", "value": points}, put(f"{where}/shape", "outline"),
+        {"op": "add", "path": f"{where}/outline", "value": points},
+        put(f"{where}/shape", "outline"),
         {"op": "add", "path": f"{where}/width", "value": {"middle": one(wide)}},
         {"op": "add", "path": f"{where}/height", "value": {"centre": one(tall)}},
-    )  # fmt: skip
+    )
 
 
 def kinds_asked(unit: Unit, shop: Shop) -> list[tuple[str, str, str, str]]:
     """Every kind of item: key, label, and the usual height in front and behind as text."""
     show = shop.showing.show
     return [
-        (key, kind.label, show(kind.front, "fine").text(unit), show(kind.behind, "fine").text(unit))
-        for key, kind in KINDS.items()
+        (key, kind.label, show(kind.front, "fine").text(unit), show(kind.behind, "fine").text(unit)) for key, kind in KINDS.items()
     ]

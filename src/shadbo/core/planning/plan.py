@@ -6,35 +6,39 @@ refused (:class:`PlanFault`), never shown.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from collections.abc import Iterable, Mapping
+from dataclasses import replace
 from decimal import Decimal
 from typing import Any, Literal
 
 from pydantic import TypeAdapter
 
-from shadbo.core.contract.checks import ORDER, Check, Checklist, Stage
+from shadbo.core.contract.checks import ORDER, Check, Stage
 from shadbo.core.contract.cutting import CutLine, StockLength
-from shadbo.core.contract.display import MANY, Context, Held, ItemShown, Reckoned
-from shadbo.core.contract.inputs import StagePanel
-from shadbo.core.contract.steps import Step, Time, time_of
+from shadbo.core.contract.display import MANY, Context, Held, ItemShown, Layer, Panel, Reckoned
+from shadbo.core.contract.inputs import StagePanel, StageState
+from shadbo.core.contract.operations import Operation, Time, time_of
+from shadbo.core.contract.parts import Part, cut
 from shadbo.core.contract.views import View
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.piece import Piece, length_field
 from shadbo.core.document.shop import Shop
 from shadbo.core.finishing.finish import finish
 from shadbo.core.framing.weights import total
+from shadbo.core.job.joining import Job, join
+from shadbo.core.job.proving import prove
 from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.fields import LengthField
-from shadbo.core.quantity.figures import Book, Figure, Say, Speaker, figure_of, figure_of_count
-from shadbo.core.quantity.lengths import Shown
+from shadbo.core.quantity.figures import Book, Figure, Say, figure_of, figure_of_count
+from shadbo.core.quantity.lengths import Showing, Shown
 from shadbo.core.quantity.masses import Quantity
+from shadbo.core.quantity.record import record
 
 
 class PlanFault(AssertionError):
     """A plan that contradicts itself."""
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class LayerShown:
     """One layer, front to back, with its thickness and the figure that opens it."""
 
@@ -44,7 +48,7 @@ class LayerShown:
     figure: str | None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class ProofShown:
     """A line that was added up again: its terms, the whole, and that it holds."""
 
@@ -53,10 +57,11 @@ class ProofShown:
     whole: Shown
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Plan:
     """A piece worked out. ``figures`` are by dotted name; everything else speaks of them by it. ``focus`` is the item the
-    stages ask about, of a piece that holds several; ``deep`` is how far it stands off the wall, ``time`` what the steps take."""
+    stages ask about, of a piece that holds several; ``deep`` is how far it stands off the wall, ``proved`` on how many lines it was
+    added up again. ``opened`` is the one stage that is worked out, of a plan that is not whole (else '')."""
 
     format: Literal["shadbo.plan/1"]
     name: str
@@ -65,6 +70,7 @@ class Plan:
     units: Literal["mm", "in"]
     verdict: Say
     settled: bool
+    opened: str
     stages: tuple[StagePanel, ...]
     figures: dict[str, Figure]
     layers: tuple[LayerShown, ...]
@@ -72,7 +78,10 @@ class Plan:
     checks: tuple[Check, ...]
     cuts: tuple[CutLine, ...]
     stock: tuple[StockLength, ...]
-    steps: tuple[Step, ...]
+    to_get: tuple[Part, ...]
+    steps: tuple[Operation, ...]
+    faults: tuple[str, ...]
+    proved: int
     proofs: tuple[ProofShown, ...]
     items: tuple[ItemShown, ...]
     focus: str
@@ -80,10 +89,14 @@ class Plan:
     weight: Quantity
     held: Held
     leftovers: tuple[Say, ...]
-    time: Time
 
     def view(self, key: str) -> View:
         return next(v for v in self.views if v.key == key)
+
+    @property
+    def time(self) -> Time:
+        """What the steps of a whole plan take."""
+        return time_of(self.steps)
 
     @property
     def stops(self) -> tuple[Check, ...]:
@@ -93,86 +106,125 @@ class Plan:
 PLAN_JSON: TypeAdapter[Plan] = TypeAdapter(Plan)
 
 
-def plan(piece: Piece, shop: Shop, focus: str = "") -> Plan:
+@record(frozen=True, slots=True)
+class Only:
+    """How far a plan is worked out beyond figures, checks and states: the stage that is open, and drawings besides its own.
+
+    ``stage`` is a key of the piece’s stages; with any other, the first is open. ``glance``: the drawings that are named, and no more.
+    """
+
+    stage: str
+    views: tuple[str, ...] = ()
+    glance: bool = False
+
+
+def plan(piece: Piece, shop: Shop, focus: str = "", only: Only | None = None) -> Plan:
     """Work a piece out for a shop. Same input, same plan, to the last digit. Raises :class:`PlanFault`.
 
-    ``focus`` is the key of the item the stages ask about; without one, or with one that is not there, the first.
+    ``focus`` is the key of the item the stages ask about; without one, or with one that is not there, the first. With ``only`` the
+    stages that are not open have no inputs and drawings, and what belongs to the cutting alone is there when Cut is open.
     """
-    return plan_and_book(piece, shop, focus)[0]
+    return _planned(piece, shop, focus, only)[0]
 
 
 def book_of(piece: Piece, shop: Shop) -> Book:
-    """The dims of the plan by name, with their terms: for opening a figure and naming a slip."""
-    return plan_and_book(piece, shop)[1]
+    """The dims of the plan by name, with their terms: for opening a figure and naming a slip. Nothing is drawn for it."""
+    return _reckoned(piece, shop, "")[0].book
 
 
-def plan_and_book(piece: Piece, shop: Shop, focus: str = "") -> tuple[Plan, Book]:
+def plan_and_book(piece: Piece, shop: Shop, focus: str = "", only: Only | None = None) -> tuple[Plan, Book]:
     """Both at once. Raises :class:`PlanFault`."""
-    book, checks = Book(), Checklist()
-    context = Context(piece, piece.object, piece.display, shop, book, checks, Speaker(shop.showing), focus)
+    return _planned(piece, shop, focus, only)
+
+
+def _reckoned(piece: Piece, shop: Shop, focus: str) -> tuple[Context[Any, Any], Reckoned, Quantity]:
+    """Every figure and every check; what is only asked for is still to be worked out, and adds neither."""
     display = DISPLAYS[piece.display.type]
-    reckoned = finish(context, display.reckon(context))
-    show = shop.showing
+    context = Context.of(piece, shop, focus, display.holds)
+    reckoned = finish(context, display.reckon(context), display.way)
     for proof in reckoned.proofs:
         if not proof.holds:
             raise PlanFault(f"{proof.line}: {[str(t.value) for t in proof.terms]} is not {proof.whole.value}")
-    ordered = _taken_on(piece, tuple(_open_ways(piece, check) for check in checks.in_order()))
     weight = total(context, reckoned.weights)
-    stopped: set[Stage] = {c.stage for c in ordered if c.severity == "stop"}
-    waiting: set[Stage] = {c.stage for c in ordered if c.severity == "caution"}
-    spoken = _spoken(reckoned, ordered)
+    context.book.close()
+    context.checks.close()
+    return context, reckoned, weight
+
+
+def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[Plan, Book]:
+    context, reckoned, weight = _reckoned(piece, shop, focus)
+    book, show, keys = context.book, shop.showing, [str(p.key) for p in reckoned.panels]
+    opened = "" if only is None else only.stage if only.stage in keys else keys[0]
+    whole, glance = only is None, only is not None and only.glance
+    cutting = opened in ("", "cut") and not glance
+    panels: dict[str, Panel] = {p.key: p.fill() for p in reckoned.panels if whole or (p.key == opened and not glance)}
+    wanted = None if only is None else {*(v for p in panels.values() for v in p.views), *only.views}
+    views = tuple(v.draw() for v in reckoned.views if wanted is None or v.key in wanted)
+    checks = _taken_on(piece, tuple(_open_ways(piece, check) for check in context.checks.in_order()))
+    job = join((*map(cut, reckoned.cuts), *reckoned.parts()), reckoned.steps()) if cutting else Job((), ())
+    cuts, steps = job.cuts, job.operations
+    layers = reckoned.layers if whole else ()
+    spoken = _spoken(panels.values(), views, checks, cuts, layers)
     focus = next((i.key for i in reckoned.items if i.key == focus), reckoned.items[0].key if reckoned.items else "")
-    # Of many items the plan shows the figures it speaks of and those of the item in hand; any other opens by its name.
-    quiet = tuple(f"{i.part}." for i in reckoned.items if i.key != focus) if len(reckoned.items) > MANY else ()
-    figures = {
-        name: figure_of(dim, show) for name, dim in book.dims.items() if name in spoken or not (quiet and name.startswith(quiet))
-    }  # fmt: skip
-    figures |= {
-        name: figure_of_count(count) for name, count in book.counts.items() if not (quiet and name.startswith(quiet))
-    }
     done = Plan(
         format="shadbo.plan/1",
         name=piece.name,
-        display=display.label,
+        display=DISPLAYS[piece.display.type].label,
         size=context.speak.say("{} × {}", *(show.show(d.value) for d in reckoned.outside)),
         units=piece.units,
         verdict=reckoned.verdict,
-        settled=not stopped,
-        stages=tuple(
-            StagePanel(
-                p.key, p.label, "stopped" if p.key in stopped else "waiting" if p.key in waiting else "settled", p.asks,
-                p.inputs, p.figures, p.views,
-            )
-            for p in reckoned.panels
-        ),
-        figures=figures,
+        settled=not any(c.severity == "stop" for c in checks),
+        opened=opened,
+        stages=_stages(reckoned, panels, checks),
+        figures=_figures(book, show, reckoned, focus, spoken, whole),
         layers=tuple(
-            LayerShown(layer.part, layer.label, show.show(layer.thickness.value, "depth"), layer.thickness.name)
-            for layer in reckoned.layers
+            LayerShown(layer.part, layer.label, show.show(layer.thickness.value, "depth"), layer.thickness.name) for layer in layers
         ),
-        views=reckoned.views,
-        checks=ordered,
-        cuts=reckoned.cuts,
-        stock=reckoned.stock,
-        steps=reckoned.steps,
+        views=views,
+        checks=checks,
+        cuts=cuts,
+        stock=reckoned.stock if cutting else (),
+        to_get=job.to_get,
+        steps=steps,
+        faults=prove(job, book) if cutting else (),
+        proved=len(reckoned.proofs),
         proofs=tuple(
             ProofShown(p.line, tuple(show.show(t.value, "fine") for t in p.terms), show.show(p.whole.value, "fine"))
-            for p in reckoned.proofs
+            for p in (reckoned.proofs if whole else reckoned.proofs[:1])
         ),
         items=reckoned.items,
         focus=focus,
         deep=show.show(reckoned.deep.value),
         weight=weight,
         held=reckoned.held,
-        leftovers=reckoned.leftovers,
-        time=time_of(reckoned.steps),
-    )  # fmt: skip
+        leftovers=reckoned.leftovers if cutting else (),
+    )
     _sound(done, spoken)
     return done, book
 
 
-# The field at a place, by kind of object and display and by the place with its numbers left out.
-_FIELDS: dict[tuple[str, str, str], LengthField | None] = {}
+def _stages(reckoned: Reckoned, panels: Mapping[str, Panel], checks: tuple[Check, ...]) -> tuple[StagePanel, ...]:
+    """Every stage with its state; what it asks and shows, where its panel is open."""
+    stopped: set[Stage] = {c.stage for c in checks if c.severity == "stop"}
+    waiting: set[Stage] = {c.stage for c in checks if c.severity == "caution"}
+    shut = Panel((), (), (), ())
+    out = []
+    for of in reckoned.panels:
+        panel = panels.get(of.key, shut)
+        state: StageState = "stopped" if of.key in stopped else "waiting" if of.key in waiting else "settled"
+        out.append(StagePanel(of.key, of.label or of.key.title(), state, panel.asks, panel.inputs, panel.figures, panel.views))
+    return tuple(out)
+
+
+def _figures(book: Book, show: Showing, reckoned: Reckoned, focus: str, spoken: set[str], whole: bool) -> dict[str, Figure]:
+    """Of a whole plan every figure; of many items only what it speaks of and those of the item in hand: any other opens by its name."""
+    if not whole:
+        # What is spoken of and is not there is found by the last look at the plan (:func:`_sound`).
+        dims = {n: figure_of(book.dims[n], show) for n in sorted(spoken) if n in book.dims}
+        return dims | {n: figure_of_count(book.counts[n]) for n in sorted(spoken - dims.keys()) if n in book.counts}
+    quiet = tuple(f"{i.part}." for i in reckoned.items if i.key != focus) if len(reckoned.items) > MANY else ()
+    told = {n: figure_of(d, show) for n, d in book.dims.items() if n in spoken or not (quiet and n.startswith(quiet))}
+    return told | {n: figure_of_count(c) for n, c in book.counts.items() if not (quiet and n.startswith(quiet))}
 
 
 def _open_ways(piece: Piece, check: Check) -> Check:
@@ -201,22 +253,27 @@ def _taken(piece: Piece, step: dict[str, Any]) -> bool:
     value = step.get("value")
     if not isinstance(value, Decimal):
         return True
-    key = (piece.object.type, piece.display.type, "".join("0" if c.isdigit() else c for c in step["path"]))
-    if key not in _FIELDS:
-        _FIELDS[key] = length_field(step["path"], piece)
-    field = _FIELDS[key]
+    field = length_field(step["path"], piece)
     return field is None or field.fault(Fraction(value)) is None
 
 
-def _spoken(done: Reckoned, checks: tuple[Check, ...]) -> set[str]:
+def _spoken(
+    panels: Iterable[Panel],
+    views: tuple[View, ...],
+    checks: tuple[Check, ...],
+    cuts: tuple[CutLine, ...],
+    layers: tuple[Layer, ...],
+) -> set[str]:
     """Every figure that a drawing, a stage, a check, a layer or the cut list names."""
-    named = {d.figure for v in done.views for d in v.dimensions} | {h.figure for v in done.views for h in v.handles}
-    named |= {m.figure for v in done.views for m in v.marks}
-    named |= {name for panel in done.panels for name in panel.figures}
+    named: set[str] = set()
+    for v in views:
+        named |= {d.figure for d in v.dimensions} | {h.figure for h in v.handles} | {m.figure for m in v.marks}
+    for panel in panels:
+        named.update(panel.figures)
+        named |= {i.figure for i in panel.inputs if i.kind in ("length", "mass") and i.figure}
     named |= {c.figure for c in checks if c.figure}
-    named |= {i.figure for panel in done.panels for i in panel.inputs if i.kind in ("length", "mass") and i.figure}
-    named |= {layer.thickness.name for layer in done.layers if layer.thickness.name}
-    return named | {figure for line in done.cuts for figure in (line.figure, line.short_figure) if figure}
+    named |= {layer.thickness.name for layer in layers if layer.thickness.name}
+    return named | {figure for line in cuts for figure in (line.figure, line.short_figure) if figure}
 
 
 def _sound(done: Plan, spoken: set[str]) -> None:

@@ -9,12 +9,28 @@
 from __future__ import annotations
 
 from decimal import Decimal
+from functools import lru_cache
 
 from gmpy2 import mpq as Fraction
 
-__all__ = ["Fraction", "as_quotient"]
+__all__ = ["Fraction", "as_quotient", "exact", "up"]
+
+
+def exact(value: Decimal | int | Fraction) -> Fraction:
+    """A number of a document, exactly. The same few are asked for again and again, and the library reads a decimal slowly."""
+    return value if isinstance(value, Fraction) else _read(value)
+
+
+@lru_cache(maxsize=8192)
+def _read(value: Decimal | int) -> Fraction:
+    return Fraction(value)
 
 
 def as_quotient(value: Fraction) -> Decimal:
     """The number as a decimal, to as many digits as the decimal context in force has."""
     return Decimal(int(value.numerator)) / Decimal(int(value.denominator))
+
+
+def up(mm: Fraction, step: Fraction) -> Fraction:
+    """The next whole step, not below ``mm``."""
+    return -(-mm // step) * step

@@ -6,7 +6,6 @@ shown at the field quotes it.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from decimal import Decimal, InvalidOperation
 from typing import Any
 
@@ -17,9 +16,10 @@ from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.lengths import LengthError, Showing, Tape, Understood, Unit, as_decimal, read_length
 from shadbo.core.quantity.masses import MassError, read_mass, show_mass
+from shadbo.core.quantity.record import record
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Fault:
     """One thing wrong with what was said: where (JSON Pointer), what stood there, what would be accepted."""
 
@@ -38,7 +38,7 @@ class Refused(Exception):
         self.faults = faults
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class LengthField:
     """A length in a document: label for people, bounds in mm, ``empty`` if it may be left out."""
 
@@ -58,17 +58,16 @@ class LengthField:
         )
 
     def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> JsonSchemaValue:
-        return {
-            "type": "number", "description": f"{self.label}, mm", "minimum": float(self.low), "maximum": float(self.high)
-        }  # fmt: skip
+        return {"type": "number", "description": f"{self.label}, mm", "minimum": float(self.low), "maximum": float(self.high)}
 
     def _bounded(self, value: Decimal) -> Decimal:
         why = self.fault(Fraction(value))
         if why:
             raise PydanticCustomError(
-                "length", "{value} mm {why}; {accepted} is accepted",
+                "length",
+                "{value} mm {why}; {accepted} is accepted",
                 {"value": str(value), "why": why, "accepted": self.accepted("mm")},
-            )  # fmt: skip
+            )
         return as_decimal(Fraction(value))
 
     def accepted(self, unit: Unit) -> str:
@@ -99,7 +98,7 @@ class LengthField:
         return understood
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class MassField:
     """A weight in a document: label for people, bounds in kg. Always one that may be left empty (then it is estimated)."""
 
@@ -117,22 +116,19 @@ class MassField:
         )
 
     def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> JsonSchemaValue:
-        return {
-            "type": "number", "description": f"{self.label}, kg", "minimum": float(self.low), "maximum": float(self.high)
-        }  # fmt: skip
+        return {"type": "number", "description": f"{self.label}, kg", "minimum": float(self.low), "maximum": float(self.high)}
 
     def _bounded(self, value: Decimal) -> Decimal:
         if not self.low <= Fraction(value) <= self.high:
             raise PydanticCustomError(
-                "mass", "{value} kg is out of bounds; {accepted} is accepted",
+                "mass",
+                "{value} kg is out of bounds; {accepted} is accepted",
                 {"value": str(value), "accepted": self.accepted("mm")},
-            )  # fmt: skip
+            )
         return as_decimal(Fraction(value))
 
     def accepted(self, unit: Unit) -> str:
-        return (
-            f"{show_mass(self.low).text(unit)} to {show_mass(self.high).text(unit)}, such as 2.4 kg, 850 g, 5 lb 3 oz"
-        )
+        return f"{show_mass(self.low).text(unit)} to {show_mass(self.high).text(unit)}, such as 2.4 kg, 850 g, 5 lb 3 oz"
 
     def read(self, text: str, unit: Unit, pointer: str) -> Fraction:
         """Read a typed weight in kg; a bare number is in kg or lb. Raises :class:`Refused` with what is accepted."""
@@ -143,9 +139,7 @@ class MassField:
         if not self.low <= kg <= self.high:
             why = "is too light" if kg < self.low else "is too heavy"
             more = " (was it meant in grams?)" if kg > self.high and self.low <= kg / 1000 <= self.high else ""
-            raise Refused(
-                Fault(pointer, self.label, text, f"{show_mass(kg).text(unit)} {why}{more}", self.accepted(unit))
-            )
+            raise Refused(Fault(pointer, self.label, text, f"{show_mass(kg).text(unit)} {why}{more}", self.accepted(unit)))
         return kg
 
 

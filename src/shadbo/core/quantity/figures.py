@@ -6,13 +6,14 @@ file shows. Lengths travel shown in both systems, so that nothing downstream rou
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-from dataclasses import dataclass
+from collections.abc import Callable, Iterable, Iterator, Mapping
+from types import MappingProxyType
 from typing import Literal
 
 from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.lengths import Grain, Showing, Shown, as_decimal
+from shadbo.core.quantity.lengths import Grain, Showing, Shown, exact_text
 from shadbo.core.quantity.masses import Quantity
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sources import source
 from shadbo.core.quantity.sums import Curve, Dim, Leaf, Pick, Sum
 
@@ -38,10 +39,15 @@ class Speaker:
             raise ValueError(f"{len(lengths)} lengths for {template!r}")
         out: list[str | Shown] = [pieces[0]]
         for length, text in zip(lengths, pieces[1:], strict=True):
-            if not isinstance(length, Shown):
-                length = self.showing.show(length.value if isinstance(length, Dim) else length, SENTENCE_GRAIN)
-            out += [length, text]
+            out += [length if isinstance(length, Shown) else self._shown(length), text]
         return tuple(bit for bit in out if bit != "")
+
+    def _shown(self, length: Dim | Fraction) -> Shown:
+        """A figure reads in a sentence as it reads everywhere else; a length without a name to a tenth."""
+        if not isinstance(length, Dim):
+            return self.showing.show(length, SENTENCE_GRAIN)
+        grain = SENTENCE_GRAIN if length.name is None else "fine" if length.leaf else length.grain
+        return self.showing.show(length.value, grain)
 
 
 def plain(said: Say, unit: Literal["mm", "in"]) -> str:
@@ -49,7 +55,7 @@ def plain(said: Say, unit: Literal["mm", "in"]) -> str:
     return "".join(bit if isinstance(bit, str) else bit.text(unit) for bit in said)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Row:
     """One line of a shown sum: multiplier, what it is, its own size, what it adds; or one candidate of a pick."""
 
@@ -64,7 +70,7 @@ class Row:
     allowance: bool
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Depends:
     """An input this figure hangs on: ``per`` is how far it moves for one of the input; ``tolerance`` that input's own."""
 
@@ -77,7 +83,7 @@ class Depends:
     parts: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Figure:
     """A named figure, ready to be shown: rounded for its use (``shown``), and ``mm`` exactly.
 
@@ -97,7 +103,7 @@ class Figure:
     rounding: Literal["", "mm", "in", "both"]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Opened:
     """A figure opened: how it came about, line by line, its tolerance, and what it hangs on."""
 
@@ -112,9 +118,10 @@ class Opened:
     working: tuple[Say, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Worked:
-    """What is no length: a number of things, or a quantity (a weight, a ratio), with how it was come to."""
+    """What is no length: a number of things, or a quantity (a weight, a ratio), with how it was come to; ``amount`` is a quantity
+    exactly (kg, N), where something is worked out with it."""
 
     name: str
     label: str
@@ -123,6 +130,29 @@ class Worked:
     working: tuple[Say, ...]
     parts: tuple[str, ...] = ()
     edit: str | None = None
+    amount: Fraction | None = None
+
+
+class _Later(Mapping[str, Worked]):
+    """By name; what is put in as a function is made when somebody looks at it."""
+
+    def __init__(self) -> None:
+        self.held: dict[str, Worked | Callable[[], Worked]] = {}
+
+    def __getitem__(self, name: str) -> Worked:
+        found = self.held[name]
+        if not isinstance(found, Worked):
+            found = self.held[name] = found()
+        return found
+
+    def __contains__(self, name: object) -> bool:
+        return name in self.held
+
+    def __iter__(self) -> Iterator[str]:
+        return iter(self.held)
+
+    def __len__(self) -> int:
+        return len(self.held)
 
 
 class Book:
@@ -130,26 +160,52 @@ class Book:
 
     def __init__(self) -> None:
         self.dims: dict[str, Dim] = {}
-        self.counts: dict[str, Worked] = {}
+        self.counts = _Later()
+        self.closed = False
 
     def add(
-        self, dim: Dim, name: str, label: str, *, parts: Iterable[str] = (), grain: Grain | None = None,
-        fits: bool = False, along: Dim | None = None,
-    ) -> Dim:  # fmt: skip
+        self,
+        dim: Dim,
+        name: str,
+        label: str,
+        *,
+        parts: Iterable[str] = (),
+        grain: Grain | None = None,
+        fits: bool = False,
+        along: Dim | None = None,
+    ) -> Dim:
         if name in self.dims or name in self.counts:
             raise ValueError(f"figure {name} stands in the book already")
         self.dims[name] = dim.named(name, label, parts=parts, grain=grain, fits=fits, along=along)
         return self.dims[name]
 
     def add_count(self, name: str, label: str, count: int, *working: Say, parts: Iterable[str] = ()) -> int:
-        self.counts[name] = Worked(name, label, count, None, working, tuple(parts))
+        self.add_later(name, Worked(name, label, count, None, working, tuple(parts)))
         return count
 
     def add_quantity(
-        self, name: str, label: str, quantity: Quantity, *working: Say, parts: Iterable[str] = (), edit: str | None = None
-    ) -> Quantity:  # fmt: skip
-        self.counts[name] = Worked(name, label, None, quantity, working, tuple(parts), edit)
+        self,
+        name: str,
+        label: str,
+        quantity: Quantity,
+        *working: Say,
+        parts: Iterable[str] = (),
+        edit: str | None = None,
+        amount: Fraction | None = None,
+    ) -> Quantity:
+        self.add_later(name, Worked(name, label, None, quantity, working, tuple(parts), edit, amount))
         return quantity
+
+    def add_later(self, name: str, worked: Worked | Callable[[], Worked]) -> None:
+        """A number or a quantity whose words are made when somebody reads them."""
+        if self.closed:
+            raise TypeError(f"the book is closed: {name}")
+        self.counts.held[name] = worked
+
+    def close(self) -> None:
+        """From now on nothing is added: what is drawn or asked later works with what stands here."""
+        self.dims = MappingProxyType(self.dims)  # type: ignore[assignment]
+        self.closed = True
 
     def __getitem__(self, name: str) -> Dim:
         return self.dims[name]
@@ -173,12 +229,18 @@ def _rows(dim: Dim, show: Showing) -> tuple[str, tuple[Row, ...], str | None]:
     form = dim.form
 
     def row(times: str, term: Dim, amount: Fraction, chosen: bool | None = None) -> Row:
-        inner = term.form if isinstance(term.form, Leaf) else None
+        inner = term.leaf
         return Row(
-            times, term.label, show.show(term.value, "fine"), show.show(amount, "fine"), term.name,
-            inner.pointer if inner else None, term.parts, chosen,
-            bool(inner and inner.tolerance and not term.value and inner.origin == "setting"),
-        )  # fmt: skip
+            times=times,
+            label=term.label,
+            shown=show.show(term.value, "fine"),
+            amount=show.show(amount, "fine"),
+            figure=term.name,
+            pointer=inner.pointer if inner else None,
+            parts=term.parts,
+            chosen=chosen,
+            allowance=bool(inner and inner.tolerance and not term.value and inner.origin == "setting"),
+        )
 
     if isinstance(form, Sum):
         rows = tuple(row(_times(c, i == 0), t, c * t.value) for i, (c, t) in enumerate(form.terms))
@@ -200,11 +262,19 @@ def _rows(dim: Dim, show: Showing) -> tuple[str, tuple[Row, ...], str | None]:
 def figure_of(dim: Dim, show: Showing) -> Figure:
     """A dim as a figure."""
     assert dim.name is not None
-    inner = dim.form if isinstance(dim.form, Leaf) else None
+    inner = dim.leaf
     return Figure(
-        dim.name, dim.label, "length", f"{as_decimal(dim.value):f}", None, None, show.show(dim.value, "fine" if inner else dim.grain),
-        inner.pointer if inner else None, dim.parts, _rounding(dim, show),
-    )  # fmt: skip
+        name=dim.name,
+        label=dim.label,
+        kind="length",
+        mm=exact_text(dim.value),
+        count=None,
+        quantity=None,
+        shown=show.show(dim.value, "fine" if inner else dim.grain),
+        edit=inner.pointer if inner else None,
+        parts=dim.parts,
+        rounding=_rounding(dim, show),
+    )
 
 
 def open_figure(dim: Dim, show: Showing) -> Opened:
@@ -217,22 +287,37 @@ def open_figure(dim: Dim, show: Showing) -> Opened:
         if form is not dim.form:
             per = number_text(slope) if slope > 0 else "−" + number_text(-slope)
             shown = show.show(form.tolerance, "fine")
-            depends.append(
-                Depends(leaf.label, form.pointer, per, shown, form.typed, source(form.source).text, leaf.parts)
-            )
+            depends.append(Depends(leaf.label, form.pointer, per, shown, form.typed, source(form.source).text, leaf.parts))
     return Opened(
-        figure_of(dim, show), how, rows, factor, show.show(dim.value, "fine"), show.show(dim.worst, "fine"),
-        show.show(dim.likely, "fine"), tuple(depends), (),
-    )  # fmt: skip
+        figure=figure_of(dim, show),
+        how=how,
+        rows=rows,
+        factor=factor,
+        result=show.show(dim.value, "fine"),
+        worst=show.show(dim.worst, "fine"),
+        likely=show.show(dim.likely, "fine"),
+        depends=tuple(depends),
+        working=(),
+    )
 
 
 def open_count(count: Worked) -> Opened:
-    return Opened(figure_of_count(count), "count", (), None, None, None, None, (), count.working)
+    return Opened(
+        figure=figure_of_count(count),
+        how="count",
+        rows=(),
+        factor=None,
+        result=None,
+        worst=None,
+        likely=None,
+        depends=(),
+        working=count.working,
+    )
 
 
 def _rounding(dim: Dim, show: Showing) -> Literal["", "mm", "in", "both"]:
     """In which system rounding moves a figure that has to fit by more than its tolerance."""
-    if not dim.fits or isinstance(dim.form, Leaf):
+    if not dim.fits or dim.leaf:
         return ""
     metric, inch = (by > dim.worst for by in show.moved(dim.value, dim.grain))
     return "both" if metric and inch else "mm" if metric else "in" if inch else ""
@@ -241,5 +326,14 @@ def _rounding(dim: Dim, show: Showing) -> Literal["", "mm", "in", "both"]:
 def figure_of_count(worked: Worked) -> Figure:
     kind: Literal["count", "quantity"] = "count" if worked.quantity is None else "quantity"
     return Figure(
-        worked.name, worked.label, kind, None, worked.count, worked.quantity, None, worked.edit, worked.parts, ""
-    )  # fmt: skip
+        name=worked.name,
+        label=worked.label,
+        kind=kind,
+        mm=None,
+        count=worked.count,
+        quantity=worked.quantity,
+        shown=None,
+        edit=worked.edit,
+        parts=worked.parts,
+        rounding="",
+    )

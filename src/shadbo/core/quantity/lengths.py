@@ -8,13 +8,13 @@ from __future__ import annotations
 
 import re
 import unicodedata
-from dataclasses import dataclass
 from decimal import Decimal
 from functools import lru_cache
 from math import gcd
 from typing import Literal
 
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 
 Unit = Literal["mm", "in"]
 Grain = Literal["wood", "depth", "fine"]
@@ -28,10 +28,19 @@ UNIT_MM: dict[str, Fraction] = {
     "ft": 12 * MM_PER_INCH,
 }
 _UNIT_WORDS = {
-    "mm": "mm", "cm": "cm", "m": "m",
-    "in": "in", "inch": "in", "inches": "in", '"': "in", "''": "in",
-    "ft": "ft", "foot": "ft", "feet": "ft", "'": "ft",
-}  # fmt: skip
+    "mm": "mm",
+    "cm": "cm",
+    "m": "m",
+    "in": "in",
+    "inch": "in",
+    "inches": "in",
+    '"': "in",
+    "''": "in",
+    "ft": "ft",
+    "foot": "ft",
+    "feet": "ft",
+    "'": "ft",
+}
 METRIC_STEP: dict[str, Fraction] = {"wood": Fraction(1, 2), "depth": Fraction(1, 10), "fine": Fraction(1, 10)}
 LONGEST_TEXT = 120
 SMALLEST_STEP = Fraction(1, 1_000_000)
@@ -46,7 +55,7 @@ class LengthError(ValueError):
         self.accepted = accepted
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Tape:
     """The finest divisions of the tapes in use: mm on the metric one, inches on the other (shop setting)."""
 
@@ -57,7 +66,7 @@ class Tape:
         return self.mm if unit == "mm" else self.inch * MM_PER_INCH
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Understood:
     """A typed length: exact mm, the system it was read in, and how far a trailing + or - leaves it open (mm)."""
 
@@ -90,20 +99,13 @@ def _plain(text: str) -> str:
         else:
             out.append(ch)
     joined = "".join(out)
-    for marks, plain in (
-        ("⁄∕÷", "/"),
-        ("×·∙", "*"),
-        ("−–—", "-"),
-        ("″”“", '"'),
-        ("′’‘", "'"),
-        ("\u00a0\u2009\u202f", " "),
-    ):
+    for marks, plain in (("⁄∕÷", "/"), ("×·∙", "*"), ("−–—", "-"), ("″”“", '"'), ("′’‘", "'"), ("\u00a0\u2009\u202f", " ")):
         joined = joined.translate({ord(m): plain for m in marks})
     # A comma is a decimal mark where it can be nothing else: 12,5 but not 1,250.
     return re.sub(r"(?<=\d),(?=\d{1,2}(?!\d))", ".", joined).strip()
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class _Value:
     amount: Fraction
     is_length: bool  # a bare number becomes a length only when the field gives it a unit
@@ -233,11 +235,17 @@ def _number(text: str) -> Fraction:
     return Fraction(int(whole or 0)) + Fraction(int(numerator), int(denominator))
 
 
+def last_place(text: str, unit: Unit) -> Fraction:
+    """Half of what a plain number in mm is written to: half a millimetre of 652. Nothing of a sum, and of inches, whose fractions are exact."""
+    number = re.fullmatch(r"\d+\s*(mm)?", _plain(text), re.IGNORECASE)
+    return Fraction(1, 2) if number is not None and (number[1] or unit == "mm") else Fraction(0)
+
+
 def read_length(text: str, unit: Unit = "mm", tape: Tape = Tape()) -> Understood:
     """Read a typed length or sum; bare numbers take ``unit``.
 
     A trailing ``+`` or ``-`` moves the reading by half of the finest division of that tape to that side and
-    keeps the same amount as uncertainty (handbook section 2). Raises :class:`LengthError`.
+    keeps the same amount as uncertainty. Raises :class:`LengthError`.
     """
     if len(text) > LONGEST_TEXT:
         raise LengthError(f"that is {len(text)} characters long; a length has at most {LONGEST_TEXT}")
@@ -297,7 +305,12 @@ def as_decimal(mm: Fraction) -> Decimal:
     return Decimal(top * 10**places // bottom).scaleb(-places)
 
 
-@dataclass(frozen=True, slots=True)
+def exact_text(mm: Fraction) -> str:
+    """The same as text: whole millimetres, which most are, without the way round a decimal."""
+    return str(mm.numerator) if mm.denominator == 1 else f"{as_decimal(mm):f}"
+
+
+@record(frozen=True, slots=True)
 class Inches:
     """A length in inches as it is written: whole and reduced fraction."""
 
@@ -306,7 +319,7 @@ class Inches:
     den: int
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Shown:
     """A length ready for the eye in both systems.
 
@@ -330,7 +343,7 @@ class Shown:
         return f"{sign}{body} in"
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Showing:
     """How lengths are rounded for the eye (shop setting): the inch's finest fraction for sizes; sums use 1/64."""
 
@@ -339,6 +352,10 @@ class Showing:
     def show(self, mm: Fraction, grain: Grain = "wood") -> Shown:
         """Metric to 0.5 mm for wood and 0.1 mm for depth; inches to the shop's fraction, 1/64 where fine."""
         return _show(mm.numerator, mm.denominator, METRIC_STEP[grain], 64 if grain == "fine" else self.inch_parts)
+
+    def rounded(self, mm: Fraction, unit: Unit, grain: Grain) -> Fraction:
+        """A length as it is shown in one system, mm."""
+        return nearest(mm, self.step(unit, grain))
 
     def moved(self, mm: Fraction, grain: Grain) -> tuple[Fraction, Fraction]:
         """How far rounding for the eye moves a length, in mm: the metric figure, the inch figure."""

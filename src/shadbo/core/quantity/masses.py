@@ -3,15 +3,13 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
 
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.lengths import Unit
+from shadbo.core.quantity.record import record
 
 KG_PER_POUND = Fraction(45359237, 100_000_000)
-_KG = {
-    "kg": Fraction(1), "g": Fraction(1, 1000), "lb": KG_PER_POUND, "lbs": KG_PER_POUND, "oz": KG_PER_POUND / 16,
-}  # fmt: skip
+_KG = {"kg": Fraction(1), "g": Fraction(1, 1000), "lb": KG_PER_POUND, "lbs": KG_PER_POUND, "oz": KG_PER_POUND / 16}
 _TERM = re.compile(r"(\d+(?:[.,]\d+)?)\s*([a-z]*)")
 
 
@@ -19,7 +17,7 @@ class MassError(ValueError):
     """A typed weight that can't be read; the text says why."""
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Quantity:
     """Anything that is no length, as it is written in each system: a weight, a ratio, a count of pixels."""
 

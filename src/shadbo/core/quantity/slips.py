@@ -1,4 +1,4 @@
-"""Naming the slip: given the number somebody else worked out, which single mistake gives it (handbook section 16)?
+"""Naming the slip: given the number somebody else worked out, which single mistake gives it?
 
 Each slip is a change to one term anywhere in the sum: a term dropped, a multiplier of one for two, a sign turned, a
 neighbouring mark on the tape, the wrong unit, the other axis. Because a figure is linear in its terms at the present
@@ -7,15 +7,15 @@ values, the effect of a change deep in the sum is its size times the slope on th
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
+from collections.abc import Callable, Iterator, Mapping
 
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.lengths import MM_PER_INCH, nearest
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, Leaf, Pick, Sum
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Slip:
     """A named mistake: what was done, what it gives (mm), and how common it is (1 commonest)."""
 
@@ -25,7 +25,7 @@ class Slip:
     rank: int
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Verdict:
     """What the comparison of somebody's number with a figure came to."""
 
@@ -37,22 +37,44 @@ class Verdict:
 
 # How common each slip is at the bench, commonest first (common practice, no source).
 RANK = {
-    "once for twice": 1, "not halved": 2, "halved twice": 3, "inside for outside": 4, "left out": 5,
-    "other reading": 6, "swapped axes": 7, "wrong way round": 8, "neighbour mark": 9, "wrong end": 10,
-    "decimal as fraction": 11, "mixed units": 12, "not subtracted": 13, "twice for once": 14,
-}  # fmt: skip
+    "once for twice": 1,
+    "not halved": 2,
+    "halved twice": 3,
+    "inside for outside": 4,
+    "left out": 5,
+    "other reading": 6,
+    "swapped axes": 7,
+    "wrong way round": 8,
+    "neighbour mark": 9,
+    "wrong end": 10,
+    "decimal as fraction": 11,
+    "mixed units": 12,
+    "not subtracted": 13,
+    "twice for once": 14,
+    "a third for a quarter": 4,
+}
+THIRDS = ((Fraction(1, 3), Fraction(1, 4), "a third", "a quarter"), (Fraction(1, 4), Fraction(1, 3), "a quarter", "a third"))
 AXES = (("width", "height"), ("horizontal", "vertical"))
 FACES = (("inside", "outside"), ("long_point", "short_point"), ("sight", "rabbet"))
 
 
-def diagnose(figure: Dim, own: Fraction, book: Mapping[str, Dim], resolution: Fraction) -> Verdict:
-    """Compare ``own`` (mm) with ``figure``; ``resolution`` (mm) is half the finest step shown.
+def diagnose(
+    figure: Dim, own: Fraction, book: Mapping[str, Dim], resolution: Fraction, shown: Callable[[Dim], Fraction] | None = None
+) -> Verdict:
+    """Compare ``own`` (mm) with ``figure``; ``resolution`` (mm) is half the finest step shown, or half the last place it is written to.
+
+    ``shown`` is a term as it is shown (mm): who adds up shown parts gets what they come to, and is right.
 
     A number within resolution agrees; one within the worst case is said to be within tolerance. Otherwise the single
     slips that give it to within a whole shown step, likeliest first, one of each sentence.
     """
     difference = own - figure.value
-    if abs(difference) <= resolution:
+    form = figure.form
+    if abs(difference) <= resolution or (
+        shown is not None
+        and isinstance(form, Sum)
+        and abs(form.factor * sum((c * shown(term) for c, term in form.terms), Fraction(0)) - own) <= resolution
+    ):
         return Verdict(True, True, difference, ())
     near = 2 * resolution
     found: dict[str, Slip] = {}
@@ -75,12 +97,8 @@ def _slips(figure: Dim, book: Mapping[str, Dim]) -> Iterator[Slip]:
         yield slip("swapped axes", f"width and height swapped: this is {_lower(other)}", other.value)
     if figure.along is not None:
         yield slip("wrong end", f"measured from the wrong end of {_lower(figure.along)}", figure.along.value - value)
-    yield slip(
-        "mixed units", "inches and millimetres mixed: a number in inches taken as millimetres", value / MM_PER_INCH
-    )
-    yield slip(
-        "mixed units", "inches and millimetres mixed: a number in millimetres taken as inches", value * MM_PER_INCH
-    )
+    yield slip("mixed units", "inches and millimetres mixed: a number in inches taken as millimetres", value / MM_PER_INCH)
+    yield slip("mixed units", "inches and millimetres mixed: a number in millimetres taken as inches", value * MM_PER_INCH)
     yield slip("wrong way round", "subtracted the wrong way round", -value)
 
     seen: set[int] = set()
@@ -90,6 +108,10 @@ def _slips(figure: Dim, book: Mapping[str, Dim]) -> Iterator[Slip]:
             if form.factor == Fraction(1, 2):
                 yield slip("not halved", f"forgot to halve ({_lower(node)})", value + slope * node.value)
                 yield slip("halved twice", f"halved twice ({_lower(node)})", value - slope * node.value / 2)
+            for share, other_share, word, other_word in THIRDS:
+                if share in (form.factor, *(c for c, _ in form.terms)):
+                    part = node.value * (other_share / share - 1)
+                    yield slip("a third for a quarter", f"{other_word} taken for {word} ({_lower(node)})", value + slope * part)
             for c, term in form.terms:
                 k, what = slope * form.factor * c, _lower(term)
                 if not term.value:
@@ -150,11 +172,7 @@ def _misread(dim: Dim, form: Leaf) -> Iterator[tuple[str, str, Fraction]]:
         tenths = rest * 10
         if rest and tenths.denominator == 1:
             wrong = whole + Fraction(int(tenths), 16)
-            yield (
-                f"{what}: the decimal .{int(tenths)} read as {int(tenths)}/16",
-                "decimal as fraction",
-                wrong * MM_PER_INCH,
-            )
+            yield (f"{what}: the decimal .{int(tenths)} read as {int(tenths)}/16", "decimal as fraction", wrong * MM_PER_INCH)
         if rest:
             digits = f"{rest.numerator}{rest.denominator}"
             wrong = whole + Fraction(int(digits), 10 ** len(digits))

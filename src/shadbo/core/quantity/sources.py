@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Literal
+
+from shadbo.core.quantity.record import record
 
 Standing = Literal["exact", "published", "from memory", "common practice", "house figure"]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Source:
     """One reason a number is what it is: what kind of authority it has and where it stands."""
 
@@ -35,40 +36,22 @@ SOURCES: dict[str, Source] = _book(
         "3–5 mm for small work, 6 mm (1/4 in) usual, 10–13 mm for large: add half an inch to both sizes for the usual gap.",
     ),
     Source("gap-quarter", "common practice", "A gap that varies by more than a quarter of itself is seen as crooked."),
-    Source(
-        "eye",
-        "common practice",
-        "Up to 0.8 mm (1/32 in) is true to the eye; up to 1.6 mm (1/16 in) passes; more shows.",
-    ),
+    Source("eye", "common practice", "Up to 0.8 mm (1/32 in) is true to the eye; up to 1.6 mm (1/16 in) passes; more shows."),
     Source("seat-reach", "common practice", "The seat runs at least 12 mm beyond the gap, so that it carries the bar."),
-    Source(
-        "seat-all-round",
-        "common practice",
-        "Strips will do for small work; over 600 mm the seat or strip goes all round.",
-    ),
-    Source(
-        "screw-bite",
-        "common practice",
-        "At least 12 mm of screw in the bar, and its point never within 5 mm of the canvas.",
-    ),
+    Source("seat-all-round", "common practice", "Strips will do for small work; over 600 mm the seat or strip goes all round."),
+    Source("screw-bite", "common practice", "At least 12 mm of screw in the bar, and its point never within 5 mm of the canvas."),
     Source(
         "screw-spacing",
         "common practice",
         "Two screws a side or more, no more than 300 mm apart, 50 mm clear of the corners where the keys sit.",
     ),
     Source(
-        "reveal-3",
-        "common practice",
-        "The canvas usually sits 3 mm below the rail's face; flush and proud are a matter of taste.",
+        "reveal-3", "common practice", "The canvas usually sits 3 mm below the rail's face; flush and proud are a matter of taste."
     ),
     Source("tape", "house figure", "Reading tolerance of the tape, a shop setting."),
     Source("cut-size", "exact", "A size is more than nothing: what is taken off can’t be more than there is."),
     Source("saw", "house figure", "Tolerance and kerf of the saw, shop settings."),
-    Source(
-        "square",
-        "house figure",
-        "Diagonals may differ by 1.5 mm up to 1 m of diagonal, then 1.5 mm a metre; a shop setting.",
-    ),
+    Source("square", "house figure", "Diagonals may differ by 1.5 mm up to 1 m of diagonal, then 1.5 mm a metre; a shop setting."),
     Source(
         "read-twice",
         "common practice",
@@ -86,61 +69,57 @@ SOURCES: dict[str, Source] = _book(
         "A long thin rail bows outward: block it in until the readings agree, and read again before glazing is cut.",
     ),
     Source(
-        "lap",
-        "common practice",
-        "The lip laps the glazing by at least 3 mm at the widest reading, and it clears the narrowest.",
+        "lap", "common practice", "The lip laps the glazing by at least 3 mm at the widest reading, and it clears the narrowest."
     ),
     Source("allowance", "house figure", "Sheets are cut 2 mm smaller in all than the rabbet; a shop setting."),
     Source("glass-cut", "house figure", "Tolerance of glass cutting, ± 1 mm; a shop setting."),
-    Source(
-        "placing",
-        "exact",
-        "The shift and turn with the smallest worst border error over all stations: a linear programme.",
-    ),
+    Source("placing", "exact", "The shift and turn with the smallest worst border error over all stations: a linear programme."),
     Source("hide", "common practice", "A border error under a twentieth of the border is not seen."),
+    Source("mat-overlap", "common practice", "A mat covers 3 mm of the work on each side, 5 mm of work that is out of true."),
     Source(
-        "mat-overlap",
-        "common practice",
-        "A mat covers 3 mm of the work on each side, 5 mm of work that is out of true.",
+        "consent", "house figure", "Nothing irreplaceable is trimmed without its owner's agreement in writing, kept with the piece."
     ),
-    Source(
-        "consent",
-        "house figure",
-        "Nothing irreplaceable is trimmed without its owner's agreement in writing, kept with the piece.",
-    ),
-    Source(
-        "thicknesses", "house figure", "Usual thicknesses: glass 2, mat 1.4, foam board 5 mm; edited in the stock list."
-    ),
+    Source("thicknesses", "house figure", "Usual thicknesses: glass 2, mat 1.4, foam board 5 mm; edited in the stock list."),
     Source("clearance", "common practice", "Flat work stands at least 3 mm off the glazing."),
     Source("closing", "house figure", "Points or tabs take 3 mm of the rabbet; a shop setting."),
     Source("lipped-lap", "common practice", "The lip covers 5–6 mm of the canvas on each side."),
     Source("clips", "common practice", "Offset clips about every 150 mm (6 in) round the frame, at least two a side."),
     Source("clip-screw", "common practice", "Screws into a rail end at least 4 mm short of its face."),
     Source(
-        "dust-cover",
-        "common practice",
-        "A dust cover is trimmed 2–3 mm inside the frame's edge, with a breathing hole for canvas.",
+        "dust-cover", "common practice", "A dust cover is trimmed 2–3 mm inside the frame's edge, with a breathing hole for canvas."
     ),
     Source("tape-and-screws", "common practice", "Tape alone: 24 hours pressed flat under weight, and still screw it."),
     Source("wrap", "common practice", "A gallery wrap is the bar's depth and 3 to 5 mm."),
-    Source(
-        "turn", "common practice", "40–50 mm of canvas turned on the back for the staples, at least the bar's width."
-    ),
+    Source("turn", "common practice", "40–50 mm of canvas turned on the back for the staples, at least the bar's width."),
     Source("braces", "common practice", "Corner braces keep a large stretcher square."),
     Source(
         "bending",
-        "published",
-        "Beam under even load: 5nL⁴ / 384EI (Roark's Formulas for Stress and Strain); E from the Wood "
-        "Handbook, Table 5-3, from memory; tension 150 N/m from memory; limit a 500th of the span, a shop setting.",
+        "house figure",
+        "The limit is a shop setting: a bar may bow by a 500th of its span, what hangs by a millimetre. "
+        "How far it bows is published: 5nL⁴ / 384EI (Roark’s Formulas for Stress and Strain); "
+        "E from the Wood Handbook, Table 5-3, and tension 150 N/m from memory.",
     ),
     Source(
-        "cross-bars",
-        "house figure",
-        "A side over 1000 mm (40 in) gets a cross-bar the other way every 700–900 mm; a shop setting.",
+        "cross-bars", "house figure", "A side over 1000 mm (40 in) gets a cross-bar the other way every 700–900 mm; a shop setting."
     ),
     Source("dpi", "common practice", "300 pixels to the inch is best, 150 fine; under 100 shows."),
     Source("staples", "common practice", "From the middles outward in opposite pairs, about 40–50 mm apart."),
     Source("fold", "common practice", "Surplus in a corner is never cut closer than 10 mm to the face fold."),
+    Source("rail-thumb", "common practice", "Moulding by the rule of thumb: the inside round, eight faces, and a tenth for waste."),
+    Source("steps", "house figure", "What is proposed comes in steps a hand can set: half a millimetre of gap, five of border."),
+    Source("bars-screws", "common practice", "A screw passes beside the sheet, never through the picture."),
+    Source(
+        "panel-house", "house figure", "Hanging strips 50 × 20 mm in pairs, 20 mm from the edge; 150 ml of glue a square metre."
+    ),
+    Source(
+        "rods-house", "house figure", "Glue in a close hole 1 N/mm² of its wall, far under what its maker says; clamps want 10 mm."
+    ),
+    Source("flag-out", "house figure", "A flag out of its proportions by more than a twentieth was pulled, or misread."),
+    Source("slits", "common practice", "A hinge goes through a pair of slits 25 mm long, 20 mm below the top edge."),
+    Source("hold-screws", "house figure", "A bracket has two #6 screws, 9 mm into ply."),
+    Source("over-furniture", "common practice", "About 150 mm of wall between a sofa or chest and the picture above it."),
+    Source("hanging-house", "house figure", "Wire 100 mm beyond each ring; rings 15 mm from the lip, with two holes from 5 kg."),
+    Source("wood-moves-seen", "common practice", "Wide mitres open as rails move across the grain; half a millimetre shows."),
     Source("stock", "house figure", "From the shop's stock list."),
     Source("choice", "house figure", "Chosen for this piece."),
     Source(
@@ -155,43 +134,47 @@ SOURCES: dict[str, Source] = _book(
         "Clearance to the glazing: flat work 3 mm, textile or puzzle 5, loose pigment 6 and more, an object "
         "6 beyond its highest point.",
     ),
-    Source(
-        "behind", "common practice", "Behind the mount there is room for the longest thing that sticks out, and 1 mm."
-    ),
+    Source("behind", "common practice", "Behind the mount there is room for the longest thing that sticks out, and 1 mm."),
     Source(
         "depth",
         "exact",
         "Slack = usable depth − pack: glazing, spacer or mats, room for the object, mount board, fillers, backing.",
     ),
-    Source(
-        "tight",
-        "house figure",
-        "A pack with 1 mm to spare or less is tight; more rattles and is filled. A shop setting.",
-    ),
-    Source(
-        "build-up",
-        "common practice",
-        "A strip as wide as the frame’s back, as thick as what is missing, rounded up to stock.",
-    ),
+    Source("tight", "house figure", "A pack with 1 mm to spare or less is tight; more rattles and is filled. A shop setting."),
+    Source("build-up", "common practice", "A strip as wide as the frame’s back, as thick as what is missing, rounded up to stock."),
     Source(
         "cut-down",
         "common practice",
         "A shallow bought box takes a badge: its inner board is cut down to drop inside the liner, strips "
         "of thick card hold it off the glass, and the clutch has the room behind.",
     ),
-    Source("wall", "house figure", "Things keep 5 mm clear of the edge of what shows; a shop setting."),
     Source(
-        "gaps", "house figure", "Things nearer than 3 mm to one another look as if they had slipped; a shop setting."
+        "wet",
+        "common practice",
+        "What water spoils, vellum and ink that runs are held dry: corners, strips, strings with room to move.",
     ),
+    Source(
+        "cloth",
+        "common practice",
+        "Cloth is held by stitches, lacing or pins within the turned cloth; silk is pierced as little as can be.",
+    ),
+    Source(
+        "hang-safe",
+        "common practice",
+        "Two fixings over 2 kg, over a bed, in a child’s room and in public; security hangers in public.",
+    ),
+    Source(
+        "raised",
+        "common practice",
+        "Paper that floats raised lies on a lift of foam board 10 to 20 mm inside it, hinged at its top edge.",
+    ),
+    Source("wall", "house figure", "Things keep 5 mm clear of the edge of what shows; a shop setting."),
+    Source("gaps", "house figure", "Things nearer than 3 mm to one another look as if they had slipped; a shop setting."),
     Source("overlap", "exact", "Outlines compared as they lie, at their own shapes."),
     Source("mat-cut", "house figure", "Tolerance of the mat cutter, ± 0.25 mm; a shop setting."),
     Source("mat-reveal", "common practice", "The bottom mat shows by 6 mm."),
     Source("mat-check", "common practice", "A drawing is measured again before the mat is cut."),
-    Source(
-        "mat-stock",
-        "house figure",
-        "A strip of mat under 12 mm between windows or at the edge buckles and shows every slip.",
-    ),
+    Source("mat-stock", "house figure", "A strip of mat under 12 mm between windows or at the edge buckles and shows every slip."),
     Source("spacer-cut", "house figure", "Spacer strips are cut 1 mm short in all, and tried dry; a shop setting."),
     Source(
         "spacer-glue",
@@ -200,24 +183,12 @@ SOURCES: dict[str, Source] = _book(
         "to the rabbet’s wall, for adhesive on a part that shows ruins the sheet.",
     ),
     Source("loose", "common practice", "Acrylic is never put over loose pigment: its static lifts it."),
-    Source(
-        "touching",
-        "common practice",
-        "A photograph or paint that touches glass sticks to it; a puzzle may stick or bloom.",
-    ),
-    Source(
-        "glass-area",
-        "house figure",
-        "2 mm glass up to about 0.6 m²; above that acrylic or thicker glass. A shop setting.",
-    ),
+    Source("touching", "common practice", "A photograph or paint that touches glass sticks to it; a puzzle may stick or bloom."),
+    Source("glass-area", "house figure", "2 mm glass up to about 0.6 m²; above that acrylic or thicker glass. A shop setting."),
     Source("fold-form", "house figure", "Cloth turned over both edges of a form takes about 4 mm."),
     Source("fold-back", "house figure", "40 mm or more turned behind holds on the form; a shop setting."),
     Source("crest", "common practice", "A number or crest is kept whole and centred."),
-    Source(
-        "steam",
-        "common practice",
-        "Steam and heat only where there is no signature, no sticker and no print that heat lifts.",
-    ),
+    Source("steam", "common practice", "Steam and heat only where there is no signature, no sticker and no print that heat lifts."),
     Source(
         "needlework",
         "common practice",
@@ -237,9 +208,10 @@ SOURCES: dict[str, Source] = _book(
     ),
     Source(
         "stile",
-        "published",
-        "A beam with one load, P a² b² / 3EIL, and with both ends held under an even load, wL⁴ / 384EI (Roark’s Formulas for Stress and Strain); "
-        "more than a millimetre is common practice for too much.",
+        "common practice",
+        "More than a millimetre is too much. "
+        "How far it bends is published: a beam with one load, P a² b² / 3EIL, and with both ends held "
+        "under an even load, wL⁴ / 384EI (Roark’s Formulas for Stress and Strain).",
     ),
     Source("lifting", "published", "NIOSH 94-110, revised lifting equation: load constant 23 kg (51 lb)."),
     Source(
@@ -258,11 +230,7 @@ SOURCES: dict[str, Source] = _book(
         "published",
         "Nails and screws drawn out of side grain: USDA Wood Handbook, chapter 8, at failure; NDS, as a design value.",
     ),
-    Source(
-        "damp",
-        "common practice",
-        "Canvas slackens and tightens and wants one climate on both faces; paper packs are sealed.",
-    ),
+    Source("damp", "common practice", "Canvas slackens and tightens and wants one climate on both faces; paper packs are sealed."),
     Source(
         "glazing-choice",
         "common practice",
@@ -280,16 +248,8 @@ SOURCES: dict[str, Source] = _book(
         "Hinges every 250–300 mm, stitches 40–60, pins 25–40, clips 150, evenly; the first clear of the corner.",
     ),
     Source("pad", "common practice", "A metal fastener on a metal object is padded or sleeved."),
-    Source(
-        "acid-free",
-        "common practice",
-        "PVC, masking tape and ordinary cardboard never touch the object: acid-free instead.",
-    ),
-    Source(
-        "condition",
-        "common practice",
-        "A condition note with photographs before work starts on someone else’s treasure.",
-    ),
+    Source("acid-free", "common practice", "PVC, masking tape and ordinary cardboard never touch the object: acid-free instead."),
+    Source("condition", "common practice", "A condition note with photographs before work starts on someone else’s treasure."),
     Source("eye-line", "common practice", "The middle of a picture hangs 1450 mm above the floor; a shop setting."),
     Source("rays", "exact", "Straight rays over the edge of the lip."),
     Source("anchors", "common practice", "A thing is fixed at its anchor, which is often not its middle."),
@@ -335,18 +295,16 @@ SOURCES: dict[str, Source] = _book(
         "A cover board at least 15 mm larger than the cloth on each side and smaller than the sash, so that no fastener meets cloth.",
     ),
     Source(
-        "flag-us",
-        "published",
-        "4 U.S.C. § 7(i): hung across or down on a wall, the union is uppermost and to the observer’s left.",
+        "flag-us", "published", "4 U.S.C. § 7(i): hung across or down on a wall, the union is uppermost and to the observer’s left."
     ),
     Source("flag-other", "common practice", "Every country has a code of its own: it is asked there."),
     Source("flag-shape", "published", "Executive Order 10834: fly 1.9 × hoist, union 7/13 of the hoist by 0.76 of it."),
     Source("rings", "house figure", "A ring bears what its packet says, ÷ 4."),
     Source(
         "rods",
-        "published",
-        "Cantilever of round section, σ = 32FL/πd³, f = FL³/3EI (Roark’s Formulas for Stress and Strain); Euler’s π²EI/4L². Three "
-        "diameters into the rail and two from any edge are common practice; strengths from memory.",
+        "common practice",
+        "Three diameters into the rail and two from any edge; strengths from memory. "
+        "What a rod bears is published: cantilever of round section, σ = 32FL/πd³, f = FL³/3EI (Roark’s Formulas for Stress and Strain), and Euler’s π²EI/4L².",
     ),
     Source("drill", "common practice", "Nothing is drilled in an irreplaceable thing: padded clamps or wire instead."),
     Source(
@@ -355,9 +313,7 @@ SOURCES: dict[str, Source] = _book(
         "A drawing and the whole thickness first; each floor in its own rebate, the room before it by the tallest thing.",
     ),
     Source(
-        "rebates",
-        "common practice",
-        "Rebates are read again after the glue-up, and only then glass and cut boards are ordered.",
+        "rebates", "common practice", "Rebates are read again after the glue-up, and only then glass and cut boards are ordered."
     ),
     Source(
         "lamp",

@@ -9,12 +9,12 @@ term in the next. Everything is immutable.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping
-from dataclasses import dataclass
 from decimal import Decimal, localcontext
 from typing import Final, Literal
 
-from shadbo.core.quantity.exact import Fraction, as_quotient
+from shadbo.core.quantity.exact import Fraction, as_quotient, exact
 from shadbo.core.quantity.lengths import Grain, Unit
+from shadbo.core.quantity.record import record
 
 Number = int | Fraction | Decimal
 Origin = Literal["reading", "choice", "stock", "setting", "rule"]
@@ -23,7 +23,7 @@ ONE = Fraction(1)
 How = Literal["largest", "smallest", "middle", "mean"]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Leaf:
     """A length nobody worked out: read, chosen, taken from stock, set, or given by a rule.
 
@@ -39,7 +39,7 @@ class Leaf:
     source: str = "choice"
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Sum:
     """``factor × Σ coefficient × term``: the factor is the last line on scrap paper (÷ 2)."""
 
@@ -47,7 +47,7 @@ class Sum:
     factor: Fraction = Fraction(1)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Pick:
     """One of several: the largest, smallest or middle one, or the mean of all."""
 
@@ -56,7 +56,7 @@ class Pick:
     chosen: int | None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Curve:
     """Anything not linear, with its slope in each argument for carrying tolerance."""
 
@@ -64,17 +64,25 @@ class Curve:
     args: tuple[tuple[Fraction, Dim], ...]
 
 
+Form = Leaf | Sum | Pick | Curve
+
+
+# What an open sum was made of: the operation, and what it was done to.
+Made = tuple[Literal["+", "-"], "Dim", "Dim"] | tuple[Literal["*", "/"], "Dim", Fraction] | tuple[Literal["Σ"], "Weights"]
+Weights = tuple[tuple["Dim", Fraction], ...]
+
+
 class Dim:
     """A length in mm with its terms. Equal-valued dims from different sums are different dims.
 
-    Never changed once made. Written with slots and without ceremony: a plan makes more than a thousand for every key press.
-    ``_key`` is what like terms are gathered by.
+    Never changed once made. Written with slots and without ceremony: a plan makes more than a thousand for every key press. A sum works
+    its value out at once and gathers its terms when somebody asks for them: few figures are opened. ``_key`` is what like terms are
+    gathered by.
     """
 
-    __slots__ = ("_key", "_slopes", "along", "fits", "form", "grain", "label", "name", "parts", "value")
+    __slots__ = ("_form", "_made", "_slopes", "along", "fits", "grain", "label", "name", "parts", "value")
 
     value: Final[Fraction]
-    form: Final[Leaf | Sum | Pick | Curve]
     label: Final[str]
     name: Final[str | None]
     parts: Final[tuple[str, ...]]
@@ -83,46 +91,71 @@ class Dim:
     along: Final[Dim | None]
 
     def __init__(
-        self, value: Fraction, form: Leaf | Sum | Pick | Curve, label: str = "", name: str | None = None,
-        parts: tuple[str, ...] = (), grain: Grain = "wood", fits: bool = False, along: Dim | None = None,
-    ) -> None:  # fmt: skip
-        self.value, self.form, self.label, self.name = value, form, label, name
+        self,
+        value: Fraction,
+        form: Form | None,
+        label: str = "",
+        name: str | None = None,
+        parts: tuple[str, ...] = (),
+        grain: Grain = "wood",
+        fits: bool = False,
+        along: Dim | None = None,
+        made: Made | None = None,
+    ) -> None:
+        self.value, self._form, self._made, self.label, self.name = value, form, made, label, name
         self.parts, self.grain, self.fits, self.along = parts, grain, fits, along
-        self._key: str | int = name or (form.key if isinstance(form, Leaf) else id(self))
         self._slopes: Mapping[str, tuple[Fraction, Dim]] | None = None
+
+    @property
+    def _key(self) -> str | int:
+        form = self._form
+        return self.name or (form.key if form.__class__ is Leaf else id(self))
+
+    @property
+    def form(self) -> Form:
+        """How it came about."""
+        form = self._form
+        if form is None:
+            assert self._made is not None
+            form = self._form = _gathered(self._made)
+            self._made = None
+        return form
+
+    @property
+    def leaf(self) -> Leaf | None:
+        """What it is as a leaf, if it is one; told without gathering anything."""
+        form = self._form
+        return form if isinstance(form, Leaf) else None
 
     # -- arithmetic -----------------------------------------------------------------------------------------------
 
     def _terms(self) -> tuple[tuple[Fraction, Dim], ...]:
         """An open sum is taken apart, a closed (named) one or a leaf stands as one term."""
-        form = self.form
-        if self.name is None and form.__class__ is Sum:
-            factor = form.factor
-            return form.terms if factor == 1 else tuple([(factor * c, t) for c, t in form.terms])
+        if self.name is None:
+            form = self.form
+            if form.__class__ is Sum:
+                factor, terms = form.factor, form.terms
+                return terms if factor == 1 else tuple([(factor * c, t) for c, t in terms])
         return ((ONE, self),)
 
     def __add__(self, other: Dim) -> Dim:
-        return _sum(self._terms() + other._terms())
+        return Dim(self.value + other.value, None, grain=self.grain, made=("+", self, other))
 
     def __sub__(self, other: Dim) -> Dim:
-        return _sum((*self._terms(), *[(-c, t) for c, t in other._terms()]))
+        return Dim(self.value - other.value, None, grain=self.grain, made=("-", self, other))
 
     def __neg__(self) -> Dim:
         return self * -1
 
     def __mul__(self, by: Number) -> Dim:
-        k = Fraction(by)
-        if self.name is None and isinstance(self.form, Sum) and len(self.form.terms) > 1:
-            return _sum(self.form.terms, self.form.factor * k)
-        return _sum(tuple((k * c, t) for c, t in self._terms()))
+        k = exact(by)
+        return Dim(self.value * k, None, grain=self.grain, made=("*", self, k))
 
     __rmul__ = __mul__
 
     def __truediv__(self, by: Number) -> Dim:
-        k = Fraction(by)
-        if self.name is not None or not isinstance(self.form, Sum):
-            return _sum(((Fraction(1), self),), 1 / k)
-        return _sum(self.form.terms, self.form.factor / k)
+        k = exact(by)
+        return Dim(self.value / k, None, grain=self.grain, made=("/", self, k))
 
     def named(
         self,
@@ -135,11 +168,10 @@ class Dim:
         along: Dim | None = None,
     ) -> Dim:
         """The same length as a figure with a dotted name; ``along`` is the whole it is measured along."""
-        form = self.form
-        if self.name is not None:
-            # A figure that only passes another on is still its own sum of one term.
-            form = Sum(((Fraction(1), self),))
-        return Dim(self.value, form, label, name, tuple(parts), grain if grain is not None else self.grain, fits, along)
+        # A figure that only passes another on is still its own sum of one term.
+        form = self._form if self.name is None else Sum(((ONE, self),))
+        how = grain if grain is not None else self.grain
+        return Dim(self.value, form, label, name, tuple(parts), how, fits, along, self._made)
 
     # -- what follows from the terms ------------------------------------------------------------------------------
 
@@ -190,7 +222,26 @@ def _tolerance(leaf: Dim) -> Fraction:
     return leaf.form.tolerance
 
 
-def _sum(terms: tuple[tuple[Fraction, Dim], ...], factor: Fraction = ONE) -> Dim:
+def _gathered(made: Made) -> Sum:
+    """The terms of a sum: those of what it was made of, like ones together."""
+    if made[0] == "+":
+        return _sum(made[1]._terms() + made[2]._terms())
+    if made[0] == "-":
+        return _sum((*made[1]._terms(), *[(-c, t) for c, t in made[2]._terms()]))
+    if made[0] == "Σ":
+        return _sum(tuple([(k * c, t) for dim, k in made[1] for c, t in dim._terms()]))
+    one, k = made[1], made[2]
+    form = one.form if one.name is None else None
+    if made[0] == "*":
+        if isinstance(form, Sum) and len(form.terms) > 1:
+            return _sum(form.terms, form.factor * k)
+        return _sum(tuple((k * c, t) for c, t in one._terms()))
+    if not isinstance(form, Sum):
+        return _sum(((ONE, one),), 1 / k)
+    return _sum(form.terms, form.factor / k)
+
+
+def _sum(terms: tuple[tuple[Fraction, Dim], ...], factor: Fraction = ONE) -> Sum:
     """Like terms gathered (by identity of name or leaf), vanished ones dropped."""
     gathered: dict[str | int, tuple[Fraction, Dim]] = {}
     for pair in terms:
@@ -199,19 +250,16 @@ def _sum(terms: tuple[tuple[Fraction, Dim], ...], factor: Fraction = ONE) -> Dim
             gathered[key] = (gathered[key][0] + pair[0], pair[1])
         else:
             gathered[key] = pair
-    kept = tuple([pair for pair in gathered.values() if pair[0]])
-    value = ZERO
-    for c, term in kept:
-        value += term.value if c == 1 else c * term.value
-    if factor != 1:
-        value *= factor
-    grain = kept[0][1].grain if kept else "wood"
-    return Dim(value, Sum(kept, factor), grain=grain)
+    return Sum(tuple([pair for pair in gathered.values() if pair[0]]), factor)
 
 
 def weighed(terms: Iterable[tuple[Dim, Fraction]]) -> Dim:
     """Σ weight × dim in one go; what has no weight is left out."""
-    return _sum(tuple([(k * c, t) for dim, k in terms if k for c, t in dim._terms()]))
+    kept = tuple([pair for pair in terms if pair[1]])
+    value = ZERO
+    for dim, k in kept:
+        value += dim.value * k
+    return Dim(value, None, grain=kept[0][0].grain if kept else "wood", made=("Σ", kept))
 
 
 def leaf(
@@ -229,8 +277,8 @@ def leaf(
     grain: Grain = "wood",
 ) -> Dim:
     """An input length in mm. ``key`` tells leaves apart when slopes are gathered."""
-    form = Leaf(key, origin, Fraction(tolerance), pointer, typed, tape, source)
-    return Dim(Fraction(value), form, label, parts=tuple(parts), grain=grain)
+    form = Leaf(key, origin, exact(tolerance), pointer, typed, tape, source)
+    return Dim(exact(value), form, label, None, tuple(parts), grain)
 
 
 def rule(value: Number, label: str, source: str, grain: Grain = "wood") -> Dim:

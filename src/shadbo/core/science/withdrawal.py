@@ -6,10 +6,10 @@ in a design    National Design Specification (NDS):          screw 2850 G² D   
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Literal
 
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import root
 
 INCH = Fraction(254, 10)
@@ -20,7 +20,7 @@ PLYWOOD = Fraction(42, 100)
 Fastener = Literal["screw", "nail"]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Withdrawal:
     """Newtons: where it fails, what a design counts on, and what it may bear here with a factor."""
 

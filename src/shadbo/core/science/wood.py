@@ -12,12 +12,23 @@ from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.sums import Curve, Dim
 
 # Green to oven-dry shrinkage, tangential and radial, % (Table 4-3).
-SHRINKS: Mapping[str, tuple[Fraction, Fraction]] = MappingProxyType({
-    wood: (Fraction(t, 10), Fraction(r, 10)) for wood, t, r in (
-        ("red alder", 73, 44), ("white ash", 78, 49), ("basswood", 93, 66), ("black cherry", 71, 37), ("sugar maple", 99, 48),
-        ("northern red oak", 86, 40), ("black walnut", 78, 55), ("yellow-poplar", 82, 46), ("coast Douglas-fir", 76, 48),
-        ("eastern white pine", 61, 21))
-})  # fmt: skip
+SHRINKS: Mapping[str, tuple[Fraction, Fraction]] = MappingProxyType(
+    {
+        wood: (Fraction(t, 10), Fraction(r, 10))
+        for wood, t, r in (
+            ("red alder", 73, 44),
+            ("white ash", 78, 49),
+            ("basswood", 93, 66),
+            ("black cherry", 71, 37),
+            ("sugar maple", 99, 48),
+            ("northern red oak", 86, 40),
+            ("black walnut", 78, 55),
+            ("yellow-poplar", 82, 46),
+            ("coast Douglas-fir", 76, 48),
+            ("eastern white pine", 61, 21),
+        )
+    }
+)
 # Fibre saturation, % moisture.
 SATURATED = Fraction(30)
 

@@ -7,20 +7,22 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given
 from shadbo.core.contract.cutting import CutLine
-from shadbo.core.contract.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import Input
-from shadbo.core.contract.steps import Step
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.deep_ready_made.drawing import draw
 from shadbo.core.displays.deep_ready_made.rules import check
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes, size_up
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.shop import ReadyFrame, Shop
+from shadbo.core.document.starts import CANVAS_ASKS, RABBET_ASKS, Start, canvas_of, frame_of
 from shadbo.core.framing.canvas_choices import canvas_displays, nearest_box
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, ready_frame
-from shadbo.core.framing.rails import AXES, cut_line
+from shadbo.core.framing.rails import AXES, FRAME, cut_line
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
 from shadbo.core.measuring.desk import desk_panel
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
 
 
@@ -29,9 +31,11 @@ def reckon(context: DeepContext) -> Reckoned:
     sizes = size_up(context)
     check(context, sizes)
     layers = (
-        Layer("card", "Card in the glass’s place", sizes.card), Layer("bar", "Canvas on its bar", sizes.depth),
-        Layer("board", "Inner board", sizes.board), Layer("filler", "Room to fill", sizes.slack),
-    )  # fmt: skip
+        Layer("card", "Card in the glass’s place", sizes.card),
+        Layer("bar", "Canvas on its bar", sizes.depth),
+        Layer("board", "Inner board", sizes.board),
+        Layer("filler", "Room to fill", sizes.slack),
+    )
     weights = (
         rails_weight(context, sizes.rabbet.outside, sizes.rabbet.face, sizes.rabbet.area_mm2, ""),
         sheet_weight(context, "board", "Inner board", "board", sizes.rabbet.size, sizes.board),
@@ -44,8 +48,8 @@ def reckon(context: DeepContext) -> Reckoned:
         panels=_panels(context, sizes),
         views=draw(context, sizes),
         cuts=_cuts(context, sizes),
-        stock=(),
-        steps=_steps(context, sizes),
+        steps=lambda: _steps(context, sizes),
+        parts=lambda: _parts(context, sizes),
         proofs=_proofs(context, sizes),
         deep=sizes.rabbet.rail_height,
         weights=weights,
@@ -67,38 +71,75 @@ def _verdict(context: DeepContext, sizes: Sizes) -> Say:
         return say("It does not go in: {} too large.", -tight.value)
     if sizes.slack.value < 0:
         return say("It does not go in: {} too deep.", -sizes.slack.value)
-    return say(
-        "It goes in: packing {} and {}, {} left in depth.", sizes.packing["width"], sizes.packing["height"], sizes.slack
+    return say("It goes in: packing {} and {}, {} left in depth.", sizes.packing["width"], sizes.packing["height"], sizes.slack)
+
+
+def _panels(context: DeepContext, sizes: Sizes) -> tuple[PanelOf, ...]:
+    return (
+        desk_panel(context, sizes.thing),
+        PanelOf("display", lambda: _display(context, sizes)),
+        PanelOf("depth", lambda: _depth(context, sizes)),
+        PanelOf(
+            "cut",
+            lambda: Panel(
+                ("What to cut and to mark.",),
+                (),
+                ("board.width", "board.height", "screw.inset", "screw.count"),
+                ("back", "face", "section"),
+            ),
+        ),
     )
 
 
-def _panels(context: DeepContext, sizes: Sizes) -> tuple[Panel, ...]:
-    display, show = context.display, context.shop.showing
+def _display(context: DeepContext, sizes: Sizes) -> Panel:
     inputs: list[Input] = [canvas_displays(context)]
     work = {a: sizes.thing.side(a).into for a in AXES}
     inputs += frame_chooser(context, work, lambda size, ready: _refused(context, sizes, size, ready), False)
-    inputs += frame_inputs(context, sizes.rabbet, display.frame, came_with=True)
-    depth: list[Input] = [
-        given(show, sizes.card, "In the glass’s place", pointer="/display/card", optional=True,
-              hint=("Left empty: as thick as the glass that is taken out. Paint must not touch glass.",)),
-        choice("fixing", "What holds it", "What holds it", "/display/fixing", display.fixing, (
-            ("screwed", ("Tape and screws",), ("tape positions it, screws through the board carry it",)),
-            ("tape_alone", ("Tape alone",), ("thrifty; 24 hours under weight, and it lets go in time",)),
-        ), ("screw",), look="list"),
-        given(show, sizes.screw, "What holds it", optional=True, hint=context.speak.say(
-            "Between {} and {}. Left empty: the shortest in stock that bites.", sizes.shortest, sizes.longest)),
-    ]  # fmt: skip
+    inputs += frame_inputs(context, sizes.rabbet, context.display.frame, came_with=True)
     figures = tuple(f"{k}.{a}" for k in ("shows", "packing", "fit", "frame.rabbet", "frame.outside") for a in AXES)
     bows = tuple(f"frame.bow.{a}" for a in AXES if a in sizes.rabbet.bow)
-    return (
-        desk_panel(context, sizes.thing),
-        Panel("display", "Display", ("A deep frame as it was bought: which one, and how the canvas sits in it.",), tuple(inputs),
-              (*figures, *bows)),
-        Panel("depth", "Depth", ("From the lip to the tabs: the glass comes out, its thickness is made up.",), tuple(depth),
-              ("frame.glass", "pack.card", "depth.pack", "depth.slack", "screw.bite", "screw.shortest", "screw.longest"),
-              ("section", "face", "back")),
-        Panel("cut", "Cut", ("What to cut and to mark.",), (), ("board.width", "board.height", "screw.inset", "screw.count"), ("back", "face", "section")),
-    )  # fmt: skip
+    return Panel(("A deep frame as it was bought: which one, and how the canvas sits in it.",), tuple(inputs), (*figures, *bows))
+
+
+def _depth(context: DeepContext, sizes: Sizes) -> Panel:
+    show = context.shop.showing
+    inputs: list[Input] = [
+        given(
+            show,
+            sizes.card,
+            "In the glass’s place",
+            pointer="/display/card",
+            optional=True,
+            hint=("Left empty: as thick as the glass that is taken out. Paint must not touch glass.",),
+        ),
+        choice(
+            context,
+            "/display/fixing",
+            "What holds it",
+            "What holds it",
+            (
+                ("screwed", ("Tape and screws",), ("tape positions it, screws through the board carry it",)),
+                ("tape_alone", ("Tape alone",), ("thrifty; 24 hours under weight, and it lets go in time",)),
+            ),
+            ("screw",),
+            look="list",
+        ),
+        given(
+            show,
+            sizes.screw,
+            "What holds it",
+            optional=True,
+            hint=context.speak.say(
+                "Between {} and {}. Left empty: the shortest in stock that bites.", sizes.shortest, sizes.longest
+            ),
+        ),
+    ]
+    return Panel(
+        ("From the lip to the tabs: the glass comes out, its thickness is made up.",),
+        tuple(inputs),
+        ("frame.glass", "pack.card", "depth.pack", "depth.slack", "screw.bite", "screw.shortest", "screw.longest"),
+        ("section", "face", "back"),
+    )
 
 
 def _refused(context: DeepContext, sizes: Sizes, size: Mapping[str, Fraction], ready: ReadyFrame) -> Say | None:
@@ -106,13 +147,7 @@ def _refused(context: DeepContext, sizes: Sizes, size: Mapping[str, Fraction], r
         over = sizes.thing.side(axis).into.value - size[axis]
         if over > 0:
             return context.speak.say(f"too small by {{}} in the {axis}", over)
-    short = (
-        sizes.depth.value
-        + Fraction(ready.glass)
-        + Fraction(ready.board)
-        + Fraction(context.shop.rules.tabs)
-        - Fraction(ready.rabbet_depth)
-    )
+    short = sizes.depth.value + exact(ready.glass) + exact(ready.board) + context.rule("tabs") - exact(ready.rabbet_depth)
     return context.speak.say("too shallow by {}", short) if short > 0 else None
 
 
@@ -121,45 +156,176 @@ def _cuts(context: DeepContext, sizes: Sizes) -> tuple[CutLine, ...]:
     lines = []
     for axis, where in (("width", "left and right"), ("height", "top and bottom")):
         if sizes.packing[axis].value > 0:
-            lines.append(cut_line(
-                context, f"packing.{axis}", f"Side packing, {where}", ("packing",), 2, "card or strip", sizes.packing[axis],
-                ("thickness",), say("as deep as the canvas, {}", sizes.depth), grain="depth",
-            ))  # fmt: skip
+            lines.append(
+                cut_line(
+                    context,
+                    f"packing.{axis}",
+                    f"Side packing, {where}",
+                    ("packing",),
+                    2,
+                    "card or strip",
+                    sizes.packing[axis],
+                    ("thickness",),
+                    say("as deep as the canvas, {}", sizes.depth),
+                )
+            )
     if sizes.card.value > 0:
-        lines.append(cut_line(
-            context, "card", "Card strips under the lip", ("card",), 4, "card", sizes.card, ("thickness",),
-            ("where the glass was, so that nothing rattles; clear of the paint",), grain="depth",
-        ))  # fmt: skip
-    if context.display.fixing == "screwed":
-        lines.append(cut_line(
-            context, "screw", "Screws through the board", ("screw",), sizes.total, "wood screw", sizes.screw, ("into the bars",), (), grain="depth",
-        ))  # fmt: skip
+        lines.append(
+            cut_line(
+                context,
+                "card",
+                "Card strips under the lip",
+                ("card",),
+                4,
+                "card",
+                sizes.card,
+                ("thickness",),
+                ("where the glass was, so that nothing rattles; clear of the paint",),
+            )
+        )
     return tuple(lines)
 
 
-def _steps(context: DeepContext, sizes: Sizes) -> tuple[Step, ...]:
+def _parts(context: DeepContext, sizes: Sizes) -> tuple[Part, ...]:
+    """What came with the box, and what fixes the canvas in it."""
+    say = context.speak.say
+    found = [
+        FRAME,
+        got("board", "Inner board", comes="came", note=("the template for the screws",), lights=("board",)),
+        got("tabs", "Tabs", comes="came"),
+        got("tape", "Double-sided tape", comes="hand"),
+    ]
+    if context.display.fixing == "screwed":
+        size = say("{}", sizes.screw)
+        found.append(
+            got(
+                "screw",
+                "Screws through the board",
+                sizes.total,
+                material="wood screw",
+                size=size,
+                lights=("screw",),
+                figure="screw.count",
+            )
+        )
+    if sizes.slack.value > 0:
+        found.append(got("filler", "Filler behind", comes="hand", material="card or foam board", size=say("{} thick", sizes.slack)))
+    return tuple(found)
+
+
+def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
     """The order of work, each step with what to look at before going on."""
     say = context.speak.say
+    made = (
+        *(("packing",) if any(d.value > 0 for d in sizes.packing.values()) else ()),
+        *(("card",) if sizes.card.value > 0 else ()),
+    )
+    packed = (
+        [
+            Operation(
+                "pack",
+                "Pack the sides",
+                say(
+                    "{} left and right, {} top and bottom, evenly, so that it is centred.",
+                    sizes.packing["width"],
+                    sizes.packing["height"],
+                ),
+                15,
+                parts=("packing",),
+                makes=made,
+            )
+        ]
+        if made
+        else []
+    )
     out = [
-        Step("measure", "Measure again", say("Canvas {} × {}, {} deep; the box inside {} × {}.", sizes.thing.width.largest, sizes.thing.height.largest,
-             sizes.depth, sizes.rabbet.size["width"], sizes.rabbet.size["height"]), 5, gate=True, parts=("canvas",)),
-        Step("glass", "Take the glass out", ("Lift the tabs with a tool, glass out and put away. Paint must not touch glass.",), 10,
-             care="Gloves; metal tabs are sharp and lift under nails.", parts=("card",)),
-        Step("template", "Mark the inner board", say(
-            "The original board is the template: screw line {} from its edges; first holes {} across and {} down. Look: hook end up?",
-            sizes.inset, sizes.places["width"][0], sizes.places["height"][0]), 15, gate=True, parts=("board", "screw")),
-        Step("pack", "Pack the sides", say("{} left and right, {} top and bottom, evenly, so that it is centred.", sizes.packing["width"],
-             sizes.packing["height"]), 15, parts=("packing",)),
-        Step("tape", "Position it", ("Double-sided tape on the bars, canvas on the board by the marks, press.",), 10,
-             wait_minutes=24 * 60 if context.display.fixing == "tape_alone" else 0, parts=("canvas",)),
-        Step("look", "Look at the front", ("In the frame, before screwing: straight, centred, even on both axes.",), 5, gate=True, parts=("canvas",)),
-    ]  # fmt: skip
+        Operation(
+            "measure",
+            "Measure again",
+            say(
+                "Canvas {} × {}, {} deep; the box inside {} × {}.",
+                sizes.thing.width.largest,
+                sizes.thing.height.largest,
+                sizes.depth,
+                sizes.rabbet.size["width"],
+                sizes.rabbet.size["height"],
+            ),
+            5,
+            gate=True,
+            parts=("canvas",),
+        ),
+        Operation(
+            "glass",
+            "Take the glass out",
+            ("Lift the tabs with a tool, glass out and put away. Paint must not touch glass.",),
+            10,
+            care="Gloves; metal tabs are sharp and lift under nails.",
+            uses=("rail", "tabs"),
+        ),
+        Operation(
+            "template",
+            "Mark the inner board",
+            say(
+                "The original board is the template: screw line {} from its edges; first holes {} across and {} down. Look: hook end up?",
+                sizes.inset,
+                sizes.places["width"][0],
+                sizes.places["height"][0],
+            ),
+            15,
+            gate=True,
+            parts=("board", "screw"),
+            uses=("board",),
+        ),
+        *packed,
+        Operation(
+            "tape",
+            "Position it",
+            ("Double-sided tape on the bars, canvas on the board by the marks, press.",),
+            10,
+            wait_minutes=24 * 60 if context.display.fixing == "tape_alone" else 0,
+            parts=("canvas",),
+            uses=("tape",),
+            holds=("canvas",),
+            method="screws",
+        ),
+        Operation(
+            "look",
+            "Look at the front",
+            ("In the frame, before screwing: straight, centred, even on both axes.",),
+            5,
+            gate=True,
+            parts=("canvas",),
+        ),
+    ]
     if context.display.fixing == "screwed":
-        out.append(Step("screw", "Screw it through the board", say(
-            f"{sizes.total} screws {{}}: they bite {{}} in the bars. Drill the board only.", sizes.screw, sizes.bite), 15,
-            care="Stop on the bit; never a longer screw than this, it would reach the canvas.", parts=("screw",)))  # fmt: skip
-    out.append(Step("close", "Close it", say("Fill what is left behind, {}, so that nothing rattles; tabs down, hook end up. Look at the front once more.",
-               sizes.slack), 10, gate=True, care="Press tabs with a tool, away from the hand.", parts=("filler",)))  # fmt: skip
+        out.append(
+            Operation(
+                "screw",
+                "Screw it through the board",
+                say(f"{sizes.total} screws {{}}: they bite {{}} in the bars. Drill the board only.", sizes.screw, sizes.bite),
+                15,
+                care="Stop on the bit; never a longer screw than this, it would reach the canvas.",
+                parts=("screw",),
+                holds=("canvas",),
+                method="screws",
+            )
+        )
+    out.append(
+        Operation(
+            "close",
+            "Close it",
+            say(
+                "Fill what is left behind, {}, so that nothing rattles; tabs down, hook end up. Look at the front once more.",
+                sizes.slack,
+            ),
+            10,
+            gate=True,
+            care="Press tabs with a tool, away from the hand.",
+            parts=("filler",),
+            uses=("tabs",),
+            closes=True,
+        )
+    )
     return tuple(out)
 
 
@@ -194,4 +360,20 @@ def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     return {"type": "deep_ready_made", "frame": ready_frame(nearest_box(facts.width, facts.height, shop), False)}
 
 
-DEEP_READY_MADE = Display("deep_ready_made", "Deep ready-made", reckon, Way(suits, begin))
+DEEP_READY_MADE = Display(
+    "deep_ready_made",
+    "Deep ready-made",
+    reckon,
+    Way(suits, begin, "open covers_edge cheap"),
+    starts=(
+        Start(
+            "canvas_box",
+            "A small canvas and a deep box frame",
+            "The bought frame is filled: glass out, canvas on its inner board.",
+            (*CANVAS_ASKS, *RABBET_ASKS),
+            canvas_of,
+            lambda sizes, unit, shop: {"type": "deep_ready_made", "frame": frame_of(sizes)},
+        ),
+    ),
+    holds=Holds(frozenset({"screws"})),
+)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, View
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes
 from shadbo.core.framing.rabbet_drawing import STAGES, Lying, back, section
@@ -12,8 +13,13 @@ from shadbo.core.quantity.exact import Fraction
 HALF = Fraction(1, 2)
 
 
-def draw(context: DeepContext, sizes: Sizes) -> tuple[View, ...]:
-    return (*desk_views(context, sizes.thing), _face(sizes), _section(sizes), _back(sizes))
+def draw(context: DeepContext, sizes: Sizes) -> tuple[ViewOf, ...]:
+    return (
+        *desk_views(context, sizes.thing),
+        ViewOf("face", lambda: _face(sizes)),
+        ViewOf("section", lambda: _section(sizes)),
+        ViewOf("back", lambda: _back(sizes)),
+    )
 
 
 def _face(sizes: Sizes) -> View:
@@ -40,18 +46,23 @@ def _face(sizes: Sizes) -> View:
 def _section(sizes: Sizes) -> View:
     packing = max(sizes.packing["width"].value, Fraction(0))
     layers = [
-        Lying("card", "Card in the glass’s place", "board", sizes.card.value, Fraction(1), "pack.card", "card", sizes.rabbet.lip.value + 6),
+        Lying(
+            "card",
+            "Card in the glass’s place",
+            "board",
+            sizes.card.value,
+            Fraction(1),
+            "pack.card",
+            "card",
+            sizes.rabbet.lip.value + 6,
+        ),
         Lying("bar", "Canvas on its bar", "bar", sizes.depth.value, packing, "canvas.depth.mean", "canvas"),
         Lying("board", "Inner board", "board", sizes.board.value, Fraction(1), "frame.board", "board"),
         Lying("filler", "Room to fill", "shadow", sizes.slack.value, Fraction(1), "depth.slack", "left"),
-    ]  # fmt: skip
+    ]
     drawing = section(sizes.rabbet, layers)
     wall = sizes.rabbet.face.value - sizes.rabbet.lip.value
-    under = (
-        sizes.rabbet.rail_height.value
-        - min(sizes.rabbet.depth.value, sizes.rabbet.rail_height.value)
-        + sizes.card.value
-    )
+    under = sizes.rabbet.rail_height.value - min(sizes.rabbet.depth.value, sizes.rabbet.rail_height.value) + sizes.card.value
     if packing > 0:
         drawing.box("packing", "Side packing", "strip", wall, under, packing, sizes.depth.value)
         drawing.measure("packing.width", "x", wall, wall + packing, drawing.height, "bottom", 2, STAGES, "packing")

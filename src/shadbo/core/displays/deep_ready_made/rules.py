@@ -4,14 +4,11 @@ from __future__ import annotations
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes
+from shadbo.core.framing.families import check_screw, quarter_turn
 from shadbo.core.framing.rabbet import check_rabbet
 from shadbo.core.framing.rabbet_choices import into_a_lip, ready_frame
 from shadbo.core.framing.rails import AXES
-from shadbo.core.framing.stock import screws_between
-from shadbo.core.quantity.exact import Fraction
-
-TIGHT = Fraction(1)
-PASSES = Fraction(16, 10)
+from shadbo.core.quantity.exact import Fraction, exact
 
 
 def check(context: DeepContext, sizes: Sizes) -> None:
@@ -28,14 +25,21 @@ def _others(context: DeepContext, sizes: Sizes) -> list[WayOut]:
     for ready in context.shop.frames:
         for turned in (False, True):
             w, h = (ready.height, ready.width) if turned else (ready.width, ready.height)
-            pack = sizes.depth.value + Fraction(ready.glass) + Fraction(ready.board) + Fraction(context.shop.rules.tabs)
+            pack = sizes.depth.value + exact(ready.glass) + exact(ready.board) + context.rule("tabs")
             if (
-                Fraction(w) > sizes.thing.width.into.value
-                and Fraction(h) > sizes.thing.height.into.value
-                and Fraction(ready.rabbet_depth) >= pack
+                exact(w) > sizes.thing.width.into.value
+                and exact(h) > sizes.thing.height.into.value
+                and exact(ready.rabbet_depth) >= pack
             ):
-                ways.append((w * h, WayOut((f"Take the {ready.name.lower()}{', turned' if turned else ''}",),
-                             (put("/display/frame", ready_frame(ready, turned)),))))  # fmt: skip
+                ways.append(
+                    (
+                        w * h,
+                        WayOut(
+                            (f"Take the {ready.name.lower()}{', turned' if turned else ''}",),
+                            (put("/display/frame", ready_frame(ready, turned)),),
+                        ),
+                    )
+                )
     ways.sort(key=lambda item: item[0])
     return [*(way for _, way in ways[:2]), *into_a_lip(context)]
 
@@ -51,24 +55,25 @@ def _goes_in(context: DeepContext, sizes: Sizes) -> None:
             if sizes.rabbet.inner
             else [Fraction(-1)]
         )
-        ways = (
-            [
-                WayOut(
-                    say("Turn the frame a quarter turn: room {} and {}", *turned),
-                    (put("/display/frame/turned", not frame.turned),),
-                )
-            ]
-            if min(turned) > 0
-            else []
-        )
+        ways = [quarter_turn(context, frame, "room", *turned)] if min(turned) > 0 else []
         ways += _others(context, sizes)
         context.checks.add(
-            "stop" if room.value < 0 else "caution", f"fit.{axis}", "display",
-            say(f"The canvas won’t go into the box: it is {{}} too large in the {axis}.", -room.value) if room.value < 0 else
-            say(f"The canvas may not go in: {{}} of room in the {axis}, and the readings may be {{}} out.", room, context.speak.fine(room.worst)),
+            "stop" if room.value < 0 else "caution",
+            f"fit.{axis}",
+            "display",
+            say(f"The canvas won’t go into the box: it is {{}} too large in the {axis}.", -room.value)
+            if room.value < 0
+            else say(
+                f"The canvas may not go in: {{}} of room in the {axis}, and the readings may be {{}} out.",
+                room,
+                context.speak.fine(room.worst),
+            ),
             why=say("Largest canvas reading {}, smallest inside {}.", sizes.thing.side(axis).into, sizes.rabbet.size[axis]),
-            source_key="which-reading", figure=room.name, parts=("canvas",), ways=ways,
-        )  # fmt: skip
+            source_key="which-reading",
+            figure=room.name,
+            parts=("canvas",),
+            ways=ways,
+        )
 
 
 def _depth(context: DeepContext, sizes: Sizes) -> None:
@@ -77,18 +82,21 @@ def _depth(context: DeepContext, sizes: Sizes) -> None:
         ways = []
         if sizes.card.value + slack >= 0 and sizes.card.value > 0:
             ways.append(
-                WayOut(
-                    say("Leave the card out: {} of room", sizes.card.value + slack),
-                    (put("/display/card", Fraction(0)),),
-                )
+                WayOut(say("Leave the card out: {} of room", sizes.card.value + slack), (put("/display/card", Fraction(0)),))
             )
         ways += _others(context, sizes)
         context.checks.add(
-            "stop", "depth.slack", "depth", say("It won’t go in: the pack is {} deeper than the box.", -slack),
+            "stop",
+            "depth.slack",
+            "depth",
+            say("It won’t go in: the pack is {} deeper than the box.", -slack),
             why=say("Card, canvas and board come to {}; the box is {} deep, less its tabs.", sizes.pack, sizes.rabbet.depth),
-            source_key="closing", figure="depth.slack", parts=("bar", "board"), ways=ways[:4],
-        )  # fmt: skip
-    elif slack > TIGHT:
+            source_key="closing",
+            figure="depth.slack",
+            parts=("bar", "board"),
+            ways=ways[:4],
+        )
+    elif slack > context.rule("tight"):
         made = sum(sizes.filler, Fraction(0))
         fill = (
             say("of " + " + ".join("{}" for _ in sizes.filler) + " card: {} left", *sizes.filler, slack - made)
@@ -96,46 +104,56 @@ def _depth(context: DeepContext, sizes: Sizes) -> None:
             else ()
         )
         context.checks.add(
-            "note", "depth.fill", "depth", say("{} is left behind the board: fill it, so that nothing rattles.", slack),
-            why=("Fill ", *fill, ".") if fill else "Card of any thickness up to it.", source_key="closing", figure="depth.slack",
+            "note",
+            "depth.fill",
+            "depth",
+            say("{} is left behind the board: fill it, so that nothing rattles.", slack),
+            why=("Fill ", *fill, ".") if fill else "Card of any thickness up to it.",
+            source_key="closing",
+            figure="depth.slack",
             parts=("filler",),
-        )  # fmt: skip
+        )
 
 
 def _even(context: DeepContext, sizes: Sizes) -> None:
     wide, tall = sizes.shows["width"].value, sizes.shows["height"].value
     say = context.speak.say
-    if min(wide, tall) > 0 and abs(wide - tall) > PASSES:
+    if min(wide, tall) > 0 and abs(wide - tall) > context.rule("eye_passes"):
         context.checks.add(
-            "note", "shows.uneven", "display", say("The board shows {} left and right, {} top and bottom.", wide, tall),
-            why=say("More than {} of difference shows to the eye.", PASSES), source_key="eye", figure=sizes.shows["width"].name, parts=("board",),
-        )  # fmt: skip
+            "note",
+            "shows.uneven",
+            "display",
+            say("The board shows {} left and right, {} top and bottom.", wide, tall),
+            why=say("More than {} of difference shows to the eye.", context.rule("eye_passes")),
+            source_key="eye",
+            figure=sizes.shows["width"].name,
+            parts=("board",),
+        )
 
 
 def _fixing(context: DeepContext, sizes: Sizes) -> None:
     say, display = context.speak.say, context.display
     if display.fixing == "tape_alone":
         context.checks.add(
-            "caution", "fixing.tape", "depth", ("Tape alone lets go in time: press it flat under weight for 24 hours, and still screw it.",),
-            why="Tape positions; screws through the board into the bars carry.", source_key="tape-and-screws", parts=("screw",),
+            "caution",
+            "fixing.tape",
+            "depth",
+            ("Tape alone lets go in time: press it flat under weight for 24 hours, and still screw it.",),
+            why="Tape positions; screws through the board into the bars carry.",
+            source_key="tape-and-screws",
+            parts=("screw",),
             ways=(WayOut(("Screw it through the board as well",), (put("/display/fixing", "screwed"),)),),
-        )  # fmt: skip
+        )
         return
-    length = sizes.screw.value
-    ways = screws_between(context, sizes.shortest, sizes.longest)
-    if length > sizes.longest.value:
-        if not ways and sizes.longest.value >= sizes.shortest.value:
-            ways = [
-                WayOut(say("Buy or cut screws to {}", sizes.longest), (put("/display/screw", sizes.longest.value),))
-            ]
-        context.checks.add(
-            "stop", "screw.long", "depth", say("A screw of {} would come within {} of the canvas.", sizes.screw, Fraction(context.shop.rules.canvas_clear)),
-            why=say("Board {} and bar {}.", sizes.board, sizes.depth), source_key="screw-bite", figure="screw.length", parts=("screw",),
-            ways=ways or [WayOut(("Tape alone, pressed for a day",), (put("/display/fixing", "tape_alone"),))],
-        )  # fmt: skip
-    elif length < sizes.shortest.value:
-        context.checks.add(
-            "caution", "screw.short", "depth", say("A screw of {} bites only {}.", sizes.screw, sizes.bite),
-            why=say("At least {} in the bar.", Fraction(context.shop.rules.bite)), source_key="screw-bite", figure="screw.bite",
-            parts=("screw",), ways=ways,
-        )  # fmt: skip
+    check_screw(
+        context,
+        sizes.screw,
+        sizes.shortest,
+        sizes.longest,
+        stage="depth",
+        near="canvas",
+        why_long=say("Board {} and bar {}.", sizes.board, sizes.depth),
+        why_short=say("At least {} in the bar.", context.book["screw.least"]),
+        source_key="screw-bite",
+        otherwise=[WayOut(("Tape alone, pressed for a day",), (put("/display/fixing", "tape_alone"),))],
+    )

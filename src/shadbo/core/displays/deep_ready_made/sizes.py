@@ -1,27 +1,26 @@
-"""The sums of a small canvas in a bought deep box frame (handbook section 4).
+"""The sums of a small canvas in a bought deep box frame.
 
 pack = card in the glass's place + canvas + inner board         side packing = (rabbet − canvas) / 2
 """
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from shadbo.core.contract.display import Context
 from shadbo.core.document.decisions.canvas import DeepReadyMade
 from shadbo.core.document.objects import StretchedCanvas
 from shadbo.core.framing.rabbet import Rabbet, read_once, read_rabbet
 from shadbo.core.framing.rails import AXES, spread
-from shadbo.core.framing.stock import choose_screw, made_of
+from shadbo.core.framing.stock import choose_screw, least_bite, made_of
 from shadbo.core.measuring.desk import measure
 from shadbo.core.measuring.thing import Thing
-from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.sums import Dim, allowance, leaf, rule
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.record import record
+from shadbo.core.quantity.sums import Dim, leaf, rule
 
 DeepContext = Context[StretchedCanvas, DeepReadyMade]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Sizes:
     """Every dim of a canvas in a deep ready-made, by what it is."""
 
@@ -57,44 +56,24 @@ def size_up(context: DeepContext) -> Sizes:
     if display.card is None:
         card = book.add(glass * 1, "pack.card", "Card in the glass’s place", parts=("card",), grain="depth")
     else:
-        given = leaf(
-            display.card, "/display/card", "Card in the glass’s place", "choice", pointer="/display/card", grain="depth"
-        )
+        given = leaf(display.card, "/display/card", "Card in the glass’s place", "choice", pointer="/display/card", grain="depth")
         card = book.add(given, "pack.card", "Card in the glass’s place", parts=("card",))
     pack = book.add(
-        card + thing.depth.into + board,
-        "depth.pack",
-        "Card, canvas and board",
-        parts=("card", "bar", "board"),
-        grain="depth",
+        card + thing.depth.into + board, "depth.pack", "Card, canvas and board", parts=("card", "bar", "board"), grain="depth"
     )
     tabs = leaf(shop.rules.tabs, "closing", "Points or tabs", "rule", source="closing", grain="depth")
-    slack = book.add(
-        rabbet.depth - tabs - pack, "depth.slack", "Room left behind", parts=("board",), grain="depth", fits=True
-    )
+    slack = book.add(rabbet.depth - tabs - pack, "depth.slack", "Room left behind", parts=("board",), grain="depth", fits=True)
     room, packing, shows, template = {}, {}, {}, {}
     allowed = leaf(
-        shop.rules.board_allowance,
-        "board-allowance",
-        "Allowance of the board, in all",
-        "rule",
-        source="allowance",
-        grain="depth",
+        shop.rules.board_allowance, "board-allowance", "Allowance of the board, in all", "rule", source="allowance", grain="depth"
     )
     for axis in AXES:
         where = "left and right" if axis == "width" else "top and bottom"
         side = thing.side(axis)
-        tape = allowance(side.into.likely, f"tape.{axis}", "tape, reading of the canvas", "tape")
         room[axis] = book.add(
-            rabbet.size[axis] - side.into + tape,
-            f"fit.{axis}",
-            f"Room in the box, {axis}",
-            parts=("canvas",),
-            grain="depth",
+            rabbet.size[axis] - side.into, f"fit.{axis}", f"Room in the box, {axis}", parts=("canvas",), grain="depth"
         )
-        packing[axis] = book.add(
-            room[axis] / 2, f"packing.{axis}", f"Side packing, {where}", parts=("packing",), grain="depth"
-        )
+        packing[axis] = book.add(room[axis] / 2, f"packing.{axis}", f"Side packing, {where}", parts=("packing",), grain="depth")
         shows[axis] = book.add(
             (rabbet.sight[axis] - side.look) / 2,
             f"shows.{axis}",
@@ -103,24 +82,38 @@ def size_up(context: DeepContext) -> Sizes:
             grain="depth",
         )
         template[axis] = book.add(rabbet.size[axis] - allowed, f"board.{axis}", f"Inner board {axis}", parts=("board",))
-    bite = rule(shop.rules.bite, "Least bite in the bar", "screw-bite", "depth")
+    bite = least_bite(context, thing.depth.cover)
     clear = rule(shop.rules.canvas_clear, "Kept clear of the canvas", "screw-bite", "depth")
     shortest = book.add(board + bite, "screw.shortest", "Shortest screw that bites", parts=("screw",), grain="depth")
     longest = book.add(
-        board + thing.depth.cover - clear,
-        "screw.longest",
-        "Longest screw clear of the canvas",
-        parts=("screw",),
-        grain="depth",
+        board + thing.depth.cover - clear, "screw.longest", "Longest screw clear of the canvas", parts=("screw",), grain="depth"
     )
-    screw = choose_screw(context, display.screw, shortest)
+    screw = choose_screw(context, display.screw, shortest, longest)
     bitten = book.add(screw - board, "screw.bite", "Bite in the bar", parts=("screw",), grain="depth")
     inset, places, total = _screws(context, thing, template)
-    fill = made_of(tuple(Fraction(c) for c in shop.cards), slack.value) if slack.value > 1 else None
+    fill = made_of(tuple(exact(c) for c in shop.cards), slack.value) if slack.value > 1 else None
     return Sizes(
-        thing, thing.depth.mean, rabbet, glass, card, board, pack, slack, room, packing, shows, template, screw, shortest,
-        longest, bitten, places, inset, total, fill or (),
-    )  # fmt: skip
+        thing=thing,
+        depth=thing.depth.mean,
+        rabbet=rabbet,
+        glass=glass,
+        card=card,
+        board=board,
+        pack=pack,
+        slack=slack,
+        room=room,
+        packing=packing,
+        shows=shows,
+        template=template,
+        screw=screw,
+        shortest=shortest,
+        longest=longest,
+        bite=bitten,
+        places=places,
+        inset=inset,
+        total=total,
+        filler=fill or (),
+    )
 
 
 def _screws(context: DeepContext, thing: Thing, template: dict[str, Dim]) -> tuple[Dim, dict[str, list[Dim]], int]:
@@ -136,22 +129,24 @@ def _screws(context: DeepContext, thing: Thing, template: dict[str, Dim]) -> tup
         parts=("bar",),
     )
     inset = book.add(
-        (template["width"] - thing.width.look + bar) / 2,
-        "screw.inset",
-        "Screw line from the board’s edge",
-        parts=("screw",),
+        (template["width"] - thing.width.look + bar) / 2, "screw.inset", "Screw line from the board’s edge", parts=("screw",)
     )
     places: dict[str, list[Dim]] = {}
     total = 0
     for axis in AXES:
         along = "across" if axis == "width" else "down"
         margin = (template[axis] - thing.side(axis).look) / 2
-        spots, n = spread(thing.side(axis).look, Fraction(context.shop.rules.screw_spacing), margin)
+        spots, n = spread(thing.side(axis).look, context.rule("screw_spacing"), margin)
         places[axis] = [
-            book.add(p, f"screw.{along}.{i + 1}", f"Screw {i + 1} from the board’s edge, {along}", parts=(f"screw.{along}.{i + 1}",),
-                     along=template[axis])
+            book.add(
+                p,
+                f"screw.{along}.{i + 1}",
+                f"Screw {i + 1} from the board’s edge, {along}",
+                parts=(f"screw.{along}.{i + 1}",),
+                along=template[axis],
+            )
             for i, p in enumerate(spots)
-        ]  # fmt: skip
+        ]
         total += 2 * n
     book.add_count("screw.count", "Screws in all", total, (f"two bars across and two down: {total}",), parts=("screw",))
     return inset, places, total

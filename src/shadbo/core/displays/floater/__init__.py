@@ -6,19 +6,20 @@ from collections.abc import Callable
 from typing import Any
 
 from shadbo.core.contract.checks import Patch, put
-from shadbo.core.contract.display import ANY_HANGER, Carcass, Display, Held, Layer, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import ANY_HANGER, Carcass, Display, Held, Holds, Layer, Proof, Reckoned, Suit, Way
 from shadbo.core.displays.floater.drawing import draw
-from shadbo.core.displays.floater.making import cut_list, steps, stock_sum
+from shadbo.core.displays.floater.making import cut_list, parts, steps, stock_sum
 from shadbo.core.displays.floater.panels import panels
 from shadbo.core.displays.floater.rules import check
 from shadbo.core.displays.floater.sizes import Sizes, size_up
+from shadbo.core.displays.floater.starts import starts
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.schools import USUAL_REVEAL, new_frame
 from shadbo.core.document.shop import Shop
 from shadbo.core.framing.weights import object_weight, rails_weight, wood_weight
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Book, Say
 from shadbo.core.quantity.lengths import as_decimal
 
@@ -28,7 +29,6 @@ def reckon(context: FloaterContext) -> Reckoned:
     sizes = size_up(context)
     check(context, sizes)
     cuts = cut_list(context, sizes)
-    stock = stock_sum(context, sizes)
     layers = (
         Layer("reveal", "Reveal", sizes.reveal),
         Layer("bar", "Canvas on its bar", sizes.depth.mean),
@@ -60,8 +60,9 @@ def reckon(context: FloaterContext) -> Reckoned:
         panels=panels(context, sizes),
         views=draw(context, sizes),
         cuts=cuts,
-        stock=stock,
-        steps=steps(context, sizes),
+        stock=stock_sum(context, sizes),
+        steps=lambda: steps(context, sizes),
+        parts=lambda: parts(context, sizes),
         proofs=_proofs(sizes),
         deep=sizes.rail_height,
         weights=weights,
@@ -75,9 +76,7 @@ def reckon(context: FloaterContext) -> Reckoned:
             Fraction(0),
             ANY_HANGER,
         ),
-        held=Held(
-            "screws from behind through the seat into the bars", "the bars only; nothing touches the paint", "yes"
-        ),
+        held=Held("screws from behind through the seat into the bars", "the bars only; nothing touches the paint", "yes"),
     )
 
 
@@ -88,15 +87,8 @@ def _verdict(context: FloaterContext, sizes: Sizes) -> Say:
     if fit.value < 0:
         return say("It does not go in: {} too large.", -fit.value)
     if fit.value <= fit.worst:
-        return say(
-            "It may not go in: {} of room, {} of doubt at worst, {} likely.", fit, fine(fit.worst), fine(fit.likely)
-        )
-    return say(
-        "It goes in with {} of room; at worst {}, likely {} either way.",
-        fit,
-        fine(fit.value - fit.worst),
-        fine(fit.likely),
-    )
+        return say("It may not go in: {} of room, {} of doubt at worst, {} likely.", fit, fine(fit.worst), fine(fit.likely))
+    return say("It goes in with {} of room; at worst {}, likely {} either way.", fit, fine(fit.value - fit.worst), fine(fit.likely))
 
 
 def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
@@ -106,9 +98,9 @@ def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
         for station, read in sizes.canvas[axis].stations.items():
             gap, whole = sizes.gap_at[station], sizes.inside_at[station]
             proofs.append(Proof(f"gap + canvas + gap = inside, {station}", (gap, read, gap), whole))
-        proofs.append(Proof(
-            f"face + inside + face = outside, {axis}", (sizes.face, sizes.inside[axis], sizes.face), sizes.outside[axis]
-        ))  # fmt: skip
+        proofs.append(
+            Proof(f"face + inside + face = outside, {axis}", (sizes.face, sizes.inside[axis], sizes.face), sizes.outside[axis])
+        )
     layers = (sizes.reveal, sizes.depth.mean, sizes.lift, sizes.seat)
     proofs.append(Proof("reveal + bar + lift + seat = rail height", layers, sizes.rail_height))
     return tuple(proofs)
@@ -136,11 +128,11 @@ def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     reveal = as_decimal(USUAL_REVEAL[facts.units])
     need = facts.front + Fraction(reveal)
     chosen = next(
-        (m for m in mouldings if Fraction(m.height - (m.seat_thickness or shop.rules.seat_strip_thickness)) >= need),
-        mouldings[-1],
+        (m for m in mouldings if Fraction(m.height - (m.seat_thickness or shop.rules.seat_strip_thickness)) >= need), mouldings[-1]
     )
-    kind = "all_round" if max(facts.width, facts.height) > Fraction(shop.rules.strips_up_to) else "strips"
+    kind = "all_round" if max(facts.width, facts.height) > exact(shop.rules.strips_up_to) else "strips"
     return {"type": "floater", "frame": new_frame(chosen.key, facts.units), "reveal": reveal, "lift_kind": kind}
 
 
-FLOATER = Display("floater", "Floater frame", reckon, Way(suits, begin), settle)
+WAY = Way(suits, begin, "open edges_seen")
+FLOATER = Display("floater", "Floater frame", reckon, WAY, settle, starts(WAY), Holds(frozenset({"screws"})))

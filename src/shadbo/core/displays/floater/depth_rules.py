@@ -9,11 +9,9 @@ from shadbo.core.document.decisions.canvas import NewFrame
 from shadbo.core.document.shop import Moulding
 from shadbo.core.framing.rabbet_choices import into_a_lip
 from shadbo.core.framing.stock import made_of
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact, up
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.sums import Dim
-
-LIFT_STEP = Fraction(1, 2)
 
 
 def check_depth(context: FloaterContext, sizes: Sizes) -> None:
@@ -21,11 +19,6 @@ def check_depth(context: FloaterContext, sizes: Sizes) -> None:
     _depth(context, sizes)
     _seat(context, sizes)
     _screws(context, sizes)
-
-
-def up(mm: Fraction, step: Fraction) -> Fraction:
-    """The next whole step, not below ``mm``."""
-    return -(-mm // step) * step
 
 
 def _lift_with(sizes: Sizes, height: Fraction, reveal: Fraction, seat: Fraction) -> Fraction:
@@ -36,11 +29,7 @@ def deep_enough(context: FloaterContext, sizes: Sizes, reveal: object) -> list[M
     """Mouldings that let the canvas sit at this reveal with a lift of nothing or more, shallowest first."""
     wanted = Fraction(str(reveal))
     strip = context.shop.rules.seat_strip_thickness
-    fits = [
-        m
-        for m in context.shop.mouldings
-        if _lift_with(sizes, Fraction(m.height), wanted, Fraction(m.seat_thickness or strip)) >= 0
-    ]
+    fits = [m for m in context.shop.mouldings if _lift_with(sizes, exact(m.height), wanted, exact(m.seat_thickness or strip)) >= 0]
     return sorted(fits, key=lambda m: (m.height, m.face))
 
 
@@ -53,46 +42,70 @@ def _depth(context: FloaterContext, sizes: Sizes) -> None:
         ways = []
         if new:
             for m in deep_enough(context, sizes, display.reveal)[:2]:
-                seat = Fraction(m.seat_thickness or context.shop.rules.seat_strip_thickness)
-                ways.append(WayOut(
-                    say(f"Use {m.name}: lift {{}} for a reveal of {{}}",
-                        _lift_with(sizes, Fraction(m.height), sizes.reveal.value, seat), sizes.reveal),
-                    (put("/display/frame/moulding", m.key), put("/display/frame/seat_thickness", None)),
-                ))  # fmt: skip
+                seat = exact(m.seat_thickness or context.shop.rules.seat_strip_thickness)
+                ways.append(
+                    WayOut(
+                        say(
+                            f"Use {m.name}: lift {{}} for a reveal of {{}}",
+                            _lift_with(sizes, exact(m.height), sizes.reveal.value, seat),
+                            sizes.reveal,
+                        ),
+                        (put("/display/frame/moulding", m.key), put("/display/frame/seat_thickness", None)),
+                    )
+                )
         sits = (
-            "the canvas sits {} below the face"
-            if got > 0
-            else "the canvas stands {} proud"
-            if got < 0
-            else "the canvas is flush{}"
+            "the canvas sits {} below the face" if got > 0 else "the canvas stands {} proud" if got < 0 else "the canvas is flush{}"
         )
         size: Dim | Fraction = abs(got)
         bare = say("No lift: " + sits, size) if got else ("No lift: the canvas is flush with the rail",)
         ways.append(WayOut(bare, (put("/display/solve", "reveal"), put("/display/lift", Fraction(0)))))
         context.checks.add(
-            "stop", "reveal.impossible", "depth",
+            "stop",
+            "reveal.impossible",
+            "depth",
             say("A reveal of {} can't be had with this rail: it is {} too shallow.", sizes.reveal, short),
-            why=say("Seat {}, bar {} and the reveal need more than the rail's {}.", sizes.seat, sizes.depth.mean, sizes.rail_height),
-            source_key="arithmetic", figure="depth.lift", parts=("lift", "rail", "reveal"), ways=ways,
-        )  # fmt: skip
+            why=say(
+                "Seat {}, bar {} and the reveal need more than the rail's {}.", sizes.seat, sizes.depth.mean, sizes.rail_height
+            ),
+            source_key="arithmetic",
+            figure="depth.lift",
+            parts=("lift", "rail", "reveal"),
+            ways=ways,
+        )
     elif display.solve == "lift":
         _lift_of_stock(context, sizes)
     if display.solve == "reveal" and sizes.reveal.value < 0:
         ways = []
         if sizes.lift.value > 0:
-            ways.append(WayOut(say("Less lift: {}", max(Fraction(0), sizes.lift.value + sizes.reveal.value)),
-                               (put("/display/lift", max(Fraction(0), sizes.lift.value + sizes.reveal.value)),)))  # fmt: skip
+            ways.append(
+                WayOut(
+                    say("Less lift: {}", max(Fraction(0), sizes.lift.value + sizes.reveal.value)),
+                    (put("/display/lift", max(Fraction(0), sizes.lift.value + sizes.reveal.value)),),
+                )
+            )
         if new:
-            for m in deep_enough(context, sizes, 3)[:2]:
-                ways.append(WayOut(
-                    say(f"Use {m.name} and {{}} of reveal; the lift follows", Fraction(3)),
-                    (put("/display/frame/moulding", m.key), put("/display/solve", "lift"), put("/display/reveal", Fraction(3))),
-                ))  # fmt: skip
+            for m in deep_enough(context, sizes, context.rule("usual_reveal"))[:2]:
+                ways.append(
+                    WayOut(
+                        say(f"Use {m.name} and {{}} of reveal; the lift follows", context.rule("usual_reveal")),
+                        (
+                            put("/display/frame/moulding", m.key),
+                            put("/display/solve", "lift"),
+                            put("/display/reveal", context.rule("usual_reveal")),
+                        ),
+                    )
+                )
         context.checks.add(
-            "note", "reveal.proud", "depth", say("The canvas stands {} proud of the rail.", -sizes.reveal.value),
+            "note",
+            "reveal.proud",
+            "depth",
+            say("The canvas stands {} proud of the rail.", -sizes.reveal.value),
             why="Some like it so; its edge then shows and its corners are open to knocks.",
-            source_key="reveal-3", figure="depth.reveal", parts=("reveal", "canvas"), ways=ways,
-        )  # fmt: skip
+            source_key="reveal-3",
+            figure="depth.reveal",
+            parts=("reveal", "canvas"),
+            ways=ways,
+        )
     if display.solve == "rail_height":
         _rail_to_make(context, sizes)
     _lift_kind(context, sizes)
@@ -103,18 +116,27 @@ def _lift_of_stock(context: FloaterContext, sizes: Sizes) -> None:
     say, lift = context.speak.say, sizes.lift.value
     if lift == 0 or not context.shop.strips:
         return
-    combo = made_of(tuple(Fraction(s) for s in context.shop.strips), lift)
+    combo = made_of(tuple(exact(s) for s in context.shop.strips), lift)
     assert combo is not None
     made, reveal = sum(combo, Fraction(0)), sizes.reveal.value + lift - sum(combo, Fraction(0))
-    if abs(made - lift) <= LIFT_STEP:
+    if abs(made - lift) <= context.rule("lift_passes"):
         return
     context.checks.add(
-        "note", "lift.stock", "depth",
+        "note",
+        "lift.stock",
+        "depth",
         say("No strips in stock make a lift of {}; the nearest is {}.", lift, made),
-        why=_strip_sum(context, combo), source_key="stock", figure="depth.lift", parts=("lift",),
-        ways=(WayOut(say("Lift of {}: the reveal becomes {}", made, reveal),
-                     (put("/display/solve", "reveal"), put("/display/lift", made))),),
-    )  # fmt: skip
+        why=_strip_sum(context, combo),
+        source_key="stock",
+        figure="depth.lift",
+        parts=("lift",),
+        ways=(
+            WayOut(
+                say("Lift of {}: the reveal becomes {}", made, reveal),
+                (put("/display/solve", "reveal"), put("/display/lift", made)),
+            ),
+        ),
+    )
 
 
 def _strip_sum(context: FloaterContext, combo: tuple[Fraction, ...]) -> Say:
@@ -128,40 +150,65 @@ def _rail_to_make(context: FloaterContext, sizes: Sizes) -> None:
     assert moulding is not None
     if over < 0:
         ways = [
-            WayOut(say(f"Use {m.name}, ripped down by {{}}", Fraction(m.height) - sizes.rail_height.value),
-                   (put("/display/frame/moulding", m.key), put("/display/frame/seat_thickness", sizes.seat.value)))
+            WayOut(
+                say(f"Use {m.name}, ripped down by {{}}", exact(m.height) - sizes.rail_height.value),
+                (put("/display/frame/moulding", m.key), put("/display/frame/seat_thickness", sizes.seat.value)),
+            )
             for m in sorted(context.shop.mouldings, key=lambda m: m.height)
-            if Fraction(m.height) >= sizes.rail_height.value
-        ][:2]  # fmt: skip
-        ways.append(WayOut(say("Keep this moulding and let the reveal follow: {}", sizes.reveal.value + over),
-                           (put("/display/solve", "reveal"),)))  # fmt: skip
+            if exact(m.height) >= sizes.rail_height.value
+        ][:2]
+        ways.append(
+            WayOut(
+                say("Keep this moulding and let the reveal follow: {}", sizes.reveal.value + over),
+                (put("/display/solve", "reveal"),),
+            )
+        )
         context.checks.add(
-            "stop", "rail.low", "depth",
-            say(f"{moulding.name} is {{}} too low for this lift and reveal: the rail has to be {{}} high.", -over, sizes.rail_height),
+            "stop",
+            "rail.low",
+            "depth",
+            say(
+                f"{moulding.name} is {{}} too low for this lift and reveal: the rail has to be {{}} high.", -over, sizes.rail_height
+            ),
             why=say("Seat {}, lift {}, bar {} and reveal {}.", sizes.seat, sizes.lift, sizes.depth.mean, sizes.reveal),
-            source_key="arithmetic", figure="rail.height", parts=("rail",), ways=ways,
-        )  # fmt: skip
+            source_key="arithmetic",
+            figure="rail.height",
+            parts=("rail",),
+            ways=ways,
+        )
     elif over > 0:
         context.checks.add(
-            "note", "rail.rip", "depth",
+            "note",
+            "rail.rip",
+            "depth",
             say(f"Rip {moulding.name} down by {{}}, to {{}} high, before it is mitred.", over, sizes.rail_height),
-            why="The rail height follows from the lift and the reveal.", source_key="arithmetic", figure="rail.height",
+            why="The rail height follows from the lift and the reveal.",
+            source_key="arithmetic",
+            figure="rail.height",
             parts=("rail",),
-            ways=(WayOut(say("Leave it as it is and let the lift follow: {}", sizes.lift.value + over), (put("/display/solve", "lift"),)),),
-        )  # fmt: skip
+            ways=(
+                WayOut(
+                    say("Leave it as it is and let the lift follow: {}", sizes.lift.value + over), (put("/display/solve", "lift"),)
+                ),
+            ),
+        )
 
 
 def _lift_kind(context: FloaterContext, sizes: Sizes) -> None:
-    display, limit = context.display, Fraction(context.shop.rules.strips_up_to)
+    display, limit = context.display, context.rule("strips_up_to")
     longest = max(sizes.canvas[a].largest.value for a in AXES)
     if display.lift_kind == "strips" and sizes.lift.value > 0 and longest > limit:
         context.checks.add(
-            "caution", "lift.all_round", "depth",
+            "caution",
+            "lift.all_round",
+            "depth",
             context.speak.say("A side of {} wants its lift all round, not only in the middle of each side.", longest),
             why=context.speak.say("Over {} the bars would hang between the strips.", limit),
-            source_key="seat-all-round", figure="depth.lift", parts=("lift",),
+            source_key="seat-all-round",
+            figure="depth.lift",
+            parts=("lift",),
             ways=(WayOut(("Run the lift strips all round",), (put("/display/lift_kind", "all_round"),)),),
-        )  # fmt: skip
+        )
 
 
 def _seat(context: FloaterContext, sizes: Sizes) -> None:
@@ -171,38 +218,41 @@ def _seat(context: FloaterContext, sizes: Sizes) -> None:
     short = sizes.seat_needed.value - sizes.seat_width.value
     ways = []
     if isinstance(frame, NewFrame):
-        beyond = Fraction(context.shop.rules.seat_beyond)
-        for m in sorted(
-            context.shop.mouldings, key=lambda m: (abs(Fraction(m.height) - sizes.profile_height.value), m.face)
-        ):
-            if m.seat_width and Fraction(m.seat_width) >= sizes.seat_needed.value and m.key != frame.moulding:
-                ways.append(WayOut(
-                    say(f"Use {m.name}: its seat is {{}} wide", Fraction(m.seat_width)),
-                    (put("/display/frame/moulding", m.key), put("/display/frame/seat_width", None)),
-                ))  # fmt: skip
+        beyond = context.rule("seat_beyond")
+        for m in sorted(context.shop.mouldings, key=lambda m: (abs(exact(m.height) - sizes.profile_height.value), m.face)):
+            if m.seat_width and exact(m.seat_width) >= sizes.seat_needed.value and m.key != frame.moulding:
+                ways.append(
+                    WayOut(
+                        say(f"Use {m.name}: its seat is {{}} wide", exact(m.seat_width)),
+                        (put("/display/frame/moulding", m.key), put("/display/frame/seat_width", None)),
+                    )
+                )
                 break
         wide = up(sizes.seat_needed.value, Fraction(1))
         if wide <= 200:
-            ways.append(
-                WayOut(say("Glue a strip to the seat, {} wide in all", wide), (put("/display/frame/seat_width", wide),))
-            )
+            ways.append(WayOut(say("Glue a strip to the seat, {} wide in all", wide), (put("/display/frame/seat_width", wide),)))
         gap = sizes.gap["width"].value + sizes.seat_width.value - beyond - context.book["gap.widest"].value
         if gap >= 2:
             ways.append(WayOut(say("Narrow the gap to {} a side", gap), (put("/display/frame/gap", gap),)))
     else:
         wide = up(sizes.seat_needed.value, Fraction(1))
-        ways.append(
-            WayOut(say("Glue a strip to the seat, {} wide in all", wide), (put("/display/frame/seat_width", wide),))
-        )
+        ways.append(WayOut(say("Glue a strip to the seat, {} wide in all", wide), (put("/display/frame/seat_width", wide),)))
     reaches = sizes.seat_under.value > 0
     context.checks.add(
-        "stop", "seat.reach", "depth",
+        "stop",
+        "seat.reach",
+        "depth",
         say("The seat reaches only {} under the bar, {} too little.", sizes.seat_under, short)
-        if reaches else say("The seat does not reach the bar: it is {} too narrow.", short),
-        why=say("The gap is {} at the widest and the screws need {} beyond it.", context.book["gap.widest"],
-                Fraction(context.shop.rules.seat_beyond)),
-        source_key="seat-reach", figure="seat.needed", parts=("seat", "bar"), ways=ways or into_a_lip(context),
-    )  # fmt: skip
+        if reaches
+        else say("The seat does not reach the bar: it is {} too narrow.", short),
+        why=say(
+            "The gap is {} at the widest and the screws need {} beyond it.", context.book["gap.widest"], context.rule("seat_beyond")
+        ),
+        source_key="seat-reach",
+        figure="seat.needed",
+        parts=("seat", "bar"),
+        ways=ways or into_a_lip(context),
+    )
 
 
 def _screws(context: FloaterContext, sizes: Sizes) -> None:
@@ -211,30 +261,48 @@ def _screws(context: FloaterContext, sizes: Sizes) -> None:
         return
     fitting = [n for n in map(Fraction, shop.screws) if screws.shortest.value <= n <= screws.longest.value]
     ways = [
-        WayOut(say("Use {} screws: they bite {} and stay {} from the canvas", n,
-                   n - sizes.seat.value - sizes.lift.value,
-                   sizes.depth.smallest.value - (n - sizes.seat.value - sizes.lift.value)),
-               (put("/display/screw", n),))
+        WayOut(
+            say(
+                "Use {} screws: they bite {} and stay {} from the canvas",
+                n,
+                n - sizes.seat.value - sizes.lift.value,
+                sizes.depth.smallest.value - (n - sizes.seat.value - sizes.lift.value),
+            ),
+            (put("/display/screw", n),),
+        )
         for n in fitting[:2]
-    ]  # fmt: skip
-    if screws.bite.value < Fraction(shop.rules.bite):
+    ]
+    if screws.bite.value < screws.least.value:
         context.checks.add(
-            "stop", "screw.bite", "depth",
-            say("The screws bite only {} into the bar; they need {}.", screws.bite, Fraction(shop.rules.bite))
-            if screws.bite.value > 0 else
-            say("The screws don't reach the bar: seat and lift are {} thicker than they are long.", -screws.bite.value),
+            "stop",
+            "screw.bite",
+            "depth",
+            say("The screws bite only {} into the bar; they need {}.", screws.bite, screws.least)
+            if screws.bite.value > 0
+            else say("The screws don't reach the bar: seat and lift are {} thicker than they are long.", -screws.bite.value),
             why=say("A screw {} long goes through seat {} and lift {} first.", screws.length, sizes.seat, sizes.lift),
-            source_key="screw-bite", figure="screw.bite", parts=("screw",), ways=ways or _no_screw(context, sizes),
-        )  # fmt: skip
-    elif screws.clear.value < Fraction(shop.rules.canvas_clear):
+            source_key="screw-bite",
+            figure="screw.bite",
+            parts=("screw",),
+            ways=ways or _no_screw(context, sizes),
+        )
+    elif screws.clear.value < exact(shop.rules.canvas_clear):
         through = screws.clear.value < 0
         context.checks.add(
-            "stop", "screw.canvas", "depth",
-            say("The screws would come through the canvas by {}.", -screws.clear.value) if through else
-            say("The screw points come within {} of the canvas; {} is the least.", screws.clear, Fraction(shop.rules.canvas_clear)),
+            "stop",
+            "screw.canvas",
+            "depth",
+            say("The screws would come through the canvas by {}.", -screws.clear.value)
+            if through
+            else say(
+                "The screw points come within {} of the canvas; {} is the least.", screws.clear, exact(shop.rules.canvas_clear)
+            ),
             why=say("The bar is {} deep and the screw bites {} into it.", sizes.depth.smallest, screws.bite),
-            source_key="screw-bite", figure="screw.clear", parts=("screw", "canvas"), ways=ways or _no_screw(context, sizes),
-        )  # fmt: skip
+            source_key="screw-bite",
+            figure="screw.clear",
+            parts=("screw", "canvas"),
+            ways=ways or _no_screw(context, sizes),
+        )
 
 
 def _no_screw(context: FloaterContext, sizes: Sizes) -> list[WayOut]:

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, View
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.document.decisions.canvas import NewFrame
-from shadbo.core.framing.rails import draw_rails
+from shadbo.core.framing.rails import draw_rails, other
 from shadbo.core.measuring.desk import desk_views
 from shadbo.core.quantity.exact import Fraction
 
@@ -14,8 +15,13 @@ HALF = Fraction(1, 2)
 MEASURE, DISPLAY, DEPTH, CUT = "measure", "display", "depth", "cut"
 
 
-def draw(context: FloaterContext, sizes: Sizes) -> tuple[View, ...]:
-    return (*desk_views(context, sizes.thing), _face(context, sizes), _section(context, sizes), _back(context, sizes))
+def draw(context: FloaterContext, sizes: Sizes) -> tuple[ViewOf, ...]:
+    return (
+        *desk_views(context, sizes.thing),
+        ViewOf("face", lambda: _face(context, sizes)),
+        ViewOf("section", lambda: _section(context, sizes)),
+        ViewOf("back", lambda: _back(context, sizes)),
+    )
 
 
 def canvas_outline(sizes: Sizes) -> list[tuple[Fraction, Fraction]]:
@@ -85,23 +91,11 @@ def _section(context: FloaterContext, sizes: Sizes) -> View:
         drawing.box("lift", "Lift strip", "strip", edge, base - seat - lift, max(seat_w - gap, Fraction(1)), lift)
     if lift < 0:
         drawing.box(
-            "lift",
-            "Where the bar would stand in the seat",
-            "clash",
-            edge,
-            base - seat,
-            max(seat_w - gap, Fraction(1)),
-            -lift,
+            "lift", "Where the bar would stand in the seat", "clash", edge, base - seat, max(seat_w - gap, Fraction(1)), -lift
         )
     # The canvas goes over the front edge and round to the back.
     drawing.line(
-        "canvas",
-        "Canvas",
-        "canvas",
-        (width, front),
-        (edge, front),
-        (edge, front + bar),
-        (edge + bar_w * 3 / 4, front + bar),
+        "canvas", "Canvas", "canvas", (width, front), (edge, front), (edge, front + bar), (edge + bar_w * 3 / 4, front + bar)
     )
     x = f + (gap + seat_w) * HALF
     length = sizes.screws.length.value
@@ -152,25 +146,29 @@ def _back(context: FloaterContext, sizes: Sizes) -> View:
     drawing.polygon("canvas", "Back of the canvas", "canvas", outline)
     x0, x1, y0, y1 = min(xs), max(xs), min(ys), max(ys)
     for label, x, y, bw, bh, turn in (
-        ("Top bar", x0, y0, x1 - x0, bar_w, 0), ("Bottom bar", x0, y1 - bar_w, x1 - x0, bar_w, 0),
-        ("Side bar", x0, y0, bar_w, y1 - y0, 90), ("Side bar", x1 - bar_w, y0, bar_w, y1 - y0, 90),
-    ):  # fmt: skip
+        ("Top bar", x0, y0, x1 - x0, bar_w, 0),
+        ("Bottom bar", x0, y1 - bar_w, x1 - x0, bar_w, 0),
+        ("Side bar", x0, y0, bar_w, y1 - y0, 90),
+        ("Side bar", x1 - bar_w, y0, bar_w, y1 - y0, 90),
+    ):
         drawing.box("bar", label, "bar", x, y, bw, bh, turn=turn)
     inner_w, inner_h = w - 2 * f, h - 2 * f
     for label, x, y, sw, sh, turn in (
-        ("Seat", f, f, inner_w, seat_w, 0), ("Seat", f, h - f - seat_w, inner_w, seat_w, 0),
-        ("Seat", f, f, seat_w, inner_h, 90), ("Seat", w - f - seat_w, f, seat_w, inner_h, 90),
-    ):  # fmt: skip
+        ("Seat", f, f, inner_w, seat_w, 0),
+        ("Seat", f, h - f - seat_w, inner_w, seat_w, 0),
+        ("Seat", f, f, seat_w, inner_h, 90),
+        ("Seat", w - f - seat_w, f, seat_w, inner_h, 90),
+    ):
         drawing.box("seat", label, "wood", x, y, sw, sh, turn=turn)
     if sizes.lift.value > 0:
         for x, y, lw, lh in lift_strips(context, sizes):
             drawing.box("lift", "Lift strip, under the seat", "hidden", x, y, lw, lh)
-    inset = sizes.screws.inset.value
+    inset = {a: sizes.screws.inset[other(a)].value for a in AXES}
     for axis, along in zip(AXES, ("across", "down"), strict=True):
         for i, place in enumerate(sizes.screws.places[axis]):
             part = f"screw.{along}.{i + 1}"
             for far in (False, True):
-                across = (w if axis == "height" else h) - inset if far else inset
+                across = (w if axis == "height" else h) - inset[axis] if far else inset[axis]
                 x, y = (place.value, across) if axis == "width" else (across, place.value)
                 drawing.circle(part, "Screw", "metal", x, y, Fraction(4))
     stages = (DISPLAY, DEPTH, CUT, MEASURE)
@@ -178,7 +176,8 @@ def _back(context: FloaterContext, sizes: Sizes) -> View:
         drawing.measure(f"screw.across.{i + 1}", "x", 0, place, 0, "top", i + 1, stages)
     for i, place in enumerate(sizes.screws.places["height"][: (len(sizes.screws.places["height"]) + 1) // 2]):
         drawing.measure(f"screw.down.{i + 1}", "y", 0, place, 0, "left", i + 1, stages)
-    drawing.measure("screw.inset", "y", h - inset, h, w, "right", 1, stages, "inset")
+    drawing.measure("screw.inset.height", "y", h - inset["width"], h, w, "right", 1, stages, "inset")
+    drawing.measure("screw.inset.width", "x", 0, inset["height"], h, "bottom", 2, stages, "inset")
     drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 1, stages, "outside")
     return drawing.view()
 
@@ -191,6 +190,8 @@ def lift_strips(context: FloaterContext, sizes: Sizes) -> list[tuple[Fraction, F
     across, down = book["lift.strip.across"].value, book["lift.strip.down"].value
     x0, y0 = sizes.face.value + sizes.gap["width"].value, sizes.face.value + sizes.gap["height"].value
     return [
-        ((w - across) * HALF, y0, across, wide), ((w - across) * HALF, h - y0 - wide, across, wide),
-        (x0, (h - down) * HALF, wide, down), (w - x0 - wide, (h - down) * HALF, wide, down),
-    ]  # fmt: skip
+        ((w - across) * HALF, y0, across, wide),
+        ((w - across) * HALF, h - y0 - wide, across, wide),
+        (x0, (h - down) * HALF, wide, down),
+        (w - x0 - wide, (h - down) * HALF, wide, down),
+    ]

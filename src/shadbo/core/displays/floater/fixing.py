@@ -1,29 +1,30 @@
-"""What holds the canvas up and in: lift strips and the screws from behind (handbook section 6)."""
+"""What holds the canvas up and in: lift strips and the screws from behind."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from math import ceil
 
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
-from shadbo.core.framing.stock import choose_screw
+from shadbo.core.framing.stock import choose_screw, least_bite
 from shadbo.core.measuring.measuring import Side
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, rule
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Screws:
     """The screws from behind, through seat and lift into the bars."""
 
     length: Dim
+    least: Dim
     bite: Dim
     clear: Dim
     shortest: Dim
     longest: Dim
     count: dict[str, int]
     places: dict[str, tuple[Dim, ...]]
-    inset: Dim
+    inset: dict[str, Dim]
     total: int
 
 
@@ -41,34 +42,35 @@ def lift_strips(context: FloaterContext, canvas: dict[str, Side], seat_width: Di
 
 
 def screws(
-    context: FloaterContext, face: Dim, gap: dict[str, Dim], canvas: dict[str, Side], seat: Dim, lift: Dim, depth: Side,
-    seat_width: Dim, outside: dict[str, Dim],
-) -> Screws:  # fmt: skip
+    context: FloaterContext,
+    face: Dim,
+    gap: dict[str, Dim],
+    canvas: dict[str, Side],
+    seat: Dim,
+    lift: Dim,
+    depth: Side,
+    seat_width: Dim,
+    outside: dict[str, Dim],
+) -> Screws:
     book, shop, display = context.book, context.shop, context.display
     rules = shop.rules
-    bite = rule(rules.bite, "Least bite in the bar", "screw-bite", "depth")
+    bite = least_bite(context, depth.smallest)
     clear = rule(rules.canvas_clear, "Kept clear of the canvas", "screw-bite", "depth")
-    shortest = book.add(
-        seat + lift + bite, "screw.shortest", "Shortest screw that bites", parts=("screw",), grain="depth"
-    )
+    shortest = book.add(seat + lift + bite, "screw.shortest", "Shortest screw that bites", parts=("screw",), grain="depth")
     longest = book.add(
-        seat + lift + depth.smallest - clear,
-        "screw.longest",
-        "Longest screw clear of the canvas",
-        parts=("screw",),
-        grain="depth",
+        seat + lift + depth.smallest - clear, "screw.longest", "Longest screw clear of the canvas", parts=("screw",), grain="depth"
     )
-    length = choose_screw(context, display.screw, shortest)
+    length = choose_screw(context, display.screw, shortest, longest)
     bitten = book.add(length - seat - lift, "screw.bite", "Bite in the bar", parts=("screw",), grain="depth")
-    left = book.add(
-        depth.smallest - bitten, "screw.clear", "Screw point to canvas", parts=("screw", "bar"), grain="depth"
-    )
-    inset = book.add(
-        face + (gap["width"] + seat_width) / 2, "screw.inset", "Screw line from the outside edge", parts=("screw",)
-    )
+    left = book.add(depth.smallest - bitten, "screw.clear", "Screw point to canvas", parts=("screw", "bar"), grain="depth")
+    # From the edge each line runs along: gaps that differ put the lines at different places.
+    inset = {
+        axis: book.add(face + (gap[axis] + seat_width) / 2, f"screw.inset.{axis}", f"Screw line from the {edges}", parts=("screw",))
+        for axis, edges in (("width", "left and right edge"), ("height", "top and bottom edge"))
+    }
     count: dict[str, int] = {}
     places: dict[str, tuple[Dim, ...]] = {}
-    spacing, corner = Fraction(rules.screw_spacing), Fraction(rules.screw_corner)
+    spacing, corner = exact(rules.screw_spacing), exact(rules.screw_corner)
     for axis, along in zip(AXES, ("across", "down"), strict=True):
         side = canvas[axis].largest
         quarter = side.value / 4
@@ -79,23 +81,35 @@ def screws(
         count[axis] = n
         places[axis] = tuple(
             book.add(
-                face + gap[axis] + end + (side - end * 2) * Fraction(i, n - 1), f"screw.{along}.{i + 1}",
-                f"Screw {i + 1} from the edge, {along}", parts=(f"screw.{along}.{i + 1}",), along=outside[axis],
+                face + gap[axis] + end + (side - end * 2) * Fraction(i, n - 1),
+                f"screw.{along}.{i + 1}",
+                f"Screw {i + 1} from the edge, {along}",
+                parts=(f"screw.{along}.{i + 1}",),
+                along=outside[axis],
             )
             for i in range(n)
-        )  # fmt: skip
+        )
         book.add_count(
-            f"screw.count.{axis}", f"Screws in each {'rail' if axis == 'width' else 'stile'}", n,
+            f"screw.count.{axis}",
+            f"Screws in each {'rail' if axis == 'width' else 'stile'}",
+            n,
             context.speak.say("side {}, less its ends twice {}: {} between the outer screws", side, end, free),
             context.speak.say("no more than {} apart, two at the least: " + f"{n}", spacing),
             parts=("screw",),
-        )  # fmt: skip
+        )
     total = 2 * (count["width"] + count["height"])
     book.add_count(
-        "screw.count",
-        "Screws in all",
-        total,
-        (f"2 × {count['width']} + 2 × {count['height']} = {total}",),
-        parts=("screw",),
+        "screw.count", "Screws in all", total, (f"2 × {count['width']} + 2 × {count['height']} = {total}",), parts=("screw",)
     )
-    return Screws(length, bitten, left, shortest, longest, count, places, inset, total)
+    return Screws(
+        length=length,
+        least=bite,
+        bite=bitten,
+        clear=left,
+        shortest=shortest,
+        longest=longest,
+        count=count,
+        places=places,
+        inset=inset,
+        total=total,
+    )

@@ -5,14 +5,16 @@ from __future__ import annotations
 from typing import Any
 
 from shadbo.core.contract.cutting import CutLine, StockLength
-from shadbo.core.contract.steps import Step
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import FloaterContext
 from shadbo.core.document.decisions.canvas import NewFrame
 from shadbo.core.document.shop import Moulding
+from shadbo.core.framing.rabbet import bowed
 from shadbo.core.framing.rails import Rails, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.stock import made_of
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import exact
 from shadbo.core.quantity.figures import Say
 
 
@@ -30,19 +32,8 @@ def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
         if not sizes.own_seat:
             seat_profile = say("{} × {}", sizes.seat_width, sizes.seat)
             across = book.add(sizes.inside["width"] * 1, "seat.strip.across", "Seat strip, across", parts=("seat",))
-            down = book.add(
-                sizes.inside["height"] - 2 * sizes.seat_width, "seat.strip.down", "Seat strip, down", parts=("seat",)
-            )
-            line(
-                "seat.across",
-                "Seat strips, top and bottom",
-                ("seat",),
-                2,
-                "seat strip",
-                across,
-                seat_profile,
-                ("square ends",),
-            )
+            down = book.add(sizes.inside["height"] - 2 * sizes.seat_width, "seat.strip.down", "Seat strip, down", parts=("seat",))
+            line("seat.across", "Seat strips, top and bottom", ("seat",), 2, "seat strip", across, seat_profile, ("square ends",))
             line(
                 "seat.down",
                 "Seat strips, sides",
@@ -55,21 +46,12 @@ def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
             )
     if sizes.lift.value > 0:
         lift_profile = say("{} wide, {} thick", book["lift.strip.width"], sizes.lift)
-        combo = made_of(tuple(Fraction(s) for s in context.shop.strips), sizes.lift.value)
+        combo = made_of(tuple(exact(s) for s in context.shop.strips), sizes.lift.value)
         built = say("of strips " + " + ".join("{}" for _ in combo), *combo) if combo else ()
         line(
-            "lift.across",
-            "Lift strips, top and bottom",
-            ("lift",),
-            2,
-            "lift strip",
-            book["lift.strip.across"],
-            lift_profile,
-            built,
+            "lift.across", "Lift strips, top and bottom", ("lift",), 2, "lift strip", book["lift.strip.across"], lift_profile, built
         )
-        line(
-            "lift.down", "Lift strips, sides", ("lift",), 2, "lift strip", book["lift.strip.down"], lift_profile, built
-        )
+        line("lift.down", "Lift strips, sides", ("lift",), 2, "lift strip", book["lift.strip.down"], lift_profile, built)
     for axis, liner in sizes.liner.items():
         if liner.value:
             strip = book.add(
@@ -81,22 +63,30 @@ def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
             line(f"liner.{axis}", "Liner strips", ("liner",), 2, "strip, painted dark", strip, say("{} thick", liner))
     for axis, where in (("width", "left and right"), ("height", "top and bottom")):
         note: Say = ("two a side; out again when it is screwed",)
-        line(
-            f"shim.{axis}",
-            f"Shims, {where}",
-            ("gap",),
-            4,
-            "card or ply",
-            book[f"shim.{axis}"],
-            ("thickness",),
-            note,
-            grain="depth",
-        )
-    line(
-        "screw", "Screws from behind", ("screw",), sizes.screws.total, "wood screw", sizes.screws.length,
-        ("through seat and lift",), ("in oversize holes, so that the stretcher can move",), grain="depth",
-    )  # fmt: skip
+        line(f"shim.{axis}", f"Shims, {where}", ("gap",), 4, "card or ply", book[f"shim.{axis}"], ("thickness",), note)
     return tuple(lines)
+
+
+def parts(context: FloaterContext, sizes: Sizes) -> tuple[Part, ...]:
+    """What is not cut: the frame that is there, screws, paint."""
+    found = [
+        got(
+            "screw",
+            "Screws from behind",
+            sizes.screws.total,
+            material="wood screw",
+            size=context.speak.say("{}", sizes.screws.length),
+            note=("through seat and lift, in oversize holes, so that the stretcher can move",),
+            lights=("screw",),
+            figure="screw.count",
+        ),
+        got("paint", "Dark paint", comes="hand", note=("for the inside",)),
+    ]
+    if sizes.moulding is None:
+        found.append(got("rail", "Floater frame", comes="came", note=("as it was read",), lights=("rail",)))
+    if not sizes.own_seat and sizes.moulding is not None:
+        found.append(got("pins", "Panel pins", material="20 mm"))
+    return tuple(found)
 
 
 def stock_sum(context: FloaterContext, sizes: Sizes) -> tuple[StockLength, ...]:
@@ -109,61 +99,174 @@ def rails_of(context: FloaterContext, sizes: Sizes, moulding: Moulding) -> Rails
     frame = context.display.frame
     assert isinstance(frame, NewFrame)
     return Rails(
-        moulding.name, Fraction(moulding.length), sizes.face, context.speak.say("{} × {}", sizes.face, sizes.rail_height),
-        sizes.outside, sizes.inside, frame.spare_rail,
-    )  # fmt: skip
+        moulding.name,
+        exact(moulding.length),
+        sizes.face,
+        context.speak.say("{} × {}", sizes.face, sizes.rail_height),
+        sizes.outside,
+        sizes.inside,
+        frame.spare_rail,
+    )
 
 
-def steps(context: FloaterContext, sizes: Sizes) -> tuple[Step, ...]:
+def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
     """The order of work, with its gates, waits and cautions."""
     say, book = context.speak.say, context.book
     display = context.display
     new = isinstance(display.frame, NewFrame)
-    out: list[Step] = [
-        Step("measure", "Measure again", say(
-            "Read the canvas once more before anything is cut: largest width {}, largest height {}.",
-            sizes.canvas["width"].largest, sizes.canvas["height"].largest), 5, gate=True, parts=("canvas",)),
-    ]  # fmt: skip
+    out: list[Operation] = [
+        Operation(
+            "measure",
+            "Measure again",
+            say(
+                "Read the canvas once more before anything is cut: largest width {}, largest height {}.",
+                sizes.canvas["width"].largest,
+                sizes.canvas["height"].largest,
+            ),
+            5,
+            gate=True,
+            parts=("canvas",),
+        )
+    ]
     if new:
         moulding = sizes.moulding
         assert moulding is not None
         if display.solve == "rail_height" and sizes.profile_height.value > sizes.rail_height.value:
-            out.append(Step("rip", "Rip the moulding", say("Rip to {} high.", sizes.rail_height), 15,
-                            care="Guards on, push stick, eye and hearing protection; test cut first.", parts=("rail",)))  # fmt: skip
+            out.append(
+                Operation(
+                    "rip",
+                    "Rip the moulding",
+                    say("Rip to {} high.", sizes.rail_height),
+                    15,
+                    care="Guards on, push stick, eye and hearing protection; test cut first.",
+                    parts=("rail",),
+                )
+            )
         out += [
             *frame_steps(context, rails_of(context, sizes, moulding)),
-            Step("inside", "Read the inside", say("It should be {} by {}; type what it is before going on.",
-                                                  sizes.inside["width"], sizes.inside["height"]), 5, gate=True, parts=("rail", "gap")),
-        ]  # fmt: skip
+            Operation(
+                "inside",
+                "Read the inside",
+                say("It should be {} by {}; type what it is before going on.", sizes.inside["width"], sizes.inside["height"]),
+                5,
+                gate=True,
+                parts=("rail", "gap"),
+            ),
+        ]
         if not sizes.own_seat:
-            out.append(Step("seat", "Fix the seat strips", say("Glue and pin strips {} wide and {} thick, flush with the back.",
-                                                             sizes.seat_width, sizes.seat), 20, wait_minutes=60,
-                            care="Pin nailer: eye protection, never towards a hand.", parts=("seat",)))  # fmt: skip
-    if not new and any(f"frame.bow.{axis}" in book.dims for axis in ("width", "height")):
-        out.append(Step("blocks", "Straighten the rails", ("Block bowed rails at the middle and read the inside again both ways before going on.",),
-                        10, gate=True, parts=("rail",)))  # fmt: skip
+            out.append(
+                Operation(
+                    "seat",
+                    "Fix the seat strips",
+                    say("Glue and pin strips {} wide and {} thick, flush with the back.", sizes.seat_width, sizes.seat),
+                    20,
+                    wait_minutes=60,
+                    care="Pin nailer: eye protection, never towards a hand.",
+                    parts=("seat",),
+                    uses=("pins",),
+                    makes=("seat",),
+                )
+            )
+    if not new and bowed(context):
+        out.append(
+            Operation(
+                "blocks",
+                "Straighten the rails",
+                ("Block bowed rails at the middle and read the inside again both ways before going on.",),
+                10,
+                gate=True,
+                parts=("rail",),
+            )
+        )
     if any(liner.value for liner in sizes.liner.values()):
-        out.append(Step("liner", "Line the wide axis", ("Glue the liner strips to the inner faces, flush with the rail's face.",), 15,
-                        wait_minutes=60, parts=("liner",)))  # fmt: skip
-    out.append(Step("paint", "Paint the inside dark", ("Inner faces, seat and lift strips, so that they vanish.",), 15,
-                    wait_minutes=60, care="Follow the tin; fresh air.", parts=("gap", "seat", "lift")))  # fmt: skip
+        out.append(
+            Operation(
+                "liner",
+                "Line the wide axis",
+                ("Glue the liner strips to the inner faces, flush with the rail's face.",),
+                15,
+                wait_minutes=60,
+                parts=("liner",),
+                makes=("liner",),
+            )
+        )
+    out.append(
+        Operation(
+            "paint",
+            "Paint the inside dark",
+            ("Inner faces and seat, so that they vanish.",),
+            15,
+            wait_minutes=60,
+            care="Follow the tin; fresh air.",
+            parts=("gap", "seat"),
+            uses=("paint",),
+        )
+    )
     if sizes.lift.value > 0:
         kind = "in the middle of each side" if display.lift_kind == "strips" else "all round"
-        out.append(Step("lift", "Fix the lift strips", say(f"{{}} thick, {kind}, as wide as the seat reaches under the bar.", sizes.lift),
-                        10, parts=("lift",)))  # fmt: skip
+        out.append(
+            Operation(
+                "lift",
+                "Fix the lift strips",
+                say(f"{{}} thick, {kind}, as wide as the seat reaches under the bar; painted as the inside is.", sizes.lift),
+                10,
+                parts=("lift",),
+                makes=("lift",),
+                uses=("paint",),
+            )
+        )
     out += [
-        Step("holes", "Drill the screw holes", say(
-            "{} in from the outside edge, from behind; first hole {} from the corner across, {} down; oversize, so that "
-            "the stretcher can move.", sizes.screws.inset, sizes.screws.places["width"][0], sizes.screws.places["height"][0]),
-            15, care="Stop block on the bit; nothing but the bench beneath.", parts=("screw",)),
-        Step("centre", "Centre the canvas", say("Face down on a soft clean cloth: frame over it, shims of {} at the sides and {} "
-                                                "top and bottom, two a side.", book["shim.width"], book["shim.height"]), 10, parts=("gap", "canvas")),
-        Step("look", "Look at the front", ("Turn it over before the first screw: gaps even, canvas straight, the right way up.",),
-             5, gate=True, parts=("canvas", "gap")),
-        Step("screw", "Screw it in", say(f"{book.counts['screw.count'].count} screws {{}} long; they bite {{}} and end {{}} "
-                                         "from the canvas. By hand for the last turns.",
-                                         sizes.screws.length, sizes.screws.bite, sizes.screws.clear), 15,
-             care="Never towards the canvas with a longer screw than this.", parts=("screw",)),
-        Step("shims", "Take the shims out", ("Look once more from the front, then bumpers on the two lower corners.",), 5, gate=True, parts=("gap",)),
-    ]  # fmt: skip
+        Operation(
+            "holes",
+            "Drill the screw holes",
+            say(
+                "From behind, {} from the left and right edges and {} from top and bottom; first hole {} from the corner across, {} down; "
+                "oversize, so that the stretcher can move.",
+                sizes.screws.inset["width"],
+                sizes.screws.inset["height"],
+                sizes.screws.places["width"][0],
+                sizes.screws.places["height"][0],
+            ),
+            15,
+            care="Stop block on the bit; nothing but the bench beneath.",
+            parts=("screw", "rail"),
+        ),
+        Operation(
+            "centre",
+            "Centre the canvas",
+            say(
+                "Face down on a soft clean cloth: frame over it, shims of {} at the sides and {} top and bottom, two a side.",
+                book["shim.width"],
+                book["shim.height"],
+            ),
+            10,
+            parts=("gap", "canvas"),
+            makes=("shim",),
+        ),
+        Operation(
+            "look",
+            "Look at the front",
+            ("Turn it over before the first screw: gaps even, canvas straight, the right way up.",),
+            5,
+            gate=True,
+            parts=("canvas", "gap"),
+        ),
+        Operation(
+            "screw",
+            "Screw it in",
+            say(
+                f"{book.counts['screw.count'].count} screws {{}} long; they bite {{}} and end {{}} "
+                "from the canvas. By hand for the last turns.",
+                sizes.screws.length,
+                sizes.screws.bite,
+                sizes.screws.clear,
+            ),
+            15,
+            care="Never towards the canvas with a longer screw than this.",
+            parts=("screw", "canvas"),
+            holds=("canvas",),
+            method="screws",
+        ),
+        Operation("shims", "Take the shims out", ("Look once more from the front.",), 5, gate=True, parts=("gap",), uses=("shim",)),
+    ]
     return tuple(out)

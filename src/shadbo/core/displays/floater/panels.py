@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from shadbo.core.contract.asking import given, station_inputs
+from shadbo.core.contract.asking import choice, given, station_inputs
 from shadbo.core.contract.checks import put
-from shadbo.core.contract.display import Panel
+from shadbo.core.contract.display import Panel, PanelOf
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option, Slide
 from shadbo.core.displays.floater.depth_rules import deep_enough
 from shadbo.core.displays.floater.sizes import Sizes
@@ -14,13 +14,19 @@ from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.document.decisions.canvas import BoughtFrame, NewFrame
 from shadbo.core.document.schools import SCHOOLS, new_frame, read_frame
 from shadbo.core.framing.canvas_choices import canvas_displays
-from shadbo.core.framing.rabbet_choices import blocks_choice
+from shadbo.core.framing.own import own_inputs
+from shadbo.core.framing.rabbet_choices import blocks_choice, spare_rail
 from shadbo.core.measuring.desk import desk_panel
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 
 
-def panels(context: FloaterContext, sizes: Sizes) -> tuple[Panel, ...]:
-    return (desk_panel(context, sizes.thing), _display(context, sizes), _depth(context, sizes), _cut(context, sizes))
+def panels(context: FloaterContext, sizes: Sizes) -> tuple[PanelOf, ...]:
+    return (
+        desk_panel(context, sizes.thing),
+        PanelOf("display", lambda: _display(context, sizes)),
+        PanelOf("depth", lambda: _depth(context, sizes)),
+        PanelOf("cut", lambda: _cut(context, sizes)),
+    )
 
 
 def _display(context: FloaterContext, sizes: Sizes) -> Panel:
@@ -35,16 +41,13 @@ def _display(context: FloaterContext, sizes: Sizes) -> Panel:
                 given(context.shop.showing, context.book["gap.planned"], "Gap"),
                 slide=Slide(1, 25, int(round(context.book["gap.planned"].value))),
             ),
-            _mouldings(context, sizes, frame),
+            _mouldings(context, sizes),
+            *own_inputs(
+                context, "mouldings", "/display/frame/moulding", frame.moulding, sizes.moulding or context.shop.mouldings[0]
+            ),
         ]
         figures += ["gap.variation.width", "gap.variation.height", "gap.to_hide", "fit.width", "fit.height"]
-        return Panel(
-            "display",
-            "Display",
-            ("A floater: how wide a gap, and which rail round it.",),
-            tuple(inputs),
-            tuple(figures),
-        )
+        return Panel(("A floater: how wide a gap, and which rail round it.",), tuple(inputs), tuple(figures))
     assert sizes.inner is not None
     for own in AXES:
         axis = own if not frame.turned else ("height" if own == "width" else "width")
@@ -57,18 +60,40 @@ def _display(context: FloaterContext, sizes: Sizes) -> Panel:
             "rail",
         )
     inputs.append(given(context.shop.showing, sizes.face, "Its rail"))
-    inputs.append(ChoiceInput("turned", "Which way the frame stands", "Frame", (
-        Option("as_read", ("As it was read",), (), not frame.turned, (put("/display/frame/turned", False),)),
-        Option("turned", ("A quarter turn",), context.speak.say(
-            "gaps {} and {}" , *(context.book[f"gap.turned.{a}" if not frame.turned else f"gap.{a}"] for a in AXES)),
-            frame.turned, (put("/display/frame/turned", True),)),
-    ), ("rail",), "buttons"))  # fmt: skip
-    inputs.append(blocks_choice(frame))
+    inputs.append(
+        choice(
+            context,
+            "/display/frame/turned",
+            "Which way the frame stands",
+            "Frame",
+            (
+                (False, ("As it was read",), ()),
+                (
+                    True,
+                    ("A quarter turn",),
+                    context.speak.say(
+                        "gaps {} and {}", *(context.book[f"gap.turned.{a}" if not frame.turned else f"gap.{a}"] for a in AXES)
+                    ),
+                ),
+            ),
+            ("rail",),
+        )
+    )
+    inputs.append(blocks_choice(context))
     inputs += [given(context.shop.showing, sizes.liner[axis], "Liner") for axis in AXES]
-    figures = [*figures[:4], "gap.width", "gap.height", "gap.difference", *figures[4:],
-               "gap.turned.width", "gap.turned.height", "even.liner", "fit.width", "fit.height"]  # fmt: skip
-    return Panel("display", "Display", ("A frame that is already made: read its inside, and see what gap it leaves.",),
-                 tuple(inputs), tuple(figures))  # fmt: skip
+    figures = [
+        *figures[:4],
+        "gap.width",
+        "gap.height",
+        "gap.difference",
+        *figures[4:],
+        "gap.turned.width",
+        "gap.turned.height",
+        "even.liner",
+        "fit.width",
+        "fit.height",
+    ]
+    return Panel(("A frame that is already made: read its inside, and see what gap it leaves.",), tuple(inputs), tuple(figures))
 
 
 def _new_or_bought(context: FloaterContext, sizes: Sizes) -> ChoiceInput:
@@ -78,15 +103,31 @@ def _new_or_bought(context: FloaterContext, sizes: Sizes) -> ChoiceInput:
     new = new_frame(deep[0].key if deep else "rail", context.piece.units)
     bought = read_frame(
         {axis: sizes.inside[axis].value for axis in AXES},
-        {"face": sizes.face.value, "rail_height": sizes.rail_height.value, "seat_thickness": sizes.seat.value,
-         "seat_width": sizes.seat_width.value},
-    )  # fmt: skip
+        {
+            "face": sizes.face.value,
+            "rail_height": sizes.rail_height.value,
+            "seat_thickness": sizes.seat.value,
+            "seat_width": sizes.seat_width.value,
+        },
+    )
     follows = (put("/display/solve", "lift"),) if context.display.solve == "rail_height" else ()
-    return ChoiceInput("frame", "The frame is", "Frame", (
-        Option("new", ("To be made",), ("The gap is chosen, the rails follow.",), not made, (put("/display/frame", new),)),
-        Option("bought", ("Already made or bought",), say("The inside is read, the gaps follow."), made,
-               (*follows, put("/display/frame", bought))),
-    ), ("rail",), "buttons")  # fmt: skip
+    return ChoiceInput(
+        "frame",
+        "The frame is",
+        "Frame",
+        (
+            Option("new", ("To be made",), ("The gap is chosen, the rails follow.",), not made, (put("/display/frame", new),)),
+            Option(
+                "bought",
+                ("Already made or bought",),
+                say("The inside is read, the gaps follow."),
+                made,
+                (*follows, put("/display/frame", bought)),
+            ),
+        ),
+        ("rail",),
+        "buttons",
+    )
 
 
 def _schools(context: FloaterContext, frame: NewFrame) -> ChoiceInput:
@@ -94,51 +135,64 @@ def _schools(context: FloaterContext, frame: NewFrame) -> ChoiceInput:
     for key, metric, inch, why in SCHOOLS:
         gap = metric if context.piece.units == "mm" else inch
         options.append(
-            Option(
-                key, context.speak.say("{}", gap), (why,), Fraction(frame.gap) == gap, (put("/display/frame/gap", gap),)
-            )
+            Option(key, context.speak.say("{}", gap), (why,), exact(frame.gap) == gap, (put("/display/frame/gap", gap),))
         )
     return ChoiceInput("gap", "Gap a side", "Gap", tuple(options), ("gap",), "buttons")
 
 
-def _mouldings(context: FloaterContext, sizes: Sizes, frame: NewFrame) -> ChoiceInput:
+def _mouldings(context: FloaterContext, sizes: Sizes) -> ChoiceInput:
     """Each moulding with what it would make of the reveal or lift."""
     say, display = context.speak.say, context.display
     options = []
     for m in context.shop.mouldings:
         strip = context.shop.rules.seat_strip_thickness
-        room = Fraction(m.height) - Fraction(m.seat_thickness or strip) - sizes.depth.mean.value
+        room = exact(m.height) - exact(m.seat_thickness or strip) - sizes.depth.mean.value
         if display.solve == "lift":
-            lift = room - Fraction(display.reveal)
+            lift = room - exact(display.reveal)
             detail = say("lift {}", lift) if lift >= 0 else say("too shallow by {}", -lift)
         elif display.solve == "reveal":
-            reveal = room - Fraction(display.lift)
+            reveal = room - exact(display.lift)
             detail = say("reveal {}", reveal) if reveal >= 0 else say("stands {} proud", -reveal)
         else:
-            over = Fraction(m.height) - sizes.rail_height.value
+            over = exact(m.height) - sizes.rail_height.value
             detail = say("rip {} off", over) if over >= 0 else say("too low by {}", -over)
-        options.append(
-            Option(m.key, (m.name,), detail, m.key == frame.moulding, (put("/display/frame/moulding", m.key),))
-        )
-    return ChoiceInput("moulding", "Rail", "Rail", tuple(options), ("rail",), "list")
+        options.append((m.key, (m.name,), detail))
+    return choice(context, "/display/frame/moulding", "Rail", "Rail", options, ("rail",), look="list")
 
 
 def _depth(context: FloaterContext, sizes: Sizes) -> Panel:
     display, say = context.display, context.speak.say
     new = isinstance(display.frame, NewFrame)
     follows = [
-        Option("reveal", ("Reveal follows",), ("Rail and lift are given.",), display.solve == "reveal",
-               (put("/display/lift", max(Fraction(0), sizes.lift.value)), put("/display/solve", "reveal"))),
-        Option("lift", ("Lift follows",), ("Rail and reveal are given.",), display.solve == "lift",
-               (put("/display/reveal", max(Fraction(-100), sizes.reveal.value)), put("/display/solve", "lift"))),
-    ]  # fmt: skip
+        Option(
+            "reveal",
+            ("Reveal follows",),
+            ("Rail and lift are given.",),
+            display.solve == "reveal",
+            (put("/display/lift", max(Fraction(0), sizes.lift.value)), put("/display/solve", "reveal")),
+        ),
+        Option(
+            "lift",
+            ("Lift follows",),
+            ("Rail and reveal are given.",),
+            display.solve == "lift",
+            (put("/display/reveal", max(Fraction(-100), sizes.reveal.value)), put("/display/solve", "lift")),
+        ),
+    ]
     if new:
-        follows.append(Option(
-            "rail_height", ("Rail height follows",), ("Lift and reveal are given; the moulding is ripped down to suit.",),
-            display.solve == "rail_height",
-            (put("/display/lift", max(Fraction(0), sizes.lift.value)),
-             put("/display/reveal", max(Fraction(-100), sizes.reveal.value)), put("/display/solve", "rail_height")),
-        ))  # fmt: skip
+        follows.append(
+            Option(
+                "rail_height",
+                ("Rail height follows",),
+                ("Lift and reveal are given; the moulding is ripped down to suit.",),
+                display.solve == "rail_height",
+                (
+                    put("/display/lift", max(Fraction(0), sizes.lift.value)),
+                    put("/display/reveal", max(Fraction(-100), sizes.reveal.value)),
+                    put("/display/solve", "rail_height"),
+                ),
+            )
+        )
     inputs: list[Input] = [
         ChoiceInput("solve", "What follows from the rest", "Sum", tuple(follows), ("lift", "reveal"), "list"),
         given(context.shop.showing, sizes.reveal, "Sum", pointer="/display/reveal"),
@@ -147,32 +201,48 @@ def _depth(context: FloaterContext, sizes: Sizes) -> Panel:
     if not new:
         inputs.append(given(context.shop.showing, sizes.profile_height, "Sum"))
     inputs += [
-        ChoiceInput("lift_kind", "Lift strips", "Seat and lift", (
-            Option("strips", ("Middle of each side",), say("small work, up to {} a side", Fraction(context.shop.rules.strips_up_to)),
-                   display.lift_kind == "strips", (put("/display/lift_kind", "strips"),)),
-            Option("all_round", ("All round",), ("carries the bar along its whole length",), display.lift_kind == "all_round",
-                   (put("/display/lift_kind", "all_round"),)),
-        ), ("lift",), "buttons"),
+        choice(
+            context,
+            "/display/lift_kind",
+            "Lift strips",
+            "Seat and lift",
+            (
+                ("strips", ("Middle of each side",), say("small work, up to {} a side", context.rule("strips_up_to"))),
+                ("all_round", ("All round",), ("carries the bar along its whole length",)),
+            ),
+            ("lift",),
+        ),
         given(context.shop.showing, sizes.seat, "Seat and lift", optional=new),
         given(context.shop.showing, sizes.seat_width, "Seat and lift", optional=new),
-        given(context.shop.showing, sizes.screws.length, "Screws", optional=True,
-               hint=say("Between {} and {}. Left empty: the shortest in stock that bites.", sizes.screws.shortest, sizes.screws.longest)),
-    ]  # fmt: skip
-    figures = ("rail.height", "depth.reveal", "depth.lift", "depth.used", "seat.needed", "seat.under", "screw.bite",
-               "screw.clear", "screw.count")  # fmt: skip
+        given(
+            context.shop.showing,
+            sizes.screws.length,
+            "Screws",
+            optional=True,
+            hint=say(
+                "Between {} and {}. Left empty: the shortest in stock that bites.", sizes.screws.shortest, sizes.screws.longest
+            ),
+        ),
+    ]
+    figures = (
+        "rail.height",
+        "depth.reveal",
+        "depth.lift",
+        "depth.used",
+        "seat.needed",
+        "seat.under",
+        "screw.bite",
+        "screw.clear",
+        "screw.count",
+    )
     return Panel(
-        "depth",
-        "Depth",
-        ("From the rail's face to the wall: what lies in front of what.",),
-        tuple(inputs),
-        figures,
-        ("section", "face", "back"),
+        ("From the rail's face to the wall: what lies in front of what.",), tuple(inputs), figures, ("section", "face", "back")
     )
 
 
 def _cut(context: FloaterContext, sizes: Sizes) -> Panel:
     frame = context.display.frame
-    figures: tuple[str, ...] = ("frame.diagonal", "frame.square", "screw.inset")
+    figures: tuple[str, ...] = ("frame.diagonal", "frame.square", "screw.inset.width", "screw.inset.height")
     inputs: list[Input] = []
     if isinstance(frame, NewFrame):
         figures = (
@@ -182,13 +252,8 @@ def _cut(context: FloaterContext, sizes: Sizes) -> Panel:
             "cut.order",
             "frame.diagonal",
             "frame.square",
-            "screw.inset",
+            "screw.inset.width",
+            "screw.inset.height",
         )
-        inputs.append(ChoiceInput("spare_rail", "Spare rail", "Rails", (
-            Option("no", ("Four rails",), (), not frame.spare_rail, (put("/display/frame/spare_rail", False),)),
-            Option("yes", ("One too many",), ("from a long length, in case a cut goes wrong",), frame.spare_rail,
-                   (put("/display/frame/spare_rail", True),)),
-        ), ("rail",), "buttons"))  # fmt: skip
-    return Panel(
-        "cut", "Cut", ("What to cut, out of which lengths.",), tuple(inputs), figures, ("back", "face", "section")
-    )
+        inputs.append(spare_rail(context))
+    return Panel(("What to cut, out of which lengths.",), tuple(inputs), figures, ("back", "face", "section"))

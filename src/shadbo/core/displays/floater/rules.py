@@ -1,31 +1,28 @@
-"""What can be wrong with a floater, and the ways out (handbook sections 3, 5 and 6)."""
+"""What can be wrong with a floater, and the ways out."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 
 from shadbo.core.contract.checks import WayOut, put
-from shadbo.core.displays.floater.depth_rules import check_depth, deep_enough, up
+from shadbo.core.displays.floater.depth_rules import check_depth, deep_enough
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.document.decisions.canvas import BoughtFrame, NewFrame
 from shadbo.core.document.schools import new_frame
+from shadbo.core.framing.families import check_in_stock, check_long_enough, quarter_turn
 from shadbo.core.framing.rabbet import check_bow
 from shadbo.core.framing.rabbet_choices import into_a_lip
 from shadbo.core.measuring.doubts import check_readings
-from shadbo.core.quantity.exact import Fraction
-
-EYE_PASSES = Fraction(16, 10)
-GAP_STEP = Fraction(1, 2)
+from shadbo.core.quantity.exact import Fraction, exact, up
 
 
 def check(context: FloaterContext, sizes: Sizes) -> None:
     """Put every check of the floater into the list, each with its ways out."""
     if sizes.inner:
         check_readings(
-            context.checks, context.speak, context.shop, "frame", sizes.inner["width"], sizes.inner["height"], "rail",
-            key="frame",
-        )  # fmt: skip
+            context.checks, context.speak, context.shop, "frame", sizes.inner["width"], sizes.inner["height"], "rail", key="frame"
+        )
         frame = context.display.frame
         assert isinstance(frame, BoughtFrame)
         bow = {a: context.book[f"frame.bow.{a}"] for a in AXES if f"frame.bow.{a}" in context.book.dims}
@@ -45,7 +42,7 @@ def _new_frame_instead(context: FloaterContext, sizes: Sizes) -> Iterator[WayOut
     for moulding in deep_enough(context, sizes, context.display.reveal):
         frame = new_frame(moulding.key, context.piece.units)
         yield WayOut(
-            context.speak.say(f"Make a new frame of {moulding.name}, gap {{}} a side", Fraction(frame["gap"])),
+            context.speak.say(f"Make a new frame of {moulding.name}, gap {{}} a side", exact(frame["gap"])),
             (put("/display/frame", frame),),
         )
         return
@@ -61,27 +58,37 @@ def _goes_in(context: FloaterContext, sizes: Sizes) -> None:
             continue
         if fit.value >= 0:
             context.checks.add(
-                "caution", f"fit.{axis}", "display",
-                say(f"The canvas may not go in: {{}} of room in the {axis}, and the readings may be {{}} out.", fit, context.speak.fine(fit.worst)),
+                "caution",
+                f"fit.{axis}",
+                "display",
+                say(
+                    f"The canvas may not go in: {{}} of room in the {axis}, and the readings may be {{}} out.",
+                    fit,
+                    context.speak.fine(fit.worst),
+                ),
                 why=say("Worst case of the tape readings; the likely spread is {}.", context.speak.fine(fit.likely)),
-                source_key="tape", figure=fit.name, parts=("canvas", "gap"),
-            )  # fmt: skip
+                source_key="tape",
+                figure=fit.name,
+                parts=("canvas", "gap"),
+            )
             continue
         ways = []
         if min(turned.values()) > 0:
-            ways.append(WayOut(
-                say("Turn the frame a quarter turn: gaps {} left and right, {} top and bottom", turned["width"], turned["height"]),
-                (put("/display/frame/turned", not frame.turned),),
-            ))  # fmt: skip
+            ways.append(quarter_turn(context, frame, "gaps", turned["width"], turned["height"]))
         if sizes.liner[axis].value and fit.value + 2 * sizes.liner[axis].value > 0:
             ways.append(WayOut(say("Take the liner out"), (put(f"/display/frame/liner_{axis}", Fraction(0)),)))
         ways += list(_new_frame_instead(context, sizes)) or into_a_lip(context)
         context.checks.add(
-            "stop", f"fit.{axis}", "display",
+            "stop",
+            f"fit.{axis}",
+            "display",
             say(f"The canvas won't go in: it is {{}} larger than the inside in the {axis}.", -fit.value),
             why=say("Largest canvas reading {}, smallest inside {}.", sizes.canvas[axis].largest, sizes.inside[axis]),
-            source_key="which-reading", figure=fit.name, parts=("canvas", "rail"), ways=ways,
-        )  # fmt: skip
+            source_key="which-reading",
+            figure=fit.name,
+            parts=("canvas", "rail"),
+            ways=ways,
+        )
 
 
 def _even(context: FloaterContext, sizes: Sizes) -> None:
@@ -91,40 +98,48 @@ def _even(context: FloaterContext, sizes: Sizes) -> None:
         return
     difference = book["gap.difference"]
     turned = {axis: book[f"gap.turned.{axis}"].value for axis in AXES}
-    if difference.value > EYE_PASSES:
+    if difference.value > context.rule("eye_passes"):
         big = "width" if sizes.gap["width"].value > sizes.gap["height"].value else "height"
         liner = book["even.liner"]
-        ways = [WayOut(
-            say("Line both inner faces of that axis with strips {} thick: both gaps {}", liner, min(g.value for g in sizes.gap.values())),
-            (put(f"/display/frame/liner_{big}", sizes.liner[big].value + liner.value),),
-        )]  # fmt: skip
+        ways = []
+        # Thicker than a strip it is a frame of the wrong size.
+        if liner.value <= context.rule("liner_most"):
+            ways.append(
+                WayOut(
+                    say(
+                        "Line both inner faces of that axis with strips {} thick: both gaps {}",
+                        liner,
+                        min(g.value for g in sizes.gap.values()),
+                    ),
+                    (put(f"/display/frame/liner_{big}", sizes.liner[big].value + liner.value),),
+                )
+            )
         if min(turned.values()) > 0 and abs(turned["width"] - turned["height"]) < difference.value:
-            ways.append(WayOut(
-                say("Turn the frame: gaps {} and {}", turned["width"], turned["height"]),
-                (put("/display/frame/turned", not frame.turned),),
-            ))  # fmt: skip
+            ways.append(quarter_turn(context, frame, "gaps", turned["width"], turned["height"]))
+        if not ways:
+            ways += _new_frame_instead(context, sizes)
         context.checks.add(
-            "caution", "gap.uneven", "display",
+            "caution",
+            "gap.uneven",
+            "display",
             say("The gaps differ: {} left and right, {} top and bottom.", sizes.gap["width"], sizes.gap["height"]),
-            why=say(f"A canvas {big} of {{}} would even them; more than {{}} shows to the eye.", book[f"even.canvas.{big}"], EYE_PASSES),
-            source_key="eye", figure=difference.name, parts=("gap",), ways=ways,
-        )  # fmt: skip
+            why=say(
+                f"A canvas {big} of {{}} would even them; more than {{}} shows to the eye.",
+                book[f"even.canvas.{big}"],
+                context.rule("eye_passes"),
+            ),
+            source_key="eye",
+            figure=difference.name,
+            parts=("gap",),
+            ways=ways,
+        )
 
 
 def _moulding(context: FloaterContext, sizes: Sizes) -> None:
-    if not sizes.missing:
-        return
     frame = context.display.frame
     assert isinstance(frame, NewFrame)
-    ways = [
-        WayOut((f"Use {m.name}",), (put("/display/frame/moulding", m.key),))
-        for m in deep_enough(context, sizes, context.display.reveal)[:3]
-    ]
-    context.checks.add(
-        "stop", "moulding.missing", "display", (f"The stock list has no moulding called “{frame.moulding}”.",),
-        why="The drawing is made with the first moulding of the list until another is chosen.",
-        source_key="stock", figure="rail.face", parts=("rail",), ways=ways,
-    )  # fmt: skip
+    fitting = deep_enough(context, sizes, context.display.reveal)
+    check_in_stock(context, sizes.missing, frame.moulding, fitting, place="/display/frame/moulding")
 
 
 def _new_fit(context: FloaterContext, sizes: Sizes) -> None:
@@ -132,14 +147,22 @@ def _new_fit(context: FloaterContext, sizes: Sizes) -> None:
     for axis in AXES:
         fit = sizes.fit[axis]
         if fit.value <= fit.worst:
-            need = fit.worst / 2 // GAP_STEP * GAP_STEP + GAP_STEP
+            need = fit.worst / 2 // context.rule("gap_step") * context.rule("gap_step") + context.rule("gap_step")
             context.checks.add(
-                "caution", f"fit.{axis}", "display",
-                say(f"The canvas may bind in the {axis}: {{}} of room, and saw and tape may take {{}} of it.", fit, context.speak.fine(fit.worst)),
+                "caution",
+                f"fit.{axis}",
+                "display",
+                say(
+                    f"The canvas may bind in the {axis}: {{}} of room, and saw and tape may take {{}} of it.",
+                    fit,
+                    context.speak.fine(fit.worst),
+                ),
                 why=say("Worst case of saw and tape; the likely spread is {}.", context.speak.fine(fit.likely)),
-                source_key="saw", figure=fit.name, parts=("gap",),
+                source_key="saw",
+                figure=fit.name,
+                parts=("gap",),
                 ways=(WayOut(say("Plan a gap of {} a side", need), (put("/display/frame/gap", need),)),),
-            )  # fmt: skip
+            )
 
 
 def _untrue(context: FloaterContext, sizes: Sizes) -> None:
@@ -156,38 +179,39 @@ def _untrue(context: FloaterContext, sizes: Sizes) -> None:
         return
     ways: list[WayOut] = []
     if isinstance(frame, NewFrame):
-        needed = up(sizes.gap_to_hide.value, GAP_STEP)
+        needed = up(sizes.gap_to_hide.value, context.rule("gap_step"))
         if needed <= 100:
-            ways.append(WayOut(
-                say("Widen the gap to {} a side: it then varies by a quarter or less", needed), (put("/display/frame/gap", needed),)
-            ))  # fmt: skip
+            ways.append(
+                WayOut(
+                    say("Widen the gap to {} a side: it then varies by a quarter or less", needed),
+                    (put("/display/frame/gap", needed),),
+                )
+            )
     context.checks.add(
-        "caution", "gap.untrue", "display",
-        say("The gap is too small to hide how untrue the canvas is: beside it the gap runs from {} to {}.",
+        "caution",
+        "gap.untrue",
+        "display",
+        say(
+            "The gap is too small to hide how untrue the canvas is: beside it the gap runs from {} to {}.",
             min(sizes.gap_at[s].value for s in sizes.gap_at if s in sizes.canvas[axis].stations),
-            max(sizes.gap_at[s].value for s in sizes.gap_at if s in sizes.canvas[axis].stations)),
-        why=say("It varies by {}, more than a quarter of {}; from {} a side it would pass.",
-                variation, sizes.gap[axis], sizes.gap_to_hide),
-        source_key="gap-quarter", figure=variation.name, parts=("gap", "canvas"), ways=ways,
-    )  # fmt: skip
+            max(sizes.gap_at[s].value for s in sizes.gap_at if s in sizes.canvas[axis].stations),
+        ),
+        why=say(
+            "It varies by {}, more than a quarter of {}; from {} a side it would pass.",
+            variation,
+            sizes.gap[axis],
+            sizes.gap_to_hide,
+        ),
+        source_key="gap-quarter",
+        figure=variation.name,
+        parts=("gap", "canvas"),
+        ways=ways,
+    )
 
 
 def _stock_length(context: FloaterContext, sizes: Sizes) -> None:
-    say, moulding = context.speak.say, sizes.moulding
-    assert moulding is not None
+    assert sizes.moulding is not None
     longest = max((sizes.outside[a] for a in AXES), key=lambda d: d.value)
-    need = longest.value + Fraction(context.shop.rules.kerf)
-    if need <= Fraction(moulding.length):
-        return
     depths = {m.key for m in deep_enough(context, sizes, context.display.reveal)}
-    ways = [
-        WayOut(say(f"Use {m.name}: it comes {{}} long", Fraction(m.length)), (put("/display/frame/moulding", m.key),))
-        for m in sorted(context.shop.mouldings, key=lambda m: (m.key not in depths, m.height, m.face))
-        if Fraction(m.length) >= longest.value - 2 * sizes.face.value + 2 * Fraction(m.face) + Fraction(context.shop.rules.kerf)
-    ][:3]  # fmt: skip
-    context.checks.add(
-        "stop", "rail.stock", "cut",
-        say(f"The longest rail, {{}}, can't be cut from {moulding.name}: it comes in lengths of {{}}.", longest, Fraction(moulding.length)),
-        why=say("A rail uses its long point and a kerf of {}.", Fraction(context.shop.rules.kerf)),
-        source_key="stock", figure=longest.name, parts=("rail",), ways=ways,
-    )  # fmt: skip
+    others = sorted(context.shop.mouldings, key=lambda m: (m.key not in depths, m.height, m.face))
+    check_long_enough(context, longest, sizes.moulding, others, place="/display/frame/moulding")

@@ -1,4 +1,4 @@
-"""The sums of a floater frame (handbook section 6).
+"""The sums of a floater frame.
 
     inside = canvas + 2 × gap          outside = inside + 2 × face
     reveal = rail height − (seat + lift + bar)      + the canvas lies below the rail's face, − it stands proud
@@ -8,7 +8,6 @@ A frame that is already made goes the other way round: gap = (inside − canvas)
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import partial
 
 from shadbo.core.displays.floater.fixing import Screws, lift_strips, screws
@@ -17,16 +16,18 @@ from shadbo.core.document.decisions.canvas import BoughtFrame, Floater, NewFrame
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.readings import HeightStations, WidthStations
 from shadbo.core.document.shop import Moulding, Shop
+from shadbo.core.framing.own import stock_leaf
 from shadbo.core.framing.rabbet import bows, read_once
 from shadbo.core.framing.rails import square
 from shadbo.core.measuring.desk import measure
 from shadbo.core.measuring.measuring import Side, read_side
 from shadbo.core.measuring.thing import Thing
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, allowance, largest, leaf, rule, smallest
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Sizes:
     """Every dim of a floater, by what it is."""
 
@@ -95,10 +96,20 @@ def size_up(context: FloaterContext) -> Sizes:
     planned = None
     if isinstance(frame, NewFrame):
         planned = book.add(
-            leaf(frame.gap, "/display/frame/gap", "Gap a side", "choice", pointer="/display/frame/gap", source="gap-schools",
-                 grain="depth", parts=("gap",)),
-            "gap.planned", "Gap a side", parts=("gap",),
-        )  # fmt: skip
+            leaf(
+                frame.gap,
+                "/display/frame/gap",
+                "Gap a side",
+                "choice",
+                pointer="/display/frame/gap",
+                source="gap-schools",
+                grain="depth",
+                parts=("gap",),
+            ),
+            "gap.planned",
+            "Gap a side",
+            parts=("gap",),
+        )
     for axis in AXES:
         side = canvas[axis]
         big = side.into
@@ -115,39 +126,47 @@ def size_up(context: FloaterContext) -> Sizes:
             assert inner is not None and isinstance(frame, BoughtFrame)
             pointer = f"/display/frame/liner_{axis}"
             liner[axis] = book.add(
-                leaf(getattr(frame, f"liner_{axis}"), pointer, f"Liner, {_axis_label(axis)}", "choice", pointer=pointer,
-                     grain="depth", parts=("liner",)),
-                f"liner.{axis}", f"Liner, {_axis_label(axis)}", parts=("liner",),
-            )  # fmt: skip
+                leaf(
+                    getattr(frame, f"liner_{axis}"),
+                    pointer,
+                    f"Liner, {_axis_label(axis)}",
+                    "choice",
+                    pointer=pointer,
+                    grain="depth",
+                    parts=("liner",),
+                ),
+                f"liner.{axis}",
+                f"Liner, {_axis_label(axis)}",
+                parts=("liner",),
+            )
             inside[axis] = book.add(
                 inner[axis].smallest - 2 * liner[axis], f"frame.inside.{axis}", f"Inside {axis}", parts=("rail", "gap")
             )
-            fit[axis] = book.add(
-                inside[axis] - big, f"fit.{axis}", f"Room for the canvas, {axis}", parts=("gap",), grain="depth"
-            )
+            fit[axis] = book.add(inside[axis] - big, f"fit.{axis}", f"Room for the canvas, {axis}", parts=("gap",), grain="depth")
         outside[axis] = book.add(inside[axis] + 2 * face, f"frame.outside.{axis}", f"Outside {axis}", parts=("rail",))
         gap[axis] = book.add(
-            (inside[axis] - big) / 2, f"gap.{axis}", f"Gap at the tightest, {_axis_label(axis)}", parts=("gap",),
-            grain="depth",
-        )  # fmt: skip
+            (inside[axis] - big) / 2, f"gap.{axis}", f"Gap at the tightest, {_axis_label(axis)}", parts=("gap",), grain="depth"
+        )
         for station, read in side.stations.items():
             there = inner[axis].near(side.along[station]) if inner else None
             inside_at[station] = there - 2 * liner[axis] if there is not None else inside[axis]
             gap_at[station] = book.add(
-                (inside_at[station] - read) / 2, f"gap.at.{station}", f"Gap beside {station}", grain="depth",
+                (inside_at[station] - read) / 2,
+                f"gap.at.{station}",
+                f"Gap beside {station}",
+                grain="depth",
                 parts=("gap", f"gap.{station}"),
-            )  # fmt: skip
+            )
         there_too = [gap_at[s] for s in side.stations]
         variation[axis] = book.add(
-            largest(there_too) - smallest(there_too), f"gap.variation.{axis}", f"Gap varies by, {_axis_label(axis)}",
-            parts=("gap",), grain="depth",
-        )  # fmt: skip
-    most = book.add(
-        largest(variation.values()), "gap.variation.most", "Gap varies by, at most", parts=("gap",), grain="depth"
-    )
-    gap_to_hide = book.add(
-        4 * most, "gap.to_hide", "Gap at which it varies by a quarter", parts=("gap",), grain="depth",
-    )  # fmt: skip
+            largest(there_too) - smallest(there_too),
+            f"gap.variation.{axis}",
+            f"Gap varies by, {_axis_label(axis)}",
+            parts=("gap",),
+            grain="depth",
+        )
+    most = book.add(largest(variation.values()), "gap.variation.most", "Gap varies by, at most", parts=("gap",), grain="depth")
+    gap_to_hide = book.add(4 * most, "gap.to_hide", "Gap at which it varies by a quarter", parts=("gap",), grain="depth")
     square(context, "frame", "outside", outside, "rail")
 
     lift, reveal, rail_height = _depth_sum(context, display, profile_height, seat, depth.mean)
@@ -160,16 +179,36 @@ def size_up(context: FloaterContext) -> Sizes:
     lift_strips(context, canvas, seat_width, widest, beyond)
     held = screws(context, face, gap, canvas, seat, lift, depth, seat_width, outside)
     sizes = Sizes(
-        thing, canvas, depth, inner, moulding, missing, face, rail_height, profile_height, seat, seat_width, own_seat, lift, reveal,
-        liner, inside, outside, gap, gap_at, inside_at, variation, gap_to_hide, fit, seat_needed, seat_under, held,
-    )  # fmt: skip
+        thing=thing,
+        canvas=canvas,
+        depth=depth,
+        inner=inner,
+        moulding=moulding,
+        missing=missing,
+        face=face,
+        rail_height=rail_height,
+        profile_height=profile_height,
+        seat=seat,
+        seat_width=seat_width,
+        own_seat=own_seat,
+        lift=lift,
+        reveal=reveal,
+        liner=liner,
+        inside=inside,
+        outside=outside,
+        gap=gap,
+        gap_at=gap_at,
+        inside_at=inside_at,
+        variation=variation,
+        gap_to_hide=gap_to_hide,
+        fit=fit,
+        seat_needed=seat_needed,
+        seat_under=seat_under,
+        screws=held,
+    )
     if inner:
         _even_out(context, sizes)
     return sizes
-
-
-def _stock_leaf(value: Fraction, key: str, label: str, part: str) -> Dim:
-    return leaf(value, f"stock:{key}", label, "stock", source="stock", grain="depth", parts=(part,))
 
 
 def _new_profile(context: FloaterContext, frame: NewFrame, moulding: Moulding) -> tuple[Dim, Dim, Dim, Dim, bool]:
@@ -184,13 +223,15 @@ def _new_profile(context: FloaterContext, frame: NewFrame, moulding: Moulding) -
             dim = leaf(stock, pointer, label, "stock", pointer=pointer, source="stock", grain="depth", parts=("seat",))
         return book.add(dim, name, label, parts=("seat",))
 
-    face = book.add(_stock_leaf(Fraction(moulding.face), "face", "Face", "rail"), "rail.face", "Face", parts=("rail",))
+    face = book.add(stock_leaf(context, "mouldings", moulding, "face", "Face", ("rail",)), "rail.face", "Face", parts=("rail",))
     height = book.add(
-        _stock_leaf(Fraction(moulding.height), "height", "Moulding height", "rail"), "rail.profile", "Moulding height",
+        stock_leaf(context, "mouldings", moulding, "height", "Moulding height", ("rail",)),
+        "rail.profile",
+        "Moulding height",
         parts=("rail",),
-    )  # fmt: skip
-    thickness = Fraction(moulding.seat_thickness or rules.seat_strip_thickness)
-    width = Fraction(moulding.seat_width or rules.seat_strip_width)
+    )
+    thickness = exact(moulding.seat_thickness or rules.seat_strip_thickness)
+    width = exact(moulding.seat_width or rules.seat_strip_width)
     seat = over(frame.seat_thickness, "seat_thickness", thickness, "Seat thickness", "seat.thickness")
     seat_width = over(frame.seat_width, "seat_width", width, "Seat width", "seat.width")
     return face, height, seat, seat_width, moulding.seat_thickness is not None
@@ -231,13 +272,7 @@ def _depth_sum(context: FloaterContext, display: Floater, height: Dim, seat: Dim
     given = {
         "lift": lambda: leaf(display.lift, "/display/lift", "Lift", "choice", pointer="/display/lift", grain="depth"),
         "reveal": lambda: leaf(
-            display.reveal,
-            "/display/reveal",
-            "Reveal",
-            "choice",
-            pointer="/display/reveal",
-            source="reveal-3",
-            grain="depth",
+            display.reveal, "/display/reveal", "Reveal", "choice", pointer="/display/reveal", source="reveal-3", grain="depth"
         ),
     }
 
@@ -265,26 +300,25 @@ def _even_out(context: FloaterContext, sizes: Sizes) -> None:
     book = context.book
     wide, tall = sizes.gap["width"], sizes.gap["height"]
     book.add(
-        largest((wide, tall)) - smallest((wide, tall)),
-        "gap.difference",
-        "The two gaps differ by",
-        parts=("gap",),
-        grain="depth",
+        largest((wide, tall)) - smallest((wide, tall)), "gap.difference", "The two gaps differ by", parts=("gap",), grain="depth"
     )
     assert sizes.inner is not None
     for axis, other in (AXES, AXES[::-1]):
         book.add(
-            (sizes.inner[other].smallest - sizes.canvas[axis].into) / 2, f"gap.turned.{axis}",
-            f"Gap with the frame turned, {_axis_label(axis)}", parts=("gap",), grain="depth",
-        )  # fmt: skip
+            (sizes.inner[other].smallest - sizes.canvas[axis].into) / 2,
+            f"gap.turned.{axis}",
+            f"Gap with the frame turned, {_axis_label(axis)}",
+            parts=("gap",),
+            grain="depth",
+        )
     big, small = AXES if wide.value >= tall.value else AXES[::-1]
     book.add(
-        sizes.gap[big] - sizes.gap[small], "even.liner", f"Liner each side that evens the gaps, {_axis_label(big)}",
-        parts=("liner", "gap"), grain="depth",
-    )  # fmt: skip
+        sizes.gap[big] - sizes.gap[small],
+        "even.liner",
+        f"Liner each side that evens the gaps, {_axis_label(big)}",
+        parts=("liner", "gap"),
+        grain="depth",
+    )
     book.add(
-        sizes.inside[big] - 2 * sizes.gap[small],
-        f"even.canvas.{big}",
-        f"Canvas {big} that would even the gaps",
-        parts=("canvas",),
+        sizes.inside[big] - 2 * sizes.gap[small], f"even.canvas.{big}", f"Canvas {big} that would even the gaps", parts=("canvas",)
     )

@@ -6,9 +6,10 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length
 from shadbo.core.contract.cutting import CutLine, StockLength
-from shadbo.core.contract.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import Input
-from shadbo.core.contract.steps import Step
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import there
 from shadbo.core.displays.hanger_bars.drawing import draw
 from shadbo.core.displays.hanger_bars.rules import check
@@ -22,7 +23,6 @@ from shadbo.core.measuring.desk import consent_inputs, desk_panel
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
 
-STRIP = Fraction(2400)
 WOODS = ("white ash", "northern red oak", "black walnut", "basswood", "eastern white pine")
 PULLS = (5, 8, 12, 20, 35)
 
@@ -39,20 +39,29 @@ def reckon(context: BarsContext) -> Reckoned:
     weights.append(object_weight("work", "Work", sizes.work_kg, sizes.thing.estimated))
     magnets = context.display.grip == "magnets"
     return Reckoned(
-        verdict=_verdict(context, sizes), outside=(sizes.bar, sizes.sheet["height"]),
+        verdict=_verdict(context, sizes),
+        outside=(sizes.bar, sizes.sheet["height"]),
         layers=(Layer("bar.front", "Front bar", sizes.thick), Layer("bar.behind", "Bar behind", sizes.thick)),
-        panels=_panels(context, sizes), views=draw(context, sizes), cuts=_cuts(context, sizes), stock=_stock(context, sizes),
-        steps=_steps(context, sizes), proofs=_proofs(context, sizes), deep=deep, weights=tuple(weights),
-        held=Held("pressed between two bars by magnets" if magnets else "pressed between two bars by screws", "wood on both faces at the edge",
-                  "yes" if magnets else "mostly"),
-    )  # fmt: skip
+        panels=_panels(context, sizes),
+        views=draw(context, sizes),
+        cuts=_cuts(context, sizes),
+        stock=_stock(context, sizes),
+        steps=lambda: _steps(context, sizes),
+        parts=lambda: _parts(context, sizes),
+        proofs=_proofs(context, sizes),
+        deep=deep,
+        weights=tuple(weights),
+        held=Held(
+            "pressed between two bars by magnets" if magnets else "pressed between two bars by screws",
+            "wood on both faces at the edge",
+            "yes" if magnets else "mostly",
+        ),
+    )
 
 
 def _verdict(context: BarsContext, sizes: Sizes) -> Say:
     word = "magnets" if context.display.grip == "magnets" else "screws"
-    return context.speak.say(
-        f"Bars {{}} long, {sizes.hold.count} {word}; {{}} of the work is seen.", sizes.bar, sizes.seen
-    )
+    return context.speak.say(f"Bars {{}} long, {sizes.hold.count} {word}; {{}} of the work is seen.", sizes.bar, sizes.seen)
 
 
 def _proofs(context: BarsContext, sizes: Sizes) -> tuple[Proof, ...]:
@@ -62,60 +71,109 @@ def _proofs(context: BarsContext, sizes: Sizes) -> tuple[Proof, ...]:
     proofs.append(Proof("bars + seen = sheet, height", (*bars, sizes.seen), sizes.sheet["height"]))
     if sizes.trim is not None:
         proofs += [
-            Proof(
-                f"cut off + sheet + cut off = as read, {a}",
-                (sizes.trim, sizes.sheet[a], sizes.trim),
-                sizes.thing.side(a).into,
-            )
+            Proof(f"cut off + sheet + cut off = as read, {a}", (sizes.trim, sizes.sheet[a], sizes.trim), sizes.thing.side(a).into)
             for a in AXES
         ]
     return tuple(proofs)
 
 
-def _panels(context: BarsContext, sizes: Sizes) -> tuple[Panel, ...]:
-    display, show, book = context.display, context.shop.showing, context.book
-    bars: list[Input] = [
-        given(show, sizes.over, "Bars"), given(show, sizes.high, "Bars"), given(show, sizes.thick, "Bars"),
-        choice("wood", "Wood", "Bars", "/display/wood", display.wood, tuple((w, (w[0].upper() + w[1:],), ()) for w in WOODS), ("bar",), look="menu"),
-        choice("finish", "Finish of the edges", "Bars", "/display/finish", display.finish, (
-            ("bare", ("Sanded",), ("240, edges broken",)), ("oil", ("Oiled",), ("dry through before paper touches it",)),
-            ("paint", ("Painted",), ("three thin coats",))), ("bar",)),
-        choice("lower", "At the bottom", "Bars", "/display/lower", display.lower, (
-            ("bar", ("A bar",), ("a weight, to keep it flat",)), ("none", ("Nothing",), ("for what hangs flat by itself",))), ("bar.lower",)),
-        choice("curl", "Does it curl?", "Bars", "/display/curl", display.curl, (
-            ("flat", ("No",), ()), ("slight", ("A little",), ()), ("strong", ("Strongly",), ("from the roll",))), ("work",)),
-        plain_length(show, display.margin, "/display/margin", "Bare margin round it", "Trimming", ("work",)),
-        plain_length(show, display.keep, "/display/keep", "Margin kept", "Trimming", ("trim",), optional=True,
-                     hint=("Left empty: it is not trimmed. The line lies outside the work.",)),
-        *consent_inputs(context.object.consent, "Trimming"),
-    ]  # fmt: skip
-    hold: list[Input] = [
-        choice("grip", "Pressed by", "Grip", "/display/grip", display.grip, (
-            ("magnets", ("Magnets",), ("let into both bars; the sheet comes out again",)), ("screws", ("Screws",), ("at the ends, beside the sheet",))), ("grip",)),
-        given(show, book["cord.rise"], "Cord"),
-    ]  # fmt: skip
-    if display.grip == "magnets":
-        hold.insert(
-            1,
-            choice(
-                "pull",
-                "Pull on the packet",
-                "Grip",
-                "/display/pull",
-                display.pull,
-                tuple((p, (f"{p} N",), ()) for p in PULLS),
-                ("grip",),
-            ),
-        )
+def _panels(context: BarsContext, sizes: Sizes) -> tuple[PanelOf, ...]:
     grips = [d.name or "" for d in sizes.at]
+
+    def hold() -> Panel:
+        names = there(context, "grip.count", "grip.load", "grip.each", *grips, "bar.sag")
+        return Panel(
+            ("How many hold it, and where they sit in the bar.",), tuple(_hold(context)), names, ("section", "face", "back")
+        )
+
+    def cut() -> Panel:
+        names = there(context, "bar.length", *grips, "cut.lengths")
+        return Panel(("Bars to cut, holes to drill.",), (), names, ("back", "face", "section"))
+
     return (
         desk_panel(context, sizes.thing),
-        Panel("display", "Display", ("Two bars at the top, two at the bottom if it curls; what is cut away lies outside the work.",), tuple(bars),
-              there(context, "bar.length", "work.seen", "sheet.width", "sheet.height", "trim.edge", "weight.total"), ("face", "section", "back")),
-        Panel("hold", "Hold", ("How many hold it, and where they sit in the bar.",), tuple(hold),
-              there(context, "grip.count", "grip.load", "grip.each", *grips, "bar.sag"), ("section", "face", "back")),
-        Panel("cut", "Cut", ("Bars to cut, holes to drill.",), (), there(context, "bar.length", *grips, "cut.lengths"), ("back", "face", "section")),
-    )  # fmt: skip
+        PanelOf("display", lambda: _display(context, sizes)),
+        PanelOf("hold", hold),
+        PanelOf("cut", cut),
+    )
+
+
+def _display(context: BarsContext, sizes: Sizes) -> Panel:
+    display, show = context.display, context.shop.showing
+    bars: list[Input] = [
+        given(show, sizes.over, "Bars"),
+        given(show, sizes.high, "Bars"),
+        given(show, sizes.thick, "Bars"),
+        choice(
+            context, "/display/wood", "Wood", "Bars", tuple((w, (w[0].upper() + w[1:],), ()) for w in WOODS), ("bar",), look="menu"
+        ),
+        choice(
+            context,
+            "/display/finish",
+            "Finish of the edges",
+            "Bars",
+            (
+                ("bare", ("Sanded",), ("240, edges broken",)),
+                ("oil", ("Oiled",), ("dry through before paper touches it",)),
+                ("paint", ("Painted",), ("three thin coats",)),
+            ),
+            ("bar",),
+        ),
+        choice(
+            context,
+            "/display/lower",
+            "At the bottom",
+            "Bars",
+            (("bar", ("A bar",), ("a weight, to keep it flat",)), ("none", ("Nothing",), ("for what hangs flat by itself",))),
+            ("bar.lower",),
+        ),
+        choice(
+            context,
+            "/display/curl",
+            "Does it curl?",
+            "Bars",
+            (("flat", ("No",), ()), ("slight", ("A little",), ()), ("strong", ("Strongly",), ("from the roll",))),
+            ("work",),
+        ),
+        plain_length(show, display.margin, "/display/margin", "Bare margin round it", "Trimming", ("work",)),
+        plain_length(
+            show,
+            display.keep,
+            "/display/keep",
+            "Margin kept",
+            "Trimming",
+            ("trim",),
+            optional=True,
+            hint=("Left empty: it is not trimmed. The line lies outside the work.",),
+        ),
+        *consent_inputs(context.object.consent, "Trimming"),
+    ]
+    names = ("bar.length", "work.seen", "sheet.width", "sheet.height", "trim.edge", "weight.total")
+    asks = ("Two bars at the top, two at the bottom if it curls; what is cut away lies outside the work.",)
+    return Panel(asks, tuple(bars), there(context, *names))
+
+
+def _hold(context: BarsContext) -> list[Input]:
+    display, show, book = context.display, context.shop.showing, context.book
+    hold: list[Input] = [
+        choice(
+            context,
+            "/display/grip",
+            "Pressed by",
+            "Grip",
+            (
+                ("magnets", ("Magnets",), ("let into both bars; the sheet comes out again",)),
+                ("screws", ("Screws",), ("at the ends, beside the sheet",)),
+            ),
+            ("grip",),
+        ),
+        given(show, book["cord.rise"], "Cord"),
+    ]
+    if display.grip == "magnets":
+        hold.insert(
+            1, choice(context, "/display/pull", "Pull on the packet", "Grip", tuple((p, (f"{p} N",), ()) for p in PULLS), ("grip",))
+        )
+    return hold
 
 
 def _bars(context: BarsContext) -> int:
@@ -124,49 +182,110 @@ def _bars(context: BarsContext) -> int:
 
 def _cuts(context: BarsContext, sizes: Sizes) -> tuple[CutLine, ...]:
     display, say = context.display, context.speak.say
-    lines = [cut_line(context, "bar", "Bars", ("bar",), _bars(context), display.wood, sizes.bar, say("{} × {}", sizes.high, sizes.thick),
-                      ("square ends, edges broken",))]  # fmt: skip
+    lines = [
+        cut_line(
+            context,
+            "bar",
+            "Bars",
+            ("bar",),
+            _bars(context),
+            display.wood,
+            sizes.bar,
+            say("{} × {}", sizes.high, sizes.thick),
+            ("square ends, edges broken",),
+        )
+    ]
     if sizes.trim is not None:
-        lines.append(cut_line(context, "trim", "Sheet, trimmed to", ("work", "trim"), 1, "the work itself", sizes.sheet["width"],
-                              say("by {}", sizes.sheet["height"]), say("{} off each edge, outside the work", sizes.trim)))  # fmt: skip
+        lines.append(
+            cut_line(
+                context,
+                "trim",
+                "Sheet, trimmed to",
+                ("work", "trim"),
+                1,
+                "the work itself",
+                sizes.sheet["width"],
+                say("by {}", sizes.sheet["height"]),
+                say("{} off each edge, outside the work", sizes.trim),
+            )
+        )
     return tuple(lines)
+
+
+def _parts(context: BarsContext, sizes: Sizes) -> tuple[Part, ...]:
+    """What grips, what it hangs by, what finishes the bars."""
+    display, pairs = context.display, _bars(context) // 2
+    many = sizes.hold.count * pairs
+    if display.grip == "magnets":
+        grip = got("grip", "Magnets, in pairs", 2 * many, material=f"pull {display.pull} N a pair", lights=("grip",))
+    else:
+        grip = got("grip", "Small screws", many, material="wood screw", lights=("grip",))
+    found = [
+        grip,
+        got("cord", "Cord", lights=("cord",)),
+        got("hook", "Hook", note=("for the wall there is",)),
+        got("paper", "Sandpaper 120 and 240", comes="hand"),
+    ]
+    if display.finish != "bare":
+        found.append(got("finish", "Oil" if display.finish == "oil" else "Paint", comes="hand"))
+    return tuple(found)
 
 
 def _stock(context: BarsContext, sizes: Sizes) -> tuple[StockLength, ...]:
     names = ("upper bar, front", "upper bar, behind", "lower bar, front", "lower bar, behind")[: _bars(context)]
-    return stock_lengths(context, [(name, sizes.bar.value) for name in names], STRIP, "Lengths of strip")
+    return stock_lengths(context, [(name, sizes.bar.value) for name in names], context.rule("board_length"), "Lengths of strip")
 
 
-def _steps(context: BarsContext, sizes: Sizes) -> tuple[Step, ...]:
+def _steps(context: BarsContext, sizes: Sizes) -> tuple[Operation, ...]:
     say, display = context.speak.say, context.display
-    out = [Step("measure", "Measure again", say("Width once more at three places: the bar goes by the largest, {}.", sizes.sheet["width"]), 5, gate=True,
-                parts=("work",))]  # fmt: skip
+    out = [
+        Operation(
+            "measure",
+            "Measure again",
+            say("Width once more at three places: the bar goes by the largest, {}.", sizes.sheet["width"]),
+            5,
+            gate=True,
+            parts=("work",),
+        )
+    ]
     if sizes.trim is not None:
-        out.append(Step("trim", "Cut the margin", say("{} off each edge. Look twice: the line lies outside the work on all four sides.", sizes.trim), 15,
-                        gate=True, care="Metal ruler held firmly, several light passes, fingers behind the edge.", parts=("trim",)))  # fmt: skip
+        out.append(
+            Operation(
+                "trim",
+                "Cut the margin",
+                say("{} off each edge. Look twice: the line lies outside the work on all four sides.", sizes.trim),
+                15,
+                gate=True,
+                care="Metal ruler held firmly, several light passes, fingers behind the edge.",
+                parts=("trim",),
+                makes=("trim",),
+            )
+        )
     out += [
-        Step(
+        Operation(
             "cut",
             "Cut the bars",
             say(f"{_bars(context)} at {{}}, all to one stop.", sizes.bar),
             15,
             care="Saw: guard down, hands clear, eye and hearing protection.",
             parts=("bar",),
+            makes=("bar",),
+            place="dusty",
         ),
-        Step(
+        Operation(
             "drill",
             "Holes for magnets" if display.grip == "magnets" else "Holes for screws",
-            say(
-                f"{sizes.hold.count} in each pair, the first {{}} from the end; both bars of a pair drilled as one.",
-                sizes.at[0],
-            ),
+            say(f"{sizes.hold.count} in each pair, the first {{}} from the end; both bars of a pair drilled as one.", sizes.at[0]),
             25,
             care="Clamp the bars; magnets pinch and break: one at a time, poles facing, away from watches and cards."
             if display.grip == "magnets"
             else "Clamp the bars.",
             parts=("grip",),
+            before=("finish",),
+            after=("cut",),
+            uses=("bar",),
         ),
-        Step(
+        Operation(
             "finish",
             "Sand and finish the edges",
             ("120, then 240; edges broken so that they do not mark the sheet.",),
@@ -176,16 +295,20 @@ def _steps(context: BarsContext, sizes: Sizes) -> tuple[Step, ...]:
             if display.finish == "oil"
             else "",
             parts=("bar",),
+            uses=("paper", "finish") if display.finish != "bare" else ("paper",),
         ),
-        Step(
+        Operation(
             "grip",
             "Lay it in and close the bars",
             ("Face down on clean paper; the edge square against a stop in the bar.",),
             15,
             gate=True,
             parts=("work", "grip"),
+            uses=("bar",),
+            holds=("work",),
+            method="bars",
         ),
-        Step(
+        Operation(
             "test",
             "Test hang",
             ("A week where nobody walks under it. Look: has it slipped, does it hang straight?",),
@@ -194,27 +317,30 @@ def _steps(context: BarsContext, sizes: Sizes) -> tuple[Step, ...]:
             gate=True,
             parts=("work",),
         ),
-        Step(
+        Operation(
             "hang",
             "Hang it",
             say("Cord through both ends of the upper bar, rising {} to the hook.", sizes.cord),
             10,
             parts=("cord",),
+            uses=("hook",),
+            gate=True,
+            place="wall",
         ),
     ]
     return tuple(out)
 
 
 def _suits(facts: Facts) -> Suit:
+    if facts.what == "mirror":
+        return Suit(0, "a mirror is glass: it wants a rabbet round it")
     if facts.type == "stretched_canvas" or not facts.flat:
         return Suit(0, "only a sheet or a loose canvas can be gripped between bars")
     if facts.what in ("puzzle", "plant") or facts.traits & {"loose_pigment", "fragile"}:
         return Suit(0, "gripping and hanging free would break it or shake it off")
     if facts.irreplaceable and facts.practice == "conservation":
         return Suit(1, "open to light and dust: for what can be replaced")
-    return Suit(
-        3 if facts.area_m2 > Fraction(3, 10) else 2, "light, quick and undone in a minute; open to light and dust"
-    )
+    return Suit(3 if facts.area_m2 > Fraction(3, 10) else 2, "light, quick and undone in a minute; open to light and dust")
 
 
 def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
@@ -222,7 +348,19 @@ def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
 
 
 HANGER_BARS = Display(
-    "hanger_bars", "Hanger bars", reckon, Way(_suits, _begin),
-    starts=(Start("bars", "A chart or poster on bars", "Unframed, gripped at the top and the bottom.", FLAT_ASKS, flat_of,
-                  lambda sizes, unit, shop: {"type": "hanger_bars"}),),
-)  # fmt: skip
+    "hanger_bars",
+    "Hanger bars",
+    reckon,
+    Way(_suits, _begin, "open bare cheap grips"),
+    starts=(
+        Start(
+            "bars",
+            "A chart or poster on bars",
+            "Unframed, gripped at the top and the bottom.",
+            FLAT_ASKS,
+            flat_of,
+            lambda sizes, unit, shop: {"type": "hanger_bars"},
+        ),
+    ),
+    holds=Holds(frozenset({"bars"})),
+)

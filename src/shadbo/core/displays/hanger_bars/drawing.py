@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, View
 from shadbo.core.displays.hanger_bars.sizes import BarsContext, Sizes
 from shadbo.core.measuring.desk import desk_views
@@ -11,12 +12,12 @@ HALF = Fraction(1, 2)
 STAGES = ("display", "cut")
 
 
-def draw(context: BarsContext, sizes: Sizes) -> tuple[View, ...]:
+def draw(context: BarsContext, sizes: Sizes) -> tuple[ViewOf, ...]:
     return (
         *desk_views(context, sizes.thing),
-        _hung(context, sizes, False),
-        _section(sizes),
-        _hung(context, sizes, True),
+        ViewOf("face", lambda: _hung(context, sizes, False)),
+        ViewOf("section", lambda: _section(sizes)),
+        ViewOf("back", lambda: _hung(context, sizes, True)),
     )
 
 
@@ -24,11 +25,7 @@ def _hung(context: BarsContext, sizes: Sizes, behind: bool) -> View:
     """The work between its bars, from the front or from behind, its cord above."""
     w, sheet_w, sheet_h = sizes.bar.value, sizes.sheet["width"].value, sizes.sheet["height"].value
     over, high, rise = sizes.over.value, sizes.high.value, sizes.cord.value
-    drawing = (
-        Drawing("back", "Back, seen from behind", w, sheet_h + rise)
-        if behind
-        else Drawing("face", "Face", w, sheet_h + rise)
-    )
+    drawing = Drawing("back", "Back, seen from behind", w, sheet_h + rise) if behind else Drawing("face", "Face", w, sheet_h + rise)
     top = rise
     trim = sizes.trim.value if sizes.trim is not None else Fraction(0)
     drawing.line("cord", "Cord", "line", (over * HALF, top), (w * HALF, 0), (w - over * HALF, top))
@@ -37,13 +34,7 @@ def _hung(context: BarsContext, sizes: Sizes, behind: bool) -> View:
         inner = sizes.margin.value - trim
         if inner > 0 and 2 * inner < min(sheet_w, sheet_h):
             drawing.box(
-                "work",
-                "The work inside its margin",
-                "keep",
-                over + inner,
-                top + inner,
-                sheet_w - 2 * inner,
-                sheet_h - 2 * inner,
+                "work", "The work inside its margin", "keep", over + inner, top + inner, sheet_w - 2 * inner, sheet_h - 2 * inner
             )
     pairs = [("bar.upper", "Upper bar", top)] + (
         [("bar.lower", "Lower bar", top + sheet_h - high)] if context.display.lower == "bar" else []

@@ -6,10 +6,8 @@ each magnet holds by friction on both faces of the sheet: 2 × μ × pull / 2 (h
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from shadbo.core.contract.display import Context, Weight
-from shadbo.core.contract.terms import chosen
+from shadbo.core.contract.terms import chosen, ruled
 from shadbo.core.document.decisions.hanger_bars import HangerBars
 from shadbo.core.document.objects import FlatWork
 from shadbo.core.framing.counting import Fixings, fixings, newtons, places
@@ -17,20 +15,17 @@ from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.weights import wood_weight
 from shadbo.core.measuring.desk import measure
 from shadbo.core.measuring.thing import Thing
-from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.sums import Dim, rule
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.record import record
+from shadbo.core.quantity.sums import Dim
 from shadbo.core.science.timber import bow
 
 BarsContext = Context[FlatWork, HangerBars]
-# Paper on sanded wood, and the clamp of a small screw drawn up by hand (N): house figures.
-FRICTION, CLAMP = Fraction(3, 10), Fraction(200)
-# A magnet every so far at least, a screw through both bars every so far (mm).
-MAGNETS_EVERY, SCREWS_EVERY = Fraction(150), Fraction(400)
 # What a lower bar must weigh to pull a curl straight: grams a metre (house figures).
 STRAIGHTENS = {"flat": 0, "slight": 100, "strong": 300}
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Sizes:
     """Every dim of work between bars. ``trim`` is what is cut off each edge, None if it is not trimmed."""
 
@@ -61,9 +56,7 @@ def size_up(context: BarsContext) -> Sizes:
     thing = measure(context)
     over = chosen(context, "bar.over", "Bar beyond the work, each side", "over", display.over, parts=("bar",))
     high = chosen(context, "bar.height", "Bar, top to bottom", "bar_height", display.bar_height, parts=("bar",))
-    thick = chosen(
-        context, "bar.thickness", "Bar, front to back", "bar_thickness", display.bar_thickness, parts=("bar",)
-    )
+    thick = chosen(context, "bar.thickness", "Bar, front to back", "bar_thickness", display.bar_thickness, parts=("bar",))
     margin = chosen(context, "margin", "Bare margin round the work", "margin", display.margin, parts=("work",))
     cord = chosen(context, "cord.rise", "Rise of the cord", "cord", display.cord, parts=("cord",))
     trim = None
@@ -86,15 +79,27 @@ def size_up(context: BarsContext) -> Sizes:
     # The upper pair hangs by its ends, the rest hangs evenly along it.
     load = newtons(below + pair_kg) / (bar.value / 1000)
     both = 2 * thick
-    sag = book.add(
-        bow(bar, high, both, load, display.wood), "bar.sag", "Upper bar sags by", parts=("bar.upper",), grain="fine"
+    sag = book.add(bow(bar, high, both, load, display.wood), "bar.sag", "Upper bar sags by", parts=("bar.upper",), grain="fine")
+    return Sizes(
+        thing=thing,
+        over=over,
+        high=high,
+        thick=thick,
+        margin=margin,
+        trim=trim,
+        sheet=sheet,
+        bar=bar,
+        seen=seen,
+        cord=cord,
+        sag=sag,
+        pair_kg=pair_kg,
+        work_kg=work_kg,
+        hold=hold,
+        at=at,
     )
-    return Sizes(thing, over, high, thick, margin, trim, sheet, bar, seen, cord, sag, pair_kg, work_kg, hold, at)
 
 
-def pair_weight(
-    context: BarsContext, bar: Dim, high: Dim, thick: Dim, part: str = "bar", label: str = "Bars"
-) -> Weight:
+def pair_weight(context: BarsContext, bar: Dim, high: Dim, thick: Dim, part: str = "bar", label: str = "Bars") -> Weight:
     return wood_weight(context, part, label, context.display.wood, bar, high.value * 2 * thick.value)
 
 
@@ -102,12 +107,20 @@ def _grip(context: BarsContext, bar: Dim, over: Dim, kg: Fraction) -> tuple[Fixi
     """Magnets along the bar, or screws: at both ends outside the work, and between them where the bar is long."""
     display, say = context.display, context.speak.say
     magnets = display.grip == "magnets"
-    most = MAGNETS_EVERY if magnets else SCREWS_EVERY
+    most = context.rule("magnets_every") if magnets else context.rule("bar_screws_every")
     by_spacing = max(2, int(-(-bar.value // most)))
-    press = Fraction(display.pull) / 2 if magnets else CLAMP
+    press = exact(display.pull) / 2 if magnets else context.rule("bars_clamp")
     found = fixings(
-        context, "grip", "Magnets" if magnets else "Screws", kg=kg, factor=Fraction(context.shop.rules.factor), each=2 * FRICTION * press,
-        basis="rating" if magnets else "allowance", spacing=by_spacing, why=say("by spacing, no more than {} apart", most), parts=("grip",),
-    )  # fmt: skip
-    inset = rule(20, "Magnets in from the bar’s end", "bars", "depth") if magnets else over / 2
+        context,
+        "grip",
+        "Magnets" if magnets else "Screws",
+        kg=kg,
+        factor=context.rule("factor"),
+        each=2 * context.rule("bars_friction") * press,
+        basis="rating" if magnets else "allowance",
+        spacing=by_spacing,
+        why=say("by spacing, no more than {} apart", most),
+        parts=("grip",),
+    )
+    inset = ruled(context, "magnet_inset", "Magnets in from the bar’s end") if magnets else over / 2
     return found, places(context, "grip.at", "Magnet at" if magnets else "Screw at", bar, found.count, inset, ("grip",))

@@ -5,15 +5,18 @@ from __future__ import annotations
 from typing import Any
 
 from shadbo.core.contract.cutting import CutLine, StockLength
-from shadbo.core.contract.display import Carcass, Display, Held, Layer, Lying, Proof, Reckoned, Suit, Way
-from shadbo.core.contract.steps import Step
+from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Lying, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.layered_box.drawing import draw
 from shadbo.core.displays.layered_box.panels import panels
-from shadbo.core.displays.layered_box.rules import STOCK, check
+from shadbo.core.displays.layered_box.rules import check
 from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes, arrangement, size_up
 from shadbo.core.document.facts import Facts
+from shadbo.core.document.schools import AS_SUITS
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import THING_ASKS, Start, things_of
+from shadbo.core.framing.glazing import sheet_material
 from shadbo.core.framing.rails import AXES, Rails, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.showing_items import items_shown
 from shadbo.core.quantity.exact import Fraction
@@ -32,22 +35,31 @@ def reckon(context: LayeredContext) -> Reckoned:
         if lies.room is not None and lies.room.value > 0:
             layers.append(Layer(f"room.{lies.index}", f"Room behind {lies.name.lower()}", lies.room))
     return Reckoned(
-        verdict=_verdict(context, sizes), outside=(sizes.outside["width"], sizes.outside["height"]), layers=(Layer("rail", "Front face", sizes.front), *layers),
-        panels=panels(context, sizes), views=draw(context, sizes), cuts=_cuts(context, sizes), stock=_stock(context, sizes), steps=_steps(context, sizes),
-        proofs=_proofs(sizes), deep=sizes.outer, weights=sizes.weights,
-        carcass=Carcass(sizes.wall, sizes.left, sizes.outer, context.display.wood, None, True, Fraction(0), ("wire", "rings", "cleat")),
+        verdict=_verdict(context, sizes),
+        outside=(sizes.outside["width"], sizes.outside["height"]),
+        layers=(Layer("rail", "Front face", sizes.front), *layers),
+        panels=panels(context, sizes),
+        views=draw(context, sizes),
+        cuts=_cuts(context, sizes),
+        stock=_stock(context, sizes),
+        steps=lambda: _steps(context, sizes),
+        parts=lambda: _parts(context, sizes),
+        proofs=_proofs(sizes),
+        deep=sizes.outer,
+        weights=sizes.weights,
+        carcass=Carcass(
+            sizes.wall, sizes.left, sizes.outer, context.display.wood, None, True, Fraction(0), ("wire", "rings", "cleat")
+        ),
         held=Held("standing on or fixed to its board, the back screwed on", "its own feet, pin or wire, padded", "yes"),
         items=items_shown(context, [one.sized for one in sizes.laid]),
-    )  # fmt: skip
+    )
 
 
 def _verdict(context: LayeredContext, sizes: Sizes) -> Say:
     say = context.speak.say
     short = [f for f in sizes.floors if f.need is not None and f.room is not None and f.room.value < f.need.value]
     if short:
-        worst = max(
-            short, key=lambda f: (f.need.value if f.need else Fraction(0)) - (f.room.value if f.room else Fraction(0))
-        )
+        worst = max(short, key=lambda f: (f.need.value if f.need else Fraction(0)) - (f.room.value if f.room else Fraction(0)))
         assert worst.need is not None and worst.room is not None
         return say(f"Behind {worst.name.lower()} it is too shallow, by {{}}.", worst.need.value - worst.room.value)
     built = sum(f.built for f in sizes.floors)
@@ -64,29 +76,18 @@ def _verdict(context: LayeredContext, sizes: Sizes) -> Say:
 def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
     """Layer by layer the rebates re-add from the back edge; the wall is its shoulders and what is left; the frame outside."""
     proofs = [
-        Proof("wall + sight + wall = outside, " + a, (sizes.wall, sizes.sight[a], sizes.wall), sizes.outside[a])
-        for a in AXES
+        Proof("wall + sight + wall = outside, " + a, (sizes.wall, sizes.sight[a], sizes.wall), sizes.outside[a]) for a in AXES
     ]
-    proofs.append(
-        Proof("shoulders + what is left = wall", (*(f.shoulder for f in sizes.floors), sizes.left), sizes.wall)
-    )
+    proofs.append(Proof("shoulders + what is left = wall", (*(f.shoulder for f in sizes.floors), sizes.left), sizes.wall))
     for lies, after in zip(sizes.floors, sizes.floors[1:], strict=False):
         assert lies.room is not None
         proofs.append(
-            Proof(
-                f"{lies.name.lower()} + room + what lies behind = its rebate",
-                (lies.thick, lies.room, after.depth),
-                lies.depth,
-            )
+            Proof(f"{lies.name.lower()} + room + what lies behind = its rebate", (lies.thick, lies.room, after.depth), lies.depth)
         )
     if not any(f.floor.built_depth is not None for f in sizes.floors):
         rooms = [f.room for f in sizes.floors if f.room is not None]
         proofs.append(
-            Proof(
-                "front + floors + rooms = outer depth",
-                (sizes.front, *(f.thick for f in sizes.floors), *rooms),
-                sizes.outer,
-            )
+            Proof("front + floors + rooms = outer depth", (sizes.front, *(f.thick for f in sizes.floors), *rooms), sizes.outer)
         )
     return tuple(proofs)
 
@@ -94,7 +95,7 @@ def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
 def _rails(context: LayeredContext, sizes: Sizes) -> Rails:
     return Rails(
         context.display.wood,
-        STOCK,
+        context.rule("board_length"),
         sizes.wall,
         context.speak.say("{} × {}", sizes.wall, sizes.outer),
         sizes.outside,
@@ -108,7 +109,7 @@ def _cuts(context: LayeredContext, sizes: Sizes) -> tuple[CutLine, ...]:
     lines = rail_lines(context, _rails(context, sizes))
     for lies in sizes.floors:
         material = (
-            SHEETS[display.glazing]
+            sheet_material(display)
             if lies.floor.kind == "glass"
             else "ply or hardboard"
             if lies.floor.kind == "back"
@@ -116,11 +117,7 @@ def _cuts(context: LayeredContext, sizes: Sizes) -> tuple[CutLine, ...]:
             if lies.text or lies.cut
             else "board"
         )
-        note = (
-            ("to its rebate as it was read",)
-            if lies.built
-            else ("NOT ORDERED until its rebate was read after the glue-up",)
-        )
+        note = ("to its rebate as it was read",) if lies.built else ("NOT ORDERED until its rebate was read after the glue-up",)
         lines.append(
             cut_line(
                 context,
@@ -132,7 +129,6 @@ def _cuts(context: LayeredContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 lies.sheet["width"],
                 say("by {}, {} thick", lies.sheet["height"], lies.thick),
                 note,
-                grain="depth",
             )
         )
     if sizes.lit is not None:
@@ -152,6 +148,17 @@ def _cuts(context: LayeredContext, sizes: Sizes) -> tuple[CutLine, ...]:
     return tuple(lines)
 
 
+def _parts(context: LayeredContext, sizes: Sizes) -> tuple[Part, ...]:
+    """What keeps the floors in, what screws the back on, what lights it."""
+    found = [
+        got("beads", "Beads or points", material="behind every floor"),
+        got("back.screw", "Screws of the back", 4, material="wood screw", lights=("back.screw",)),
+    ]
+    if sizes.lit is not None:
+        found.append(got("supply", "Low-voltage supply", material="approved, with its lead"))
+    return tuple(found)
+
+
 def _stock(context: LayeredContext, sizes: Sizes) -> tuple[StockLength, ...]:
     return rail_stock(context, _rails(context, sizes))
 
@@ -159,9 +166,7 @@ def _stock(context: LayeredContext, sizes: Sizes) -> tuple[StockLength, ...]:
 def _rebates(context: LayeredContext, sizes: Sizes) -> Say:
     out: list[Any] = []
     for lies in sizes.floors:
-        out += context.speak.say(
-            f"{lies.name}: {{}} into the wall, {{}} deep from the back. ", lies.steps, lies.planned_depth
-        )
+        out += context.speak.say(f"{lies.name}: {{}} into the wall, {{}} deep from the back. ", lies.steps, lies.planned_depth)
     return tuple(out)
 
 
@@ -169,34 +174,31 @@ def _ordered(context: LayeredContext, lies: Lies) -> Say:
     return context.speak.say(f"{lies.name} {{}} × {{}}. ", lies.sheet["width"], lies.sheet["height"])
 
 
-def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Step, ...]:
+def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
     say = context.speak.say
     frame = frame_steps(context, _rails(context, sizes))
     ordered: tuple[Any, ...] = ()
     for lies in sizes.floors:
         ordered += _ordered(context, lies)
     out = [
-        Step(
+        Operation(
             "draw",
             "Draw it and add it up",
-            say(
-                "The whole thickness first: {} outside. Look at the section: does the tallest clear the glass?",
-                sizes.outer,
-            ),
+            say("The whole thickness first: {} outside. Look at the section: does the tallest clear the glass?", sizes.outer),
             15,
             gate=True,
-            parts=("rail",),
+            before=("cut",),
         ),
-        Step(
+        Operation(
             "season",
             "Seasoned timber",
             ("Boards a week in the room they will hang in, or the mitres open.",),
             5,
             wait_minutes=7 * 24 * 60,
-            parts=("rail",),
+            before=("cut",),
         ),
         frame[0],
-        Step(
+        Operation(
             "rebate",
             "Cut the rebates",
             _rebates(context, sizes),
@@ -206,21 +208,21 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Step, ...]:
             parts=("rail",),
         ),
         *frame[1:],
-        Step(
+        Operation(
             "read",
             "Read every rebate again",
-            (
-                "Width, height and depth from the back edge, in the glued box; type them in. Only then is anything ordered.",
-            ),
+            ("Width, height and depth from the back edge, in the glued box; type them in. Only then is anything ordered.",),
             20,
             gate=True,
-            parts=tuple(f.part for f in sizes.floors),
+            parts=("rail",),
         ),
-        Step("order", "Order glass, have the boards cut", ordered, 15, parts=tuple(f.part for f in sizes.floors)),
+        Operation(
+            "order", "Order glass, have the boards cut", ordered, 15, parts=tuple(f.part for f in sizes.floors), makes=("floor",)
+        ),
     ]
     if any(f.text or f.cut for f in sizes.floors):
         out.append(
-            Step(
+            Operation(
                 "cutout",
                 "Cut the boards out",
                 ("From the drawing at full size, or the file for a cutter: a trial in card first. Bridges stay.",),
@@ -231,27 +233,30 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Step, ...]:
             )
         )
     out.append(
-        Step(
+        Operation(
             "fit",
             "Floor by floor, from the front",
             ("Clean both faces of the glass; beads or points behind every floor, nothing pushed towards the glass.",),
             40,
             parts=("floor.0",),
+            uses=("floor", "beads"),
         )
     )
     out.append(
-        Step(
+        Operation(
             "stand",
-            "Stand the things",
+            "Try the things in their places",
             tuple(f"{f.name}: {', '.join(one.item.name for one in f.stands)}. " for f in sizes.floors if f.stands)
             or ("Where they are drawn.",),
             30,
             parts=("item",),
+            inside=True,
+            after=("fit",),
         )
     )
     if sizes.lit is not None:
         out.append(
-            Step(
+            Operation(
                 "lamp",
                 "Fit the lamp room",
                 say(
@@ -265,10 +270,14 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Step, ...]:
                 gate=True,
                 care="Low-voltage LED from an approved supply; mains work by a licensed electrician.",
                 parts=("lamp", "vent"),
+                makes=("lamp",),
+                uses=("supply",),
+                after=("fit",),
+                before=("look",),
             )
         )
     out += [
-        Step(
+        Operation(
             "look",
             "Look at the front",
             ("Straight, no dust, nothing leaning, before the back goes on.",),
@@ -276,7 +285,7 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Step, ...]:
             gate=True,
             parts=("item",),
         ),
-        Step(
+        Operation(
             "close",
             "Screw the back on",
             (
@@ -286,6 +295,8 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Step, ...]:
             ),
             10,
             parts=("back",),
+            uses=("back.screw",),
+            closes=True,
         ),
     ]
     return tuple(out)
@@ -304,18 +315,19 @@ def _suits(facts: Facts) -> Suit:
 
 
 def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
-    return {"type": "layered_box", "layout": {"how": "row" if facts.count > 1 else "one"},
-            "floors": [{"kind": "glass", "thickness": 2}, {"kind": "board", "thickness": 4}, {"kind": "back", "thickness": 4}]}  # fmt: skip
+    return {
+        "type": "layered_box",
+        **AS_SUITS,
+        "layout": {"how": "row" if facts.count > 1 else "one"},
+        "floors": [{"kind": "glass", "thickness": 2}, {"kind": "board", "thickness": 4}, {"kind": "back", "thickness": 4}],
+    }
 
 
 def _new(sizes: Any, unit: Any, shop: Shop) -> dict[str, Any]:
     return {
         "type": "layered_box",
-        "floors": [
-            {"kind": "glass", "thickness": 2},
-            {"kind": "board", "thickness": 4},
-            {"kind": "back", "thickness": 4},
-        ],
+        **AS_SUITS,
+        "floors": [{"kind": "glass", "thickness": 2}, {"kind": "board", "thickness": 4}, {"kind": "back", "thickness": 4}],
     }
 
 
@@ -325,7 +337,20 @@ def _lie(context: LayeredContext) -> Lying:
 
 
 LAYERED_BOX = Display(
-    "layered_box", "Layered box", reckon, Way(_suits, _begin),
-    starts=(Start("model", "A model or figure", "In a deep built box with floors, lit from within if you like.", THING_ASKS, things_of("figure"), _new),),
+    "layered_box",
+    "Layered box",
+    reckon,
+    Way(_suits, _begin, "glazed air deep"),
+    starts=(
+        Start(
+            "model",
+            "A model or figure",
+            "In a deep built box with floors, lit from within if you like.",
+            THING_ASKS,
+            things_of("figure"),
+            _new,
+        ),
+    ),
     lie=_lie,
-)  # fmt: skip
+    holds=Holds(frozenset({"brackets", "cradle", "loops", "ring", "screwed", "stand", "wax"}), asked=True, made_for="stand"),
+)

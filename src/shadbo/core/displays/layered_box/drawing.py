@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
+from functools import partial
+
+import numpy as np
+
+from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Material, Shape, View
-from shadbo.core.displays.layered_box.lamp import FROM_WALL, HOLE
 from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes
 from shadbo.core.framing.arrange.drawn import draw_item, lay_outline, name_on
 from shadbo.core.framing.rails import draw_rails
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 
 HALF = Fraction(1, 2)
 STAGES = ("display", "arrange", "depth", "cut")
@@ -15,24 +19,21 @@ SEEN = Fraction(80)
 MATERIALS: dict[str, Material] = {"glass": "glass", "board": "board", "back": "board"}
 
 
-def draw(context: LayeredContext, sizes: Sizes) -> tuple[View, ...]:
+def draw(context: LayeredContext, sizes: Sizes) -> tuple[ViewOf, ...]:
     boards = [f for f in sizes.floors if f.floor.kind == "board"]
     return (
-        _face(context, sizes),
-        _section(context, sizes),
-        _profile(sizes),
-        _back(sizes),
-        *(_board(sizes, f) for f in boards),
+        ViewOf("face", lambda: _face(context, sizes)),
+        ViewOf("section", lambda: _section(context, sizes)),
+        ViewOf("profile", lambda: _profile(sizes)),
+        ViewOf("back", lambda: _back(context, sizes)),
+        *(ViewOf(f"board_{f.index}", partial(_board, sizes, f)) for f in boards),
     )
 
 
 def _middle(sizes: Sizes) -> tuple[Fraction, Fraction]:
     """Where the axes of the things lie on the drawing of the face."""
     w, h = sizes.outside["width"].value, sizes.outside["height"].value
-    across, down = (
-        sizes.edges["left"].value + sizes.edges["right"].value,
-        sizes.edges["top"].value + sizes.edges["bottom"].value,
-    )
+    across, down = (sizes.edges["left"].value + sizes.edges["right"].value, sizes.edges["top"].value + sizes.edges["bottom"].value)
     return (w - across) * HALF, (h - down) * HALF
 
 
@@ -40,9 +41,9 @@ def _slots(drawing: Drawing, lies: Lies, x: Fraction, y: Fraction) -> None:
     """The letters cut out of a board, about the middle of the board."""
     if lies.text is None:
         return
-    fx, fy = float(x), float(y + Fraction(lies.floor.below))
+    at = np.array((float(x), float(y + exact(lies.floor.below))))
     for slot in lies.text.slots:
-        points = tuple((round(px + fx, 3), round(py + fy, 3)) for px, py in slot)
+        points = tuple(map(tuple, (np.array(slot) + at).round(3).tolist()))
         drawing.shapes.append(Shape(f"{lies.part}.text", lies.floor.text, "slot", "polygon", points))
 
 
@@ -91,9 +92,7 @@ def _section(context: LayeredContext, sizes: Sizes) -> View:
         top = outer - lies.depth.value
         x = wall - lies.steps.value + 1
         drawing.box(lies.part, lies.name, MATERIALS[lies.floor.kind], x, top, width - x, lies.thick, turn=90)
-        drawing.measure(
-            f"{lies.part}.thick", "y", top, top + lies.thick.value, width, "right", 1, STAGES, lies.name.lower()
-        )
+        drawing.measure(f"{lies.part}.thick", "y", top, top + lies.thick.value, width, "right", 1, STAGES, lies.name.lower())
         if lies.room is not None and lies.room.value > 0:
             low = top + lies.thick.value
             drawing.measure(f"{lies.part}.room", "y", low, low + lies.room.value, width, "right", 1, STAGES, "room")
@@ -132,15 +131,7 @@ def _profile(sizes: Sizes) -> View:
     for n, lies in enumerate(sizes.floors):
         y = outer - lies.depth.value
         drawing.measure(
-            f"{lies.part}.depth",
-            "y",
-            y,
-            outer,
-            wall,
-            "right",
-            min(n + 1, 5),
-            ("depth", "cut", "display"),
-            lies.name.lower(),
+            f"{lies.part}.depth", "y", y, outer, wall, "right", min(n + 1, 5), ("depth", "cut", "display"), lies.name.lower()
         )
         drawing.measure(
             f"{lies.part}.shoulder",
@@ -153,15 +144,13 @@ def _profile(sizes: Sizes) -> View:
             ("depth", "cut"),
             "",
         )
-    drawing.measure(
-        "wall.left", "x", 0, wall - sizes.floors[-1].steps.value, outer, "bottom", 1, ("depth", "cut"), "left"
-    )
+    drawing.measure("wall.left", "x", 0, wall - sizes.floors[-1].steps.value, outer, "bottom", 1, ("depth", "cut"), "left")
     drawing.measure("wall", "x", 0, wall, 0, "top", 1, ("depth", "cut", "display"), "wall")
     drawing.measure("box.outer", "y", 0, outer, 0, "left", 1, ("depth", "cut", "display"), "outer depth")
     return drawing.view()
 
 
-def _back(sizes: Sizes) -> View:
+def _back(context: LayeredContext, sizes: Sizes) -> View:
     w, h = sizes.outside["width"].value, sizes.outside["height"].value
     drawing = Drawing("back", "Back, seen from behind", w, h)
     last = sizes.floors[-1]
@@ -169,30 +158,25 @@ def _back(sizes: Sizes) -> View:
     bw, bh = last.sheet["width"].value, last.sheet["height"].value
     x, y = (w - bw) * HALF, (h - bh) * HALF
     drawing.box(last.part, "Back, removable", "board", x, y, bw, bh)
-    for i, (sx, sy) in enumerate(
-        ((x + 15, y + 15), (x + bw - 15, y + 15), (x + 15, y + bh - 15), (x + bw - 15, y + bh - 15))
-    ):
+    for i, (sx, sy) in enumerate(((x + 15, y + 15), (x + bw - 15, y + 15), (x + 15, y + bh - 15), (x + bw - 15, y + bh - 15))):
         drawing.circle("back.screw", f"Screw {i + 1}", "metal", sx, sy, 3)
     lit = sizes.lit
     if lit is not None:
         room = sizes.floors[-2].rebate
         rw, rh = room["width"].value, room["height"].value
         rx, ry = (w - rw) * HALF, (h - rh) * HALF
+        off, hole = context.rule("lamp_from_wall"), context.rule("lamp_hole")
         for n in range(lit.rows):
             line = ry + lit.spacing.value * (n + HALF)
-            drawing.line(
-                "lamp", f"Strip, row {n + 1}, inside", "keep", (rx + FROM_WALL, line), (rx + rw - FROM_WALL, line)
-            )
+            drawing.line("lamp", f"Strip, row {n + 1}, inside", "keep", (rx + off, line), (rx + rw - off, line))
         half = lit.holes // 2
         for n in range(half):
             hx = x + bw * (2 * n + 1) / (2 * half)
-            for hy in (y + 2 * HOLE, y + bh - 2 * HOLE):
-                drawing.circle("vent", "Hole for air", "slot", hx, hy, HOLE * HALF)
+            for hy in (y + 2 * hole, y + bh - 2 * hole):
+                drawing.circle("vent", "Hole for air", "slot", hx, hy, hole * HALF)
         if lit.rows > 1:
             first = ry + lit.spacing.value * HALF
-            drawing.measure(
-                "lamp.spacing", "y", first, first + lit.spacing.value, 0, "left", 1, ("depth", "cut"), "rows"
-            )
+            drawing.measure("lamp.spacing", "y", first, first + lit.spacing.value, 0, "left", 1, ("depth", "cut"), "rows")
     drawing.measure(f"{last.part}.width", "x", x, x + bw, h, "bottom", 1, STAGES, "back")
     drawing.measure(f"{last.part}.height", "y", y, y + bh, w, "right", 1, STAGES, "back")
     return drawing.view()
@@ -201,9 +185,7 @@ def _back(sizes: Sizes) -> View:
 def _board(sizes: Sizes, lies: Lies) -> View:
     """A board as it is cut: its outline, what is cut out of it, where things stand on it."""
     w, h = lies.sheet["width"].value, lies.sheet["height"].value
-    drawing = Drawing(
-        f"board_{lies.index}", f"{lies.name}, as it is cut, from the FRONT", w, h, template=True, printed=("cut",)
-    )
+    drawing = Drawing(f"board_{lies.index}", f"{lies.name}, as it is cut, from the FRONT", w, h, template=True, printed=("cut",))
     drawing.box(lies.part, lies.name, "board", 0, 0, w, h)
     cx, cy = _middle(sizes)
     dx, dy = cx - (sizes.outside["width"].value - w) * HALF, cy - (sizes.outside["height"].value - h) * HALF

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length
-from shadbo.core.contract.display import Panel
+from shadbo.core.contract.display import Panel, PanelOf
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, Option, WordsInput
 from shadbo.core.contract.terms import there
 from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes, floor_of
@@ -13,20 +13,32 @@ from shadbo.core.document.decisions.layered_box import LayeredBox
 from shadbo.core.framing.arrange.laid import Laid
 from shadbo.core.framing.arrange.layouts import LABELS
 from shadbo.core.framing.boxes.item_panels import measuring_inputs
+from shadbo.core.framing.glazing import glazing_choices
 from shadbo.core.framing.showing_items import item_figures
 
 MOST_FLOORS = 6
 WOODS = ("white ash", "northern red oak", "black walnut", "basswood", "eastern white pine")
 
 
-def panels(context: LayeredContext, sizes: Sizes) -> tuple[Panel, ...]:
+def panels(context: LayeredContext, sizes: Sizes) -> tuple[PanelOf, ...]:
     one = next((x for x in sizes.laid if x.item.key == context.focus), sizes.laid[0])
     boards = [f"board_{f.index}" for f in sizes.floors if f.floor.kind == "board"]
+
+    def measure() -> Panel:
+        return Panel(
+            ("What stands in the box, how far forward, its weight.",),
+            tuple(measuring_inputs(context, one, fixings=False)),  # type: ignore[arg-type]
+            item_figures(context, one.sized),
+            ("face", "section", *boards),
+        )
+
     return (
-        Panel("measure", "Measure", ("What stands in the box, how far forward, its weight.",), tuple(measuring_inputs(context, one, fixings=False)),  # type: ignore[arg-type]
-              item_figures(context, one.sized), ("face", "section", *boards)),
-        _display(context, sizes), _arrange(context, sizes, one, boards), _depth(context, sizes, boards), _cut(context, sizes, boards),
-    )  # fmt: skip
+        PanelOf("measure", measure),
+        PanelOf("display", lambda: _display(context, sizes)),
+        PanelOf("arrange", lambda: _arrange(context, sizes, one, boards)),
+        PanelOf("depth", lambda: _depth(context, sizes, boards)),
+        PanelOf("cut", lambda: _cut(context, sizes, boards)),
+    )
 
 
 def _display(context: LayeredContext, sizes: Sizes) -> Panel:
@@ -37,27 +49,10 @@ def _display(context: LayeredContext, sizes: Sizes) -> Panel:
         given(show, sizes.front, "Box"),
         given(show, book["border.least"], "Box", label="Border"),
         choice(
-            "wood",
-            "Wood",
-            "Box",
-            "/display/wood",
-            display.wood,
-            tuple((w, (w[0].upper() + w[1:],), ()) for w in WOODS),
-            ("rail",),
-            look="menu",
+            context, "/display/wood", "Wood", "Box", tuple((w, (w[0].upper() + w[1:],), ()) for w in WOODS), ("rail",), look="menu"
         ),
-        choice(
-            "glazing",
-            "Glass",
-            "Glass",
-            "/display/glazing",
-            display.glazing,
-            (("glass", ("Glass",), ()), ("acrylic", ("Acrylic",), ("lighter, does not break",))),
-            ("floor.0",),
-        ),
-        plain_length(
-            show, display.clearance, "/display/clearance", "Clearance before the tallest", "Glass", ("floor.0",)
-        ),
+        *glazing_choices(context, {}, sizes.floors[0].thick.value),
+        plain_length(show, display.clearance, "/display/clearance", "Clearance before the tallest", "Glass", ("floor.0",)),
         ChoiceInput(
             "lamp",
             "Lamp room",
@@ -77,23 +72,18 @@ def _display(context: LayeredContext, sizes: Sizes) -> Panel:
         ),
     ]
     if display.lamp is not None:
-        inputs.append(
-            plain_length(show, display.lamp.depth, "/display/lamp/depth", "Lamp room, deep", "Lamp", ("lamp",))
-        )
+        inputs.append(plain_length(show, display.lamp.depth, "/display/lamp/depth", "Lamp room, deep", "Lamp", ("lamp",)))
         inputs.append(
             choice(
-                "watts",
+                context,
+                "/display/lamp/watts",
                 "The strip takes",
                 "Lamp",
-                "/display/lamp/watts",
-                display.lamp.watts,
                 tuple((w, (f"{w} W/m",), ()) for w in (3, 5, 10, 15)),
                 ("lamp",),
             )
         )
     return Panel(
-        "display",
-        "Display",
         ("The box, its wood and its glass; whether it is lit from within.",),
         tuple(inputs),
         there(
@@ -118,20 +108,21 @@ def _arrange(context: LayeredContext, sizes: Sizes, one: Laid, boards: list[str]
     display, show, book = context.display, context.shop.showing, context.book
     inputs: list[Input] = []
     if len(sizes.laid) > 1:
-        inputs.append(choice("layout", "Template", "How they lie", "/display/layout/how", display.layout.how,
-                             tuple((key, (label,), (detail,)) for key, (label, detail) in LABELS.items()), ("item",)))  # fmt: skip
+        inputs.append(
+            choice(
+                context,
+                "/display/layout/how",
+                "Template",
+                "How they lie",
+                tuple((key, (label,), (detail,)) for key, (label, detail) in LABELS.items()),
+                ("item",),
+                key="layout",
+            )
+        )
         inputs.append(given(show, book["layout.gap"], "How they lie"))
         inputs += [
-            given(
-                show,
-                book[f"{one.part}.x"],
-                one.item.name,
-                pointer=f"{one.sized.pointer}/place/x",
-                label="Right of middle",
-            ),
-            given(
-                show, book[f"{one.part}.y"], one.item.name, pointer=f"{one.sized.pointer}/place/y", label="Below middle"
-            ),
+            given(show, book[f"{one.part}.x"], one.item.name, pointer=f"{one.sized.pointer}/place/x", label="Right of middle"),
+            given(show, book[f"{one.part}.y"], one.item.name, pointer=f"{one.sized.pointer}/place/y", label="Below middle"),
         ]
     inputs.append(_stands(display, sizes, one))
     for lies in sizes.floors:
@@ -149,10 +140,16 @@ def _arrange(context: LayeredContext, sizes: Sizes, one: Laid, boards: list[str]
                 )
             )
             if lies.text is not None:
-                inputs += [plain_length(show, getattr(lies.floor, f), f"{at}/{f}", label, group, (f"{lies.part}.text",))
-                           for f, label in (("letters", "High"), ("stroke", "Stroke"), ("bridge", "Bridge"), ("below", "Below the middle"))]  # fmt: skip
-    return Panel("arrange", "Arrange", ("Where things stand, on which floor, and what is cut out of the boards.",), tuple(inputs),
-                 there(context, f"{one.part}.x", f"{one.part}.y", *(f"room.{f.index}.need" for f in sizes.floors)), ("face", *boards, "section"))  # fmt: skip
+                inputs += [
+                    plain_length(show, getattr(lies.floor, f), f"{at}/{f}", label, group, (f"{lies.part}.text",))
+                    for f, label in (("letters", "High"), ("stroke", "Stroke"), ("bridge", "Bridge"), ("below", "Below the middle"))
+                ]
+    return Panel(
+        ("Where things stand, on which floor, and what is cut out of the boards.",),
+        tuple(inputs),
+        there(context, f"{one.part}.x", f"{one.part}.y", *(f"room.{f.index}.need" for f in sizes.floors)),
+        ("face", *boards, "section"),
+    )
 
 
 def _stands(display: LayeredBox, sizes: Sizes, one: Laid) -> ChoiceInput:
@@ -174,9 +171,7 @@ def _stands(display: LayeredBox, sizes: Sizes, one: Laid) -> ChoiceInput:
 
     options = [option(f, "stands") for f in sizes.floors if f.index > 0]
     options += [option(f, "cut") for f in sizes.floors if f.floor.kind == "board" and f.index > 0]
-    return ChoiceInput(
-        f"item.{key}.stands", f"{one.item.name} stands", one.item.name, tuple(options), (one.part,), "list"
-    )
+    return ChoiceInput(f"item.{key}.stands", f"{one.item.name} stands", one.item.name, tuple(options), (one.part,), "list")
 
 
 def _depth(context: LayeredContext, sizes: Sizes, boards: list[str]) -> Panel:
@@ -184,13 +179,19 @@ def _depth(context: LayeredContext, sizes: Sizes, boards: list[str]) -> Panel:
     inputs: list[Input] = []
     for lies in sizes.floors:
         at = f"/display/floors/{lies.index}"
-        inputs += [
-            given(show, lies.thick, lies.name, label="Thick"),
-            given(show, lies.shoulder, lies.name, label="Shoulder"),
-        ]
+        inputs += [given(show, lies.thick, lies.name, label="Thick"), given(show, lies.shoulder, lies.name, label="Shoulder")]
         if lies.room is not None:
-            inputs.append(given(show, context.book[f"room.{lies.index}.planned"], lies.name, pointer=f"{at}/room", optional=True, label="Room behind it",
-                                hint=("Left empty: as the tallest thing there needs it.",) if lies.need is not None else ()))  # fmt: skip
+            inputs.append(
+                given(
+                    show,
+                    context.book[f"room.{lies.index}.planned"],
+                    lies.name,
+                    pointer=f"{at}/room",
+                    optional=True,
+                    label="Room behind it",
+                    hint=("Left empty: as the tallest thing there needs it.",) if lies.need is not None else (),
+                )
+            )
         if lies.floor.kind == "board":
             inputs.append(
                 ActionInput(
@@ -205,16 +206,14 @@ def _depth(context: LayeredContext, sizes: Sizes, boards: list[str]) -> Panel:
     if len(display.floors) < MOST_FLOORS:
         inputs.append(ActionInput("floor.add", "Add a board", "Floors", ("floor",), "add", _with_board(display)))
         if display.floors[0].kind != "glass":
-            inputs.append(
-                ActionInput("glass.add", "Add glass at the front", "Floors", ("floor",), "add", _with_glass(display))
-            )
-    names = [
-        n
-        for f in sizes.floors
-        for n in (f"room.{f.index}.need", f"{f.part}.room", f"{f.part}.depth", f"{f.part}.steps")
-    ]
-    return Panel("depth", "Depth", ("Floor by floor, front to back: each in its own rebate, the room between by the tallest thing.",), tuple(inputs),
-                 there(context, "box.outer", "wall.left", *names), ("section", "profile", "face", *boards[:1]))  # fmt: skip
+            inputs.append(ActionInput("glass.add", "Add glass at the front", "Floors", ("floor",), "add", _with_glass(display)))
+    names = [n for f in sizes.floors for n in (f"room.{f.index}.need", f"{f.part}.room", f"{f.part}.depth", f"{f.part}.steps")]
+    return Panel(
+        ("Floor by floor, front to back: each in its own rebate, the room between by the tallest thing.",),
+        tuple(inputs),
+        there(context, "box.outer", "wall.left", *names),
+        ("section", "profile", "face", *boards[:1]),
+    )
 
 
 def _moved(display: LayeredBox, index: int, by: int) -> list[dict[str, Any]]:
@@ -229,13 +228,17 @@ def _moved(display: LayeredBox, index: int, by: int) -> list[dict[str, Any]]:
 
 def _with_board(display: LayeredBox) -> tuple[dict[str, Any], ...]:
     last = len(display.floors) - 1
-    return ({"op": "add", "path": f"/display/floors/{last}", "value": {"kind": "board", "thickness": 4}},
-            {"op": "add", "path": "/display/standing", "value": _moved(display, last, 1)})  # fmt: skip
+    return (
+        {"op": "add", "path": f"/display/floors/{last}", "value": {"kind": "board", "thickness": 4}},
+        {"op": "add", "path": "/display/standing", "value": _moved(display, last, 1)},
+    )
 
 
 def _with_glass(display: LayeredBox) -> tuple[dict[str, Any], ...]:
-    return ({"op": "add", "path": "/display/floors/0", "value": {"kind": "glass", "thickness": 2}},
-            {"op": "add", "path": "/display/standing", "value": [s | {"floor": min(s["floor"], 5)} for s in _moved(display, 0, 1)]})  # fmt: skip
+    return (
+        {"op": "add", "path": "/display/floors/0", "value": {"kind": "glass", "thickness": 2}},
+        {"op": "add", "path": "/display/standing", "value": [s | {"floor": min(s["floor"], 5)} for s in _moved(display, 0, 1)]},
+    )
 
 
 def _without(display: LayeredBox, index: int) -> tuple[dict[str, Any], ...]:
@@ -255,28 +258,32 @@ def _cut(context: LayeredContext, sizes: Sizes, boards: list[str]) -> Panel:
     inputs: list[Input] = []
     for lies in sizes.floors:
         group, at = f"Read after the glue-up: rebate of {lies.name.lower()}", f"/display/floors/{lies.index}"
-        for field, label in (
-            ("built_width", "Width"),
-            ("built_height", "Height"),
-            ("built_depth", "From the back edge"),
-        ):
-            inputs.append(plain_length(show, getattr(lies.floor, field), f"{at}/{field}", label, group, (lies.part,), optional=True,
-                                       hint=context.speak.say("Planned {}.", {"built_width": lies.planned["width"], "built_height": lies.planned["height"],
-                                                                            "built_depth": lies.planned_depth}[field])))  # fmt: skip
+        for field, label in (("built_width", "Width"), ("built_height", "Height"), ("built_depth", "From the back edge")):
+            inputs.append(
+                plain_length(
+                    show,
+                    getattr(lies.floor, field),
+                    f"{at}/{field}",
+                    label,
+                    group,
+                    (lies.part,),
+                    optional=True,
+                    hint=context.speak.say(
+                        "Planned {}.",
+                        {
+                            "built_width": lies.planned["width"],
+                            "built_height": lies.planned["height"],
+                            "built_depth": lies.planned_depth,
+                        }[field],
+                    ),
+                )
+            )
     names = [
         n
         for f in sizes.floors
-        for n in (
-            f"{f.part}.width",
-            f"{f.part}.height",
-            f"{f.part}.rebate.width",
-            f"{f.part}.rebate.height",
-            f"{f.part}.depth",
-        )
+        for n in (f"{f.part}.width", f"{f.part}.height", f"{f.part}.rebate.width", f"{f.part}.rebate.height", f"{f.part}.depth")
     ]
     return Panel(
-        "cut",
-        "Cut",
         ("Rails first; glass and boards only after the rebates were read again.",),
         tuple(inputs),
         there(context, *names, "lamp.strip", "cut.needed", "cut.order", "frame.diagonal", "frame.square"),

@@ -8,23 +8,20 @@ from typing import Any
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.layered_box.sizes import LayeredContext, Sizes
 from shadbo.core.framing.arrange.shapes import overlap
+from shadbo.core.framing.families import check_loose
 from shadbo.core.framing.rails import AXES
 from shadbo.core.measuring.doubts import check_readings
-from shadbo.core.quantity.exact import Fraction
-
-LEAST_WALL, LEAST_LAP, LEAST_LAMP = Fraction(5), Fraction(3), Fraction(20)
-AIR_ROUND_LETTERS = Fraction(10)
-STOCK = Fraction(2400)
-WARM = Fraction(25)
+from shadbo.core.quantity.exact import Fraction, exact
 
 
 def check(context: LayeredContext, sizes: Sizes) -> None:
+    pigment = [one for one in sizes.laid if "loose_pigment" in one.item.traits or one.item.kind == "pastel"]
+    if context.display.glazing == "acrylic" and pigment:
+        check_loose(context, pigment[0].item.name, pigment[0].part, {"glass": "glass"})
     for one in sizes.laid:
         wide, tall = one.sized.sides
         if wide and tall:
-            check_readings(
-                context.checks, context.speak, context.shop, one.item.name, wide, tall, one.part, key=one.part
-            )
+            check_readings(context.checks, context.speak, context.shop, one.item.name, wide, tall, one.part, key=one.part)
     _rails(context, sizes)
     _rooms(context, sizes)
     _walls(context, sizes)
@@ -36,29 +33,23 @@ def check(context: LayeredContext, sizes: Sizes) -> None:
 
 def _rails(context: LayeredContext, sizes: Sizes) -> None:
     longest = max(sizes.outside.values(), key=lambda d: d.value)
-    over = longest.value + Fraction(context.shop.rules.kerf) - STOCK
+    over = longest.value + context.rule("kerf") - context.rule("board_length")
     if over <= 0:
         return
-    border = Fraction(context.display.border) - over / 2
-    ways = (
-        [WayOut(context.speak.say("A border of {}", border), (put("/display/border", border),))] if border >= 0 else []
-    )
+    border = exact(context.display.border) - over / 2
+    ways = [WayOut(context.speak.say("A border of {}", border), (put("/display/border", border),))] if border >= 0 else []
     if len(sizes.laid) > 1 and not ways:
         ways.append(
             WayOut(
                 ("Lay them in a grid, close together",),
-                (
-                    put("/display/layout/how", "grid"),
-                    put("/display/layout/gap", Fraction(5)),
-                    put("/display/border", Fraction(10)),
-                ),
+                (put("/display/layout/how", "grid"), put("/display/layout/gap", Fraction(5)), put("/display/border", Fraction(10))),
             )
         )
     context.checks.add(
         "stop",
         "rail.stock",
         "cut",
-        context.speak.say("The longest rail, {}, is longer than boards come: {}.", longest, STOCK),
+        context.speak.say("The longest rail, {}, is longer than boards come: {}.", longest, context.rule("board_length")),
         why="Box rails are cut from one board each.",
         source_key="stock",
         figure=longest.name,
@@ -94,9 +85,16 @@ def _rooms(context: LayeredContext, sizes: Sizes) -> None:
         stands = sizes.floors[lies.index + 1].stands
         what = max(stands, key=lambda one: one.sized.front.value).item.name if stands else "the lamp"
         context.checks.add(
-            "stop", f"room.{lies.index}", "depth", say(f"Behind {lies.name.lower()} there is {{}}; {what} needs {{}}: short by {{}}.", lies.room, lies.need, short),
-            why="The tallest thing, and air before it.", source_key="layered", figure=lies.room.name, parts=(f"room.{lies.index}",), ways=ways,
-        )  # fmt: skip
+            "stop",
+            f"room.{lies.index}",
+            "depth",
+            say(f"Behind {lies.name.lower()} there is {{}}; {what} needs {{}}: short by {{}}.", lies.room, lies.need, short),
+            why="The tallest thing, and air before it.",
+            source_key="layered",
+            figure=lies.room.name,
+            parts=(f"room.{lies.index}",),
+            ways=ways,
+        )
 
 
 def _unread(sizes: Sizes, index: int) -> tuple[dict[str, Any], ...]:
@@ -110,16 +108,18 @@ def _unread(sizes: Sizes, index: int) -> tuple[dict[str, Any], ...]:
 
 def _walls(context: LayeredContext, sizes: Sizes) -> None:
     say = context.speak.say
-    if sizes.left.value < LEAST_WALL:
-        thick = sizes.floors[-1].steps.value + LEAST_WALL
+    if sizes.left.value < context.rule("rebate_wood"):
+        thick = sizes.floors[-1].steps.value + context.rule("rebate_wood")
         thick = Fraction(-(-thick // 2) * 2)
         ways = [WayOut(say("Walls {} thick", thick), (put("/display/wall", thick),))] if thick <= 120 else []
         narrow = [f for f in sizes.floors if f.shoulder.value > 4]
-        if sizes.left.value + sum((f.shoulder.value - 4 for f in narrow), Fraction(0)) >= LEAST_WALL:
+        if sizes.left.value + sum((f.shoulder.value - context.rule("shoulder") for f in narrow), Fraction(0)) >= context.rule(
+            "rebate_wood"
+        ):
             ways.append(
                 WayOut(
-                    say("Shoulders of {}", Fraction(4)),
-                    tuple(put(f"/display/floors/{f.index}/shoulder", Fraction(4)) for f in narrow),
+                    say("Shoulders of {}", context.rule("shoulder")),
+                    tuple(put(f"/display/floors/{f.index}/shoulder", context.rule("shoulder")) for f in narrow),
                 )
             )
         context.checks.add(
@@ -129,19 +129,17 @@ def _walls(context: LayeredContext, sizes: Sizes) -> None:
             say("The rebates leave {} of wall at the back: it breaks out.", sizes.left)
             if sizes.left.value > 0
             else ("The rebates cut right through the wall.",),
-            why="5 mm of wood behind the last rebate.",
+            why=context.speak.say("{} of wood behind the last rebate.", context.rule("rebate_wood")),
             source_key="layered",
             figure="wall.left",
             parts=("rail",),
             ways=ways,
         )
     for lies in sizes.floors:
-        room = Fraction(
-            context.shop.rules.glass_allowance if lies.floor.kind == "glass" else context.shop.rules.board_allowance
-        )
+        room = Fraction(context.shop.rules.glass_allowance if lies.floor.kind == "glass" else context.shop.rules.board_allowance)
         lap = lies.shoulder.value - room / 2
-        if lap < LEAST_LAP:
-            good = LEAST_LAP + room / 2
+        if lap < context.rule("least_lap"):
+            good = context.rule("least_lap") + room / 2
             context.checks.add(
                 "stop",
                 f"lap.{lies.index}",
@@ -151,7 +149,7 @@ def _walls(context: LayeredContext, sizes: Sizes) -> None:
                     lap,
                     max(lap - room / 2, Fraction(0)),
                 ),
-                why="3 mm at the least, centred.",
+                why=context.speak.say("{} at the least, centred.", context.rule("least_lap")),
                 source_key="lap",
                 figure=f"{lies.part}.shoulder",
                 parts=(lies.part,),
@@ -184,16 +182,16 @@ def _letters(context: LayeredContext, sizes: Sizes) -> None:
             continue
         # What is seen of a board is what shows through the box before it: the sight.
         room = {
-            "width": sizes.sight["width"].value - 2 * AIR_ROUND_LETTERS,
-            "height": sizes.sight["height"].value - 2 * AIR_ROUND_LETTERS,
+            "width": sizes.sight["width"].value - 2 * context.rule("letters_clear"),
+            "height": sizes.sight["height"].value - 2 * context.rule("letters_clear"),
         }
         wide = Fraction(round(lies.text.width * 1000), 1000)
-        below = abs(Fraction(lies.floor.below))
-        tall = Fraction(lies.floor.letters) + 2 * below
+        below = abs(exact(lies.floor.below))
+        tall = exact(lies.floor.letters) + 2 * below
         if wide > room["width"] or tall > room["height"]:
             share = min(room["width"] / wide, room["height"] / tall)
             letters, stroke, bridge = (
-                Fraction(max(int(Fraction(getattr(lies.floor, f)) * share * 9 / 10), low))
+                Fraction(max(int(exact(getattr(lies.floor, f)) * share * 9 / 10), low))
                 for f, low in (("letters", 8), ("stroke", 1), ("bridge", 1))
             )
             ways = [
@@ -201,21 +199,16 @@ def _letters(context: LayeredContext, sizes: Sizes) -> None:
                     say("Letters {} high, in the middle", letters),
                     tuple(
                         put(f"/display/floors/{lies.index}/{f}", v)
-                        for f, v in (
-                            ("letters", letters),
-                            ("stroke", stroke),
-                            ("bridge", bridge),
-                            ("below", Fraction(0)),
-                        )
+                        for f, v in (("letters", letters), ("stroke", stroke), ("bridge", bridge), ("below", Fraction(0)))
                     ),
                 )
             ]
             more = -(-max(wide - room["width"], tall - room["height"]) // 2) + 5
-            if Fraction(context.display.border) + more <= 500:
+            if exact(context.display.border) + more <= 500:
                 ways.append(
                     WayOut(
-                        say("A wider box, border {}", Fraction(context.display.border) + more),
-                        (put("/display/border", Fraction(context.display.border) + more),),
+                        say("A wider box, border {}", exact(context.display.border) + more),
+                        (put("/display/border", exact(context.display.border) + more),),
                     )
                 )
             context.checks.add(
@@ -223,12 +216,12 @@ def _letters(context: LayeredContext, sizes: Sizes) -> None:
                 f"text.wide.{lies.index}",
                 "arrange",
                 say("The letters are {} wide; {} of the board is seen.", wide, sizes.sight["width"]),
-                why="10 mm clear of the edges of what shows.",
+                why=context.speak.say("{} clear of the edges of what shows.", context.rule("letters_clear")),
                 source_key="letters",
                 parts=(lies.part,),
                 ways=ways,
             )
-        thin = Fraction(lies.floor.stroke) * 5 > Fraction(lies.floor.letters)
+        thin = exact(lies.floor.stroke) * 5 > exact(lies.floor.letters)
         if thin:
             context.checks.add(
                 "caution",
@@ -250,13 +243,14 @@ def _letters(context: LayeredContext, sizes: Sizes) -> None:
                 "caution",
                 f"text.bridge.{lies.index}",
                 "arrange",
-                say("Bridges of {} break in handling.", Fraction(lies.floor.bridge)),
-                why="2 to 3 mm of board between two slots.",
+                say("Bridges of {} break in handling.", exact(lies.floor.bridge)),
+                why=context.speak.say("{} to {} of board between two slots.", context.rule("bridge_least"), context.rule("bridge")),
                 source_key="letters",
                 parts=(lies.part,),
                 ways=(
                     WayOut(
-                        say("Bridges of {}", Fraction(3)), (put(f"/display/floors/{lies.index}/bridge", Fraction(3)),)
+                        say("Bridges of {}", context.rule("bridge")),
+                        (put(f"/display/floors/{lies.index}/bridge", context.rule("bridge")),),
                     ),
                 ),
             )
@@ -269,15 +263,15 @@ def _lamp(context: LayeredContext, sizes: Sizes) -> None:
     room = sizes.floors[-2]
     assert room.room is not None
     out = WayOut(("Leave the lamp out",), (put("/display/lamp", None),))
-    if room.room.value < LEAST_LAMP:
+    if room.room.value < context.rule("lamp_room"):
         ways = [out]
         if not sizes.floors[-1].stands:
             ways.insert(
                 0,
                 WayOut(
-                    say("A lamp room {} deep", Fraction(30)),
+                    say("A lamp room {} deep", context.rule("lamp_room_good")),
                     (
-                        put("/display/lamp/depth", Fraction(30)),
+                        put("/display/lamp/depth", context.rule("lamp_room_good")),
                         put(f"/display/floors/{room.index}/room", None),
                         *_unread(sizes, room.index),
                     ),
@@ -306,14 +300,12 @@ def _lamp(context: LayeredContext, sizes: Sizes) -> None:
             parts=(room.part,),
             ways=(out,),
         )
-    if lit.watts > WARM:
+    if lit.watts > context.rule("lamp_warm"):
         context.checks.add(
             "caution",
             "lamp.warm",
             "depth",
-            (
-                f"The strip takes {float(lit.watts):.0f} W in a closed room: {lit.holes} holes, and feel it after an hour.",
-            ),
+            (f"The strip takes {float(lit.watts):.0f} W in a closed room: {lit.holes} holes, and feel it after an hour.",),
             why="Low voltage from an approved supply; the back stays removable. Mains work by a licensed electrician.",
             source_key="lamp",
             figure="lamp.watts",
@@ -342,11 +334,7 @@ def _built(context: LayeredContext, sizes: Sizes) -> None:
             parts=tuple(f.part for f in unread),
         )
     for lies in sizes.floors:
-        off = [
-            (a, lies.rebate[a].value - lies.planned[a].value)
-            for a in AXES
-            if getattr(lies.floor, f"built_{a}") is not None
-        ]
+        off = [(a, lies.rebate[a].value - lies.planned[a].value) for a in AXES if getattr(lies.floor, f"built_{a}") is not None]
         worst = max(off, key=lambda pair: abs(pair[1]), default=("width", Fraction(0)))
         if abs(worst[1]) > 1:
             context.checks.add(
@@ -364,7 +352,7 @@ def _built(context: LayeredContext, sizes: Sizes) -> None:
             )
         # Pushed to one side the sheet must still lie on the shoulder of the opening before it.
         for axis, by in off:
-            lap = lies.shoulder.value + by / 2 - Fraction(context.shop.rules.glass_allowance)
+            lap = lies.shoulder.value + by / 2 - context.rule("glass_allowance")
             if (by > 0 and lap < 1) or by < -2 * lies.shoulder.value:
                 context.checks.add(
                     "stop",
@@ -381,8 +369,7 @@ def _built(context: LayeredContext, sizes: Sizes) -> None:
                     parts=(lies.part,),
                     ways=(
                         WayOut(
-                            ("Take the reading away and read again",),
-                            (put(f"/display/floors/{lies.index}/built_{axis}", None),),
+                            ("Take the reading away and read again",), (put(f"/display/floors/{lies.index}/built_{axis}", None),)
                         ),
                     ),
                 )

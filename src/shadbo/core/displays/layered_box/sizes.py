@@ -7,7 +7,6 @@ room before a floor = its tallest thing + clearance           outer depth = fron
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Any
 
 from shadbo.core.contract.display import Context, Weight
@@ -21,15 +20,15 @@ from shadbo.core.framing.letters import Cut, cut_out
 from shadbo.core.framing.rails import AXES, square
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
 from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.sums import Dim, largest, leaf, rule, smallest
+from shadbo.core.quantity.record import record
+from shadbo.core.quantity.sums import Dim, largest, leaf, smallest
 
 LayeredContext = Context[Things, LayeredBox]
 HALF = Fraction(1, 2)
 NAMES = {"glass": "Glass", "board": "Board", "back": "Back"}
-LEAST_AIR = Fraction(3)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Lies:
     """One floor: its rebate on both axes (as built where it was read, else as planned), its sheet, how deep it lies from the back
     edge, the room behind it, what that room needs, and what is cut out of it."""
@@ -59,7 +58,7 @@ class Lies:
         return None not in (f.built_width, f.built_height, f.built_depth)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Sizes:
     """Every dim of a layered box."""
 
@@ -81,19 +80,26 @@ def size_up(context: LayeredContext) -> Sizes:
     laid, edges, sight = arrangement(context)
     wall = chosen(context, "wall", "Wall", "wall", display.wall, parts=("rail",))
     front = chosen(context, "front.thick", "Front face, thick", "front", display.front, parts=("rail",))
-    outside = {
-        a: book.add(sight[a] + 2 * wall, f"frame.outside.{a}", f"Outside {a}", parts=("rail",), grain="wood")
-        for a in AXES
-    }
+    outside = {a: book.add(sight[a] + 2 * wall, f"frame.outside.{a}", f"Outside {a}", parts=("rail",), grain="wood") for a in AXES}
     square(context, "frame", "outside", outside, "rail")
     floors, outer = _floors(context, laid, sight, front)
-    left = book.add(
-        wall - floors[-1].steps, "wall.left", "Wall left behind the last rebate", parts=("rail",), grain="depth"
-    )
+    left = book.add(wall - floors[-1].steps, "wall.left", "Wall left behind the last rebate", parts=("rail",), grain="depth")
     room = floors[-2].room
     lit = light(context, floors[-2].rebate, room) if display.lamp is not None and room is not None else None
     weights = _weights(context, laid, outside, wall, outer, floors)
-    return Sizes(laid, sight, edges, outside, wall, front, outer, left, floors, lit, weights)
+    return Sizes(
+        laid=laid,
+        sight=sight,
+        edges=edges,
+        outside=outside,
+        wall=wall,
+        front=front,
+        outer=outer,
+        left=left,
+        floors=floors,
+        lit=lit,
+        weights=weights,
+    )
 
 
 def arrangement(context: LayeredContext) -> tuple[list[Laid], dict[str, Dim], dict[str, Dim]]:
@@ -101,9 +107,7 @@ def arrangement(context: LayeredContext) -> tuple[list[Laid], dict[str, Dim], di
     box: Any = context
     sized = size_items(box)
     laid = lay(box, sized, places_of(box, sized))
-    border = chosen(
-        context, "border.least", "Border round the things", "border", context.display.border, parts=("border",)
-    )
+    border = chosen(context, "border.least", "Border round the things", "border", context.display.border, parts=("border",))
     edges, sight = {}, {}
     for axis, (first, last) in SPANS.items():
         edges[first] = smallest([one.edges[first] for one in laid]) - border
@@ -134,14 +138,7 @@ def _floors(context: LayeredContext, laid: list[Laid], sight: dict[str, Dim], fr
         part, name = f"floor.{i}", _name(display, i)
         thick.append(_given(context, f"{part}.thick", f"{name}, thick", f"floors/{i}/thickness", floor.thickness, part))
         shoulder.append(
-            _given(
-                context,
-                f"{part}.shoulder",
-                f"{name}, shoulder of its rebate",
-                f"floors/{i}/shoulder",
-                floor.shoulder,
-                "rail",
-            )
+            _given(context, f"{part}.shoulder", f"{name}, shoulder of its rebate", f"floors/{i}/shoulder", floor.shoulder, "rail")
         )
     for i in range(len(display.floors) - 1):
         need = _need(context, i, stands[i + 1])
@@ -151,8 +148,10 @@ def _floors(context: LayeredContext, laid: list[Laid], sight: dict[str, Dim], fr
     for i, t in enumerate(thick):
         outer = outer + t + (rooms[i] if i < len(rooms) else 0 * front)
     outer = book.add(outer, "box.outer", "Outer depth", parts=("rail",), grain="depth")
-    allowance = {"glass": ruled(context, "glass_allowance", "Allowance of the sheet, in all", "allowance"),
-                 "board": ruled(context, "board_allowance", "Allowance of the board, in all", "allowance")}  # fmt: skip
+    allowance = {
+        "glass": ruled(context, "glass_allowance", "Allowance of the sheet, in all"),
+        "board": ruled(context, "board_allowance", "Allowance of the board, in all"),
+    }
     planned_depth, ahead = [], front * 1
     for i, t in enumerate(thick):
         planned_depth.append(outer - ahead)
@@ -162,9 +161,7 @@ def _floors(context: LayeredContext, laid: list[Laid], sight: dict[str, Dim], fr
     for i, floor in enumerate(display.floors):
         part, name = f"floor.{i}", _name(display, i)
         steps = steps + shoulder[i]
-        cum = book.add(
-            steps, f"{part}.steps", f"{name}, its rebate cut into the wall", parts=("rail", part), grain="depth"
-        )
+        cum = book.add(steps, f"{part}.steps", f"{name}, its rebate cut into the wall", parts=("rail", part), grain="depth")
         planned, rebate, sheet = {}, {}, {}
         for axis in AXES:
             planned[axis] = book.add(
@@ -192,16 +189,33 @@ def _floors(context: LayeredContext, laid: list[Laid], sight: dict[str, Dim], fr
             parts=("rail", part),
             grain="depth",
         )
-        depth = _built(
-            context, i, "built_depth", f"{part}.depth", f"{name}, rebate from the back", deep_planned, part, "depth"
-        )
+        depth = _built(context, i, "built_depth", f"{part}.depth", f"{name}, rebate from the back", deep_planned, part, "depth")
         text = (
             cut_out(floor.text.strip(), float(floor.letters), float(floor.stroke), float(floor.bridge))
             if floor.text.strip()
             else None
         )
-        found.append(Lies(i, floor, part, name, planned, rebate, sheet, thick[i], shoulder[i], cum, depth, deep_planned, None, needs[i] if i < len(needs) else None,
-                          stands[i], cut[i], text))  # fmt: skip
+        found.append(
+            Lies(
+                index=i,
+                floor=floor,
+                part=part,
+                name=name,
+                planned=planned,
+                rebate=rebate,
+                sheet=sheet,
+                thick=thick[i],
+                shoulder=shoulder[i],
+                steps=cum,
+                depth=depth,
+                planned_depth=deep_planned,
+                room=None,
+                need=needs[i] if i < len(needs) else None,
+                stands=stands[i],
+                cut=cut[i],
+                text=text,
+            )
+        )
     return [_with_room(context, found, i) for i in range(len(found))], outer
 
 
@@ -219,23 +233,23 @@ def _with_room(context: LayeredContext, found: list[Lies], i: int) -> Lies:
         fits=True,
     )
     return Lies(
-        mine.index,
-        mine.floor,
-        mine.part,
-        mine.name,
-        mine.planned,
-        mine.rebate,
-        mine.sheet,
-        mine.thick,
-        mine.shoulder,
-        mine.steps,
-        mine.depth,
-        mine.planned_depth,
-        room,
-        mine.need,
-        mine.stands,
-        mine.cut,
-        mine.text,
+        index=mine.index,
+        floor=mine.floor,
+        part=mine.part,
+        name=mine.name,
+        planned=mine.planned,
+        rebate=mine.rebate,
+        sheet=mine.sheet,
+        thick=mine.thick,
+        shoulder=mine.shoulder,
+        steps=mine.steps,
+        depth=mine.depth,
+        planned_depth=mine.planned_depth,
+        room=room,
+        need=mine.need,
+        stands=mine.stands,
+        cut=mine.cut,
+        text=mine.text,
     )
 
 
@@ -266,7 +280,7 @@ def _need(context: LayeredContext, i: int, stands: list[Laid]) -> Dim | None:
                 parts=("glass",),
             )
         else:
-            air = rule(LEAST_AIR, "Air before the tallest", "air", "depth")
+            air = ruled(context, "flat_air", "Air before the tallest")
         return book.add(
             tallest + air,
             f"room.{i}.need",
@@ -276,13 +290,7 @@ def _need(context: LayeredContext, i: int, stands: list[Laid]) -> Dim | None:
         )
     if display.lamp is not None and i == len(display.floors) - 2:
         return chosen(
-            context,
-            f"room.{i}.need",
-            "Lamp room, deep",
-            "lamp/depth",
-            display.lamp.depth,
-            parts=(f"room.{i}",),
-            source="lamp",
+            context, f"room.{i}.need", "Lamp room, deep", "lamp/depth", display.lamp.depth, parts=(f"room.{i}",), source="lamp"
         )
     return None
 
@@ -298,9 +306,7 @@ def _room(context: LayeredContext, i: int, need: Dim | None) -> Dim:
     return context.book.add(need * 1, f"room.{i}.planned", label, parts=(f"room.{i}",), grain="depth")
 
 
-def _built(
-    context: LayeredContext, i: int, field: str, name: str, label: str, planned: Dim, part: str, grain: Any = "wood"
-) -> Dim:
+def _built(context: LayeredContext, i: int, field: str, name: str, label: str, planned: Dim, part: str, grain: Any = "wood") -> Dim:
     """A size of a rebate: as it was read after the glue-up, else as planned."""
     value, pointer = getattr(context.display.floors[i], field), f"/display/floors/{i}/{field}"
     if value is None:

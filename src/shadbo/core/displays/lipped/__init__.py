@@ -6,23 +6,27 @@ from collections.abc import Mapping
 from typing import Any
 
 from shadbo.core.contract.asking import given
-from shadbo.core.contract.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import Input
+from shadbo.core.contract.terms import there
 from shadbo.core.displays.lipped.drawing import draw
-from shadbo.core.displays.lipped.making import cut_list, steps, stock_sum
+from shadbo.core.displays.lipped.making import cut_list, parts, steps, stock_sum
 from shadbo.core.displays.lipped.rules import check
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes, size_up
 from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.schools import new_rabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame, Shop
+from shadbo.core.document.starts import CANVAS_ASKS, Start, canvas_of, facts_at_first
 from shadbo.core.framing.canvas_choices import canvas_displays
-from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought, new_rabbet
+from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.weights import object_weight, rails_weight
 from shadbo.core.measuring.desk import desk_panel
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.lengths import Unit
 from shadbo.core.quantity.sums import largest
 
 
@@ -43,7 +47,8 @@ def reckon(context: LippedContext) -> Reckoned:
         views=draw(context, sizes),
         cuts=cuts,
         stock=stock_sum(context, sizes),
-        steps=steps(context, sizes),
+        steps=lambda: steps(context, sizes),
+        parts=lambda: parts(context, sizes),
         proofs=_proofs(sizes),
         deep=largest((sizes.rabbet.rail_height, sizes.rabbet.rail_height - sizes.rabbet.depth + sizes.depth)),
         weights=weights,
@@ -63,46 +68,75 @@ def _verdict(context: LippedContext, sizes: Sizes) -> Say:
     return say("It goes in with {} of room; the lip covers {} to {}.", tight, least, most)
 
 
-def _panels(context: LippedContext, sizes: Sizes) -> tuple[Panel, ...]:
+def _panels(context: LippedContext, sizes: Sizes) -> tuple[PanelOf, ...]:
+    cut = ("cover.width", "cover.height", "cut.needed", "cut.order", "frame.diagonal", "frame.square")
+    return (
+        desk_panel(context, sizes.thing),
+        PanelOf("display", lambda: _display(context, sizes)),
+        PanelOf(
+            "cut", lambda: Panel(("What to cut, out of which lengths.",), (), there(context, *cut), ("back", "face", "section"))
+        ),
+    )
+
+
+def _display(context: LippedContext, sizes: Sizes) -> Panel:
     display, show = context.display, context.shop.showing
     frame = display.frame
     inputs: list[Input] = [canvas_displays(context), new_or_bought(context, sizes.rabbet, frame)]
     if isinstance(frame, NewRabbet):
         inputs.append(given(show, context.book["lap.wanted"], "Frame"))
-        inputs += moulding_choice(context, frame, lambda m: _standout(context, sizes, m))
+        inputs += moulding_choice(context, lambda m: _standout(context, sizes, m))
     else:
         inputs += frame_inputs(context, sizes.rabbet, frame, came_with=False)
     work = {a: sizes.thing.side(a).into for a in AXES}
     inputs += frame_chooser(context, work, lambda size, ready: _refused(context, sizes, size, ready), False)
     inputs += [
         given(show, sizes.offset, "Clips", optional=True, hint=("Left empty: the largest in stock that still presses.",)),
-        given(show, sizes.screw, "Clips", optional=True, hint=context.speak.say(
-            "Between {} and {}; in the bar never over {}.", sizes.shortest, sizes.longest, sizes.bar_longest)),
-    ]  # fmt: skip
-    names = ["frame.sight.width", "frame.sight.height", "frame.rabbet.width", "frame.rabbet.height", "frame.outside.width",
-             "frame.outside.height", "lap.width", "lap.height", "lap.least.width", "lap.least.height", "fit.width", "fit.height",
-             "clip.standout", "clip.sprung", "clip.count", "screw.longest", "screw.bar.longest", "frame.bow.width", "frame.bow.height"]  # fmt: skip
-    known = context.book.dims.keys() | context.book.counts.keys()
-    shown = tuple(n for n in names if n in known)
-    cut_names = ("cover.width", "cover.height", "cut.needed", "cut.order", "frame.diagonal", "frame.square")
-    cut = tuple(n for n in cut_names if n in known)
-    return (
-        desk_panel(context, sizes.thing),
-        Panel("display", "Display", ("A frame with a lip over the canvas’s edge, and what holds it from behind.",), tuple(inputs), shown,
-              ("face", "section", "back")),
-        Panel("cut", "Cut", ("What to cut, out of which lengths.",), (), cut, ("back", "face", "section")),
-    )  # fmt: skip
+        given(
+            show,
+            sizes.screw,
+            "Clips",
+            optional=True,
+            hint=context.speak.say(
+                "Between {} and {}; in the bar never over {}.", sizes.shortest, sizes.longest, sizes.bar_longest
+            ),
+        ),
+    ]
+    names = [
+        "frame.sight.width",
+        "frame.sight.height",
+        "frame.rabbet.width",
+        "frame.rabbet.height",
+        "frame.outside.width",
+        "frame.outside.height",
+        "lap.width",
+        "lap.height",
+        "lap.least.width",
+        "lap.least.height",
+        "fit.width",
+        "fit.height",
+        "clip.standout",
+        "clip.sprung",
+        "clip.count",
+        "screw.longest",
+        "screw.bar.longest",
+        "frame.bow.width",
+        "frame.bow.height",
+    ]
+    return Panel(
+        ("A frame with a lip over the canvas’s edge, and what holds it from behind.",), tuple(inputs), there(context, *names)
+    )
 
 
 def _standout(context: LippedContext, sizes: Sizes, m: RabbetMoulding) -> Say:
     assert sizes.thing.depth is not None
-    out = sizes.thing.depth.into.value - Fraction(m.rabbet_depth)
-    return context.speak.say("stands out {}", out) if out >= 0 else context.speak.say("lies {} in", -out)
+    out = sizes.thing.depth.into.value - exact(m.rabbet_depth)
+    return context.speak.say("stands out {}", out) if out >= 0 else context.speak.say("lies {} inside", -out)
 
 
 def _refused(context: LippedContext, sizes: Sizes, size: Mapping[str, Fraction], ready: ReadyFrame) -> Say | None:
     for axis in AXES:
-        side, lip = sizes.thing.side(axis), Fraction(ready.lip)
+        side, lip = sizes.thing.side(axis), exact(ready.lip)
         over = side.into.value - size[axis]
         if over > 0:
             return context.speak.say(f"too small by {{}} in the {axis}", over)
@@ -116,15 +150,9 @@ def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
     """lip + sight + lip = rabbet; lap + sight + lap = canvas; spring and offset make the stand-out."""
     rabbet, proofs = sizes.rabbet, []
     for axis in AXES:
-        proofs.append(
-            Proof(
-                f"lip + sight + lip = rabbet, {axis}", (rabbet.lip, rabbet.sight[axis], rabbet.lip), rabbet.size[axis]
-            )
-        )
+        proofs.append(Proof(f"lip + sight + lip = rabbet, {axis}", (rabbet.lip, rabbet.sight[axis], rabbet.lip), rabbet.size[axis]))
         lap = sizes.lap[axis]
-        proofs.append(
-            Proof(f"lap + sight + lap = canvas, {axis}", (lap, rabbet.sight[axis], lap), sizes.thing.side(axis).look)
-        )
+        proofs.append(Proof(f"lap + sight + lap = canvas, {axis}", (lap, rabbet.sight[axis], lap), sizes.thing.side(axis).look))
     proofs.append(Proof("offset + spring = stand-out", (sizes.offset, sizes.sprung), sizes.standout))
     return tuple(proofs)
 
@@ -140,8 +168,28 @@ def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     profiles = shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
     return {
         "type": "lipped",
-        "frame": new_rabbet(min(profiles, key=lambda m: (abs(Fraction(m.rabbet_depth) - facts.front), m.face)).key),
+        "frame": new_rabbet(min(profiles, key=lambda m: (abs(exact(m.rabbet_depth) - facts.front), m.face)).key),
     }
 
 
-LIPPED = Display("lipped", "Frame with a lip", reckon, Way(suits, begin))
+def _new(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
+    return begin(facts_at_first(sizes, unit, "canvas"), shop)
+
+
+LIPPED = Display(
+    "lipped",
+    "Frame with a lip",
+    reckon,
+    Way(suits, begin, "open covers_edge"),
+    starts=(
+        Start(
+            "canvas_lipped",
+            "A canvas for a frame with a lip",
+            "The lip covers its edge, offset clips hold it.",
+            CANVAS_ASKS,
+            canvas_of,
+            _new,
+        ),
+    ),
+    holds=Holds(frozenset({"clips"})),
+)

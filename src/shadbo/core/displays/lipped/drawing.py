@@ -2,19 +2,25 @@
 
 from __future__ import annotations
 
+from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, View
-from shadbo.core.displays.lipped.sizes import HOLE, LippedContext, Sizes
+from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
 from shadbo.core.framing.rabbet_drawing import STAGES, Lying, back, section
 from shadbo.core.framing.rails import AXES, draw_rails
 from shadbo.core.measuring.desk import desk_views
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 
 HALF = Fraction(1, 2)
 CLIP = Fraction(3, 2)
 
 
-def draw(context: LippedContext, sizes: Sizes) -> tuple[View, ...]:
-    return (*desk_views(context, sizes.thing), _face(sizes), _section(context, sizes), _back(context, sizes))
+def draw(context: LippedContext, sizes: Sizes) -> tuple[ViewOf, ...]:
+    return (
+        *desk_views(context, sizes.thing),
+        ViewOf("face", lambda: _face(sizes)),
+        ViewOf("section", lambda: _section(context, sizes)),
+        ViewOf("back", lambda: _back(context, sizes)),
+    )
 
 
 def _face(sizes: Sizes) -> View:
@@ -23,8 +29,15 @@ def _face(sizes: Sizes) -> View:
     drawing = Drawing("face", "Face", w, h)
     drawing.polygon("canvas", "Canvas", "canvas", [(w * HALF + x, h * HALF + y) for x, y in sizes.thing.outline()])
     draw_rails(drawing, w, h, face)
-    drawing.box("canvas", "Canvas under the lip", "hidden", face - sizes.lap["width"].value, face - sizes.lap["height"].value,
-                sizes.thing.width.look.value, sizes.thing.height.look.value)  # fmt: skip
+    drawing.box(
+        "canvas",
+        "Canvas under the lip",
+        "hidden",
+        face - sizes.lap["width"].value,
+        face - sizes.lap["height"].value,
+        sizes.thing.width.look.value,
+        sizes.thing.height.look.value,
+    )
     stages = ("display", "depth", "cut")
     drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, stages, "outside")
     drawing.measure("frame.sight.width", "x", face, w - face, h, "bottom", 1, stages, "sight")
@@ -38,29 +51,22 @@ def _section(context: LippedContext, sizes: Sizes) -> View:
     rabbet = sizes.rabbet
     room = max(sizes.room["width"].value * HALF, Fraction(0))
     bar = sizes.depth.value
-    wide = Fraction(context.object.bar_width)
+    wide = exact(context.object.bar_width)
     standout = max(sizes.standout.value, Fraction(0))
     drawing = section(
-        rabbet, [Lying("bar", "Stretcher bar", "bar", bar, room, "canvas.depth.mean", "bar", min(wide, Fraction(55)))],
+        rabbet,
+        [Lying("bar", "Stretcher bar", "bar", bar, room, "canvas.depth.mean", "bar", min(wide, Fraction(55)))],
         standout + CLIP,
-    )  # fmt: skip
+    )
     wall = rabbet.face.value - rabbet.lip.value
     under = rabbet.rail_height.value - min(rabbet.depth.value, rabbet.rail_height.value)
     edge = wall + room
     far = edge + min(wide, Fraction(55))
     drawing.line(
-        "canvas",
-        "Canvas",
-        "canvas",
-        (far + 4, under),
-        (edge, under),
-        (edge, under + bar),
-        (edge + wide * HALF, under + bar),
+        "canvas", "Canvas", "canvas", (far + 4, under), (edge, under), (edge, under + bar), (edge + wide * HALF, under + bar)
     )
     base, out = rabbet.rail_height.value, rabbet.rail_height.value + sizes.standout.value
-    drawing.line(
-        "clip", "Offset clip", "metal", (wall / 4, base), (wall * 9 / 10, base), (edge + 2, out), (edge + 16, out)
-    )
+    drawing.line("clip", "Offset clip", "metal", (wall / 4, base), (wall * 9 / 10, base), (edge + 2, out), (edge + 16, out))
     drawing.line("screw", "Screw", "metal", (wall * HALF, base), (wall * HALF, base - sizes.screw.value))
     if sizes.standout.value > 0:
         drawing.measure("clip.standout", "y", base, out, far, "right", 0, STAGES, "out")
@@ -74,10 +80,17 @@ def _back(context: LippedContext, sizes: Sizes) -> View:
     cw, ch = sizes.thing.width.look.value, sizes.thing.height.look.value
     x, y = (w - cw) * HALF, (h - ch) * HALF
     drawing.box("canvas", "Back of the canvas", "canvas", x, y, cw, ch)
-    for label, bx, by, bw, bh, turn in _bars(x, y, cw, ch, Fraction(context.object.bar_width)):
+    for label, bx, by, bw, bh, turn in _bars(x, y, cw, ch, exact(context.object.bar_width)):
         drawing.box("bar", label, "bar", bx, by, bw, bh, turn=turn)
     drawing.box("cover", "Dust cover", "hidden", 3, 3, sizes.cover["width"], sizes.cover["height"])
-    drawing.circle("hole", "Breathing hole", "shadow", w * HALF, h - wall - HOLE * 4, HOLE * HALF)
+    drawing.circle(
+        "hole",
+        "Breathing hole",
+        "shadow",
+        w * HALF,
+        h - wall - context.rule("breathing_hole") * 4,
+        context.rule("breathing_hole") * HALF,
+    )
     for axis in AXES:
         along = "across" if axis == "width" else "down"
         for i, place in enumerate(sizes.clips[axis]):
@@ -103,6 +116,8 @@ def _bars(
 ) -> tuple[tuple[str, Fraction, Fraction, Fraction, Fraction, int], ...]:
     """The four bars of a stretched canvas from behind."""
     return (
-        ("Top bar", x, y, w, b, 0), ("Bottom bar", x, y + h - b, w, b, 0), ("Side bar", x, y, b, h, 90),
+        ("Top bar", x, y, w, b, 0),
+        ("Bottom bar", x, y + h - b, w, b, 0),
+        ("Side bar", x, y, b, h, 90),
         ("Side bar", x + w - b, y, b, h, 90),
-    )  # fmt: skip
+    )

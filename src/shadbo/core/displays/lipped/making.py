@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from shadbo.core.contract.cutting import CutLine, StockLength
-from shadbo.core.contract.steps import Step
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet
-from shadbo.core.framing.rabbet import rails_of
-from shadbo.core.framing.rails import cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.framing.rabbet import bowed, rails_of
+from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
 
 
 def cut_list(context: LippedContext, sizes: Sizes) -> tuple[CutLine, ...]:
@@ -16,14 +17,32 @@ def cut_list(context: LippedContext, sizes: Sizes) -> tuple[CutLine, ...]:
     if isinstance(frame, NewRabbet):
         lines += rail_lines(context, rails_of(context, sizes.rabbet, frame))
     lines += [
-        cut_line(context, "clip", "Offset clips", ("clip",), sizes.total, "offset clip", sizes.offset, ("offset",),
-                 ("round the frame, at least two a side",), grain="depth"),
-        cut_line(context, "screw", "Clip screws", ("screw",), sizes.total, "wood screw", sizes.screw, ("into the rail",),
-                 ("one a clip, in the rail only",), grain="depth"),
-        cut_line(context, "cover", "Dust cover", ("cover",), 1, "kraft paper", sizes.cover["width"],
-                 say("by {}", sizes.cover["height"]), ("with a breathing hole low in the middle",)),
-    ]  # fmt: skip
+        cut_line(
+            context,
+            "cover",
+            "Dust cover",
+            ("cover",),
+            1,
+            "kraft paper",
+            sizes.cover["width"],
+            say("by {}", sizes.cover["height"]),
+            ("with a breathing hole low in the middle",),
+        )
+    ]
     return tuple(lines)
+
+
+def parts(context: LippedContext, sizes: Sizes) -> tuple[Part, ...]:
+    """What is not cut: clips and their screws; the frame, where it is there."""
+    say = context.speak.say
+    note = ("one a clip, in the rail only",)
+    found = [
+        got("clip", "Offset clips", sizes.total, size=say("offset {}", sizes.offset), lights=("clip",), figure="clip.count"),
+        got("screw", "Clip screws", sizes.total, material="wood screw", size=say("{}", sizes.screw), note=note, lights=("screw",)),
+    ]
+    if not isinstance(context.display.frame, NewRabbet):
+        found.append(FRAME)
+    return tuple(found)
 
 
 def stock_sum(context: LippedContext, sizes: Sizes) -> tuple[StockLength, ...]:
@@ -31,29 +50,89 @@ def stock_sum(context: LippedContext, sizes: Sizes) -> tuple[StockLength, ...]:
     return rail_stock(context, rails_of(context, sizes.rabbet, frame)) if isinstance(frame, NewRabbet) else ()
 
 
-def steps(context: LippedContext, sizes: Sizes) -> tuple[Step, ...]:
+def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
     """The order of work, each step with what to look at before going on."""
     say, display = context.speak.say, context.display
-    out = [Step("measure", "Measure again", say("Read the canvas once more: smallest {} × {}, deepest {}.", sizes.thing.width.smallest,
-           sizes.thing.height.smallest, sizes.thing.depth.into if sizes.thing.depth else sizes.depth), 5, gate=True, parts=("canvas",))]  # fmt: skip
+    out = [
+        Operation(
+            "measure",
+            "Measure again",
+            say(
+                "Read the canvas once more: smallest {} × {}, deepest {}.",
+                sizes.thing.width.smallest,
+                sizes.thing.height.smallest,
+                sizes.thing.depth.into if sizes.thing.depth else sizes.depth,
+            ),
+            5,
+            gate=True,
+            parts=("canvas",),
+        )
+    ]
     if isinstance(display.frame, NewRabbet):
         out += frame_steps(context, rails_of(context, sizes.rabbet, display.frame))
-    elif sizes.rabbet.bow:
-        out.append(Step("blocks", "Straighten the rails", ("Block bowed rails at the middle, then read the rabbet again both ways "
-                        "before going on.",), 15, gate=True, parts=("rail",)))  # fmt: skip
+    elif bowed(context):
+        out.append(
+            Operation(
+                "blocks",
+                "Straighten the rails",
+                ("Block bowed rails at the middle, then read the rabbet again both ways before going on.",),
+                15,
+                gate=True,
+                parts=("rail",),
+            )
+        )
     out += [
-        Step("lay", "Lay the canvas in", say("Face down on a soft clean cloth, frame over it; even room on both sides, {} across and {} down in "
-             "all. Look: nothing sharp beneath?", sizes.room["width"], sizes.room["height"]), 10, parts=("canvas",)),
-        Step("look", "Look at the front", ("Turn it over before the first screw: straight, centred, the right way up, hook end at the top.",),
-             5, gate=True, parts=("canvas", "lip")),
-        Step("clips", "Fix the clips", say(
-            f"{sizes.total} clips offset {{}}, screws {{}} into the rail. Drill first, away from the canvas; a stop on the bit. "
-            "Look: does each clip press without bending the bar?", sizes.offset, sizes.screw), 25,
-            care="Never drive or cut towards the canvas; a card between clip and canvas while you drill.", parts=("clip", "screw")),
-        Step("cover", "Dust cover", say("{} × {}, stuck to the rails; cut a breathing hole low in the middle, so that both faces of the canvas "
-             "are at one climate. Look: hole open, hook end up?", sizes.cover["width"], sizes.cover["height"]), 15,
-             care="Blade away from the canvas; trim against a metal ruler.", parts=("cover", "hole")),
-        Step("hang", "Hanging hardware", ("On the rails, at the hook end; bumpers on the two lower corners. Look at the front once more.",),
-             10, gate=True, parts=("rail",)),
-    ]  # fmt: skip
+        Operation(
+            "lay",
+            "Lay the canvas in",
+            say(
+                "Face down on a soft clean cloth, frame over it; even room on both sides, {} across and {} down in "
+                "all. Look: nothing sharp beneath?",
+                sizes.room["width"],
+                sizes.room["height"],
+            ),
+            10,
+            parts=("canvas",),
+            uses=("rail",),
+        ),
+        Operation(
+            "look",
+            "Look at the front",
+            ("Turn it over before the first screw: straight, centred, the right way up, hook end at the top.",),
+            5,
+            gate=True,
+            parts=("canvas", "lip"),
+        ),
+        Operation(
+            "clips",
+            "Fix the clips",
+            say(
+                f"{sizes.total} clips offset {{}}, screws {{}} into the rail. Drill first, away from the canvas; a stop on the bit. "
+                "Look: does each clip press without bending the bar?",
+                sizes.offset,
+                sizes.screw,
+            ),
+            25,
+            care="Never drive or cut towards the canvas; a card between clip and canvas while you drill.",
+            parts=("clip", "screw"),
+            holds=("canvas",),
+            method="clips",
+        ),
+        Operation(
+            "cover",
+            "Dust cover",
+            say(
+                "{} × {}, stuck to the rails; cut a breathing hole low in the middle, so that both faces of the canvas "
+                "are at one climate. Look: hole open, hook end up?",
+                sizes.cover["width"],
+                sizes.cover["height"],
+            ),
+            15,
+            care="Blade away from the canvas; trim against a metal ruler.",
+            parts=("cover", "hole"),
+            makes=("cover",),
+            closes=True,
+            after=("clips",),
+        ),
+    ]
     return tuple(out)

@@ -1,4 +1,4 @@
-"""The sums of a canvas in a frame with a lip (handbook section 4).
+"""The sums of a canvas in a frame with a lip.
 
 sight = smallest canvas − 2 × lap        rabbet = sight + 2 × lip
 stands out behind = bar − rabbet depth, which the clip's offset takes up
@@ -6,9 +6,8 @@ stands out behind = bar − rabbet depth, which the clip's offset takes up
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from shadbo.core.contract.display import Context
+from shadbo.core.contract.terms import ruled
 from shadbo.core.document.decisions.canvas import Lipped, NewRabbet
 from shadbo.core.document.objects import StretchedCanvas
 from shadbo.core.framing.rabbet import Rabbet, made_rabbet, read_rabbet
@@ -16,15 +15,14 @@ from shadbo.core.framing.rails import AXES, spread
 from shadbo.core.framing.stock import choose_screw
 from shadbo.core.measuring.desk import measure
 from shadbo.core.measuring.thing import Thing
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, allowance, leaf, rule
 
 LippedContext = Context[StretchedCanvas, Lipped]
-COVER_IN = Fraction(3)
-HOLE = Fraction(10)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Sizes:
     """Every dim of a lipped frame, by what it is."""
 
@@ -51,9 +49,20 @@ def size_up(context: LippedContext) -> Sizes:
     thing = measure(context)
     assert thing.depth is not None
     wanted = book.add(
-        leaf(display.lap, "/display/lap", "Lap wanted", "choice", pointer="/display/lap", source="lipped-lap", grain="depth",
-             parts=("lip",)), "lap.wanted", "Lap wanted", parts=("lip",),
-    )  # fmt: skip
+        leaf(
+            display.lap,
+            "/display/lap",
+            "Lap wanted",
+            "choice",
+            pointer="/display/lap",
+            source="lipped-lap",
+            grain="depth",
+            parts=("lip",),
+        ),
+        "lap.wanted",
+        "Lap wanted",
+        parts=("lip",),
+    )
     if isinstance(display.frame, NewRabbet):
         rabbet = made_rabbet(context, display.frame, {a: thing.side(a).cover - 2 * wanted for a in AXES})
     else:
@@ -62,28 +71,23 @@ def size_up(context: LippedContext) -> Sizes:
     for axis in AXES:
         where = "left and right" if axis == "width" else "top and bottom"
         side = thing.side(axis)
-        lap[axis] = book.add(
-            (side.look - rabbet.sight[axis]) / 2, f"lap.{axis}", f"Lap, {where}", parts=("lip",), grain="depth"
-        )
+        lap[axis] = book.add((side.look - rabbet.sight[axis]) / 2, f"lap.{axis}", f"Lap, {where}", parts=("lip",), grain="depth")
         widest = rabbet.inner[axis].largest if rabbet.inner else rabbet.size[axis]
         least[axis] = book.add(
-            rabbet.lip - (widest - side.cover), f"lap.least.{axis}", f"Lap at worst, pushed to one side, {where}",
-            parts=("lip",), grain="depth",
-        )  # fmt: skip
-        saw = allowance(
-            shop.tolerances.saw if rabbet.inner is None else 0, f"saw.{axis}", "saw, cut of the rail", "saw"
+            rabbet.lip - (widest - side.cover),
+            f"lap.least.{axis}",
+            f"Lap at worst, pushed to one side, {where}",
+            parts=("lip",),
+            grain="depth",
         )
-        tape = allowance(side.into.likely, f"tape.{axis}", "tape, reading of the canvas", "tape")
-        room[axis] = book.add(
-            rabbet.size[axis] - side.into + saw + tape, f"fit.{axis}", f"Room in the rabbet, {axis}", parts=("canvas",),
-            grain="depth", fits=True,
-        )  # fmt: skip
+        between = rabbet.size[axis] - side.into
+        if rabbet.inner is None:
+            # Made to the reading: it falls out of the difference, and what it may be out by does not.
+            between = between + allowance(shop.tolerances.saw, f"saw.{axis}", "saw, cut of the rail", "saw")
+            between = between + allowance(side.into.likely, f"tape.{axis}", "tape, reading of the canvas", "tape")
+        room[axis] = book.add(between, f"fit.{axis}", f"Room in the rabbet, {axis}", parts=("canvas",), grain="depth", fits=True)
     standout = book.add(
-        thing.depth.into - rabbet.depth,
-        "clip.standout",
-        "Canvas stands out behind",
-        parts=("clip", "bar"),
-        grain="depth",
+        thing.depth.into - rabbet.depth, "clip.standout", "Canvas stands out behind", parts=("clip", "bar"), grain="depth"
     )
     offset = book.add(_offset(context, standout), "clip.offset", "Clip offset", parts=("clip",))
     sprung = book.add(standout - offset, "clip.sprung", "Left for the clip’s spring", parts=("clip",), grain="depth")
@@ -91,26 +95,32 @@ def size_up(context: LippedContext) -> Sizes:
     keep = rule(shop.rules.face_clear, "Kept clear of the face", "clip-screw", "depth")
     clear = rule(shop.rules.canvas_clear, "Kept clear of the canvas", "screw-bite", "depth")
     shortest = book.add(bite * 1, "screw.shortest", "Shortest screw that bites", parts=("screw",), grain="depth")
-    longest = book.add(
-        rabbet.rail_height - keep, "screw.longest", "Longest screw in the rail", parts=("screw",), grain="depth"
-    )
+    longest = book.add(rabbet.rail_height - keep, "screw.longest", "Longest screw in the rail", parts=("screw",), grain="depth")
     in_bar = book.add(
-        thing.depth.cover - clear,
-        "screw.bar.longest",
-        "Longest screw in the bar",
-        parts=("screw", "bar"),
-        grain="depth",
+        thing.depth.cover - clear, "screw.bar.longest", "Longest screw in the bar", parts=("screw", "bar"), grain="depth"
     )
-    screw = choose_screw(context, display.screw, shortest)
+    screw = choose_screw(context, display.screw, shortest, longest)
     clips, total = _clips(context, rabbet)
-    inside = rule(COVER_IN, "Trimmed inside the edge", "dust-cover", "depth")
-    cover = {
-        a: book.add(rabbet.outside[a] - 2 * inside, f"cover.{a}", f"Dust cover {a}", parts=("cover",)) for a in AXES
-    }  # fmt: skip
+    inside = ruled(context, "dust_cover_inset", "Trimmed inside the edge")
+    cover = {a: book.add(rabbet.outside[a] - 2 * inside, f"cover.{a}", f"Dust cover {a}", parts=("cover",)) for a in AXES}
     return Sizes(
-        thing, thing.depth.mean, rabbet, lap, least, room, standout, offset, sprung, screw, shortest, longest, in_bar, clips,
-        total, cover,
-    )  # fmt: skip
+        thing=thing,
+        depth=thing.depth.mean,
+        rabbet=rabbet,
+        lap=lap,
+        least_lap=least,
+        room=room,
+        standout=standout,
+        offset=offset,
+        sprung=sprung,
+        screw=screw,
+        shortest=shortest,
+        longest=longest,
+        bar_longest=in_bar,
+        clips=clips,
+        total=total,
+        cover=cover,
+    )
 
 
 def _offset(context: LippedContext, standout: Dim) -> Dim:
@@ -118,28 +128,35 @@ def _offset(context: LippedContext, standout: Dim) -> Dim:
     pointer, chosen = "/display/offset", context.display.offset
     if chosen is not None:
         return leaf(chosen, pointer, "Clip offset", "choice", pointer=pointer, grain="depth", parts=("clip",))
-    fitting = [Fraction(c) for c in context.shop.clips if Fraction(c) <= max(standout.value, Fraction(0))]
+    fitting = [exact(c) for c in context.shop.clips if exact(c) <= max(standout.value, Fraction(0))]
     value = max(fitting, default=Fraction(0))
     return leaf(value, pointer, "Clip offset", "stock", pointer=pointer, source="stock", grain="depth", parts=("clip",))
 
 
 def _clips(context: LippedContext, rabbet: Rabbet) -> tuple[dict[str, list[Dim]], int]:
     """Clips along every rail, from the frame's outside edge: no more than the spacing apart, two a side at the least."""
-    book, spacing = context.book, Fraction(context.shop.rules.clip_spacing)
+    book, spacing = context.book, context.rule("clip_spacing")
     found: dict[str, list[Dim]] = {}
     total = 0
     for axis in AXES:
         along, rail = ("across", "rail") if axis == "width" else ("down", "stile")
         places, n = spread(rabbet.size[axis], spacing, rabbet.face - rabbet.lip)
         found[axis] = [
-            book.add(p, f"clip.{along}.{i + 1}", f"Clip {i + 1} from the edge, {along}", parts=(f"clip.{along}.{i + 1}",),
-                     along=rabbet.outside[axis])
+            book.add(
+                p,
+                f"clip.{along}.{i + 1}",
+                f"Clip {i + 1} from the edge, {along}",
+                parts=(f"clip.{along}.{i + 1}",),
+                along=rabbet.outside[axis],
+            )
             for i, p in enumerate(places)
-        ]  # fmt: skip
+        ]
         total += 2 * book.add_count(
-            f"clip.count.{axis}", f"Clips on each {rail}", n,
+            f"clip.count.{axis}",
+            f"Clips on each {rail}",
+            n,
             context.speak.say(f"rabbet {axis} {{}}, no more than {{}} apart, two at the least: {n}", rabbet.size[axis], spacing),
             parts=("clip",),
-        )  # fmt: skip
+        )
     book.add_count("clip.count", "Clips in all", total, (f"both rails and both stiles: {total}",), parts=("clip",))
     return found, total

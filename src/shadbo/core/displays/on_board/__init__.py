@@ -2,26 +2,25 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from typing import Any
 
 from shadbo.core.contract.checks import Patch, put
-from shadbo.core.contract.display import Display, Held, Layer, Proof, Reckoned, Suit, Way, Weight
+from shadbo.core.contract.display import Display, Held, Holds, Layer, Proof, Reckoned, Suit, Way, Weight
 from shadbo.core.displays.on_board.drawing import draw
-from shadbo.core.displays.on_board.making import cut_list, steps, stock_sum
+from shadbo.core.displays.on_board.making import cut_list, parts, steps, stock_sum
 from shadbo.core.displays.on_board.panels import panels
 from shadbo.core.displays.on_board.rules import check, eye
-from shadbo.core.displays.on_board.sizes import BOARD, CLEARANCE, GLASS, OnBoardContext, Sizes, size_up
+from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes, size_up
 from shadbo.core.document.facts import Facts
-from shadbo.core.document.schools import USUAL_BORDER
+from shadbo.core.document.schools import AS_SUITS, USUAL_BORDER, new_rabbet
 from shadbo.core.document.shop import Shop
-from shadbo.core.document.starts import profile_for
-from shadbo.core.framing.rabbet_choices import new_rabbet
+from shadbo.core.document.starts import FLAT_ASKS, RABBET_ASKS, Start, facts_at_first, flat_of, frame_of, profile_for
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Book, Say
-from shadbo.core.quantity.lengths import as_decimal
+from shadbo.core.quantity.lengths import Unit, as_decimal
 
 
 def reckon(context: OnBoardContext) -> Reckoned:
@@ -31,12 +30,21 @@ def reckon(context: OnBoardContext) -> Reckoned:
     cuts = cut_list(context, sizes)
     weights = _weights(context, sizes)
     return Reckoned(
-        verdict=_verdict(context, sizes), outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
+        verdict=_verdict(context, sizes),
+        outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
         layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()),
-        panels=panels(context, sizes), views=draw(context, sizes), cuts=cuts, stock=stock_sum(context, sizes),
-        steps=steps(context, sizes), proofs=_proofs(sizes), deep=sizes.rabbet.rail_height, weights=weights, carcass=sizes.rabbet.carcass(weights),
+        panels=panels(context, sizes),
+        views=draw(context, sizes),
+        cuts=cuts,
+        stock=stock_sum(context, sizes),
+        steps=lambda: steps(context, sizes),
+        parts=lambda: parts(context, sizes),
+        proofs=_proofs(sizes),
+        deep=sizes.rabbet.rail_height,
+        weights=weights,
+        carcass=sizes.rabbet.carcass(weights),
         held=Held("hinges at its top edge only", "paste at the top edge; board behind, air in front", "yes"),
-    )  # fmt: skip
+    )
 
 
 def _verdict(context: OnBoardContext, sizes: Sizes) -> Say:
@@ -44,7 +52,7 @@ def _verdict(context: OnBoardContext, sizes: Sizes) -> Say:
     if sizes.slack.value < 0:
         return context.speak.say("It does not go in: the pack is {} too deep.", -sizes.slack.value)
     return context.speak.say(
-        f"Worst border error {{}}: {eye(sizes.error.value)}; at best {{}}.", fine(sizes.error), fine(sizes.best.worst)
+        f"Worst border error {{}}: {eye(context, sizes.error.value)}; at best {{}}.", fine(sizes.error), fine(sizes.best.worst)
     )
 
 
@@ -59,11 +67,7 @@ def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
         if sizes.rabbet.inner is None:
             rail = sizes.rabbet.face
             proofs.append(
-                Proof(
-                    f"face + sight + face = outside, {axis}",
-                    (rail, sizes.rabbet.sight[axis], rail),
-                    sizes.rabbet.outside[axis],
-                )
+                Proof(f"face + sight + face = outside, {axis}", (rail, sizes.rabbet.sight[axis], rail), sizes.rabbet.outside[axis])
             )
     return tuple(proofs)
 
@@ -75,28 +79,22 @@ def settle(document: Any, pointer: str, book: Callable[[], Book]) -> Patch:
         return ()
     stands = book()
     keys = ("dx", "dy", "turn")
-    return (
-        put("/display/placing/how", "hand"),
-        *(put(f"/display/placing/{k}", stands[f"placing.{k}"].value) for k in keys),
-    )
+    return (put("/display/placing/how", "hand"), *(put(f"/display/placing/{k}", stands[f"placing.{k}"].value) for k in keys))
 
 
 def _weights(context: OnBoardContext, sizes: Sizes) -> tuple[Weight, ...]:
     rabbet, glazing = sizes.rabbet, context.display.glazing
-    sheets = (
-        [sheet_weight(context, "glazing", "Glazing", glazing, sizes.sheet, sizes.pack["glazing"])]
-        if sizes.sheet
-        else []
-    )
+    sheets = [sheet_weight(context, "glazing", "Glazing", glazing, sizes.sheet, sizes.pack["glazing"])] if sizes.sheet else []
     return (
-        rails_weight(context, rabbet.outside, rabbet.face, rabbet.area_mm2, rabbet.wood), *sheets,
+        rails_weight(context, rabbet.outside, rabbet.face, rabbet.area_mm2, rabbet.wood),
+        *sheets,
         sheet_weight(context, "board", "Board", "board", sizes.board, sizes.pack["board"]),
         object_weight("work", "Work", sizes.thing.weight_kg, sizes.thing.estimated),
-    )  # fmt: skip
+    )
 
 
 def suits(facts: Facts) -> Suit:
-    if facts.type == "stretched_canvas" or not facts.flat:
+    if facts.type == "stretched_canvas" or not facts.flat or facts.what == "mirror":
         return Suit(0, "only flat work lies on a board with borders round it")
     if facts.what in ("puzzle", "plant", "cloth", "flag", "needlework"):
         return Suit(1, "it can be laid on a board, but nothing holds it there without adhesive")
@@ -105,12 +103,36 @@ def suits(facts: Facts) -> Suit:
 
 def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     """The shallowest profile that takes glass, air, work, board and points; the usual border."""
-    need = GLASS + CLEARANCE + facts.front + BOARD + Fraction(shop.rules.tabs)
+    rules = shop.rules
+    need = facts.front + sum(map(exact, (rules.glass, rules.usual_air, rules.mount, rules.tabs)), Fraction(0))
     return {
         "type": "on_board",
-        "frame": new_rabbet(profile_for(need, shop).key),
+        **AS_SUITS,
+        "frame": new_rabbet(profile_for(need, shop, max(facts.width, facts.height) + 2 * USUAL_BORDER[facts.units]).key),
         "border": as_decimal(USUAL_BORDER[facts.units]),
     }
 
 
-ON_BOARD = Display("on_board", "On a board, with borders", reckon, Way(suits, begin), settle)
+def _new(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
+    return begin(facts_at_first(sizes, unit), shop)
+
+
+ON_BOARD = Display(
+    "on_board",
+    "On a board, with borders",
+    reckon,
+    Way(suits, begin, "glazed air edges_seen"),
+    settle,
+    starts=(
+        Start("flat", "Flat work", "A poster, print or sheet, with borders in a frame of its own.", FLAT_ASKS, flat_of, _new),
+        Start(
+            "flat_and_frame",
+            "Flat work and its frame",
+            "The frame is there already: where does it lie best?",
+            (*FLAT_ASKS, *RABBET_ASKS),
+            flat_of,
+            lambda sizes, unit, shop: {"type": "on_board", "frame": frame_of(sizes)},
+        ),
+    ),
+    holds=Holds(frozenset({"corners", "edge_strips", "lacing", "magnets", "spray", "t_hinges", "through_hinges"}), asked=True),
+)

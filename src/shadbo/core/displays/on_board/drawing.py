@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Material, View
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.framing.rabbet_drawing import Lying, back, section
@@ -13,12 +14,23 @@ from shadbo.core.quantity.exact import Fraction
 HALF = Fraction(1, 2)
 STAGES = ("display", "cut")
 MATERIALS: dict[str, Material] = {
-    "glazing": "glass", "air": "shadow", "mat": "board", "work": "paper", "canvas": "paper", "board": "board",
-}  # fmt: skip
+    "glazing": "glass",
+    "air": "shadow",
+    "mat": "board",
+    "work": "paper",
+    "lift": "board",
+    "canvas": "paper",
+    "board": "board",
+}
 
 
-def draw(context: OnBoardContext, sizes: Sizes) -> tuple[View, ...]:
-    return (*desk_views(context, sizes.thing), _face(context, sizes), _section(sizes), _back(sizes))
+def draw(context: OnBoardContext, sizes: Sizes) -> tuple[ViewOf, ...]:
+    return (
+        *desk_views(context, sizes.thing),
+        ViewOf("face", lambda: _face(context, sizes)),
+        ViewOf("section", lambda: _section(sizes)),
+        ViewOf("back", lambda: _back(sizes)),
+    )
 
 
 def placed(sizes: Sizes, points: list[tuple[Fraction, Fraction]]) -> list[tuple[Fraction, Fraction]]:
@@ -91,9 +103,11 @@ def _mat(drawing: Drawing, sizes: Sizes, cx: Fraction, cy: Fraction, face: Fract
     ww, wh = sizes.window["width"].value, sizes.window["height"].value
     x0, y0 = cx - ww * HALF, cy - wh * HALF
     for x, y, bw, bh in (
-        (face, face, w - 2 * face, y0 - face), (face, y0 + wh, w - 2 * face, h - face - y0 - wh),
-        (face, y0, x0 - face, wh), (x0 + ww, y0, w - face - x0 - ww, wh),
-    ):  # fmt: skip
+        (face, face, w - 2 * face, y0 - face),
+        (face, y0 + wh, w - 2 * face, h - face - y0 - wh),
+        (face, y0, x0 - face, wh),
+        (x0 + ww, y0, w - face - x0 - ww, wh),
+    ):
         drawing.box("mat", "Mat", "board", x, y, bw, bh)
     drawing.measure("mat.window.width", "x", x0, x0 + ww, cy, "top", 0, STAGES, "window")
     drawing.measure("mat.window.height", "y", y0, y0 + wh, cx, "left", 0, STAGES, "window")
@@ -107,10 +121,8 @@ def _section(sizes: Sizes) -> View:
         inset = room
         if key == "work":
             inset = min(sizes.rabbet.lip.value + border, Fraction(40))
-        label = dim.label if key != "air" else "Air, kept by a spacer"
-        layers.append(
-            Lying(key, label, MATERIALS[key], dim.value, inset, dim.name, key if key != "glazing" else "glazing")
-        )
+        label = dim.label
+        layers.append(Lying(key, label, MATERIALS[key], dim.value, inset, dim.name, key if key != "glazing" else "glazing"))
     drawing = section(sizes.rabbet, layers)
     return drawing.view()
 

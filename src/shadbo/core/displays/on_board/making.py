@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 from shadbo.core.contract.cutting import CutLine, StockLength
-from shadbo.core.contract.steps import Step
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet
-from shadbo.core.framing.rabbet import rails_of
-from shadbo.core.framing.rails import cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.framing.glazing import sheet_material
+from shadbo.core.framing.rabbet import bowed, rails_of
+from shadbo.core.framing.rails import CLOSED, FRAME, cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.framing.spacers import spacer_lines, spacer_step
+from shadbo.core.quantity.exact import Fraction
 
 
 def cut_list(context: OnBoardContext, sizes: Sizes) -> tuple[CutLine, ...]:
@@ -15,21 +19,70 @@ def cut_list(context: OnBoardContext, sizes: Sizes) -> tuple[CutLine, ...]:
     lines: list[CutLine] = []
     if isinstance(frame, NewRabbet):
         lines += rail_lines(context, rails_of(context, sizes.rabbet, frame))
-    lines.append(cut_line(
-        context, "board", "Mount board", ("board",), 1, "acid-free board", sizes.board["width"],
-        say("by {}", sizes.board["height"]), ("the work is hinged to it at its top edge",),
-    ))  # fmt: skip
+    lines.append(
+        cut_line(
+            context,
+            "board",
+            "Mount board",
+            ("board",),
+            1,
+            "acid-free board",
+            sizes.board["width"],
+            say("by {}", sizes.board["height"]),
+            ("the work is hinged to it at its top edge",),
+        )
+    )
     if sizes.sheet:
-        lines.append(cut_line(
-            context, "glazing", "Glazing", ("glazing",), 1, context.display.glazing, sizes.sheet["width"],
-            say("by {}", sizes.sheet["height"]), ("cut only after the rabbet was read again",), grain="depth",
-        ))  # fmt: skip
+        lines.append(
+            cut_line(
+                context,
+                "glazing",
+                "Glazing",
+                ("glazing",),
+                1,
+                sheet_material(context.display),
+                sizes.sheet["width"],
+                say("by {}", sizes.sheet["height"]),
+                ("cut only after the rabbet was read again",),
+            )
+        )
+    if sizes.lift:
+        lines.append(
+            cut_line(
+                context,
+                "lift",
+                "Lift",
+                ("lift",),
+                1,
+                "foam board, acid-free",
+                sizes.lift["width"],
+                say("by {}, {} thick", sizes.lift["height"], sizes.pack["lift"]),
+                ("inside the work all round; stuck to the mount board",),
+            )
+        )
+    if sizes.strips:
+        lines += spacer_lines(context, sizes.strips, sizes.pack["air"])
     if sizes.window:
-        lines.append(cut_line(
-            context, "mat", "Mat window", ("mat",), 1, "mat board", sizes.window["width"], say("by {}", sizes.window["height"]),
-            ("from the smallest reading; drawn and cut from the back",), grain="depth",
-        ))  # fmt: skip
+        lines.append(
+            cut_line(
+                context,
+                "mat",
+                "Mat window",
+                ("mat",),
+                1,
+                "mat board",
+                sizes.window["width"],
+                say("by {}", sizes.window["height"]),
+                ("from the smallest reading; drawn and cut from the back",),
+            )
+        )
     return tuple(lines)
+
+
+def parts(context: OnBoardContext, sizes: Sizes) -> tuple[Part, ...]:
+    """What is not cut: what closes the pack, and the frame and glass that are there."""
+    frame = context.display.frame
+    return (*CLOSED, *(() if isinstance(frame, NewRabbet) else (FRAME,)))
 
 
 def stock_sum(context: OnBoardContext, sizes: Sizes) -> tuple[StockLength, ...]:
@@ -37,41 +90,183 @@ def stock_sum(context: OnBoardContext, sizes: Sizes) -> tuple[StockLength, ...]:
     return rail_stock(context, rails_of(context, sizes.rabbet, frame)) if isinstance(frame, NewRabbet) else ()
 
 
-def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Step, ...]:
+def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
     """The order of work, each step with what to look at before going on."""
     say, display, shift = context.speak.say, context.display, sizes.shift
-    out = [Step("measure", "Measure again", say(
-        "Read the work once more: largest {} × {}. Look: does it lie flat, is it the right way up?",
-        sizes.thing.width.largest, sizes.thing.height.largest), 10, gate=True, parts=("work",))]  # fmt: skip
+    out = [
+        Operation(
+            "measure",
+            "Measure again",
+            say(
+                "Read the work once more: largest {} × {}. Look: does it lie flat, is it the right way up?",
+                sizes.thing.width.largest,
+                sizes.thing.height.largest,
+            ),
+            10,
+            gate=True,
+            parts=("work",),
+        )
+    ]
     if isinstance(display.frame, NewRabbet):
         out += frame_steps(context, rails_of(context, sizes.rabbet, display.frame))
-    elif display.frame.blocked or sizes.rabbet.bow:
-        out.append(Step("blocks", "Straighten the rails", ("Block bowed rails at the middle and read the rabbet again at three places a side, "
-                        "both ways, before any sheet is cut.",), 15, gate=True, parts=("rail",)))  # fmt: skip
+    elif display.frame.blocked or bowed(context):
+        out.append(
+            Operation(
+                "blocks",
+                "Straighten the rails",
+                (
+                    "Block bowed rails at the middle and read the rabbet again at three places a side, "
+                    "both ways, before any sheet is cut.",
+                ),
+                15,
+                gate=True,
+                parts=("rail",),
+            )
+        )
     if display.edge == "trimmed":
-        out.append(Step("trim", "Trim it true", say(
-            f"To {{}} × {{}}, as {context.object.consent.who or 'nobody yet'} agreed. Look twice at which side is cut.",
-            sizes.thing.width.cover, sizes.thing.height.cover), 20, gate=True,
-            care="Metal ruler held firmly, several light passes, fingers behind the edge.", parts=("work",)))  # fmt: skip
-    out.append(Step("board", "Cut the board", say("{} × {}; find its middle by the diagonals and draw the two middle lines lightly.",
-                    sizes.board["width"], sizes.board["height"]), 15, care="Blade away from the fingers; metal ruler.", parts=("board",)))  # fmt: skip
+        out.append(
+            Operation(
+                "trim",
+                "Trim it true",
+                say(
+                    f"To {{}} × {{}}, as {context.object.consent.who or 'nobody yet'} agreed. Look twice at which side is cut.",
+                    sizes.thing.width.cover,
+                    sizes.thing.height.cover,
+                ),
+                20,
+                gate=True,
+                care="Metal ruler held firmly, several light passes, fingers behind the edge.",
+                parts=("work",),
+                before=("place",),
+            )
+        )
+    out.append(
+        Operation(
+            "board",
+            "Cut the board",
+            say(
+                "{} × {}; find its middle by the diagonals and draw the two middle lines lightly.",
+                sizes.board["width"],
+                sizes.board["height"],
+            ),
+            15,
+            care="Blade away from the fingers; metal ruler.",
+            parts=("board",),
+            makes=("board",),
+        )
+    )
+    if sizes.lift:
+        out.append(
+            Operation(
+                "lift",
+                "Stick the lift to the board",
+                say(
+                    "{} × {}, from the smallest readings. Stuck to the middle of the board; the hinges go round its top edge and are stuck behind it.",
+                    sizes.lift["width"],
+                    sizes.lift["height"],
+                ),
+                15,
+                care="Blade away from the fingers; metal ruler.",
+                parts=("lift",),
+                makes=("lift",),
+                uses=("board",),
+                after=("board",),
+                before=("place",),
+            )
+        )
     if sizes.window:
-        out.append(Step("mat", "Cut the mat", say("Window {} × {}, marked from the back. Read the drawing twice before the blade.",
-                        sizes.window["width"], sizes.window["height"]), 20, gate=True, care="Cut away from the body; test cut first.", parts=("mat",)))  # fmt: skip
+        out.append(
+            Operation(
+                "mat",
+                "Cut the mat",
+                say(
+                    "Window {} × {}, marked from the back. Read the drawing twice before the blade.",
+                    sizes.window["width"],
+                    sizes.window["height"],
+                ),
+                20,
+                gate=True,
+                care="Cut away from the body; test cut first.",
+                parts=("mat",),
+                makes=("mat",),
+                place="clean",
+            )
+        )
     out += [
-        Step("place", "Place the work", say(
-            "From the middle of the board: {} to the right, {} down, its right edge {} lower than its left. Check the borders at every "
-            "station against the drawing.", shift["dx"], shift["dy"], shift["turn"]), 20, gate=True, parts=("work", "border")),
-        Step("hinge", "Hang it from its top edge", ("Hinges at the top edge only; the sheet must hang free. Look at it upright before the paste is dry.",),
-             30, wait_minutes=12 * 60, parts=("work",)),
-    ]  # fmt: skip
+        Operation(
+            "place",
+            "Place the work",
+            (
+                *(
+                    say(
+                        "From the middle of the board: {} to the right, {} down, its right edge {} lower than its left.",
+                        shift["dx"],
+                        shift["dy"],
+                        shift["turn"],
+                    )
+                    if any(d.value for d in shift.values())
+                    else ("Its middles on the middle lines of the board.",)
+                ),
+                " Check the borders at every station against the drawing.",
+            ),
+            20,
+            gate=True,
+            parts=("work", "border"),
+            inside=True,
+            after=("board",),
+        )
+    ]
     if sizes.sheet:
-        out.append(Step("glazing", "Cut the glazing", say("Read the rabbet again; then {} × {}. Look: does it lap the lip on all four sides?",
-                        sizes.sheet["width"], sizes.sheet["height"]), 15, gate=True,
-                        care="Gloves and eye protection; score away from the body; carry on edge.", parts=("glazing",)))  # fmt: skip
+        out.append(
+            Operation(
+                "glazing",
+                "Cut the glazing",
+                say(
+                    "Read the rabbet again; then {} × {}. Look: does it lap the lip on all four sides?",
+                    sizes.sheet["width"],
+                    sizes.sheet["height"],
+                ),
+                15,
+                gate=True,
+                care="Gloves and eye protection; score away from the body; carry on edge.",
+                parts=("glazing",),
+                makes=("glazing",),
+                place="clean",
+            )
+        )
+    if sizes.strips:
+        out.append(spacer_step(context, sizes.strips))
     out += [
-        Step("look", "Look at the front", ("Fit the pack, turn it over, look before closing: straight, centred, no dust.",), 10, gate=True, parts=("work",)),
-        Step("close", "Close and seal", ("Points 3 to 4 a side, nothing pushed towards the glazing; tape the pack, dust cover trimmed 2–3 mm inside.",),
-             20, care="Point gun: eye protection, never towards a hand.", parts=("rail",)),
-    ]  # fmt: skip
+        Operation(
+            "look",
+            "Look at the front",
+            ("Fit the pack, turn it over, look before closing: straight, centred, no dust.",),
+            10,
+            gate=True,
+            parts=("work",),
+        ),
+        Operation(
+            "close",
+            "Close and seal",
+            context.speak.say(
+                "Points 3 to 4 a side, nothing pushed towards the glazing; tape the pack, dust cover trimmed {} to {} inside.",
+                Fraction(2),
+                Fraction(3),
+            ),
+            20,
+            care="Point gun: eye protection, never towards a hand.",
+            parts=("rail",),
+            uses=(
+                "points",
+                "tape",
+                "cover",
+                "board",
+                *(("glazing",) if sizes.sheet else ()),
+                *(("spacer",) if sizes.strips else ()),
+                *(("lift",) if sizes.lift else ()),
+                *(("mat",) if sizes.window else ()),
+            ),
+            closes=True,
+        ),
+    ]
     return tuple(out)

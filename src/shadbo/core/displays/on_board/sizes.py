@@ -2,31 +2,24 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from shadbo.core.contract.display import Context
 from shadbo.core.document.decisions.canvas import NewRabbet, OnBoard, ReadFrame
 from shadbo.core.document.objects import FlatWork
 from shadbo.core.framing.placing import Border, Solved, best, borders, worst_error
 from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
 from shadbo.core.framing.rails import AXES
+from shadbo.core.framing.spacers import spacer_lengths
 from shadbo.core.measuring.desk import measure
 from shadbo.core.measuring.measuring import Side
 from shadbo.core.measuring.thing import Thing
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, largest, leaf, smallest
 
 OnBoardContext = Context[FlatWork, OnBoard]
-USUAL_BORDER = Fraction(50)
-# A border error under a twentieth of the border is not seen.
-HIDDEN = 20
-# Usual thicknesses (mm): picture glass, mat board, foam board, a sheet of paper; air in front of flat work.
-GLASS, MAT, BOARD, THIN, CLEARANCE = Fraction(2), Fraction(14, 10), Fraction(5), Fraction(3, 10), Fraction(3)
-# The smallest thing two eyes see as crooked, and the largest that passes.
-TRUE_TO_THE_EYE, PASSES = Fraction(8, 10), Fraction(16, 10)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Sizes:
     """Every dim of the work on its board, by what it is."""
 
@@ -44,6 +37,8 @@ class Sizes:
     sheet: dict[str, Dim]
     pack: dict[str, Dim]
     slack: Dim
+    strips: dict[str, Dim]
+    lift: dict[str, Dim]
 
 
 def size_up(context: OnBoardContext) -> Sizes:
@@ -53,11 +48,15 @@ def size_up(context: OnBoardContext) -> Sizes:
     frame = display.frame
     asked = None
     if isinstance(frame, NewRabbet):
-        value = display.border if display.border is not None else USUAL_BORDER
+        value = display.border if display.border is not None else context.rule("usual_border")
         asked = book.add(
-            leaf(value, "/display/border", "Border intended", "choice", pointer="/display/border", grain="depth", parts=("border",)),
-            "border.intended", "Border intended", parts=("border",),
-        )  # fmt: skip
+            leaf(
+                value, "/display/border", "Border intended", "choice", pointer="/display/border", grain="depth", parts=("border",)
+            ),
+            "border.intended",
+            "Border intended",
+            parts=("border",),
+        )
     if isinstance(frame, ReadFrame):
         rabbet = read_rabbet(context, frame)
     else:
@@ -73,9 +72,12 @@ def size_up(context: OnBoardContext) -> Sizes:
         looks = there.mean - 2 * rabbet.lip if isinstance(there, Side) else there
         even = (looks - thing.side(axis).look) / 2
         meant[axis] = book.add(
-            even, f"border.even.{axis}", f"Border when centred, {'left and right' if axis == 'width' else 'top and bottom'}",
-            parts=("border",), grain="depth",
-        )  # fmt: skip
+            even,
+            f"border.even.{axis}",
+            f"Border when centred, {'left and right' if axis == 'width' else 'top and bottom'}",
+            parts=("border",),
+            grain="depth",
+        )
     if rabbet.inner:
         _evenness(context, rabbet, thing, meant)
     found = borders(thing, opening, lip, meant)
@@ -84,32 +86,58 @@ def size_up(context: OnBoardContext) -> Sizes:
     border = {}
     for b in found:
         where = f"{b.edge}.{b.station}"
-        book.add(
-            b.before,
-            f"border.before.{where}",
-            f"Border before placing, {b.edge}, {b.label}",
-            parts=("border",),
+        book.add(b.before, f"border.before.{where}", f"Border before placing, {b.edge}, {b.label}", parts=("border",), grain="fine")
+        border[b.edge, b.station] = book.add(
+            b.after(shift["dx"], shift["dy"], shift["turn"]),
+            f"border.{where}",
+            f"Border, {b.edge}, {b.label}",
+            parts=("border", f"border.{b.edge}"),
             grain="fine",
         )
-        border[b.edge, b.station] = book.add(
-            b.after(shift["dx"], shift["dy"], shift["turn"]), f"border.{where}", f"Border, {b.edge}, {b.label}",
-            parts=("border", f"border.{b.edge}"), grain="fine",
-        )  # fmt: skip
     error, wide = _errors(context, found, border, answer)
     window = _mat(context, thing)
     rules = context.shop.rules
     allowed = leaf(
-        rules.board_allowance,
-        "board-allowance",
-        "Allowance of the board, in all",
-        "rule",
-        source="allowance",
-        grain="depth",
+        rules.board_allowance, "board-allowance", "Allowance of the board, in all", "rule", source="allowance", grain="depth"
     )
     board = {a: book.add(rabbet.size[a] - allowed, f"board.{a}", f"Board {a}", parts=("board",)) for a in AXES}
     sheet = check_glazing(context, rabbet, display.glazing) if display.glazing != "none" else {}
     pack, slack = _pack(context, thing, rabbet)
-    return Sizes(thing, rabbet, found, answer, shift, border, meant, error, wide, window, board, sheet, pack, slack)
+    return Sizes(
+        thing=thing,
+        rabbet=rabbet,
+        found=found,
+        best=answer,
+        shift=shift,
+        border=border,
+        meant=meant,
+        error=error,
+        wide_enough=wide,
+        window=window,
+        board=board,
+        sheet=sheet,
+        pack=pack,
+        slack=slack,
+        strips=spacer_lengths(context, rabbet, sheet) if "air" in pack else {},
+        lift=_lift(context, thing) if display.edge == "raised" else {},
+    )
+
+
+def _lift(context: OnBoardContext, thing: Thing) -> dict[str, Dim]:
+    """A board the work floats on, smaller than its smallest reading all round, so that nothing of it is seen."""
+    inset = leaf(context.rule("lift_inset"), "lift-inset", "Lift inside the work, a side", "rule", source="raised", grain="depth")
+    return {
+        a: context.book.add(thing.side(a).cover - 2 * inset, f"lift.{a}", f"Lift {a}", parts=("lift",), grain="depth", fits=True)
+        for a in AXES
+    }
+
+
+def _air(context: OnBoardContext) -> Fraction:
+    """What its kind needs before it: loose pigment and large sheets that wave more than cloth, cloth more than paper."""
+    facts = context.facts
+    if "loose_pigment" in facts.traits or max(facts.width, facts.height) > context.rule("waves_over"):
+        return context.rule("usual_air")
+    return context.rule("textile_air") if facts.what in ("cloth", "puzzle") else context.rule("flat_air")
 
 
 def _pack(context: OnBoardContext, thing: Thing, rabbet: Rabbet) -> tuple[dict[str, Dim], Dim]:
@@ -122,16 +150,27 @@ def _pack(context: OnBoardContext, thing: Thing, rabbet: Rabbet) -> tuple[dict[s
         pack[key] = book.add(dim, f"pack.{key}", label, parts=(key,))
 
     if display.glazing != "none":
-        came = Fraction(frame.glass) if isinstance(frame, ReadFrame) and frame.glass else GLASS
+        came = exact(frame.glass) if isinstance(frame, ReadFrame) and frame.glass else context.rule("glass")
         layer("glazing", "Glazing", came, "thicknesses")
+        air = _air(context)
         if display.edge != "mat":
-            layer("air", "Air between work and glazing", CLEARANCE, "clearance")
+            layer("air", "Air between work and glazing, kept by a spacer", air, "clearance")
+        elif air > context.rule("mat"):
+            layer("air", "Spacer before the mat", air - context.rule("mat"), "clearance")
     if display.edge == "mat":
-        layer("mat", "Mat", MAT, "thicknesses")
-    pack["work"] = thing.depth.largest if thing.depth else book.add(
-        leaf(THIN, "pack:work", "Work", "rule", source="thicknesses", grain="depth", parts=("work",)), "pack.work", "Work"
-    )  # fmt: skip
-    came_board = Fraction(frame.board) if isinstance(frame, ReadFrame) and frame.board else BOARD
+        layer("mat", "Mat", context.rule("mat"), "thicknesses")
+    pack["work"] = (
+        thing.depth.largest
+        if thing.depth
+        else book.add(
+            leaf(context.rule("paper"), "pack:work", "Work", "rule", source="thicknesses", grain="depth", parts=("work",)),
+            "pack.work",
+            "Work",
+        )
+    )
+    if display.edge == "raised":
+        layer("lift", "Lift it floats on", context.rule("mount"), "thicknesses")
+    came_board = exact(frame.board) if isinstance(frame, ReadFrame) and frame.board else context.rule("mount")
     layer("board", "Board", came_board, "thicknesses")
     total = next(iter(pack.values())) * 1
     for dim in list(pack.values())[1:]:
@@ -139,12 +178,7 @@ def _pack(context: OnBoardContext, thing: Thing, rabbet: Rabbet) -> tuple[dict[s
     used = book.add(total, "depth.pack", "Pack", parts=tuple(pack), grain="depth")
     points = leaf(context.shop.rules.tabs, "closing", "Points or tabs", "rule", source="closing", grain="depth")
     slack = book.add(
-        rabbet.depth - points - used,
-        "depth.slack",
-        "Room left in the rabbet",
-        parts=("rail",),
-        grain="depth",
-        fits=True,
+        rabbet.depth - points - used, "depth.slack", "Room left in the rabbet", parts=("rail",), grain="depth", fits=True
     )
     return pack, slack
 
@@ -153,14 +187,22 @@ def _evenness(context: OnBoardContext, rabbet: Rabbet, thing: Thing, meant: dict
     """Borders on both axes of a frame that is there, their difference, what turning makes of them, what would even them."""
     book = context.book
     wide, tall = meant["width"], meant["height"]
-    book.add(largest((wide, tall)) - smallest((wide, tall)), "border.difference", "The two borders differ by",
-             parts=("border",), grain="depth")  # fmt: skip
+    book.add(
+        largest((wide, tall)) - smallest((wide, tall)),
+        "border.difference",
+        "The two borders differ by",
+        parts=("border",),
+        grain="depth",
+    )
     for axis, across in (AXES, AXES[::-1]):
         assert rabbet.inner is not None
         book.add(
-            (rabbet.inner[across].mean - 2 * rabbet.lip - thing.side(axis).look) / 2, f"border.turned.{axis}",
-            f"Border with the frame turned, {'left and right' if axis == 'width' else 'top and bottom'}", parts=("border",), grain="depth",
-        )  # fmt: skip
+            (rabbet.inner[across].mean - 2 * rabbet.lip - thing.side(axis).look) / 2,
+            f"border.turned.{axis}",
+            f"Border with the frame turned, {'left and right' if axis == 'width' else 'top and bottom'}",
+            parts=("border",),
+            grain="depth",
+        )
     big, small = AXES if wide.value >= tall.value else AXES[::-1]
     sight = rabbet.inner[big].mean - 2 * rabbet.lip  # type: ignore[index]
     book.add(sight - 2 * meant[small], f"even.work.{big}", f"Work {big} that would even the borders", parts=("work",))
@@ -177,22 +219,26 @@ def _place(context: OnBoardContext, answer: Solved) -> dict[str, Dim]:
     shift = {}
     for key, (label, solved) in chosen.items():
         pointer = f"/display/placing/{key}"
-        value = {"best": solved, "centred": Fraction(0), "hand": Fraction(getattr(placing, key))}[placing.how]
-        dim = leaf(value, pointer, label, "choice" if placing.how == "hand" else "setting", pointer=pointer, source="placing",
-                   grain="depth", parts=("work",))  # fmt: skip
+        value = {"best": solved, "centred": Fraction(0), "hand": exact(getattr(placing, key))}[placing.how]
+        dim = leaf(
+            value,
+            pointer,
+            label,
+            "choice" if placing.how == "hand" else "setting",
+            pointer=pointer,
+            source="placing",
+            grain="depth",
+            parts=("work",),
+        )
         shift[key] = book.add(dim, f"placing.{key}", label, parts=("work",))
     return shift
 
 
-def _errors(
-    context: OnBoardContext, found: list[Border], border: dict[tuple[str, str], Dim], answer: Solved
-) -> tuple[Dim, Dim]:
+def _errors(context: OnBoardContext, found: list[Border], border: dict[tuple[str, str], Dim], answer: Solved) -> tuple[Dim, Dim]:
     """The worst border error as placed, before, and at best; and the border that would hide it."""
     book = context.book
 
-    def worst(
-        name: str, label: str, of: dict[tuple[str, str], Dim] | None, at: tuple[Fraction, Fraction, Fraction]
-    ) -> Dim:
+    def worst(name: str, label: str, of: dict[tuple[str, str], Dim] | None, at: tuple[Fraction, Fraction, Fraction]) -> Dim:
         def off(b: Border) -> Fraction:
             return b.before.value - b.meant.value + b.dx * at[0] + b.dy * at[1] + b.turn * at[2]
 
@@ -206,12 +252,17 @@ def _errors(
     worst("border.error.before", "Worst border error, centred", None, zero)
     error = worst("border.error", "Worst border error, as placed", border, placed)  # type: ignore[arg-type]
     least = leaf(
-        worst_error(found, answer.dx, answer.dy, answer.turn), "best-placing", "Worst border error, at best", "setting",
-        source="placing", grain="fine", parts=("border",),
-    )  # fmt: skip
+        worst_error(found, answer.dx, answer.dy, answer.turn),
+        "best-placing",
+        "Worst border error, at best",
+        "setting",
+        source="placing",
+        grain="fine",
+        parts=("border",),
+    )
     best_error = book.add(least, "border.error.best", "Worst border error, at best", parts=("border",))
     wide = book.add(
-        best_error * HIDDEN,
+        best_error * context.shop.rules.hidden_by,
         "border.to_hide",
         "Border at which the error is a twentieth",
         parts=("border",),
@@ -226,10 +277,20 @@ def _mat(context: OnBoardContext, thing: Thing) -> dict[str, Dim]:
         return {}
     book = context.book
     over = book.add(
-        leaf(context.display.overlap, "/display/overlap", "Mat overlap", "choice", pointer="/display/overlap", grain="depth",
-             source="mat-overlap", parts=("mat",)),
-        "mat.overlap", "Mat overlap", parts=("mat",),
-    )  # fmt: skip
+        leaf(
+            context.display.overlap,
+            "/display/overlap",
+            "Mat overlap",
+            "choice",
+            pointer="/display/overlap",
+            grain="depth",
+            source="mat-overlap",
+            parts=("mat",),
+        ),
+        "mat.overlap",
+        "Mat overlap",
+        parts=("mat",),
+    )
     return {
         a: book.add(thing.side(a).cover - 2 * over, f"mat.window.{a}", f"Mat window {a}", parts=("mat",), fits=True) for a in AXES
-    }  # fmt: skip
+    }

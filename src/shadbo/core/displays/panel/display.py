@@ -6,9 +6,10 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length
 from shadbo.core.contract.cutting import CutLine
-from shadbo.core.contract.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import Input
-from shadbo.core.contract.steps import Step
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import there
 from shadbo.core.displays.panel.drawing import draw
 from shadbo.core.displays.panel.rules import PAIRS, check
@@ -21,9 +22,11 @@ from shadbo.core.measuring.desk import consent_inputs, desk_panel
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
 
-BONDS = {"glue": Held("glue all over and tape at the edge", "glue on the whole back", "no"),
-         "spray": Held("spray adhesive all over", "adhesive on the whole back", "no"),
-         "tape": Held("wide tape in strips across the back", "tape on the back", "mostly")}  # fmt: skip
+BONDS = {
+    "glue": Held("glue all over and tape at the edge", "glue on the whole back", "no"),
+    "spray": Held("spray adhesive all over", "adhesive on the whole back", "no"),
+    "tape": Held("wide tape in strips across the back", "tape on the back", "mostly"),
+}
 
 
 def reckon(context: PanelContext) -> Reckoned:
@@ -33,11 +36,19 @@ def reckon(context: PanelContext) -> Reckoned:
     thick = context.book["backing.thick"]
     work = sizes.thing.depth.largest if sizes.thing.depth else None
     return Reckoned(
-        verdict=_verdict(context, sizes), outside=(sizes.thing.width.look, sizes.thing.height.look),
+        verdict=_verdict(context, sizes),
+        outside=(sizes.thing.width.look, sizes.thing.height.look),
         layers=(*((Layer("work", "Work", work),) if work else ()), Layer("backing", "Backing", thick)),
-        panels=_panels(context, sizes), views=draw(context, sizes), cuts=_cuts(context, sizes), stock=(), steps=_steps(context, sizes),
-        proofs=_proofs(sizes), deep=work + thick if work else thick * 1, weights=sizes.weights, held=BONDS[context.display.bond],
-    )  # fmt: skip
+        panels=_panels(context, sizes),
+        views=draw(context, sizes),
+        cuts=_cuts(context, sizes),
+        steps=lambda: _steps(context, sizes),
+        parts=lambda: _parts(context, sizes),
+        proofs=_proofs(sizes),
+        deep=work + thick if work else thick * 1,
+        weights=sizes.weights,
+        held=BONDS[context.display.bond],
+    )
 
 
 def _verdict(context: PanelContext, sizes: Sizes) -> Say:
@@ -63,84 +74,232 @@ def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
     return tuple(proofs)
 
 
-def _panels(context: PanelContext, sizes: Sizes) -> tuple[Panel, ...]:
-    display, show = context.display, context.shop.showing
-    backing: list[Input] = [
-        given(show, sizes.inset, "Backing"), plain_length(show, display.board, "/display/board", "Thick", "Backing", ("backing",)),
-        *(given(show, sizes.stock[a], "Board it is cut from") for a in AXES), *consent_inputs(context.object.consent, "Owner’s agreement"),
-    ]  # fmt: skip
-    hold: list[Input] = [
-        choice("bond", "Stuck by", "Stuck by", "/display/bond", display.bond, (
-            ("glue", ("Glue and tape",), ("tape at the edge holds while the glue dries; for good",)),
-            ("spray", ("Spray to board",), ("oversize, then cut round parallel; for good",)),
-            ("tape", ("Tape across the back",), ("dry, quick, comes off again",))), ("glue",), look="list"),
-        given(show, sizes.tape, "Stuck by"),
-        choice("wall", "On the wall", "On the wall", "/display/wall", display.wall, (
-            ("hook_and_loop", ("Hook-and-loop",), ("pressed on, an hour before load",)), ("ledge", ("A ledge",), ("it stands and leans",))), ("pair",)),
-    ]  # fmt: skip
-    if sizes.hold:
-        hold.append(choice("pair", "A pair carries, on the packet", "On the wall", "/display/pair", display.pair, tuple((p, (f"{p} N",), ()) for p in PAIRS),
-                           ("pair",)))  # fmt: skip
-    seams = [d.name or "" for found in sizes.seams.values() for d in found]
-    pairs = [d.name or "" for pair in sizes.pairs for d in pair]
+def _panels(context: PanelContext, sizes: Sizes) -> tuple[PanelOf, ...]:
     return (
         desk_panel(context, sizes.thing),
-        Panel("display", "Display", ("A backing just inside the edge, from how many boards, and where their seams lie.",), tuple(backing),
-              there(context, "backing.width", "backing.height", "board.count", "board.width", "board.height", *seams, "weight.total"),
-              ("face", "section", "back")),
-        Panel("hold", "Hold", ("What sticks it to its backing, and what carries both.",), tuple(hold),
-              there(context, "glue.area", "glue.volume", "tape.length", "pairs.count", "pairs.load", "pairs.each", *pairs), ("back", "section", "face")),
-        Panel("cut", "Cut", ("Boards to cut, lines to draw.",), (), there(context, "board.width", "board.height", "tape.length", *pairs),
-              ("back", "face", "section")),
-    )  # fmt: skip
+        PanelOf("display", lambda: _display(context, sizes)),
+        PanelOf("hold", lambda: _hold(context, sizes)),
+        PanelOf("cut", lambda: _cut(context, sizes)),
+    )
+
+
+def _display(context: PanelContext, sizes: Sizes) -> Panel:
+    display, show = context.display, context.shop.showing
+    backing: list[Input] = [
+        given(show, sizes.inset, "Backing"),
+        plain_length(show, display.board, "/display/board", "Thick", "Backing", ("backing",)),
+        *(given(show, sizes.stock[a], "Board it is cut from") for a in AXES),
+        *consent_inputs(context.object.consent, "Owner’s agreement"),
+    ]
+    seams = [d.name or "" for found in sizes.seams.values() for d in found]
+    names = ("backing.width", "backing.height", "board.count", "board.width", "board.height", *seams, "weight.total")
+    asks = ("A backing just inside the edge, from how many boards, and where their seams lie.",)
+    return Panel(asks, tuple(backing), there(context, *names))
+
+
+def _hold(context: PanelContext, sizes: Sizes) -> Panel:
+    show = context.shop.showing
+    hold: list[Input] = [
+        choice(
+            context,
+            "/display/bond",
+            "Stuck by",
+            "Stuck by",
+            (
+                ("glue", ("Glue and tape",), ("tape at the edge holds while the glue dries; for good",)),
+                ("spray", ("Spray to board",), ("oversize, then cut round parallel; for good",)),
+                ("tape", ("Tape across the back",), ("dry, quick, comes off again",)),
+            ),
+            ("glue",),
+            look="list",
+        ),
+        given(show, sizes.tape, "Stuck by"),
+        choice(
+            context,
+            "/display/wall",
+            "On the wall",
+            "On the wall",
+            (
+                ("hook_and_loop", ("Hook-and-loop",), ("pressed on, an hour before load",)),
+                ("ledge", ("A ledge",), ("it stands and leans",)),
+            ),
+            ("pair",),
+        ),
+    ]
+    if sizes.hold:
+        hold.append(
+            choice(
+                context,
+                "/display/pair",
+                "A pair carries, on the packet",
+                "On the wall",
+                tuple((p, (f"{p} N",), ()) for p in PAIRS),
+                ("pair",),
+            )
+        )
+    names = ("glue.area", "glue.volume", "tape.length", "pairs.count", "pairs.load", "pairs.each", *_pairs(sizes))
+    asks = ("What sticks it to its backing, and what carries both.",)
+    return Panel(asks, tuple(hold), there(context, *names), ("back", "section", "face"))
+
+
+def _cut(context: PanelContext, sizes: Sizes) -> Panel:
+    names = there(context, "board.width", "board.height", "tape.length", *_pairs(sizes))
+    return Panel(("Boards to cut, lines to draw.",), (), names, ("back", "face", "section"))
+
+
+def _pairs(sizes: Sizes) -> list[str]:
+    return [d.name or "" for pair in sizes.pairs for d in pair]
 
 
 def _cuts(context: PanelContext, sizes: Sizes) -> tuple[CutLine, ...]:
     say, n = context.speak.say, sizes.across * sizes.down
-    lines = [cut_line(context, "backing", "Backing", ("backing",), n, "acid-free board", sizes.each["width"],
-                      say("by {}, {} thick", sizes.each["height"], context.book["backing.thick"]), ("grain along the longer side",))]  # fmt: skip
-    if "tape.length" in context.book.dims:
-        lines.append(cut_line(context, "tape", "Double-sided tape", ("tape",), 1, "tape, acid-free", context.book["tape.length"],
-                              (), say("{} in from every board’s edge", sizes.tape)))  # fmt: skip
+    lines = [
+        cut_line(
+            context,
+            "backing",
+            "Backing",
+            ("backing",),
+            n,
+            "acid-free board",
+            sizes.each["width"],
+            say("by {}, {} thick", sizes.each["height"], context.book["backing.thick"]),
+            ("grain along the longer side",),
+        )
+    ]
+    if taped(context):
+        lines.append(
+            cut_line(
+                context,
+                "tape",
+                "Double-sided tape",
+                ("tape",),
+                1,
+                "tape, acid-free",
+                context.book["tape.length"],
+                (),
+                say("{} from every board’s edge", sizes.tape),
+            )
+        )
     return tuple(lines)
 
 
-def _steps(context: PanelContext, sizes: Sizes) -> tuple[Step, ...]:
+def taped(context: PanelContext) -> bool:
+    """Whether double-sided tape runs round the backing: with glue, and under a backing stuck on over tape; not where it is sprayed."""
+    return "tape.length" in context.book.dims and context.display.bond != "spray"
+
+
+def _parts(context: PanelContext, sizes: Sizes) -> tuple[Part, ...]:
+    """What sticks it, and what it hangs by."""
+    found = []
+    if context.display.bond == "glue":
+        found.append(got("adhesive", "Wood or puzzle glue", size=_glue(context), lights=("glue",)))
+    elif context.display.bond == "tape":
+        found.append(got("across", "Framing tape", material="wide, acid-free", lights=("tape",)))
+    else:
+        found.append(got("adhesive", "Spray adhesive", lights=("glue",)))
+    if sizes.hold:
+        pairs = len(sizes.pairs)
+        found.append(
+            got(
+                "pair",
+                "Pairs of hanging strips",
+                pairs,
+                material=f"rated {context.display.pair} N a pair",
+                lights=("pair",),
+                figure="pair.count",
+            )
+        )
+    else:
+        found.append(got("ledge", "Ledge with a lip", comes="hand"))
+    return tuple(found)
+
+
+def _glue(context: PanelContext) -> Say:
+    """How much of it, if that was reckoned."""
+    volume = context.book.counts.get("glue.volume")
+    return (f"about {volume.quantity.mm}",) if volume is not None and volume.quantity is not None else ()
+
+
+def _steps(context: PanelContext, sizes: Sizes) -> tuple[Operation, ...]:
     say, display = context.speak.say, context.display
     puzzle = context.object.material == "puzzle"
     out = [
-        Step("measure", "Measure again", say("Smallest {} × {}: the backing goes by it. Look: is it complete, is it the right way up?",
-             sizes.thing.width.cover, sizes.thing.height.cover), 5, gate=True, parts=("work",)),
-        Step("board", "Cut the backing", say(f"{sizes.across * sizes.down} at {{}} × {{}}.", *sizes.each.values()), 15,
-             care="Blade away from the fingers; metal ruler.", parts=("backing",)),
-        Step("turn", "Turn it face down" if puzzle else "Lay it face down", (
-            "As a sandwich: board below, puzzle, the backing on top, and turn all three together.",) if puzzle else ("On clean paper.",), 10, parts=("work",)),
-    ]  # fmt: skip
+        Operation(
+            "measure",
+            "Measure again",
+            say(
+                "Smallest {} × {}: the backing goes by it. Look: is it complete, is it the right way up?",
+                sizes.thing.width.cover,
+                sizes.thing.height.cover,
+            ),
+            5,
+            gate=True,
+            parts=("work",),
+        ),
+        Operation(
+            "board",
+            "Cut the backing",
+            say(f"{sizes.across * sizes.down} at {{}} × {{}}.", *sizes.each.values()),
+            15,
+            care="Blade away from the fingers; metal ruler.",
+            parts=("backing",),
+            makes=("backing",),
+        ),
+        Operation(
+            "turn",
+            "Turn it face down" if puzzle else "Lay it face down",
+            ("As a sandwich: board below, puzzle, the backing on top, and turn all three together.",)
+            if puzzle
+            else ("On clean paper.",),
+            10,
+            parts=("work",),
+        ),
+    ]
     if display.bond == "tape":
         out.append(
-            Step(
+            Operation(
                 "tape",
                 "Tape across the back",
                 ("Wide strips, overlapping, pressed down from the middle outwards.",),
                 20,
                 parts=("tape",),
+                uses=("across",),
+                holds=("work",),
+                method="tape_across",
             )
         )
         out.append(
-            Step(
+            Operation(
                 "tape_on",
                 "Stick the backing on",
-                say("Double-sided tape {} in from every edge.", sizes.tape),
+                say("Double-sided tape {} inside every edge.", sizes.tape) if taped(context) else ("Pressed on from the middle.",),
                 15,
                 parts=("backing",),
+                makes=("tape",) if taped(context) else (),
+                holds=(),
             )
         )
     elif display.bond == "glue":
-        out.append(Step("glue", "Glue it", say("Tape {} in from the edge, glue in the middle. Weight on every corner.", sizes.tape), 20,
-                        wait_minutes=120, care="Glue kept off the face; gloves.", parts=("glue",)))  # fmt: skip
+        out.append(
+            Operation(
+                "glue",
+                "Glue it",
+                say("Double-sided tape on the backing, {} from its edge, glue in the middle. Weight on every corner.", sizes.tape)
+                if taped(context)
+                else ("Glue all over the backing. Weight on every corner.",),
+                20,
+                wait_minutes=120,
+                care="Glue kept off the face; gloves.",
+                parts=("glue",),
+                uses=("backing",),
+                makes=("tape",) if taped(context) else (),
+                holds=("work",),
+                method="glue",
+            )
+        )
     else:
         out.append(
-            Step(
+            Operation(
                 "spray",
                 "Spray it to an oversize board",
                 ("Then cut round it parallel with a spacer block: the border comes out even, and centring with it.",),
@@ -148,10 +307,12 @@ def _steps(context: PanelContext, sizes: Sizes) -> tuple[Step, ...]:
                 wait_minutes=30,
                 care="Outdoors or in a booth, no flames, gloves, mask as the tin says.",
                 parts=("glue",),
+                holds=("work",),
+                method="spray",
             )
         )
     out.append(
-        Step(
+        Operation(
             "look",
             "Look at the front",
             ("Straight, no gaps, no glue on the face; the backing not to be seen.",),
@@ -162,34 +323,65 @@ def _steps(context: PanelContext, sizes: Sizes) -> tuple[Step, ...]:
     )
     if sizes.hold:
         out.append(
-            Step(
+            Operation(
+                "pull",
+                "Pull test",
+                (
+                    "One pair on an offcut of the backing and the wall it will hang on: "
+                    f"{context.shop.rules.shear_factor} times its share of the weight for an hour.",
+                ),
+                10,
+                wait_minutes=60,
+                gate=True,
+                parts=("pair",),
+                before=("strips",),
+            )
+        )
+        out.append(
+            Operation(
                 "strips",
                 "Press the strips on",
                 say(
-                    f"{len(sizes.pairs)} pairs, the first {{}} from the left and {{}} from the top, seen from behind. An hour before it is "
-                    "hung; pull test with four times its weight.",
+                    f"{len(sizes.pairs)} pairs, the first {{}} from the left and {{}} from the top, seen from behind. An hour pressed before "
+                    "it is hung.",
                     *sizes.pairs[0],
                 ),
                 15,
                 wait_minutes=60,
                 gate=True,
                 parts=("pair",),
+                uses=("backing",),
+            )
+        )
+        out.append(
+            Operation(
+                "hang",
+                "Hang it",
+                ("A level line on the wall first; dust off, every pair pressed for half a minute, the corners last.",),
+                15,
+                gate=True,
+                parts=("pair",),
+                after=("strips",),
+                place="wall",
             )
         )
     else:
         out.append(
-            Step(
+            Operation(
                 "ledge",
                 "Stand it on its ledge",
                 ("Level the ledge; a lip in front keeps it from sliding.",),
                 15,
                 parts=("backing",),
+                uses=("ledge",),
             )
         )
     return tuple(out)
 
 
 def _suits(facts: Facts) -> Suit:
+    if facts.what == "mirror":
+        return Suit(0, "a mirror is glass: it wants a rabbet round it")
     if not facts.flat:
         return Suit(0, "only flat work lies on a backing")
     if facts.what in ("plant", "cloth", "needlework", "canvas") or "loose_pigment" in facts.traits:
@@ -211,7 +403,19 @@ def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
 
 
 PANEL = Display(
-    "panel", "Panel on a backing", reckon, Way(_suits, _begin),
-    starts=(Start("panel", "A jigsaw as a panel", "On a backing, no frame.", FLAT_ASKS, lambda sizes: flat_of(sizes) | {"material": "puzzle"},
-                  lambda sizes, unit, shop: {"type": "panel"}),),
-)  # fmt: skip
+    "panel",
+    "Panel on a backing",
+    reckon,
+    Way(_suits, _begin, "open bare all_over for_good cheap"),
+    starts=(
+        Start(
+            "panel",
+            "A jigsaw as a panel",
+            "On a backing, no frame.",
+            FLAT_ASKS,
+            lambda sizes: flat_of(sizes) | {"material": "puzzle"},
+            lambda sizes, unit, shop: {"type": "panel"},
+        ),
+    ),
+    holds=Holds(frozenset({"glue", "hook_and_loop", "spray", "tape_across"})),
+)

@@ -2,17 +2,23 @@
 
 from __future__ import annotations
 
+from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, View
-from shadbo.core.displays.panel.sizes import STRIP_HIGH, STRIP_LONG, PanelContext, Sizes
+from shadbo.core.displays.panel.sizes import PanelContext, Sizes
 from shadbo.core.measuring.desk import desk_views
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 
 HALF = Fraction(1, 2)
 STAGES = ("display", "cut")
 
 
-def draw(context: PanelContext, sizes: Sizes) -> tuple[View, ...]:
-    return (*desk_views(context, sizes.thing), _face(context, sizes), _section(context, sizes), _back(context, sizes))
+def draw(context: PanelContext, sizes: Sizes) -> tuple[ViewOf, ...]:
+    return (
+        *desk_views(context, sizes.thing),
+        ViewOf("face", lambda: _face(context, sizes)),
+        ViewOf("section", lambda: _section(context, sizes)),
+        ViewOf("back", lambda: _back(context, sizes)),
+    )
 
 
 def _outline(sizes: Sizes) -> tuple[Fraction, Fraction, list[tuple[Fraction, Fraction]]]:
@@ -33,7 +39,7 @@ def _face(context: PanelContext, sizes: Sizes) -> View:
 
 def _section(context: PanelContext, sizes: Sizes) -> View:
     """Through the lower edge from the side, front at the left: work, glue, backing, strip."""
-    board = Fraction(context.display.board)
+    board = exact(context.display.board)
     work = sizes.thing.depth.mean.value if sizes.thing.depth else Fraction(2)
     tall, inset = Fraction(40), sizes.inset.value
     strip = Fraction(4) if sizes.hold else Fraction(0)
@@ -44,9 +50,7 @@ def _section(context: PanelContext, sizes: Sizes) -> View:
         drawing.box("pair.1", "Hook-and-loop", "strip", work + board, 4, strip, 20)
     stages = (*STAGES, "hold")
     drawing.measure("backing.thick", "x", work, work + board, 0, "top", 1, stages, "backing")
-    drawing.measure(
-        "backing.inset", "y", tall - min(inset, tall - 5), tall, work + board + strip, "right", 1, stages, "inside"
-    )
+    drawing.measure("backing.inset", "y", tall - min(inset, tall - 5), tall, work + board + strip, "right", 1, stages, "inside")
     return drawing.view()
 
 
@@ -62,19 +66,17 @@ def _back(context: PanelContext, sizes: Sizes) -> View:
             x, y = x0 + ew * column, y0 + eh * row
             drawing.box("backing", f"Board {row * sizes.across + column + 1}", "board", x, y, ew, eh)
             if min(ew, eh) > 2 * tape:
-                drawing.box(
-                    "tape", "Tape line, under the board", "hidden", x + tape, y + tape, ew - 2 * tape, eh - 2 * tape
-                )
+                drawing.box("tape", "Tape line, under the board", "hidden", x + tape, y + tape, ew - 2 * tape, eh - 2 * tape)
     for i, (px, py) in enumerate(sizes.pairs):
         # Marks are measured from the left as the board lies, seen from behind.
         drawing.box(
             f"pair.{i + 1}",
             f"Hook-and-loop pair {i + 1}",
             "strip",
-            x0 + px.value - STRIP_LONG * HALF,
-            y0 + py.value - STRIP_HIGH * HALF,
-            STRIP_LONG,
-            STRIP_HIGH,
+            x0 + px.value - context.rule("panel_strip_long") * HALF,
+            y0 + py.value - context.rule("panel_strip_high") * HALF,
+            context.rule("panel_strip_long"),
+            context.rule("panel_strip_high"),
         )
     stages = (*STAGES, "hold")
     drawing.measure("backing.width", "x", x0, x0 + bw, h, "bottom", 2, stages, "backing")

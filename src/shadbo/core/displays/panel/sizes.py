@@ -6,10 +6,8 @@ taped line = a rectangle so far in from every board’s edge; glue inside it
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from shadbo.core.contract.display import Context, Weight
-from shadbo.core.contract.terms import chosen
+from shadbo.core.contract.terms import chosen, ruled
 from shadbo.core.document.decisions.panel import OnPanel
 from shadbo.core.document.objects import FlatWork
 from shadbo.core.framing.counting import Fixings, figures, fixings
@@ -17,17 +15,15 @@ from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.weights import object_weight, sheet_weight
 from shadbo.core.measuring.desk import measure
 from shadbo.core.measuring.thing import Thing
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.masses import plain_quantity
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, rule
 
 PanelContext = Context[FlatWork, OnPanel]
-# Wood glue spread on card, ml a square metre; pairs at the corners, and one more along every so far (mm): house figures.
-SPREAD, PAIRS_EVERY, STRIP_LONG, STRIP_HIGH = 150, Fraction(300), Fraction(50), Fraction(20)
-IN_FROM_THE_EDGE = Fraction(20)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Sizes:
     """Every dim of a panel. ``turned`` if the boards are cut from the sheet turned; ``pairs`` are middles from the upper left."""
 
@@ -49,41 +45,70 @@ class Sizes:
 def size_up(context: PanelContext) -> Sizes:
     book, display = context.book, context.display
     thing = measure(context)
-    inset = chosen(
-        context, "backing.inset", "Backing inside the edge", "inset", display.inset, parts=("backing",), source="panel"
-    )
+    inset = chosen(context, "backing.inset", "Backing inside the edge", "inset", display.inset, parts=("backing",), source="panel")
     backing = {
         a: book.add(thing.side(a).cover - 2 * inset, f"backing.{a}", f"Backing, {a}", parts=("backing",), grain="wood")
         for a in AXES
     }
-    stock = {a: chosen(context, f"stock.{a}", f"Board in stock, {a}", f"sheet_{a}", getattr(display, f"sheet_{a}"), parts=("backing",), grain="wood")
-             for a in AXES}  # fmt: skip
-    (across, down), turned = _boards(backing, stock)
-    counts = {"width": across, "height": down}
-    each = {
-        a: book.add(backing[a] / counts[a], f"board.{a}", f"Each board, {a}", parts=("backing",), grain="wood")
+    stock = {
+        a: chosen(
+            context,
+            f"stock.{a}",
+            f"Board in stock, {a}",
+            f"sheet_{a}",
+            getattr(display, f"sheet_{a}"),
+            parts=("backing",),
+            grain="wood",
+        )
         for a in AXES
     }
-    book.add_count("board.count", "Boards", across * down, (f"{across} across, {down} down, from the sheet {'turned' if turned else 'as it is'}",),
-                   parts=("backing",))  # fmt: skip
+    (across, down), turned = _boards(backing, stock)
+    counts = {"width": across, "height": down}
+    each = {a: book.add(backing[a] / counts[a], f"board.{a}", f"Each board, {a}", parts=("backing",), grain="wood") for a in AXES}
+    book.add_count(
+        "board.count",
+        "Boards",
+        across * down,
+        (f"{across} across, {down} down, from the sheet {'turned' if turned else 'as it is'}",),
+        parts=("backing",),
+    )
     seams = {
-        a: [book.add(each[a] * i, f"seam.{a}.{i}", f"Seam {i}, {'from the left' if a == 'width' else 'from the top'} of the backing",
-                     parts=(f"seam.{a}.{i}", "backing")) for i in range(1, counts[a])]
+        a: [
+            book.add(
+                each[a] * i,
+                f"seam.{a}.{i}",
+                f"Seam {i}, {'from the left' if a == 'width' else 'from the top'} of the backing",
+                parts=(f"seam.{a}.{i}", "backing"),
+            )
+            for i in range(1, counts[a])
+        ]
         for a in AXES
-    }  # fmt: skip
+    }
     tape = chosen(context, "tape.edge", "Tape line from the board’s edge", "tape", display.tape, parts=("tape",))
     _glue(context, each, tape, across * down)
     thick = book.add(
-        rule(display.board, "Backing, thick", "thicknesses", "depth"),
-        "backing.thick",
-        "Backing, thick",
-        parts=("backing",),
+        rule(display.board, "Backing, thick", "thicknesses", "depth"), "backing.thick", "Backing, thick", parts=("backing",)
     )
     weights = (
-        sheet_weight(context, "backing", "Backing", "board", backing, thick), object_weight("work", "Work", thing.weight_kg, thing.estimated),
-    )  # fmt: skip
+        sheet_weight(context, "backing", "Backing", "board", backing, thick),
+        object_weight("work", "Work", thing.weight_kg, thing.estimated),
+    )
     hold, pairs = _hang(context, backing, sum((w.kg for w in weights), Fraction(0)))
-    return Sizes(thing, inset, backing, stock, turned, across, down, each, seams, tape, pairs, hold, weights)
+    return Sizes(
+        thing=thing,
+        inset=inset,
+        backing=backing,
+        stock=stock,
+        turned=turned,
+        across=across,
+        down=down,
+        each=each,
+        seams=seams,
+        tape=tape,
+        pairs=pairs,
+        hold=hold,
+        weights=weights,
+    )
 
 
 def _boards(backing: dict[str, Dim], stock: dict[str, Dim]) -> tuple[tuple[int, int], bool]:
@@ -92,10 +117,7 @@ def _boards(backing: dict[str, Dim], stock: dict[str, Dim]) -> tuple[tuple[int, 
     def count(wide: Fraction, tall: Fraction) -> tuple[int, int]:
         return max(1, int(-(-backing["width"].value // wide))), max(1, int(-(-backing["height"].value // tall)))
 
-    straight, turned = (
-        count(stock["width"].value, stock["height"].value),
-        count(stock["height"].value, stock["width"].value),
-    )
+    straight, turned = (count(stock["width"].value, stock["height"].value), count(stock["height"].value, stock["width"].value))
     if turned[0] * turned[1] < straight[0] * straight[1]:
         return turned, True
     return straight, False
@@ -114,14 +136,17 @@ def _glue(context: PanelContext, each: dict[str, Dim], tape: Dim, boards: int) -
         "glue.area",
         f"{what}, area",
         plain_quantity(f"{figures(area)} m²"),
-        context.speak.say(
-            f"inside the tape line, {{}} × {{}}, {boards} board{'s' if boards > 1 else ''}", *inner.values()
-        ),
+        context.speak.say(f"inside the tape line, {{}} × {{}}, {boards} board{'s' if boards > 1 else ''}", *inner.values()),
         parts=("glue",),
     )
     if display.bond == "glue":
-        book.add_quantity("glue.volume", "Glue, about", plain_quantity(f"{figures(area * SPREAD, 2)} ml"), (f"{SPREAD} ml a square metre (house figure)",),
-                          parts=("glue",))  # fmt: skip
+        book.add_quantity(
+            "glue.volume",
+            "Glue, about",
+            plain_quantity(f"{figures(area * context.rule('panel_glue'), 2)} ml"),
+            (f"{context.rule('panel_glue')} ml a square metre (house figure)",),
+            parts=("glue",),
+        )
 
 
 def _hang(context: PanelContext, backing: dict[str, Dim], kg: Fraction) -> tuple[Fixings | None, list[tuple[Dim, Dim]]]:
@@ -131,15 +156,23 @@ def _hang(context: PanelContext, backing: dict[str, Dim], kg: Fraction) -> tuple
         return None, []
     longest = max(d.value for d in backing.values())
     # Four corners, and two more (at top and bottom, or left and right) for every 300 mm the longer side is over 600.
-    more = max(0, int(-(-(longest - 2 * PAIRS_EVERY) // PAIRS_EVERY)))
+    more = max(0, int(-(-(longest - 2 * context.rule("panel_pairs_every")) // context.rule("panel_pairs_every"))))
     found = fixings(
-        context, "pairs", "Hook-and-loop pairs", kg=kg, factor=Fraction(context.shop.rules.shear_factor), each=Fraction(display.pair), basis="rating",
-        spacing=4 + 2 * more, why=("the four corners, and two for every 300 mm over 600",), parts=("pair",),
-    )  # fmt: skip
-    inset = rule(IN_FROM_THE_EDGE, "Strips in from the backing’s edge", "panel", "depth")
+        context,
+        "pairs",
+        "Hook-and-loop pairs",
+        kg=kg,
+        factor=context.rule("shear_factor"),
+        each=exact(display.pair),
+        basis="rating",
+        spacing=4 + 2 * more,
+        why=("the four corners, and two for every 300 mm over 600",),
+        parts=("pair",),
+    )
+    inset = ruled(context, "panel_strip_inset", "Strips in from the backing’s edge")
     half = {
-        "width": rule(STRIP_LONG, "Strip, long", "panel", "depth") / 2,
-        "height": rule(STRIP_HIGH, "Strip, high", "panel", "depth") / 2,
+        "width": ruled(context, "panel_strip_long", "Strip, long") / 2,
+        "height": ruled(context, "panel_strip_high", "Strip, high") / 2,
     }
     count = found.count + found.count % 2
     in_a_row = count // 2
@@ -155,7 +188,9 @@ def _hang(context: PanelContext, backing: dict[str, Dim], kg: Fraction) -> tuple
             middles.append((spot["width"], spot["height"]))
     middles.sort(key=lambda p: (p[1].value, p[0].value))
     return found, [
-        (book.add(x, f"pair.{i + 1}.x", f"Pair {i + 1}, from the left of the backing", parts=(f"pair.{i + 1}",)),
-         book.add(y, f"pair.{i + 1}.y", f"Pair {i + 1}, from its top", parts=(f"pair.{i + 1}",)))
+        (
+            book.add(x, f"pair.{i + 1}.x", f"Pair {i + 1}, from the left of the backing", parts=(f"pair.{i + 1}",)),
+            book.add(y, f"pair.{i + 1}.y", f"Pair {i + 1}, from its top", parts=(f"pair.{i + 1}",)),
+        )
         for i, (x, y) in enumerate(middles)
-    ]  # fmt: skip
+    ]

@@ -6,9 +6,10 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length
 from shadbo.core.contract.cutting import CutLine
-from shadbo.core.contract.display import Carcass, Display, Held, Layer, Lying, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Lying, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
-from shadbo.core.contract.steps import Step
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import there
 from shadbo.core.displays.sash.drawing import draw
 from shadbo.core.displays.sash.flags import FLAGS
@@ -21,8 +22,9 @@ from shadbo.core.framing.arrange.laid import Laid
 from shadbo.core.framing.boxes.item_panels import measuring_inputs
 from shadbo.core.framing.rails import AXES, cut_line
 from shadbo.core.framing.showing_items import item_figures, items_shown
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.lengths import as_decimal
 
 
 def reckon(context: SashContext) -> Reckoned:
@@ -34,13 +36,27 @@ def reckon(context: SashContext) -> Reckoned:
     how = "cloth wrapped on boards" if wrapped else "cloth stitched to covered boards"
     by = "a cover board over all" if context.display.closing == "cover" else "points in each pane’s rebate"
     return Reckoned(
-        verdict=_verdict(context, sizes), outside=(sizes.outside["width"], sizes.outside["height"]),
-        layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()), panels=_panels(context, sizes), views=draw(context, sizes),
-        cuts=_cuts(context, sizes), stock=(), steps=_steps(context, sizes), proofs=_proofs(context, sizes), deep=thick, weights=sizes.weights,
-        carcass=Carcass(context.book["sash.stile"], context.book["sash.stile"], thick, OLD_WOOD, None, False, Fraction(0), ("rings", "cleat")),
-        held=Held(f"{how}, {by}", "board behind, strips at the glass; nothing through the cloth" if wrapped else "thread, and board behind", "yes"),
+        verdict=_verdict(context, sizes),
+        outside=(sizes.outside["width"], sizes.outside["height"]),
+        layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()),
+        panels=_panels(context, sizes),
+        views=draw(context, sizes),
+        cuts=_cuts(context, sizes),
+        steps=lambda: _steps(context, sizes),
+        parts=lambda: _parts(context, sizes),
+        proofs=_proofs(context, sizes),
+        deep=thick,
+        weights=sizes.weights,
+        carcass=Carcass(
+            context.book["sash.stile"], context.book["sash.stile"], thick, OLD_WOOD, None, False, Fraction(0), ("rings", "cleat")
+        ),
+        held=Held(
+            f"{how}, {by}",
+            "board behind, strips at the glass; nothing through the cloth" if wrapped else "thread, and board behind",
+            "yes",
+        ),
         items=items_shown(context, [one.laid.sized for one in sizes.behind] + sizes.left_out),
-    )  # fmt: skip
+    )
 
 
 def _verdict(context: SashContext, sizes: Sizes) -> Say:
@@ -51,9 +67,7 @@ def _verdict(context: SashContext, sizes: Sizes) -> Say:
         return say("The boards stand {} out of the sash.", -sizes.slack.value)
     if context.display.closing == "points":
         return say("Boards {} × {}, held in their own rebates.", *sizes.board.values())
-    return say(
-        "Boards {} × {} behind the panes, a cover of {} × {} over all.", *sizes.board.values(), *sizes.cover.values()
-    )
+    return say("Boards {} × {} behind the panes, a cover of {} × {} over all.", *sizes.board.values(), *sizes.cover.values())
 
 
 def _proofs(context: SashContext, sizes: Sizes) -> tuple[Proof, ...]:
@@ -67,22 +81,12 @@ def _proofs(context: SashContext, sizes: Sizes) -> tuple[Proof, ...]:
         row = [first, *([sizes.sight[axis], bar] * n)[:-1], last]
         proofs.append(Proof(f"wood + panes + bars + wood = outside, {axis}", tuple(row), sizes.outside[axis]))
         proofs.append(
-            Proof(
-                f"cloth + board + cloth = pane, {axis}", (sizes.cloth, sizes.board[axis], sizes.cloth), sizes.pane[axis]
-            )
+            Proof(f"cloth + board + cloth = pane, {axis}", (sizes.cloth, sizes.board[axis], sizes.cloth), sizes.pane[axis])
         )
         proofs.append(
-            Proof(
-                f"beyond + panes + beyond = cover, {axis}",
-                (sizes.beyond, sizes.extent[axis], sizes.beyond),
-                sizes.cover[axis],
-            )
+            Proof(f"beyond + panes + beyond = cover, {axis}", (sizes.beyond, sizes.extent[axis], sizes.beyond), sizes.cover[axis])
         )
-    proofs.append(
-        Proof(
-            "strips + cloth + board + cloth + room = rebate", (*sizes.pack.values(), sizes.slack), book["sash.rebate"]
-        )
-    )
+    proofs.append(Proof("strips + cloth + board + cloth + room = rebate", (*sizes.pack.values(), sizes.slack), book["sash.rebate"]))
     return tuple(proofs)
 
 
@@ -91,13 +95,51 @@ def _in_hand(context: SashContext, sizes: Sizes) -> Laid:
 
 
 def _panes(pointer: str, label: str, now: int) -> ChoiceInput:
-    return ChoiceInput(pointer.rsplit("/", 1)[1], label, "The sash", tuple(
-        Option(str(n), (str(n),), (), n == now, ({"op": "add", "path": pointer, "value": n},)) for n in range(1, 7)), ("glass",), "menu")  # fmt: skip
+    return ChoiceInput(
+        pointer.rsplit("/", 1)[1],
+        label,
+        "The sash",
+        tuple(Option(str(n), (str(n),), (), n == now, ({"op": "add", "path": pointer, "value": n},)) for n in range(1, 7)),
+        ("glass",),
+        "menu",
+    )
 
 
-def _panels(context: SashContext, sizes: Sizes) -> tuple[Panel, ...]:
+def _panels(context: SashContext, sizes: Sizes) -> tuple[PanelOf, ...]:
+    fasteners = [d.name or "" for found in sizes.fasteners.values() for d in found]
+
+    def measure() -> Panel:
+        one = _in_hand(context, sizes)
+        return Panel(
+            ("The cloth: width and height as it hangs, and how thick.",),
+            tuple(measuring_inputs(context, one, fixings=False)),  # type: ignore[arg-type]
+            item_figures(context, one.sized),
+            ("face", "back", "section"),
+        )
+
+    def hold() -> Panel:
+        names = ("cover.width", "cover.height", "cover.ledge", "fastener.bite", "fastener.clear", *fasteners)
+        return Panel(
+            ("What holds the boards from behind, with nothing through the cloth.",),
+            tuple(_hold(context, sizes)),
+            there(context, *names),
+            ("back", "section", "face"),
+        )
+
+    def cut() -> Panel:
+        names = there(context, "board.width", "board.height", "cover.width", "cover.height", *fasteners)
+        return Panel(("Boards to cut, holes to mark.",), (), names, ("back", "section", "face"))
+
+    return (
+        PanelOf("measure", measure),
+        PanelOf("display", lambda: _display(context, sizes)),
+        PanelOf("hold", hold),
+        PanelOf("cut", cut),
+    )
+
+
+def _display(context: SashContext, sizes: Sizes) -> Panel:
     display, show, book = context.display, context.shop.showing, context.book
-    one = _in_hand(context, sizes)
     group = "The sash"
     sash: list[Input] = [
         _panes("/display/across", "Panes across", display.across),
@@ -110,92 +152,46 @@ def _panels(context: SashContext, sizes: Sizes) -> tuple[Panel, ...]:
     ]
     sash.append(plain_length(show, display.glass, "/display/glass", "Glass, thick", group, ("glass",)))
     sash += [
-        given(show, book["pack.strips"], "Behind the glass"), given(show, book["pack.board"], "Behind the glass"),
-        choice("flag", "Whose flag", "Flag", "/display/flag", display.flag, tuple((k, (f.label,), ()) for k, f in FLAGS.items()), ("item",)),
-    ]  # fmt: skip
+        given(show, book["pack.strips"], "Behind the glass"),
+        given(show, book["pack.board"], "Behind the glass"),
+        choice(context, "/display/flag", "Whose flag", "Flag", tuple((k, (f.label,), ()) for k, f in FLAGS.items()), ("item",)),
+    ]
     if display.flag != "none":
         sash.append(
-            choice(
-                "hung",
-                "It hangs",
-                "Flag",
-                "/display/hung",
-                display.hung,
-                (("across", ("Across",), ()), ("down", ("Down",), ())),
-                ("item",),
-            )
+            choice(context, "/display/hung", "It hangs", "Flag", (("across", ("Across",), ()), ("down", ("Down",), ())), ("item",))
         )
+    mine = [d.name or "" for b in sizes.behind for d in (*b.turn.values(), *b.border.values())]
+    names = ("depth.slack", "frame.outside.width", "frame.outside.height", "weight.total")
+    return Panel(
+        ("The sash as it is: panes, bars, wood; and what lies behind the glass.",),
+        tuple(sash),
+        there(context, "board.width", "board.height", *mine, *names),
+    )
+
+
+def _hold(context: SashContext, sizes: Sizes) -> list[Input]:
+    display, show, book = context.display, context.shop.showing, context.book
     hold: list[Input] = [
         choice(
-            "closing",
+            context,
+            "/display/closing",
             "Boards held by",
             "From behind",
-            "/display/closing",
-            display.closing,
             (
                 ("cover", ("A cover board",), ("one over all, fastened in the sash clear of the cloth",)),
                 ("points", ("Points",), ("each board in its own rebate",)),
             ),
             ("cover",),
             look="list",
-        ),
+        )
     ]
     if display.closing == "cover":
-        hold[1:1] = [given(show, sizes.beyond, "From behind"), given(show, book["fastener.length"], "From behind"),
-                     plain_length(show, display.cover_board, "/display/cover_board", "Cover, thick", "From behind", ("cover",))]  # fmt: skip
-    mine = [d.name or "" for b in sizes.behind for d in (*b.turn.values(), *b.border.values())]
-    fasteners = [d.name or "" for found in sizes.fasteners.values() for d in found]
-    return (
-        Panel(
-            "measure",
-            "Measure",
-            ("The cloth: width and height as it hangs, and how thick.",),
-            tuple(measuring_inputs(context, one, fixings=False)),  # type: ignore[arg-type]
-            item_figures(context, one.sized),
-            ("face", "back", "section"),
-        ),
-        Panel(
-            "display",
-            "Display",
-            ("The sash as it is: panes, bars, wood; and what lies behind the glass.",),
-            tuple(sash),
-            there(
-                context,
-                "board.width",
-                "board.height",
-                *mine,
-                "depth.slack",
-                "frame.outside.width",
-                "frame.outside.height",
-                "weight.total",
-            ),
-            ("face", "section", "back"),
-        ),
-        Panel(
-            "hold",
-            "Hold",
-            ("What holds the boards from behind, with nothing through the cloth.",),
-            tuple(hold),
-            there(
-                context,
-                "cover.width",
-                "cover.height",
-                "cover.ledge",
-                "fastener.bite",
-                "fastener.clear",
-                *fasteners,
-            ),
-            ("back", "section", "face"),
-        ),
-        Panel(
-            "cut",
-            "Cut",
-            ("Boards to cut, holes to mark.",),
-            (),
-            there(context, "board.width", "board.height", "cover.width", "cover.height", *fasteners),
-            ("back", "section", "face"),
-        ),
-    )
+        hold[1:1] = [
+            given(show, sizes.beyond, "From behind"),
+            given(show, book["fastener.length"], "From behind"),
+            plain_length(show, display.cover_board, "/display/cover_board", "Cover, thick", "From behind", ("cover",)),
+        ]
+    return hold
 
 
 def _cuts(context: SashContext, sizes: Sizes) -> tuple[CutLine, ...]:
@@ -212,7 +208,6 @@ def _cuts(context: SashContext, sizes: Sizes) -> tuple[CutLine, ...]:
             sizes.board["width"],
             say("by {}, {} thick", sizes.board["height"], sizes.pack["board"]),
             ("the pane less the cloth on both edges",),
-            grain="depth",
         )
     ]
     if display.closing == "cover":
@@ -225,29 +220,38 @@ def _cuts(context: SashContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 1,
                 "hardboard or ply",
                 sizes.cover["width"],
-                say("by {}, {} thick", sizes.cover["height"], Fraction(display.cover_board)),
+                say("by {}, {} thick", sizes.cover["height"], exact(display.cover_board)),
                 ("smaller than the sash, larger than the cloth",),
-            ),
-            cut_line(
-                context,
-                "fastener",
-                "Staples or small nails",
-                ("fastener",),
-                sizes.fastener_count(),
-                "staples or nails",
-                context.book["fastener.length"],
-                (),
-                say("clear of cloth and glass by {}", sizes.clear),
-                grain="depth",
-            ),
+            )
         ]
     return tuple(lines)
 
 
-def _steps(context: SashContext, sizes: Sizes) -> tuple[Step, ...]:
+def _parts(context: SashContext, sizes: Sizes) -> tuple[Part, ...]:
+    """The sash with its panes is there; thread, and what closes it from behind."""
+    display, say = context.display, context.speak.say
+    found = [
+        got("sash", "Old sash with its panes", comes="came", lights=("sash", "glass")),
+        got("thread", "Thread and pins", comes="hand", material="polyester; stainless"),
+    ]
+    if display.strips:
+        found.append(
+            got("strips", "Strips round each pane", comes="hand", size=say("{} thick", sizes.pack["strips"]), lights=("strips",))
+        )
+    if any(not one.wrapped for one in sizes.behind):
+        found.append(got("cloth", "Plain cloth to cover a board", comes="hand"))
+    if display.closing == "cover":
+        size, note = say("{}", context.book["fastener.length"]), say("clear of cloth and glass by {}", sizes.clear)
+        found.append(got("fastener", "Staples or small nails", sizes.fastener_count(), size=size, note=note, lights=("fastener",)))
+    else:
+        found.append(got("points", "Points", material="two a side in every pane"))
+    return tuple(found)
+
+
+def _steps(context: SashContext, sizes: Sizes) -> tuple[Operation, ...]:
     display, say = context.display, context.speak.say
     out = [
-        Step(
+        Operation(
             "sash",
             "Look the sash over",
             ("Putty firm, panes whole, joints tight; wash both faces of the glass.",),
@@ -256,7 +260,7 @@ def _steps(context: SashContext, sizes: Sizes) -> tuple[Step, ...]:
             care="Old paint may hold lead: do not sand it dry. Gloves for old glass.",
             parts=("sash", "glass"),
         ),
-        Step(
+        Operation(
             "measure",
             "Measure every pane",
             say("They differ in old sashes: {} × {} here. Boards are cut one by one.", *sizes.pane.values()),
@@ -264,7 +268,7 @@ def _steps(context: SashContext, sizes: Sizes) -> tuple[Step, ...]:
             gate=True,
             parts=("glass",),
         ),
-        Step(
+        Operation(
             "board",
             "Cut the boards",
             say(
@@ -275,15 +279,16 @@ def _steps(context: SashContext, sizes: Sizes) -> tuple[Step, ...]:
             gate=True,
             care="Blade away from the fingers; metal ruler.",
             parts=("board",),
+            makes=("board",),
         ),
     ]
     if display.flag != "none":
-        out.append(Step("flag", "Which way up", (FLAGS[display.flag].rule,), 5, gate=True, parts=("item",)))
+        out.append(Operation("flag", "Which way up", (FLAGS[display.flag].rule,), 5, gate=True, parts=("item",)))
     for one in sizes.behind:
         name = one.laid.item.name
         if one.wrapped:
             out.append(
-                Step(
+                Operation(
                     f"wrap.{one.laid.item.key}",
                     f"Wrap {name}",
                     say(
@@ -292,24 +297,30 @@ def _steps(context: SashContext, sizes: Sizes) -> tuple[Step, ...]:
                     ),
                     30,
                     parts=(one.laid.part,),
+                    uses=("board", "thread"),
+                    holds=(one.laid.part,),
+                    method="sewn_cover",
                 )
             )
         else:
             out.append(
-                Step(
+                Operation(
                     f"stitch.{one.laid.item.key}",
                     f"Stitch {name} to its board",
                     say(
-                        "On a board covered in plain cloth, {} in at the sides and {} above and below; stitches along its hems, "
+                        "On a board covered in plain cloth, {} from its sides and {} from top and bottom; stitches along its hems, "
                         "never so that it tears.",
                         *one.border.values(),
                     ),
                     40,
                     parts=(one.laid.part,),
+                    uses=("board", "thread", "cloth"),
+                    holds=(one.laid.part,),
+                    method="sewn_cover",
                 )
             )
     out.append(
-        Step(
+        Operation(
             "lay",
             "Lay the boards in",
             say("Strips of {} round the glass, then the boards.", sizes.pack["strips"]),
@@ -319,14 +330,46 @@ def _steps(context: SashContext, sizes: Sizes) -> tuple[Step, ...]:
     )
     if display.closing == "cover":
         out += [
-            Step("half", "Fasten two of each side", say("In from the cover’s corners, {} clear of the cloth.", sizes.clear), 10,
-                 care="Eye protection; staple gun and nails never towards a hand, and mind the glass beyond.", parts=("cover", "fastener")),
-            Step("look", "Look at the front", ("Before the last ones go in: straight, the right way up, no dust, no thread.",), 10, gate=True, parts=("item",)),
-            Step("close", "The others", (f"{sizes.fastener_count()} in all.",), 10, care="As before: mind the glass beyond.", parts=("fastener",)),
-        ]  # fmt: skip
+            Operation(
+                "cover",
+                "Cut the cover board",
+                say("{} × {}, smaller than the sash and larger than the cloth.", *sizes.cover.values()),
+                15,
+                care="Saw or knife: guard, ruler, fingers behind the edge.",
+                makes=("cover",),
+                place="dusty",
+                before=("lay",),
+            ),
+            Operation(
+                "half",
+                "Fasten two of each side",
+                say("In from the cover’s corners, {} clear of the cloth.", sizes.clear),
+                10,
+                care="Eye protection; staple gun and nails never towards a hand, and mind the glass beyond.",
+                parts=("cover", "fastener"),
+                after=("cover",),
+            ),
+            Operation(
+                "look",
+                "Look at the front",
+                ("Before the last ones go in: straight, the right way up, no dust, no thread.",),
+                10,
+                gate=True,
+                parts=("item",),
+            ),
+            Operation(
+                "close",
+                "The others",
+                (f"{sizes.fastener_count()} in all.",),
+                10,
+                care="As before: mind the glass beyond.",
+                parts=("fastener",),
+                closes=True,
+            ),
+        ]
     else:
         out += [
-            Step(
+            Operation(
                 "look",
                 "Look at the front",
                 ("Before it is closed: straight, the right way up, no dust, no thread.",),
@@ -334,25 +377,17 @@ def _steps(context: SashContext, sizes: Sizes) -> tuple[Step, ...]:
                 gate=True,
                 parts=("item",),
             ),
-            Step(
+            Operation(
                 "close",
                 "Points into each rebate",
                 ("Two a side in every pane, nothing pushed towards the glass.",),
                 20,
                 care="Point gun: eye protection, never towards a hand.",
                 parts=("board",),
+                uses=("points",),
+                closes=True,
             ),
         ]
-    out.append(
-        Step(
-            "rings",
-            "Rings",
-            ("One on each stile, a quarter down, on two hooks. A sash is heavy: two people over 23 kg.",),
-            10,
-            gate=True,
-            parts=("hanger",),
-        )
-    )
     return tuple(out)
 
 
@@ -360,7 +395,7 @@ def _suits(facts: Facts) -> Suit:
     if facts.type == "stretched_canvas":
         return Suit(0, "only cloth goes behind a sash")
     if facts.what in ("flag", "cloth"):
-        return Suit(3, "cloth wrapped on boards behind old panes, nothing through it")
+        return Suit(2, "cloth wrapped on boards behind the panes of an old window, nothing through it")
     return Suit(0, "a sash’s rebate takes cloth, not this")
 
 
@@ -374,6 +409,7 @@ def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     pane = {f"pane_{a}": int(getattr(facts, a)) + (40 if small else -80) for a in AXES}
     return {
         "type": "sash",
+        "strips": as_decimal(exact(shop.rules.pane_strip)),
         "across": min(facts.count, 6),
         "down": min(-(-facts.count // 6), 6),
         **{k: min(v, 2000) for k, v in pane.items()},
@@ -386,8 +422,20 @@ ASKS = (
     SizeAsked("pane_height", "Pane height", "/display/pane_height"),
 )
 SASH = Display(
-    "sash", "Behind an old sash", reckon, Way(_suits, _begin),
-    starts=(Start("flag", "A flag, pennant or scarf", "Behind the panes of an old window.", ASKS, things_of("flag"),
-                  lambda sizes, unit, shop: {"type": "sash", **{k: sizes[k]["mm"] for k in SIDES.values()}}),),
+    "sash",
+    "Behind an old sash",
+    reckon,
+    Way(_suits, _begin, "glazed air"),
+    starts=(
+        Start(
+            "flag",
+            "A flag, pennant or scarf",
+            "Behind the panes of an old window.",
+            ASKS,
+            things_of("flag"),
+            lambda sizes, unit, shop: {"type": "sash", **{k: sizes[k]["mm"] for k in SIDES.values()}},
+        ),
+    ),
     lie=lambda context: Lying([one.laid for one in size_up(context).behind], {}, True),
-)  # fmt: skip
+    holds=Holds(frozenset({"sewn_cover"})),
+)

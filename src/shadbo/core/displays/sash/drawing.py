@@ -2,32 +2,38 @@
 
 from __future__ import annotations
 
+from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, View
 from shadbo.core.displays.sash.flags import union
-from shadbo.core.displays.sash.sizes import IN_FROM_COVER, SashContext, Sizes
+from shadbo.core.displays.sash.sizes import SashContext, Sizes
 from shadbo.core.framing.arrange.drawn import draw_item, name_on
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 
 HALF = Fraction(1, 2)
 STAGES = ("display", "cut")
 
 
-def draw(context: SashContext, sizes: Sizes) -> tuple[View, ...]:
-    return (_face(context, sizes), _section(context, sizes), _back(context, sizes))
+def draw(context: SashContext, sizes: Sizes) -> tuple[ViewOf, ...]:
+    return (
+        ViewOf("face", lambda: _face(context, sizes)),
+        ViewOf("section", lambda: _section(context, sizes)),
+        ViewOf("back", lambda: _back(context, sizes)),
+    )
 
 
 def _panes(context: SashContext, sizes: Sizes) -> list[tuple[Fraction, Fraction]]:
     """The upper left corner of every pane, from the sash’s own."""
     return [
         (sizes.start["width"].value + sizes.pitch["width"].value * c, sizes.start["height"].value + sizes.pitch["height"].value * r)
-        for r in range(context.display.down) for c in range(context.display.across)
-    ]  # fmt: skip
+        for r in range(context.display.down)
+        for c in range(context.display.across)
+    ]
 
 
 def _face(context: SashContext, sizes: Sizes) -> View:
     display = context.display
     w, h = sizes.outside["width"].value, sizes.outside["height"].value
-    lap = Fraction(display.lap)
+    lap = exact(display.lap)
     sw, sh = sizes.sight["width"].value, sizes.sight["height"].value
     drawing = Drawing("face", "Face", w, h)
     stile, top, bottom = (Fraction(d) for d in (display.stile, display.top_rail, display.bottom_rail))
@@ -52,11 +58,11 @@ def _face(context: SashContext, sizes: Sizes) -> View:
             drawing.box(f"{one.laid.part}.union", "Union, to the observer’s left", "keep", bx, by, uw, uh)
         name_on(drawing, one.laid, bx + bw * HALF, by + bh * HALF)
     for column in range(1, display.across):
-        x = stile + sizes.pitch["width"].value * column - Fraction(display.bar)
-        drawing.box("sash", "Bar", "wood", x, top, Fraction(display.bar), h - top - bottom, turn=90)
+        x = stile + sizes.pitch["width"].value * column - exact(display.bar)
+        drawing.box("sash", "Bar", "wood", x, top, exact(display.bar), h - top - bottom, turn=90)
     for row in range(1, display.down):
-        y = top + sizes.pitch["height"].value * row - Fraction(display.bar)
-        drawing.box("sash", "Bar", "wood", stile, y, w - 2 * stile, Fraction(display.bar))
+        y = top + sizes.pitch["height"].value * row - exact(display.bar)
+        drawing.box("sash", "Bar", "wood", stile, y, w - 2 * stile, exact(display.bar))
     x0, y0 = stile, top
     drawing.measure("pane.sight.width", "x", x0, x0 + sw, h, "bottom", 1, STAGES, "seen")
     drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, (*STAGES, "measure"), "outside")
@@ -71,13 +77,13 @@ def _face(context: SashContext, sizes: Sizes) -> View:
 def _section(context: SashContext, sizes: Sizes) -> View:
     """Through the left stile seen from below: the viewer above, the wall beneath."""
     display = context.display
-    stile, lap, thick = Fraction(display.stile), Fraction(display.lap), Fraction(display.thickness)
-    glass, rebate = Fraction(display.glass), Fraction(display.rebate)
+    stile, lap, thick = exact(display.stile), exact(display.lap), exact(display.thickness)
+    glass, rebate = exact(display.glass), exact(display.rebate)
     front = max(thick - rebate - glass, Fraction(2))
     under = front + glass
     seen = stile + 60
     out = max(-sizes.slack.value, Fraction(0))
-    cover = Fraction(display.cover_board) if display.closing == "cover" else Fraction(0)
+    cover = exact(display.cover_board) if display.closing == "cover" else Fraction(0)
     tall = max(thick, under + rebate) + out + cover
     drawing = Drawing("section", "Section through the stile, front at the top", seen, tall)
     drawing.polygon(
@@ -102,26 +108,16 @@ def _section(context: SashContext, sizes: Sizes) -> View:
             name = sizes.pack[key].name
             if name:
                 drawing.measure(
-                    name,
-                    "y",
-                    y,
-                    y + t,
-                    seen,
-                    "right",
-                    1,
-                    (*STAGES, "hold"),
-                    label.lower() if key != "turned" else "turned",
+                    name, "y", y, y + t, seen, "right", 1, (*STAGES, "hold"), label.lower() if key != "turned" else "turned"
                 )
         y += t
     if display.closing == "cover":
         at = max(under + rebate, y)
-        edge = wall - Fraction(display.cover_by)
+        edge = wall - exact(display.cover_by)
         drawing.box("cover", "Cover board", "board", edge, at, seen - edge, cover, turn=90)
-        fx = edge + IN_FROM_COVER
-        drawing.line("fastener", "Fastener", "metal", (fx, at + cover), (fx, at + cover - Fraction(display.fastener)))
-        drawing.measure(
-            "cover.beyond", "x", edge, wall, at + cover, "bottom", 1, ("hold", "cut", "display"), "beyond the cloth"
-        )
+        fx = edge + context.rule("cover_fastener_inset")
+        drawing.line("fastener", "Fastener", "metal", (fx, at + cover), (fx, at + cover - exact(display.fastener)))
+        drawing.measure("cover.beyond", "x", edge, wall, at + cover, "bottom", 1, ("hold", "cut", "display"), "beyond the cloth")
     drawing.measure("sash.stile", "x", 0, stile, 0, "top", 1, STAGES, "stile")
     drawing.measure("sash.rebate", "y", under, under + rebate, 0, "left", 1, (*STAGES, "hold"), "behind the glass")
     return drawing.view()
@@ -137,24 +133,21 @@ def _back(context: SashContext, sizes: Sizes) -> View:
         # Seen from behind left and right change over.
         drawing.box("board", "Board", "board", w - x - pw, y, pw, ph)
     if display.closing == "cover":
-        cw, ch, beyond = sizes.cover["width"].value, sizes.cover["height"].value, Fraction(display.cover_by)
+        cw, ch, beyond = sizes.cover["width"].value, sizes.cover["height"].value, exact(display.cover_by)
         x0, y0 = sizes.start["width"].value - beyond, sizes.start["height"].value - beyond
         drawing.box("cover", "Cover board", "board", x0, y0, cw, ch)
-        drawing.box(
-            "item", "Nothing goes in here: cloth", "keep", x0 + beyond, y0 + beyond, cw - 2 * beyond, ch - 2 * beyond
-        )
+        drawing.box("item", "Nothing goes in here: cloth", "keep", x0 + beyond, y0 + beyond, cw - 2 * beyond, ch - 2 * beyond)
         for axis, found in sizes.fasteners.items():
             for i, at in enumerate(found):
-                for side in (IN_FROM_COVER, (ch if axis == "width" else cw) - IN_FROM_COVER):
+                for side in (
+                    context.rule("cover_fastener_inset"),
+                    (ch if axis == "width" else cw) - context.rule("cover_fastener_inset"),
+                ):
                     x, y = (x0 + at.value, y0 + side) if axis == "width" else (x0 + side, y0 + at.value)
                     drawing.circle(f"fastener.{axis}.{i + 1}", f"Fastener {i + 1}", "metal", x, y, 2)
         drawing.measure("cover.width", "x", x0, x0 + cw, h, "bottom", 1, (*STAGES, "hold"), "cover")
         drawing.measure("cover.height", "y", y0, y0 + ch, w, "right", 1, (*STAGES, "hold"), "cover")
-        drawing.measure(
-            "fastener.width.1", "x", x0, x0 + sizes.fasteners["width"][0].value, 0, "top", 1, ("hold", "cut"), ""
-        )
-        drawing.measure(
-            "fastener.height.1", "y", y0, y0 + sizes.fasteners["height"][0].value, 0, "left", 1, ("hold", "cut"), ""
-        )
+        drawing.measure("fastener.width.1", "x", x0, x0 + sizes.fasteners["width"][0].value, 0, "top", 1, ("hold", "cut"), "")
+        drawing.measure("fastener.height.1", "y", y0, y0 + sizes.fasteners["height"][0].value, 0, "left", 1, ("hold", "cut"), "")
     drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, STAGES, "outside")
     return drawing.view()

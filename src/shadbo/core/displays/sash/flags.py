@@ -7,15 +7,14 @@ country’s own code is to be asked.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 
 FLY = Fraction(19, 10)
 UNION_HOIST, UNION_FLY = Fraction(7, 13), Fraction(76, 100)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Flag:
     """What is said of one flag. ``fly`` is its length against its hoist, None where none is held here."""
 
@@ -28,7 +27,7 @@ FLAGS: dict[str, Flag] = {
     "none": Flag("No flag", "", None),
     "united_states": Flag("United States", "Across or down: the union uppermost and to the observer’s left.", FLY),
     "other": Flag("Another country’s", "Check that country’s own flag code before it is wrapped.", None),
-}  # fmt: skip
+}
 
 
 def union(hung: str, wide: Fraction, tall: Fraction) -> tuple[Fraction, Fraction]:

@@ -7,21 +7,11 @@ from typing import Any
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.sash.flags import FLAGS, proportion
 from shadbo.core.displays.sash.sizes import SashContext, Sizes
-from shadbo.core.document.facts import facts_of
 from shadbo.core.framing.boxes.recipe import RECIPES
 from shadbo.core.framing.boxes.suiting import way_of
 from shadbo.core.measuring.doubts import check_readings
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 
-LEAST_BEYOND, LEAST_LEDGE, LEAST_CLEAR, LEAST_BITE, FROM_FACE = (
-    Fraction(15),
-    Fraction(8),
-    Fraction(8),
-    Fraction(6),
-    Fraction(4),
-)
-# A flag out of its proportions by more than this was pulled out of shape, or measured wrong.
-OUT_OF_PROPORTION = Fraction(1, 20)
 # Deeper than this no sash is packed out (mm).
 DEEPEST = Fraction(60)
 
@@ -31,14 +21,7 @@ def check(context: SashContext, sizes: Sizes) -> None:
         wide, tall = one.laid.sized.sides
         if wide and tall:
             check_readings(
-                context.checks,
-                context.speak,
-                context.shop,
-                one.laid.item.name,
-                wide,
-                tall,
-                one.laid.part,
-                key=one.laid.part,
+                context.checks, context.speak, context.shop, one.laid.item.name, wide, tall, one.laid.part, key=one.laid.part
             )
     _panes(context, sizes)
     _cloth(context, sizes)
@@ -62,11 +45,7 @@ def _panes(context: SashContext, sizes: Sizes) -> None:
     across = display.across
     ways = []
     if -(-total // across) <= 6:
-        ways.append(
-            WayOut(
-                (f"A sash of {across} × {-(-total // across)} panes",), (number("/display/down", -(-total // across)),)
-            )
-        )
+        ways.append(WayOut((f"A sash of {across} × {-(-total // across)} panes",), (number("/display/down", -(-total // across)),)))
     else:
         ways.append(
             WayOut(
@@ -77,9 +56,15 @@ def _panes(context: SashContext, sizes: Sizes) -> None:
     keep = [{"op": "remove", "path": f"/object/items/{one.index}"} for one in reversed(sizes.left_out)]
     ways.append(WayOut((f"Take {names} out",) if len(names) < 60 else ("Take out what has no pane",), tuple(keep)))
     context.checks.add(
-        "stop", "panes.few", "display", (f"There is no pane for {names}.",) if len(names) < 80 else (f"There is no pane for {len(sizes.left_out)} of the things.",),
-        why="Cloths go behind the panes one by one, left to right and down.", source_key="sash", parts=("glass",), ways=ways,
-    )  # fmt: skip
+        "stop",
+        "panes.few",
+        "display",
+        (f"There is no pane for {names}.",) if len(names) < 80 else (f"There is no pane for {len(sizes.left_out)} of the things.",),
+        why="Cloths go behind the panes one by one, left to right and down.",
+        source_key="sash",
+        parts=("glass",),
+        ways=ways,
+    )
 
 
 def _cloth(context: SashContext, sizes: Sizes) -> None:
@@ -124,11 +109,11 @@ def _cloth(context: SashContext, sizes: Sizes) -> None:
                 f"cloth.small.{one.laid.item.key}",
                 "display",
                 say(
-                    f"{name} does not reach round its board: it is stitched flat to a board covered in plain cloth, {{}} and {{}} in.",
+                    f"{name} does not reach round its board: it is stitched flat to a board covered in plain cloth, {{}} and {{}} from its edges.",
                     one.border["width"],
                     one.border["height"],
                 ),
-                why="Less than 20 mm turned behind does not hold.",
+                why=context.speak.say("Less than {} turned behind does not hold.", context.rule("least_turn")),
                 source_key="sash",
                 parts=(one.laid.part,),
             )
@@ -140,20 +125,12 @@ def _folded(context: SashContext, sizes: Sizes, index: int) -> WayOut:
     item = context.object.items[index]
     usual = {"typed": None, "tape": "mm", "give": 0}
     seen = {a: max(min(sizes.sight[a].value - 20, Fraction(5000)), Fraction(2)) for a in ("width", "height")}
-    wide = {
-        "top": [],
-        "middle": [usual | {"mm": _number(min(seen["width"], _first(item.width)))}],
-        "bottom": [],
-        "more": [],
-    }
-    tall = {
-        "left": [],
-        "centre": [usual | {"mm": _number(min(seen["height"], _first(item.height)))}],
-        "right": [],
-        "more": [],
-    }
-    return WayOut(context.speak.say("Fold it to {} × {}, nothing cut", Fraction(wide["middle"][0]["mm"]), Fraction(tall["centre"][0]["mm"])),  # type: ignore[arg-type]
-                  (number(f"{key}/width", wide), number(f"{key}/height", tall)))  # type: ignore[arg-type]  # fmt: skip
+    wide = {"top": [], "middle": [usual | {"mm": _number(min(seen["width"], _first(item.width)))}], "bottom": [], "more": []}
+    tall = {"left": [], "centre": [usual | {"mm": _number(min(seen["height"], _first(item.height)))}], "right": [], "more": []}
+    return WayOut(
+        context.speak.say("Fold it to {} × {}, nothing cut", Fraction(wide["middle"][0]["mm"]), Fraction(tall["centre"][0]["mm"])),  # type: ignore[arg-type]
+        ({"op": "add", "path": f"{key}/width", "value": wide}, {"op": "add", "path": f"{key}/height", "value": tall}),
+    )
 
 
 def _first(stations: Any) -> Fraction:
@@ -168,38 +145,40 @@ def _depth(context: SashContext, sizes: Sizes) -> None:
     say, display = context.speak.say, context.display
     if sizes.slack.value < 0:
         ways = []
-        strips = Fraction(display.strips)
+        strips = exact(display.strips)
         if strips + sizes.slack.value >= 0 and strips > 0:
             ways.append(
-                WayOut(
-                    say("Thinner strips, {}", strips + sizes.slack.value),
-                    (put("/display/strips", strips + sizes.slack.value),),
-                )
+                WayOut(say("Thinner strips, {}", strips + sizes.slack.value), (put("/display/strips", strips + sizes.slack.value),))
             )
         for thin in (5, 3, 2):
-            if thin < Fraction(display.board) and sizes.slack.value + Fraction(display.board) - thin >= 0:
+            if thin < exact(display.board) and sizes.slack.value + exact(display.board) - thin >= 0:
                 ways.append(WayOut(say("A board {} thick", Fraction(thin)), (put("/display/board", Fraction(thin)),)))
                 break
-        rest = sizes.slack.value + strips + Fraction(display.board) - 2
+        rest = sizes.slack.value + strips + exact(display.board) - 2
         if not ways and rest >= 0:
             ways.append(
                 WayOut(
-                    say("No strips, and a board {} thick", Fraction(2)),
-                    (put("/display/strips", Fraction(0)), put("/display/board", Fraction(2))),
+                    say("No strips, and a board {} thick", context.rule("thin_board")),
+                    (put("/display/strips", Fraction(0)), put("/display/board", context.rule("thin_board"))),
                 )
             )
-        deeper = Fraction(-(-(Fraction(display.rebate) - sizes.slack.value) // 1))
+        deeper = Fraction(-(-(exact(display.rebate) - sizes.slack.value) // 1))
         if not ways and deeper <= DEEPEST:
-            ways.append(
-                WayOut(say("Pack the cover out: {} behind the glass in all", deeper), (put("/display/rebate", deeper),))
-            )
+            ways.append(WayOut(say("Pack the cover out: {} behind the glass in all", deeper), (put("/display/rebate", deeper),)))
         elif not ways:
-            box = way_of(RECIPES["shadow_box"]).begin(facts_of(context.piece), context.shop)
+            box = way_of(RECIPES["shadow_box"]).begin(context.facts, context.shop)
             ways.append(WayOut(("Show it in a shadow box: it is no cloth",), (put("/display", box),)))
         context.checks.add(
-            "stop", "depth.slack", "display", say("The board stands {} out of the sash: the cover can’t lie flat.", -sizes.slack.value),
-            why="Behind the glass: strips, cloth, board, and the cloth turned behind.", source_key="depth", figure="depth.slack", parts=("board",), ways=ways,
-        )  # fmt: skip
+            "stop",
+            "depth.slack",
+            "display",
+            say("The board stands {} out of the sash: the cover can’t lie flat.", -sizes.slack.value),
+            why="Behind the glass: strips, cloth, board, and the cloth turned behind.",
+            source_key="depth",
+            figure="depth.slack",
+            parts=("board",),
+            ways=ways,
+        )
     if display.strips < 2:
         room = sizes.slack.value >= 2
         context.checks.add(
@@ -207,10 +186,16 @@ def _depth(context: SashContext, sizes: Sizes) -> None:
             "cloth.touches",
             "display",
             ("The cloth lies on the glass: damp that settles there stains it.",),
-            why="Strips of 2 to 3 mm round the pane keep it off.",
+            why=context.speak.say(
+                "Strips of {} to {} round the pane keep it off.", context.rule("pane_strip"), context.rule("pane_strip_most")
+            ),
             source_key="air",
             parts=("strips",),
-            ways=(WayOut(say("Put strips of {} in", Fraction(2)), (put("/display/strips", Fraction(2)),)),)
+            ways=(
+                WayOut(
+                    say("Put in strips of {}", context.rule("pane_strip")), (put("/display/strips", context.rule("pane_strip")),)
+                ),
+            )
             if room
             else (),
         )
@@ -219,24 +204,25 @@ def _depth(context: SashContext, sizes: Sizes) -> None:
 def _cover(context: SashContext, sizes: Sizes) -> None:
     say = context.speak.say
     usual = WayOut(
-        say("Let the cover stand {} beyond the cloth", LEAST_BEYOND), (put("/display/cover_by", LEAST_BEYOND),)
+        say("Let the cover stand {} beyond the cloth", context.rule("cover_beyond")),
+        (put("/display/cover_by", context.rule("cover_beyond")),),
     )
     points = WayOut(("No cover: every board held by points in its own rebate",), (put("/display/closing", "points"),))
-    if sizes.beyond.value < LEAST_BEYOND:
+    if sizes.beyond.value < context.rule("cover_beyond"):
         context.checks.add(
             "stop",
             "cover.small",
             "hold",
             say("The cover stands only {} beyond the cloth: a fastener would meet it.", sizes.beyond),
-            why="At least 15 mm on each side.",
+            why=context.speak.say("At least {} on each side.", context.rule("cover_beyond")),
             source_key="sash-cover",
             figure="cover.beyond",
             parts=("cover",),
             ways=(usual, points),
         )
-    if sizes.ledge.value < LEAST_LEDGE:
+    if sizes.ledge.value < context.rule("cover_ledge"):
         ways = [points]
-        if sizes.ledge.value + sizes.beyond.value - LEAST_BEYOND >= LEAST_LEDGE:
+        if sizes.ledge.value + sizes.beyond.value - context.rule("cover_beyond") >= context.rule("cover_ledge"):
             ways.insert(0, usual)
         context.checks.add(
             "stop",
@@ -245,7 +231,7 @@ def _cover(context: SashContext, sizes: Sizes) -> None:
             say("The cover leaves {} of wood outside it: it is seen from the side, or hangs over.", sizes.ledge)
             if sizes.ledge.value >= 0
             else say("The cover stands {} over the edge of the sash.", -sizes.ledge.value),
-            why=say("Smaller than the sash: {} of wood all round.", LEAST_LEDGE),
+            why=say("Smaller than the sash: {} of wood all round.", context.rule("cover_ledge")),
             source_key="sash-cover",
             figure="cover.ledge",
             parts=("cover", "sash"),
@@ -258,11 +244,11 @@ def _fastener(context: SashContext, sizes: Sizes) -> None:
     fitting = [
         n
         for n in (8, 10, 12, 15, 20, 25)
-        if LEAST_BITE <= n - Fraction(display.cover_board) <= Fraction(display.thickness) - FROM_FACE
+        if context.rule("cover_bite") <= n - exact(display.cover_board) <= exact(display.thickness) - context.rule("face_clear")
     ]
     ways = [WayOut(say("Use {} fasteners", Fraction(n)), (put("/display/fastener", Fraction(n)),)) for n in fitting[:2]]
     points = WayOut(("No cover: every board held by points in its own rebate",), (put("/display/closing", "points"),))
-    if sizes.bite.value < LEAST_BITE:
+    if sizes.bite.value < context.rule("cover_bite"):
         context.checks.add(
             "stop",
             "fastener.short",
@@ -270,29 +256,25 @@ def _fastener(context: SashContext, sizes: Sizes) -> None:
             say("The fastener bites {} in the sash: it lets go.", sizes.bite)
             if sizes.bite.value > 0
             else ("The fastener does not reach the sash.",),
-            why=say("At least {} beyond the cover.", LEAST_BITE),
+            why=say("At least {} beyond the cover.", context.rule("cover_bite")),
             source_key="sash-cover",
             figure="fastener.bite",
             parts=("fastener",),
             ways=(*ways, points),
         )
-    elif sizes.bite.value > Fraction(display.thickness) - FROM_FACE:
+    elif sizes.bite.value > exact(display.thickness) - context.rule("face_clear"):
         context.checks.add(
             "stop",
             "fastener.long",
             "hold",
-            say(
-                "The fastener would come out of the face: it bites {} in a sash {} thick.",
-                sizes.bite,
-                Fraction(display.thickness),
-            ),
-            why=say("It ends {} short of the face.", FROM_FACE),
+            say("The fastener would come out of the face: it bites {} in a sash {} thick.", sizes.bite, exact(display.thickness)),
+            why=say("It ends {} short of the face.", context.rule("face_clear")),
             source_key="clip-screw",
             figure="fastener.bite",
             parts=("fastener",),
             ways=(*ways, points),
         )
-    if sizes.beyond.value >= LEAST_BEYOND and sizes.clear.value < LEAST_CLEAR:
+    if sizes.beyond.value >= context.rule("cover_beyond") and sizes.clear.value < context.rule("cover_clear"):
         raise AssertionError("a cover of the least size leaves a fastener room")
 
 
@@ -317,17 +299,15 @@ def _flag(context: SashContext, sizes: Sizes) -> None:
     for one in sizes.behind:
         wide, tall = one.laid.sized.wide.value, one.laid.sized.tall.value
         ratio = proportion(display.hung, wide, tall)
-        if abs(ratio / flag.fly - 1) <= OUT_OF_PROPORTION:
+        if abs(ratio / flag.fly - 1) <= context.rule("flag_out"):
             continue
         other = "down" if display.hung == "across" else "across"
-        fits = abs(proportion(other, wide, tall) / flag.fly - 1) <= OUT_OF_PROPORTION
+        fits = abs(proportion(other, wide, tall) / flag.fly - 1) <= context.rule("flag_out")
         context.checks.add(
             "caution",
             f"flag.shape.{one.laid.item.key}",
             "display",
-            (
-                f"{one.laid.item.name}: its length is {float(ratio):.2f} of its height; the flag’s is {float(flag.fly):.1f}.",
-            ),
+            (f"{one.laid.item.name}: its length is {float(ratio):.2f} of its height; the flag’s is {float(flag.fly):.1f}.",),
             why="Measured askew, pulled out of shape, or made to another order.",
             source_key="flag-shape",
             parts=(one.laid.part,),

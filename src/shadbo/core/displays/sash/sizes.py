@@ -6,28 +6,23 @@ cover = from the first board to the last + 2 × cover beyond the cloth; the wood
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from shadbo.core.contract.display import Context, Weight
-from shadbo.core.contract.terms import chosen
+from shadbo.core.contract.terms import chosen, ruled
 from shadbo.core.document.decisions.sash import Sash
 from shadbo.core.document.items import Things
 from shadbo.core.framing.arrange.laid import Laid, Sized, lay, size_items
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.weights import object_weight, sheet_weight, wood_weight
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, largest, leaf, rule
 
 SashContext = Context[Things, Sash]
-# Less cloth than this turned behind does not hold: it is stitched flat to a covered board instead (mm).
-LEAST_TURN = Fraction(20)
-# A fastener sits so far inside the cover’s edge, the last one so far from a corner, no further apart than (mm).
-IN_FROM_COVER, FROM_CORNER, APART = Fraction(5), Fraction(25), Fraction(120)
 OLD_WOOD = "eastern white pine"
 SIDES = {"width": "pane_width", "height": "pane_height"}
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Behind:
     """One cloth behind its pane: ``wrapped`` round the board, or stitched flat to a covered one; ``turn`` what goes behind."""
 
@@ -39,7 +34,7 @@ class Behind:
     border: dict[str, Dim]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Sizes:
     """Every dim of cloth behind a sash."""
 
@@ -72,9 +67,7 @@ def size_up(context: SashContext) -> Sizes:
     sized = size_items(context)  # type: ignore[arg-type]
     counts = {"width": display.across, "height": display.down}
     pane = {
-        a: chosen(
-            context, f"pane.{a}", f"Pane, {a}", SIDES[a], getattr(display, SIDES[a]), parts=("glass",), grain="wood"
-        )
+        a: chosen(context, f"pane.{a}", f"Pane, {a}", SIDES[a], getattr(display, SIDES[a]), parts=("glass",), grain="wood")
         for a in AXES
     }
     lap = chosen(context, "sash.lap", "Wood laps the pane by", "lap", display.lap, parts=("sash",))
@@ -83,26 +76,26 @@ def size_up(context: SashContext) -> Sizes:
     top = chosen(context, "sash.top", "Top rail", "top_rail", display.top_rail, parts=("sash",))
     bottom = chosen(context, "sash.bottom", "Bottom rail", "bottom_rail", display.bottom_rail, parts=("sash",))
     sight = {
-        a: book.add(pane[a] - 2 * lap, f"pane.sight.{a}", f"Seen of a pane, {a}", parts=("glass",), grain="wood")
-        for a in AXES
+        a: book.add(pane[a] - 2 * lap, f"pane.sight.{a}", f"Seen of a pane, {a}", parts=("glass",), grain="wood") for a in AXES
     }
     ends = {"width": 2 * stile, "height": top + bottom}
     outside = {
-        a: book.add(sight[a] * counts[a] + bar * (counts[a] - 1) + ends[a], f"frame.outside.{a}", f"Sash outside, {a}", parts=("sash",), grain="wood") for a in AXES
-    }  # fmt: skip
+        a: book.add(
+            sight[a] * counts[a] + bar * (counts[a] - 1) + ends[a],
+            f"frame.outside.{a}",
+            f"Sash outside, {a}",
+            parts=("sash",),
+            grain="wood",
+        )
+        for a in AXES
+    }
     pitch = {a: sight[a] + bar for a in AXES}
     start = {"width": stile - lap, "height": top - lap}
     cloth = book.add(
-        largest([one.front for one in sized]) * 1,
-        "cloth.thick",
-        "Cloth, thick (the thickest)",
-        parts=("item",),
-        grain="depth",
+        largest([one.front for one in sized]) * 1, "cloth.thick", "Cloth, thick (the thickest)", parts=("item",), grain="depth"
     )
     board = {
-        a: book.add(
-            pane[a] - 2 * cloth, f"board.{a}", f"Board behind a pane, {a}", parts=("board",), fits=True, grain="wood"
-        )
+        a: book.add(pane[a] - 2 * cloth, f"board.{a}", f"Board behind a pane, {a}", parts=("board",), fits=True, grain="wood")
         for a in AXES
     }
     behind = _behind(context, sized, board, sight, pitch, start, pane, outside)
@@ -117,62 +110,61 @@ def size_up(context: SashContext) -> Sizes:
         source="sash-cover",
     )
     extent = {
-        a: book.add(
-            pitch[a] * (counts[a] - 1) + pane[a],
-            f"panes.{a}",
-            f"All panes together, {a}",
-            parts=("glass",),
-            grain="wood",
-        )
+        a: book.add(pitch[a] * (counts[a] - 1) + pane[a], f"panes.{a}", f"All panes together, {a}", parts=("glass",), grain="wood")
         for a in AXES
     }
     cover = {
-        a: book.add(
-            extent[a] + 2 * beyond, f"cover.{a}", f"Cover board, {a}", parts=("cover",), fits=True, grain="wood"
-        )
+        a: book.add(extent[a] + 2 * beyond, f"cover.{a}", f"Cover board, {a}", parts=("cover",), fits=True, grain="wood")
         for a in AXES
     }
     narrow = min((stile, top, bottom), key=lambda d: d.value)
-    ledge = book.add(
-        narrow - lap - beyond, "cover.ledge", "Wood left outside the cover, least", parts=("sash",), grain="depth"
-    )
+    ledge = book.add(narrow - lap - beyond, "cover.ledge", "Wood left outside the cover, least", parts=("sash",), grain="depth")
     fastener = chosen(context, "fastener.length", "Fastener, long", "fastener", display.fastener, parts=("fastener",))
     through = rule(display.cover_board, "Cover board, thick", "thicknesses", "depth")
-    bite = book.add(
-        fastener - through, "fastener.bite", "Fastener bites in the sash", parts=("fastener",), grain="depth"
+    bite = book.add(fastener - through, "fastener.bite", "Fastener bites in the sash", parts=("fastener",), grain="depth")
+    clear = book.add(
+        beyond - ruled(context, "cover_fastener_inset", "Fastener in from the cover’s edge"),
+        "fastener.clear",
+        "Fastener clear of cloth and glass",
+        parts=("fastener",),
+        grain="depth",
     )
-    clear = book.add(beyond - rule(IN_FROM_COVER, "Fastener in from the cover’s edge", "sash-cover", "depth"), "fastener.clear",
-                     "Fastener clear of cloth and glass", parts=("fastener",), grain="depth")  # fmt: skip
     fasteners = _fasteners(context, cover) if display.closing == "cover" else {}
     weights = _weights(context, sized, pane, outside, sight, board, cover, counts)
     left_out = sized[display.across * display.down :]
     return Sizes(
-        behind,
-        left_out,
-        pane,
-        sight,
-        outside,
-        cloth,
-        board,
-        extent,
-        cover,
-        ledge,
-        beyond,
-        bite,
-        clear,
-        fasteners,
-        pack,
-        slack,
-        weights,
-        start,
-        pitch,
+        behind=behind,
+        left_out=left_out,
+        pane=pane,
+        sight=sight,
+        outside=outside,
+        cloth=cloth,
+        board=board,
+        extent=extent,
+        cover=cover,
+        ledge=ledge,
+        beyond=beyond,
+        bite=bite,
+        clear=clear,
+        fasteners=fasteners,
+        pack=pack,
+        slack=slack,
+        weights=weights,
+        start=start,
+        pitch=pitch,
     )
 
 
 def _behind(
-    context: SashContext, sized: list[Sized], board: dict[str, Dim], sight: dict[str, Dim], pitch: dict[str, Dim], start: dict[str, Dim], pane: dict[str, Dim],
+    context: SashContext,
+    sized: list[Sized],
+    board: dict[str, Dim],
+    sight: dict[str, Dim],
+    pitch: dict[str, Dim],
+    start: dict[str, Dim],
+    pane: dict[str, Dim],
     outside: dict[str, Dim],
-) -> list[Behind]:  # fmt: skip
+) -> list[Behind]:
     """Each cloth behind its pane, in order; what there is no pane for is left out (and a stop says so)."""
     display, book = context.display, context.book
     room = display.across * display.down
@@ -189,12 +181,10 @@ def _behind(
     for one, (row, column) in zip(laid, spots, strict=True):
         size = {"width": one.sized.wide, "height": one.sized.tall}
         turn = {a: (size[a] - board[a]) / 2 for a in AXES}
-        wrapped = all(t.value >= LEAST_TURN for t in turn.values())
+        wrapped = all(t.value >= context.rule("least_turn") for t in turn.values())
         if wrapped:
             turn = {
-                a: book.add(
-                    t, f"{one.part}.turn.{a}", f"{one.item.name}, turned behind, {a}", parts=(one.part,), grain="depth"
-                )
+                a: book.add(t, f"{one.part}.turn.{a}", f"{one.item.name}, turned behind, {a}", parts=(one.part,), grain="depth")
                 for a, t in turn.items()
             }
             border = {}
@@ -217,9 +207,7 @@ def _behind(
 def _depth(context: SashContext, cloth: Dim) -> tuple[dict[str, Dim], Dim]:
     """Behind the glass: strips, cloth over the board, the cloth turned behind it."""
     display, book = context.display, context.book
-    strips = chosen(
-        context, "pack.strips", "Strips between glass and cloth", "strips", display.strips, parts=("strips",)
-    )
+    strips = chosen(context, "pack.strips", "Strips between glass and cloth", "strips", display.strips, parts=("strips",))
     board = chosen(context, "pack.board", "Board", "board", display.board, parts=("board",))
     rebate = chosen(context, "sash.rebate", "Depth behind the glass", "rebate", display.rebate, parts=("sash",))
     turned = book.add(cloth * 1, "pack.turned", "Cloth turned behind", parts=("item",), grain="depth")
@@ -237,11 +225,11 @@ def _depth(context: SashContext, cloth: Dim) -> tuple[dict[str, Dim], Dim]:
 
 def _fasteners(context: SashContext, cover: dict[str, Dim]) -> dict[str, list[Dim]]:
     """Round the cover, so far from its corners, evenly, no further apart than the rule; measured from the cover’s own edge."""
-    corner = rule(FROM_CORNER, "First fastener from the corner", "sash-cover", "depth")
+    corner = ruled(context, "cover_fastener_corner", "First fastener from the corner")
     found = {}
     for axis in AXES:
         run = cover[axis] - 2 * corner
-        n = max(2, int(-(-run.value // APART)) + 1)
+        n = max(2, int(-(-run.value // context.rule("cover_fasteners_apart"))) + 1)
         step = run / (n - 1)
         found[axis] = [
             context.book.add(
@@ -257,22 +245,28 @@ def _fasteners(context: SashContext, cover: dict[str, Dim]) -> dict[str, list[Di
 
 
 def _weights(
-    context: SashContext, sized: list[Sized], pane: dict[str, Dim], outside: dict[str, Dim], sight: dict[str, Dim], board: dict[str, Dim], cover: dict[str, Dim],
+    context: SashContext,
+    sized: list[Sized],
+    pane: dict[str, Dim],
+    outside: dict[str, Dim],
+    sight: dict[str, Dim],
+    board: dict[str, Dim],
+    cover: dict[str, Dim],
     counts: dict[str, int],
-) -> tuple[Weight, ...]:  # fmt: skip
+) -> tuple[Weight, ...]:
     display = context.display
     panes = counts["width"] * counts["height"]
     open_ = sight["width"].value * sight["height"].value * panes
     wood_area = outside["width"].value * outside["height"].value - open_
-    thick = Fraction(display.thickness)
+    thick = exact(display.thickness)
     kg = sum((one.weight_kg for one in sized), Fraction(0))
     found = [
         wood_weight(context, "sash", "Sash", OLD_WOOD, thick, wood_area),
-        sheet_weight(context, "glass", "Panes", "glass", pane, Fraction(display.glass), panes),
-        sheet_weight(context, "board", "Boards", "foam", board, Fraction(display.board), panes),
+        sheet_weight(context, "glass", "Panes", "glass", pane, exact(display.glass), panes),
+        sheet_weight(context, "board", "Boards", "foam", board, exact(display.board), panes),
     ]
     if display.closing == "cover":
-        found.append(sheet_weight(context, "cover", "Cover board", "board", cover, Fraction(display.cover_board)))
+        found.append(sheet_weight(context, "cover", "Cover board", "board", cover, exact(display.cover_board)))
     found.append(object_weight("item", "Cloth", kg, any(one.item.weight is None for one in sized)))
     return tuple(found)
 

@@ -7,9 +7,10 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length, toggled
 from shadbo.core.contract.cutting import CutLine, StockLength
-from shadbo.core.contract.display import Display, Held, Layer, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
-from shadbo.core.contract.steps import Step
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import there
 from shadbo.core.displays.see_through.drawing import draw
 from shadbo.core.displays.see_through.rules import check
@@ -17,14 +18,16 @@ from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes, siz
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.document.decisions.see_through import FACES
 from shadbo.core.document.facts import Facts
+from shadbo.core.document.schools import AS_SUITS, USUAL_BORDER, new_rabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame, Shop
 from shadbo.core.document.starts import FLAT_ASKS, Start, flat_of, profile_for
+from shadbo.core.framing.glazing import glazing_choices, sheet_material
 from shadbo.core.framing.rabbet import rails_of
-from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought, new_rabbet
+from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
 from shadbo.core.framing.rails import AXES, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
 from shadbo.core.measuring.desk import desk_panel
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
 
 FACE_WORDS = {
@@ -33,7 +36,6 @@ FACE_WORDS = {
     "back_inner": "Back sheet, inside",
     "back_outer": "Back sheet, outside",
 }
-MATERIAL = {"glass": "picture glass", "acrylic": "acrylic sheet"}
 
 
 def reckon(context: SeeThroughContext) -> Reckoned:
@@ -49,15 +51,26 @@ def reckon(context: SeeThroughContext) -> Reckoned:
         object_weight("work", "Work", sizes.thing.weight_kg, sizes.thing.estimated),
     )
     return Reckoned(
-        verdict=_verdict(context, sizes), outside=(rabbet.outside["width"], rabbet.outside["height"]),
-        layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()), panels=_panels(context, sizes), views=draw(context, sizes),
-        cuts=_cuts(context, sizes), stock=_stock(context, sizes), steps=_steps(context, sizes), proofs=_proofs(context, sizes), deep=rabbet.rail_height,
+        verdict=_verdict(context, sizes),
+        outside=(rabbet.outside["width"], rabbet.outside["height"]),
+        layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()),
+        panels=_panels(context, sizes),
+        views=draw(context, sizes),
+        cuts=_cuts(context, sizes),
+        stock=_stock(context, sizes),
+        steps=lambda: _steps(context, sizes),
+        parts=lambda: _parts(context, sizes),
+        proofs=_proofs(context, sizes),
+        deep=rabbet.rail_height,
         weights=weights,
         carcass=sizes.rabbet.carcass(weights, ("one", "rings")),
-        held=Held("between two sheets" + (", tape along its top edge" if taped else ""), "glass on both faces" + (", tape at the top" if taped else ""),
-                  "mostly" if taped else "yes"),
+        held=Held(
+            "between two sheets" + (", tape along its top edge" if taped else ""),
+            "glass on both faces" + (", tape at the top" if taped else ""),
+            "mostly" if taped else "yes",
+        ),
         leftovers=_leftovers(context) if isinstance(frame, ReadFrame) else (),
-    )  # fmt: skip
+    )
 
 
 def _leftovers(context: SeeThroughContext) -> tuple[Say, ...]:
@@ -66,7 +79,7 @@ def _leftovers(context: SeeThroughContext) -> tuple[Say, ...]:
     frame = display.frame
     assert isinstance(frame, ReadFrame)
     first = {a: next(iter(getattr(frame, a).places(""))).readings[0].mm for a in AXES}
-    size = (Fraction(first["width"]), Fraction(first["height"]))
+    size = (exact(first["width"]), exact(first["height"]))
     out: list[Say] = []
     if display.sheets == 2 and display.frames == 2:
         out.append(say("One spare frame, rabbet {} × {}, without its glass", *size))
@@ -77,7 +90,7 @@ def _leftovers(context: SeeThroughContext) -> tuple[Say, ...]:
             say(
                 f"{display.frames} inner board{'s' if display.frames > 1 else ''}, {{}} × {{}}, {{}} thick",
                 *size,
-                Fraction(frame.board),
+                exact(frame.board),
             )
         )
     return tuple(out)
@@ -106,62 +119,87 @@ def _proofs(context: SeeThroughContext, sizes: Sizes) -> tuple[Proof, ...]:
         for a in AXES
     ]
     tabs = next(leaf for _, leaf in sizes.slack.slopes.values() if leaf.label == "Points or tabs")
-    proofs.append(
-        Proof("sheets + work + room + tabs = rabbet", (*sizes.pack.values(), sizes.slack, tabs), sizes.rabbet.depth)
-    )
+    proofs.append(Proof("sheets + work + room + tabs = rabbet", (*sizes.pack.values(), sizes.slack, tabs), sizes.rabbet.depth))
     if isinstance(context.display.frame, NewRabbet):
         rail = sizes.rabbet.face
         proofs += [
-            Proof(f"face + sight + face = outside, {a}", (rail, sizes.rabbet.sight[a], rail), sizes.rabbet.outside[a])
-            for a in AXES
+            Proof(f"face + sight + face = outside, {a}", (rail, sizes.rabbet.sight[a], rail), sizes.rabbet.outside[a]) for a in AXES
         ]
     return tuple(proofs)
 
 
-def _panels(context: SeeThroughContext, sizes: Sizes) -> tuple[Panel, ...]:
+def _panels(context: SeeThroughContext, sizes: Sizes) -> tuple[PanelOf, ...]:
+    return (
+        desk_panel(context, sizes.thing),
+        PanelOf("display", lambda: _display(context, sizes)),
+        PanelOf("hold", lambda: _hold(context, sizes)),
+        PanelOf("cut", lambda: _cut(context)),
+    )
+
+
+def _display(context: SeeThroughContext, sizes: Sizes) -> Panel:
     display, show, book = context.display, context.shop.showing, context.book
     frame = display.frame
     inputs: list[Input] = [new_or_bought(context, sizes.rabbet, frame)]
     if isinstance(frame, NewRabbet):
         inputs.append(given(show, book["border.intended"], "Frame"))
-        inputs += moulding_choice(context, frame, lambda m: _room(context, sizes, m))
+        inputs += moulding_choice(context, lambda m: _room(context, sizes, m))
     else:
         inputs += frame_inputs(context, sizes.rabbet, frame, came_with=True)
-        inputs.append(choice("frames", "Ready-made frames taken apart", "Frame", "/display/frames", display.frames, (
-            (2, ("Two",), ("the second gives its glass and goes back to stock",)), (1, ("One",), ("and one sheet cut for it",))), ("rail",)))  # fmt: skip
+        inputs.append(
+            choice(
+                context,
+                "/display/frames",
+                "Ready-made frames taken apart",
+                "Frame",
+                (
+                    (2, ("Two",), ("the second gives its glass and goes back to stock",)),
+                    (1, ("One",), ("and one sheet cut for it",)),
+                ),
+                ("rail",),
+            )
+        )
     work = {a: sizes.thing.side(a).into for a in AXES}
     inputs += frame_chooser(context, work, lambda size, ready: _refused(context, sizes, size, ready), True)
     inputs += [
+        *glazing_choices(context, sizes.sheet, sizes.each.value),
         choice(
-            "glazing",
-            "Sheets of",
-            "Sheets",
-            "/display/glazing",
-            display.glazing,
-            (("glass", ("Glass",), ()), ("acrylic", ("Acrylic",), ("lighter, does not break",))),
-            ("glazing",),
-        ),
-        choice(
-            "sheets",
+            context,
+            "/display/sheets",
             "How many",
             "Sheets",
-            "/display/sheets",
-            display.sheets,
             ((2, ("Two",), ("before and behind",)), (1, ("One, behind",), ("for a sealed face",))),
             ("glazing",),
         ),
         given(show, sizes.each, "Sheets", pointer="/display/thickness", optional=True),
     ]
+    figures = there(
+        context,
+        "border.width",
+        "border.height",
+        "border.difference",
+        "border.turned.width",
+        "border.turned.height",
+        "even.work.width",
+        "even.work.height",
+        "depth.pack",
+        "depth.slack",
+        "weight.total",
+    )
+    return Panel(("How much wall shows round it, on both axes.",), tuple(inputs), figures)
+
+
+def _hold(context: SeeThroughContext, sizes: Sizes) -> Panel:
+    display, show = context.display, context.shop.showing
     hold: list[Input] = [
         choice(
-            "kept",
-            "Kept in by",
-            "Kept in by",
+            context,
             "/display/kept",
-            display.kept,
+            "Kept in by",
+            "Kept in by",
             (("tabs", ("Tabs",), ()), ("clips", ("Clips",), ("not pressed hard: the edge cracks",))),
             ("clip",),
-        ),
+        )
     ]
 
     hold.append(
@@ -177,49 +215,71 @@ def _panels(context: SeeThroughContext, sizes: Sizes) -> tuple[Panel, ...]:
         )
     )
     hold += [
-        choice("tape", "The work is held", "The work", "/display/tape", display.tape, (
-            ("top", ("By tape at the top",), ("so that it hangs and does not buckle",)), ("none", ("By the sheets alone",), ())), ("tape",), look="list"),
-    ]  # fmt: skip
+        choice(
+            context,
+            "/display/tape",
+            "The work is held",
+            "The work",
+            (("top", ("By tape at the top",), ("so that it hangs and does not buckle",)), ("none", ("By the sheets alone",), ())),
+            ("tape",),
+            look="list",
+        )
+    ]
     if "plant" in {*context.object.traits, context.object.material}:
         hold.append(
             choice(
-                "pressed",
+                context,
+                "/display/pressed",
                 "The plant is",
                 "The work",
-                "/display/pressed",
-                display.pressed,
                 ((True, ("Pressed and dry",), ()), (False, ("Fresh",), ())),
                 ("work",),
             )
         )
-    faces = FACES if display.sheets == 2 else FACES[2:]
-    ticks = ChoiceInput("cleaned", "Clean, looked at against the light", "Faces to clean", tuple(
-        Option(f, (FACE_WORDS[f],), ("can’t be reached again",) if f.endswith("inner") else (), f in display.cleaned,
-               ({"op": "add", "path": "/display/cleaned", "value": toggled(display.cleaned, f)},)) for f in faces), ("glazing",), "many")  # fmt: skip
     clips = [d.name or "" for found in sizes.clips.values() for d in found]
-    return (
-        desk_panel(context, sizes.thing),
-        Panel("display", "Display", ("How much wall shows round it, on both axes.",), tuple(inputs),
-              there(context, "border.width", "border.height", "border.difference", "border.turned.width", "border.turned.height", "even.work.width",
-                    "even.work.height", "depth.pack", "depth.slack", "weight.total"), ("face", "section", "back")),
-        Panel("hold", "Hold", ("What keeps the sheets in, what keeps the work up between them, and how it hangs with nothing to be seen.",), tuple(hold),
-              there(context, "tape.length", "tape.load", "tape.each", "clips.width", "clips.height", *clips), ("back", "section", "face")),
-        Panel("cut", "Cut", ("Sheets to cut, faces to clean.",), (ticks,),
-              there(context, "glazing.width", "glazing.height", "cut.needed", "cut.order", "frame.diagonal", "frame.square"), ("back", "face", "section")),
-    )  # fmt: skip
+    return Panel(
+        ("What keeps the sheets in, what keeps the work up between them, and how it hangs with nothing to be seen.",),
+        tuple(hold),
+        there(context, "tape.length", "tape.load", "tape.each", "clips.width", "clips.height", *clips),
+        ("back", "section", "face"),
+    )
+
+
+def _cut(context: SeeThroughContext) -> Panel:
+    display = context.display
+    faces = FACES if display.sheets == 2 else FACES[2:]
+    ticks = ChoiceInput(
+        "cleaned",
+        "Clean, looked at against the light",
+        "Faces to clean",
+        tuple(
+            Option(
+                f,
+                (FACE_WORDS[f],),
+                ("can’t be reached again",) if f.endswith("inner") else (),
+                f in display.cleaned,
+                ({"op": "add", "path": "/display/cleaned", "value": toggled(display.cleaned, f)},),
+            )
+            for f in faces
+        ),
+        ("glazing",),
+        "many",
+    )
+    names = ("glazing.width", "glazing.height", "cut.needed", "cut.order", "frame.diagonal", "frame.square")
+    return Panel(("Sheets to cut, faces to clean.",), (ticks,), there(context, *names), ("back", "face", "section"))
 
 
 def _room(context: SeeThroughContext, sizes: Sizes, m: RabbetMoulding) -> Say:
-    slack = sizes.slack.value + Fraction(m.rabbet_depth) - sizes.rabbet.depth.value
+    slack = sizes.slack.value + exact(m.rabbet_depth) - sizes.rabbet.depth.value
     return context.speak.say("{} to spare", slack) if slack >= 0 else context.speak.say("too shallow by {}", -slack)
 
 
 def _refused(context: SeeThroughContext, sizes: Sizes, size: Mapping[str, Fraction], ready: ReadyFrame) -> Say | None:
     for axis in AXES:
-        over = sizes.thing.side(axis).into.value - size[axis] + 2 * Fraction(ready.lip)
+        over = sizes.thing.side(axis).into.value - size[axis] + 2 * exact(ready.lip)
         if over > 0:
             return context.speak.say(f"too small by {{}} in the {axis}", over)
-    short = context.book["depth.pack"].value + Fraction(context.shop.rules.tabs) - Fraction(ready.rabbet_depth)
+    short = context.book["depth.pack"].value + context.rule("tabs") - exact(ready.rabbet_depth)
     return context.speak.say("too shallow by {}", short) if short > 0 else None
 
 
@@ -228,22 +288,58 @@ def _cuts(context: SeeThroughContext, sizes: Sizes) -> tuple[CutLine, ...]:
     lines: list[CutLine] = []
     if isinstance(frame, NewRabbet):
         lines += rail_lines(context, rails_of(context, sizes.rabbet, frame))
-    from_frames = (
-        isinstance(frame, ReadFrame) and frame.glass and display.thickness is None and display.glazing == "glass"
-    )
-    note = (
-        f"out of the {'two frames' if display.frames == 2 else 'frame, the other cut'}"
-        if from_frames
-        else "cut only after the rabbet was read again"
-    )
-    lines.append(cut_line(
-        context, "glazing", "Sheets", ("glazing", "glazing_back"), display.sheets, MATERIAL[display.glazing], sizes.sheet["width"],
-        say("by {}, {} thick", sizes.sheet["height"], sizes.each), (note,), grain="depth",
-    ))  # fmt: skip
+    if display.sheets > _came(context):
+        lines.append(
+            cut_line(
+                context,
+                "glazing.cut",
+                "Sheets",
+                ("glazing", "glazing_back"),
+                display.sheets - _came(context),
+                sheet_material(display),
+                sizes.sheet["width"],
+                say("by {}, {} thick", sizes.sheet["height"], sizes.each),
+                ("cut only after the rabbet was read again",),
+            )
+        )
     if sizes.tape is not None:
-        lines.append(cut_line(context, "tape", "Tape at the top edge", ("tape",), 1, "archival tape", sizes.tape, say("{} wide", Fraction(display.tape_width)),
-                              ("at the top only, so the work hangs",)))  # fmt: skip
+        lines.append(
+            cut_line(
+                context,
+                "tape",
+                "Tape at the top edge",
+                ("tape",),
+                1,
+                "archival tape",
+                sizes.tape,
+                say("{} wide", exact(display.tape_width)),
+                ("at the top only, so the work hangs",),
+            )
+        )
     return tuple(lines)
+
+
+def _parts(context: SeeThroughContext, sizes: Sizes) -> tuple[Part, ...]:
+    """Frames and glass that are there, and what keeps the sheets in."""
+    frame, display = context.display.frame, context.display
+    found = [got("squares", "Squares of low-tack tape", 4, comes="hand")]
+    if isinstance(frame, ReadFrame):
+        found.append(got("rail", "Frame as it was bought", display.frames, comes="came", lights=("rail",)))
+    came = _came(context)
+    if came:
+        found.append(got("glazing.came", "Glass out of the frames", came, comes="came", lights=("glazing", "glazing_back")))
+    if display.kept == "clips":
+        found.append(got("clip", "Small clips", material="two a side", lights=("clip",)))
+    else:
+        found.append(got("clip", "Tabs", comes="came" if isinstance(frame, ReadFrame) else "number", lights=("clip",)))
+    return tuple(found)
+
+
+def _came(context: SeeThroughContext) -> int:
+    """How many of the sheets are the glass of the frames that are there."""
+    frame, display = context.display.frame, context.display
+    there = isinstance(frame, ReadFrame) and frame.glass and display.thickness is None and display.glazing == "glass"
+    return min(display.frames, display.sheets) if there else 0
 
 
 def _stock(context: SeeThroughContext, sizes: Sizes) -> tuple[StockLength, ...]:
@@ -251,13 +347,13 @@ def _stock(context: SeeThroughContext, sizes: Sizes) -> tuple[StockLength, ...]:
     return rail_stock(context, rails_of(context, sizes.rabbet, frame)) if isinstance(frame, NewRabbet) else ()
 
 
-def _steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Step, ...]:
+def _steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
     say, display = context.speak.say, context.display
     glass = "Gloves and eye protection; score away from the body; carry on edge."
-    out: list[Step] = []
+    out: list[Operation] = []
     if "plant" in {*context.object.traits, context.object.material} and not display.pressed:
         out.append(
-            Step(
+            Operation(
                 "press",
                 "Press it",
                 (
@@ -271,7 +367,7 @@ def _steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Step, ...]:
             )
         )
     out.append(
-        Step(
+        Operation(
             "measure",
             "Measure again",
             say("Work {} × {}; look: does it lie flat?", sizes.thing.width.look, sizes.thing.height.look),
@@ -284,32 +380,31 @@ def _steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Step, ...]:
         out += frame_steps(context, rails_of(context, sizes.rabbet, display.frame))
     else:
         out.append(
-            Step(
+            Operation(
                 "apart",
                 "Take the frames apart",
-                (
-                    f"{display.frames} frame{'s' if display.frames > 1 else ''}: tabs lifted with a tool, glass out on to felt.",
-                ),
+                (f"{display.frames} frame{'s' if display.frames > 1 else ''}: tabs lifted with a tool, glass out on to felt.",),
                 15,
                 care="Gloves; tabs are sharp, glass edges too.",
                 parts=("rail", "glazing"),
+                uses=("glazing.came",) if _came(context) else (),
             )
         )
-    if isinstance(display.frame, NewRabbet) or display.frames == 1:
+    if display.sheets > _came(context):
         out.append(
-            Step(
+            Operation(
                 "glazing",
                 "Cut the sheets",
                 say("Read the rabbet again; then {} × {}.", *sizes.sheet.values()),
                 20,
                 gate=True,
                 care=glass,
-                parts=("glazing",),
+                makes=("glazing.cut",),
             )
         )
     faces = 4 if display.sheets == 2 else 2
     out.append(
-        Step(
+        Operation(
             "clean",
             f"Clean all {faces} faces",
             (
@@ -322,7 +417,7 @@ def _steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Step, ...]:
         )
     )
     out.append(
-        Step(
+        Operation(
             "place",
             "Lay the work",
             say(
@@ -333,20 +428,24 @@ def _steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Step, ...]:
             20,
             gate=True,
             parts=("work", "border"),
+            uses=("squares",),
         )
     )
     if sizes.tape is not None:
         out.append(
-            Step(
+            Operation(
                 "tape",
                 "Tape the top edge only",
                 say("{} of narrow tape along the top. Nowhere else: it hangs and does not buckle.", sizes.tape),
                 10,
                 parts=("tape",),
+                makes=("tape",),
+                holds=("work",),
+                method="two_sheets",
             )
         )
     out += [
-        Step(
+        Operation(
             "look",
             "Look at it from both sides",
             ("Straight, centred, no dust between. Before anything is bent over it.",),
@@ -354,7 +453,7 @@ def _steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Step, ...]:
             gate=True,
             parts=("work",),
         ),
-        Step(
+        Operation(
             "close",
             "Close it",
             (
@@ -363,20 +462,15 @@ def _steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Step, ...]:
             15,
             care="Tabs with a tool, away from the hand.",
             parts=("clip",),
-        ),
-        Step(
-            "hang",
-            "Hanger",
-            ("In the middle of the top rail, or a ring on each stile. No wire and no cord: it shows.",),
-            10,
-            gate=True,
-            parts=("hang.hook",),
+            closes=True,
         ),
     ]
     return tuple(out)
 
 
 def _suits(facts: Facts) -> Suit:
+    if facts.what == "mirror":
+        return Suit(0, "a mirror is its own glass")
     if not facts.flat:
         return Suit(0, "it is too thick to lie between two sheets")
     if facts.traits & {"photograph", "loose_pigment", "canvas"}:
@@ -393,20 +487,25 @@ def _suits(facts: Facts) -> Suit:
 
 
 def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
-    need = 4 + facts.front + Fraction(shop.rules.tabs)
+    need = 4 + facts.front + exact(shop.rules.tabs)
     tape = "none" if facts.irreplaceable or facts.what == "plant" else "top"
-    return {"type": "see_through", "frame": new_rabbet(profile_for(need, shop).key), "tape": tape}
+    return {
+        "type": "see_through",
+        **AS_SUITS,
+        "frame": new_rabbet(profile_for(need, shop, max(facts.width, facts.height) + 2 * USUAL_BORDER[facts.units]).key),
+        "tape": tape,
+    }
 
 
 def _new(sizes: Mapping[str, Any], unit: Any, shop: Shop) -> dict[str, Any]:
-    return {"type": "see_through", "frame": new_rabbet(profile_for(Fraction(8), shop).key), "tape": "none"}
+    return {"type": "see_through", **AS_SUITS, "frame": new_rabbet(profile_for(Fraction(8), shop).key), "tape": "none"}
 
 
 SEE_THROUGH = Display(
     "see_through",
     "Between two sheets",
     reckon,
-    Way(_suits, _begin),
+    Way(_suits, _begin, "glazed touches_glass both_seen edges_seen"),
     starts=(
         Start(
             "plant",
@@ -417,4 +516,5 @@ SEE_THROUGH = Display(
             _new,
         ),
     ),
+    holds=Holds(frozenset({"two_sheets"})),
 )

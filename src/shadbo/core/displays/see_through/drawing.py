@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Material, View
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
 from shadbo.core.framing.rabbet_drawing import Lying, back, section
 from shadbo.core.framing.rails import draw_rails
 from shadbo.core.measuring.desk import desk_views
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 
 HALF = Fraction(1, 2)
 STAGES = ("display", "cut")
@@ -18,8 +19,13 @@ MATERIALS: dict[str, tuple[Material, str]] = {
 }
 
 
-def draw(context: SeeThroughContext, sizes: Sizes) -> tuple[View, ...]:
-    return (*desk_views(context, sizes.thing), _face(context, sizes), _section(sizes), _back(context, sizes))
+def draw(context: SeeThroughContext, sizes: Sizes) -> tuple[ViewOf, ...]:
+    return (
+        *desk_views(context, sizes.thing),
+        ViewOf("face", lambda: _face(context, sizes)),
+        ViewOf("section", lambda: _section(sizes)),
+        ViewOf("back", lambda: _back(context, sizes)),
+    )
 
 
 def _face(context: SeeThroughContext, sizes: Sizes) -> View:
@@ -39,7 +45,7 @@ def _face(context: SeeThroughContext, sizes: Sizes) -> View:
             (w - ww) * HALF,
             (h - sizes.thing.height.look.value) * HALF,
             ww,
-            Fraction(context.display.tape_width),
+            exact(context.display.tape_width),
         )
     x, y = face + sizes.border["width"].value, face + sizes.border["height"].value
     drawing.measure("border.width", "x", face, x, h * HALF, "left", 0, STAGES, "")
@@ -70,26 +76,16 @@ def _back(context: SeeThroughContext, sizes: Sizes) -> View:
     sw, sh = sizes.sheet["width"].value, sizes.sheet["height"].value
     x0, y0 = (w - sw) * HALF, (h - sh) * HALF
     drawing.box("glazing_back", "Back sheet", "glass", x0, y0, sw, sh)
-    drawing.polygon(
-        "work", "Work, seen through it", "paper", [(w * HALF - x, h * HALF + y) for x, y in sizes.thing.outline()]
-    )
+    drawing.polygon("work", "Work, seen through it", "paper", [(w * HALF - x, h * HALF + y) for x, y in sizes.thing.outline()])
     word = "Clip" if context.display.kept == "clips" else "Tab"
     for axis, found in sizes.clips.items():
         for i, at in enumerate(found):
             part = f"clip.{axis}.{i + 1}"
             for side in (0, 1):
                 if axis == "width":
-                    drawing.box(
-                        part, f"{word} {i + 1}", "metal", x0 + at.value - 4, y0 - 4 if side == 0 else y0 + sh - 6, 8, 10
-                    )
+                    drawing.box(part, f"{word} {i + 1}", "metal", x0 + at.value - 4, y0 - 4 if side == 0 else y0 + sh - 6, 8, 10)
                 else:
-                    drawing.box(
-                        part, f"{word} {i + 1}", "metal", x0 - 4 if side == 0 else x0 + sw - 6, y0 + at.value - 4, 10, 8
-                    )
-    drawing.measure(
-        "clip.width.1", "x", x0, x0 + sizes.clips["width"][0].value, h, "bottom", 2, ("hold", "cut"), "clip"
-    )
-    drawing.measure(
-        "clip.height.1", "y", y0, y0 + sizes.clips["height"][0].value, w, "right", 2, ("hold", "cut"), "clip"
-    )
+                    drawing.box(part, f"{word} {i + 1}", "metal", x0 - 4 if side == 0 else x0 + sw - 6, y0 + at.value - 4, 10, 8)
+    drawing.measure("clip.width.1", "x", x0, x0 + sizes.clips["width"][0].value, h, "bottom", 2, ("hold", "cut"), "clip")
+    drawing.measure("clip.height.1", "y", y0, y0 + sizes.clips["height"][0].value, w, "right", 2, ("hold", "cut"), "clip")
     return drawing.view()

@@ -6,16 +6,10 @@ from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.document.decisions.see_through import FACES
-from shadbo.core.document.facts import facts_of
+from shadbo.core.framing.families import deeper_ways, quarter_turn
 from shadbo.core.framing.rabbet import check_rabbet
-from shadbo.core.framing.rabbet_choices import make_one, new_rabbet
+from shadbo.core.framing.rabbet_choices import make_one
 from shadbo.core.framing.rails import AXES
-from shadbo.core.quantity.exact import Fraction
-
-# Less than so much of wall round it does not read as a border (mm).
-LEAST_BORDER = Fraction(25)
-STEP = Fraction(5)
-EVEN = Fraction(3)
 
 
 def check(context: SeeThroughContext, sizes: Sizes) -> None:
@@ -31,21 +25,32 @@ def check(context: SeeThroughContext, sizes: Sizes) -> None:
 
 def _touches(context: SeeThroughContext) -> None:
     """Paint and photographs stick to a sheet that touches them."""
-    facts, display = facts_of(context.piece), context.display
+    facts, display = context.facts, context.display
     if display.sheets == 1:
         context.checks.add(
-            "caution", "face.bare", "display", ("Its face is bare: only for a sealed, varnished face.",), why="Nothing keeps dust and hands off it.",
-            source_key="see-through", parts=("work",), ways=(WayOut(("Put a sheet before it",), (put_sheets(2),)),),
-        )  # fmt: skip
+            "caution",
+            "face.bare",
+            "display",
+            ("Its face is bare: only for a sealed, varnished face.",),
+            why="Nothing keeps dust and hands off it.",
+            source_key="see-through",
+            parts=("work",),
+            ways=(WayOut(("Put a sheet before it",), (put_sheets(2),)),),
+        )
         return
     sticks = facts.traits & {"photograph", "loose_pigment", "canvas"}
     if sticks:
         word = {"photograph": "A photograph", "loose_pigment": "Loose pigment", "canvas": "Paint"}[sorted(sticks)[0]]
         context.checks.add(
-            "stop", "face.touches", "display", (f"{word} must not touch glass or acrylic: it sticks or smears.",),
-            why="Between two sheets its face lies on one of them.", source_key="touching", parts=("work", "glazing"),
+            "stop",
+            "face.touches",
+            "display",
+            (f"{word} must not touch glass or acrylic: it sticks or smears.",),
+            why="Between two sheets its face lies on one of them.",
+            source_key="touching",
+            parts=("work", "glazing"),
             ways=(WayOut(("One sheet only, behind it: its face sealed and free",), (put_sheets(1),)),),
-        )  # fmt: skip
+        )
 
 
 def put_sheets(count: int) -> dict[str, object]:
@@ -55,122 +60,143 @@ def put_sheets(count: int) -> dict[str, object]:
 def _border(context: SeeThroughContext, sizes: Sizes) -> None:
     say, frame = context.speak.say, context.display.frame
     least = min(sizes.border.values(), key=lambda d: d.value)
-    if least.value < LEAST_BORDER:
+    if least.value < context.rule("clear_border_least"):
         ways = []
         if isinstance(frame, ReadFrame):
             turned = [context.book[f"border.turned.{a}"].value for a in AXES]
-            if min(turned) >= LEAST_BORDER:
-                ways.append(
-                    WayOut(
-                        say("Turn the frame a quarter turn: borders {} and {}", *turned),
-                        (put("/display/frame/turned", not frame.turned),),
-                    )
-                )
+            if min(turned) >= context.rule("clear_border_least"):
+                ways.append(quarter_turn(context, frame, "borders", *turned))
             ways.append(make_one(context, "Make a frame round it, borders as wished"))
         else:
-            ways.append(WayOut(say("Make the border {}", Fraction(60)), (put("/display/border", Fraction(60)),)))
+            ways.append(
+                WayOut(
+                    say("Make the border {}", context.rule("clear_border")), (put("/display/border", context.rule("clear_border")),)
+                )
+            )
         covered = least.value < 0
         context.checks.add(
-            "stop" if covered else "caution", "border.least", "display",
-            say("The lip covers the work by {}.", -least.value) if covered else say("Only {} of wall shows beside it: it looks squeezed in.", least),
-            why="A wide border all round is what this way of showing lives on.", source_key="see-through", figure=least.name, parts=("border",), ways=ways,
-        )  # fmt: skip
-    elif sizes.uneven.value > EVEN:
+            "stop" if covered else "caution",
+            "border.least",
+            "display",
+            say("The lip covers the work by {}.", -least.value)
+            if covered
+            else say("Only {} of wall shows beside it: it looks squeezed in.", least),
+            why="A wide border all round is what this way of showing lives on.",
+            source_key="see-through",
+            figure=least.name,
+            parts=("border",),
+            ways=ways,
+        )
+    elif sizes.uneven.value > context.rule("clear_border_even"):
         ways = []
         if isinstance(frame, ReadFrame):
             turned = [context.book[f"border.turned.{a}"].value for a in AXES]
-            if abs(turned[0] - turned[1]) < sizes.uneven.value and min(turned) >= LEAST_BORDER:
-                ways.append(
-                    WayOut(
-                        say("Turn the frame a quarter turn: borders {} and {}", *turned),
-                        (put("/display/frame/turned", not frame.turned),),
-                    )
-                )
+            if abs(turned[0] - turned[1]) < sizes.uneven.value and min(turned) >= context.rule("clear_border_least"):
+                ways.append(quarter_turn(context, frame, "borders", *turned))
             ways.append(make_one(context, "Make a frame round it: the same border all round"))
         context.checks.add(
-            "note", "border.uneven", "display", say("The borders differ: {} at the sides, {} above and below.", sizes.border["width"], sizes.border["height"]),
-            why="Equal on both axes, or as near as the sheet allows.", source_key="see-through", figure="border.difference", parts=("border",), ways=ways,
-        )  # fmt: skip
+            "note",
+            "border.uneven",
+            "display",
+            say("The borders differ: {} at the sides, {} above and below.", sizes.border["width"], sizes.border["height"]),
+            why="Equal on both axes, or as near as the sheet allows.",
+            source_key="see-through",
+            figure="border.difference",
+            parts=("border",),
+            ways=ways,
+        )
 
 
 def _depth(context: SeeThroughContext, sizes: Sizes) -> None:
     say, frame = context.speak.say, context.display.frame
     if sizes.slack.value >= 0:
-        tight = Fraction(context.shop.rules.tight)
+        tight = context.rule("tight")
         if sizes.slack.value > tight:
             context.checks.add(
-                "note", "depth.fill", "display", say("{} is left behind the second sheet.", sizes.slack),
-                why="What is behind it shows: narrow strips in the colour of the rail, under the tabs and nowhere else.", source_key="tight", figure="depth.slack",
+                "note",
+                "depth.fill",
+                "display",
+                say("{} is left behind the second sheet.", sizes.slack),
+                why="What is behind it shows: narrow strips in the colour of the rail, under the tabs and nowhere else.",
+                source_key="tight",
+                figure="depth.slack",
                 parts=("rail",),
-            )  # fmt: skip
+            )
         return
     need = sizes.rabbet.depth.value - sizes.slack.value
-    ways = []
-    if isinstance(frame, NewRabbet):
-        deeper = [
-            m
-            for m in sorted(context.shop.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
-            if Fraction(m.rabbet_depth) >= need
-        ]
-        ways += [
-            WayOut(
-                say(f"Use {m.name}: {{}} to spare", Fraction(m.rabbet_depth) - need),
-                (put("/display/frame/moulding", m.key),),
-            )
-            for m in deeper[:2]
-        ]
-    else:
-        profile = next(
-            (
-                m
-                for m in sorted(context.shop.rabbet_mouldings, key=lambda m: m.rabbet_depth)
-                if Fraction(m.rabbet_depth) >= need
-            ),
-            None,
-        )
-        if profile is not None:
-            ways.append(
-                WayOut((f"Make a frame of {profile.name} instead",), (put("/display/frame", new_rabbet(profile.key)),))
-            )
+    ways = deeper_ways(context, need, new=isinstance(frame, NewRabbet))
     if sizes.each.value > 2 and sizes.slack.value + context.display.sheets * (sizes.each.value - 2) >= 0:
-        ways.append(WayOut(say("Use sheets {} thick", Fraction(2)), (put("/display/thickness", Fraction(2)),)))
+        ways.append(WayOut(say("Use sheets {} thick", context.rule("glass")), (put("/display/thickness", context.rule("glass")),)))
     if context.display.sheets == 2 and sizes.slack.value + sizes.each.value >= 0:
         ways.append(WayOut(("One sheet only, behind it",), (put_sheets(1),)))
     context.checks.add(
-        "stop", "depth.slack", "display", say("This won’t go in, by {}.", -sizes.slack.value), why="Two sheets and the work take more than the rabbet has.",
-        source_key="depth", figure="depth.slack", parts=("rail", "glazing"), ways=ways,
-    )  # fmt: skip
+        "stop",
+        "depth.slack",
+        "display",
+        say("This won’t go in, by {}.", -sizes.slack.value),
+        why="Two sheets and the work take more than the rabbet has.",
+        source_key="depth",
+        figure="depth.slack",
+        parts=("rail", "glazing"),
+        ways=ways,
+    )
 
 
 def _sheets(context: SeeThroughContext, sizes: Sizes) -> None:
     area = sizes.sheet["width"].value * sizes.sheet["height"].value / 1_000_000
-    if context.display.glazing == "glass" and sizes.each.value <= 2 and area > Fraction(context.shop.rules.glass_area):
+    if context.display.glazing == "glass" and sizes.each.value <= 2 and area > context.rule("glass_area"):
         context.checks.add(
-            "caution", "glass.large", "display", (f"Two sheets of 2 mm glass of {float(area):.2g} m² each: heavy, and they break in the hand.",),
-            why="2 mm glass up to about 0.6 m².", source_key="glass-area", figure="weight.total", parts=("glazing",), ways=(
+            "caution",
+            "glass.large",
+            "display",
+            (f"Two sheets of 2 mm glass of {float(area):.2g} m² each: heavy, and they break in the hand.",),
+            why=context.speak.say(f"{{}} glass up to about {context.shop.rules.glass_area} m².", context.rule("glass")),
+            source_key="glass-area",
+            figure="weight.total",
+            parts=("glazing",),
+            ways=(
                 WayOut(("Use acrylic: less than half the weight",), (put("/display/glazing", "acrylic"),)),
-                WayOut(context.speak.say("Use glass {} thick", Fraction(3)), (put("/display/thickness", Fraction(3)),))),
-        )  # fmt: skip
+                WayOut(
+                    context.speak.say("Use glass {} thick", context.rule("glass_thicker")),
+                    (put("/display/thickness", context.rule("glass_thicker")),),
+                ),
+            ),
+        )
 
 
 def _tape(context: SeeThroughContext, sizes: Sizes) -> None:
-    facts = facts_of(context.piece)
+    facts = context.facts
     leave = WayOut(("Leave the tape out: the two sheets hold it",), (put("/display/tape", "none"),))
     if sizes.hold is not None and facts.irreplaceable:
         stop = context.piece.practice == "conservation"
         context.checks.add(
-            "stop" if stop else "caution", "tape.original", "hold", ("Tape would stick to a thing that can’t be replaced.",),
-            why="Adhesive on an original is not undone without a trace.", source_key="practice", parts=("tape",), ways=(leave,),
-        )  # fmt: skip
+            "stop" if stop else "caution",
+            "tape.original",
+            "hold",
+            ("Tape would stick to a thing that can’t be replaced.",),
+            why="Adhesive on an original is not undone without a trace.",
+            source_key="practice",
+            parts=("tape",),
+            ways=(leave,),
+        )
     elif sizes.hold is not None and sizes.hold.strength > 1:
         context.checks.add(
-            "caution", "tape.weak", "hold", ("It is too heavy for one strip of tape along its top.",), why="A house figure: 1 N for every 25 mm, factor 4.",
-            source_key="tape-top", figure="tape.load", parts=("tape",), ways=(leave,),
-        )  # fmt: skip
+            "caution",
+            "tape.weak",
+            "hold",
+            ("It is too heavy for one strip of tape along its top.",),
+            why=context.speak.say(
+                f"A house figure: 1 N for every {{}}, factor {context.shop.rules.factor}.", context.rule("tape_every")
+            ),
+            source_key="tape-top",
+            figure="tape.load",
+            parts=("tape",),
+            ways=(leave,),
+        )
 
 
 def _plant(context: SeeThroughContext) -> None:
-    if "plant" not in facts_of(context.piece).traits or context.display.pressed:
+    if "plant" not in context.facts.traits or context.display.pressed:
         return
     context.checks.add(
         "stop",
@@ -192,6 +218,11 @@ def _clean(context: SeeThroughContext) -> None:
     if missing and len(missing) < len(faces):
         inner = [f for f in missing if f.endswith("inner")]
         context.checks.add(
-            "caution" if inner else "note", "clean", "cut", (f"{len(missing)} of {len(faces)} faces are not ticked off as clean.",),
-            why="The inner faces can’t be reached once it is closed.", source_key="see-through", parts=("glazing",),
-        )  # fmt: skip
+            "caution" if inner else "note",
+            "clean",
+            "cut",
+            (f"{len(missing)} of {len(faces)} faces are not ticked off as clean.",),
+            why="The inner faces can’t be reached once it is closed.",
+            source_key="see-through",
+            parts=("glazing",),
+        )

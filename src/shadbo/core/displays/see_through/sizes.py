@@ -6,8 +6,6 @@ pack = sheet + work + sheet
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.terms import chosen, ruled
 from shadbo.core.document.decisions.canvas import NewRabbet
@@ -18,18 +16,14 @@ from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_
 from shadbo.core.framing.rails import AXES, spread
 from shadbo.core.measuring.desk import measure
 from shadbo.core.measuring.thing import Thing
-from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.sums import Dim, largest, leaf, rule, smallest
+from shadbo.core.quantity.exact import exact
+from shadbo.core.quantity.record import record
+from shadbo.core.quantity.sums import Dim, largest, leaf, smallest
 
 SeeThroughContext = Context[FlatWork, SeeThrough]
-USUAL: dict[str, Fraction] = {"glass": Fraction(2), "acrylic": Fraction(2)}
-# What is taken for the thickness of work nobody measured (mm).
-THIN = Fraction(3, 10)
-# Narrow archival tape along the top edge carries so much for every 25 mm: a house figure.
-TAPE_PER_25 = Fraction(1)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Sizes:
     """Every dim of work between two sheets."""
 
@@ -59,11 +53,7 @@ def size_up(context: SeeThroughContext) -> Sizes:
     for axis in AXES:
         word = "left and right" if axis == "width" else "top and bottom"
         border[axis] = book.add(
-            (rabbet.sight[axis] - thing.side(axis).look) / 2,
-            f"border.{axis}",
-            f"Border, {word}",
-            parts=("border",),
-            grain="depth",
+            (rabbet.sight[axis] - thing.side(axis).look) / 2, f"border.{axis}", f"Border, {word}", parts=("border",), grain="depth"
         )
     uneven = book.add(
         largest(border.values()) - smallest(border.values()),
@@ -75,7 +65,11 @@ def size_up(context: SeeThroughContext) -> Sizes:
     if rabbet.inner:
         _evened(context, thing, rabbet, border)
     sheet = check_glazing(context, rabbet, display.glazing, without=False)
-    usual = Fraction(frame.glass) if not isinstance(frame, NewRabbet) and frame.glass else USUAL[display.glazing]
+    usual = (
+        exact(frame.glass)
+        if not isinstance(frame, NewRabbet) and frame.glass
+        else context.rule("acrylic" if display.glazing == "acrylic" else "glass")
+    )
     each = book.add(
         leaf(
             display.thickness if display.thickness is not None else usual,
@@ -94,22 +88,30 @@ def size_up(context: SeeThroughContext) -> Sizes:
     work = (
         thing.depth.largest
         if thing.depth
-        else book.add(rule(THIN, "Work, thick", "thicknesses", "depth"), "work.thick", "Work, thick", parts=("work",))
+        else book.add(ruled(context, "paper", "Work, thick"), "work.thick", "Work, thick", parts=("work",))
     )
     front = {"glazing": each} if display.sheets == 2 else {}
     pack = {**front, "work": work, "glazing_back": each}
     used = book.add(each * display.sheets + work, "depth.pack", "Pack", parts=("glazing", "work"), grain="depth")
-    closing = ruled(context, "tabs", "Points or tabs", "closing")
+    closing = ruled(context, "tabs", "Points or tabs")
     slack = book.add(
-        rabbet.depth - closing - used,
-        "depth.slack",
-        "Room left in the rabbet",
-        parts=("rail",),
-        grain="depth",
-        fits=True,
+        rabbet.depth - closing - used, "depth.slack", "Room left in the rabbet", parts=("rail",), grain="depth", fits=True
     )
     tape, hold = _tape(context, thing)
-    return Sizes(thing, rabbet, border, uneven, sheet, each, work, pack, slack, _clips(context, sheet), tape, hold)
+    return Sizes(
+        thing=thing,
+        rabbet=rabbet,
+        border=border,
+        uneven=uneven,
+        sheet=sheet,
+        each=each,
+        work=work,
+        pack=pack,
+        slack=slack,
+        clips=_clips(context, sheet),
+        tape=tape,
+        hold=hold,
+    )
 
 
 def _evened(context: SeeThroughContext, thing: Thing, rabbet: Rabbet, border: dict[str, Dim]) -> None:
@@ -117,14 +119,16 @@ def _evened(context: SeeThroughContext, thing: Thing, rabbet: Rabbet, border: di
     assert rabbet.inner is not None
     for axis, across in (AXES, AXES[::-1]):
         turned = (rabbet.inner[across].mean - 2 * rabbet.lip - thing.side(axis).look) / 2
-        context.book.add(turned, f"border.turned.{axis}", f"Border with the frame turned, {'left and right' if axis == 'width' else 'top and bottom'}",
-                         parts=("border",), grain="depth")  # fmt: skip
+        context.book.add(
+            turned,
+            f"border.turned.{axis}",
+            f"Border with the frame turned, {'left and right' if axis == 'width' else 'top and bottom'}",
+            parts=("border",),
+            grain="depth",
+        )
     big, small = AXES if border["width"].value >= border["height"].value else AXES[::-1]
     context.book.add(
-        rabbet.sight[big] - 2 * border[small],
-        f"even.work.{big}",
-        f"Work {big} that would even the borders",
-        parts=("work",),
+        rabbet.sight[big] - 2 * border[small], f"even.work.{big}", f"Work {big} that would even the borders", parts=("work",)
     )
 
 
@@ -132,15 +136,18 @@ def _clips(context: SeeThroughContext, sheet: dict[str, Dim]) -> dict[str, list[
     """Two a side, or as many as the spacing asks for."""
     spacing, found = context.display.spacing, {}
     for axis in AXES:
-        most = Fraction(spacing) if spacing is not None else sheet[axis].value
+        most = exact(spacing) if spacing is not None else sheet[axis].value
         dims, count = spread(sheet[axis], most)
         word = "rail" if axis == "width" else "stile"
-        context.book.add_count(f"clips.{axis}", f"{'Clips' if context.display.kept == 'clips' else 'Tabs'} along each {word}", count,
-                               context.speak.say("no more than {} apart, two at the least", most), parts=("clip",))  # fmt: skip
+        context.book.add_count(
+            f"clips.{axis}",
+            f"{'Clips' if context.display.kept == 'clips' else 'Tabs'} along each {word}",
+            count,
+            context.speak.say("no more than {} apart, two at the least", most),
+            parts=("clip",),
+        )
         found[axis] = [
-            context.book.add(
-                d, f"clip.{axis}.{i + 1}", f"{word.title()}, {i + 1} at", parts=(f"clip.{axis}.{i + 1}", "clip")
-            )
+            context.book.add(d, f"clip.{axis}.{i + 1}", f"{word.title()}, {i + 1} at", parts=(f"clip.{axis}.{i + 1}", "clip"))
             for i, d in enumerate(dims)
         ]
     return found
@@ -151,9 +158,18 @@ def _tape(context: SeeThroughContext, thing: Thing) -> tuple[Dim | None, Fixings
     if context.display.tape == "none":
         return None, None
     length = context.book.add(thing.width.cover * 1, "tape.length", "Tape along the top edge", parts=("tape",))
-    each = TAPE_PER_25 * length.value / 25
+    each = length.value / context.rule("tape_every")
     found = fixings(
-        context, "tape", "Tape", kg=thing.weight_kg, factor=Fraction(context.shop.rules.factor), each=each, basis="allowance", spacing=1,
-        why=("one strip, the whole top edge",), parts=("tape",), each_label="The whole strip carries",
-    )  # fmt: skip
+        context,
+        "tape",
+        "Tape",
+        kg=thing.weight_kg,
+        factor=context.rule("factor"),
+        each=each,
+        basis="allowance",
+        spacing=1,
+        why=("one strip, the whole top edge",),
+        parts=("tape",),
+        each_label="The whole strip carries",
+    )
     return length, found

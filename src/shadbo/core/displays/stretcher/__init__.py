@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from typing import Any
 
-from shadbo.core.contract.display import Carcass, Display, Held, Layer, Proof, Reckoned, Suit, Way, Weight
+from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Proof, Reckoned, Suit, Way, Weight
 from shadbo.core.displays.stretcher.drawing import draw
-from shadbo.core.displays.stretcher.making import cut_list, steps, stock_sum
+from shadbo.core.displays.stretcher.making import cut_list, parts, steps, stock_sum
 from shadbo.core.displays.stretcher.panels import panels
 from shadbo.core.displays.stretcher.rolls import chosen_roll
 from shadbo.core.displays.stretcher.rules import check
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext, size_up
+from shadbo.core.displays.stretcher.starts import STARTS
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.shop import Shop
@@ -26,23 +27,21 @@ def reckon(context: StretcherContext) -> Reckoned:
     sizes = size_up(context)
     laid = chosen_roll(context, sizes) if sizes.thing is None else None
     check(context, sizes)
-    views = draw(context, sizes)
     cuts = cut_list(context, sizes)
     return Reckoned(
         verdict=_verdict(context, sizes),
         outside=(sizes.finished["width"], sizes.finished["height"]),
         layers=(Layer("bar", "Canvas on its bar", sizes.depth),),
         panels=panels(context, sizes, laid),
-        views=views,
+        views=draw(context, sizes),
         cuts=cuts,
         stock=stock_sum(context, sizes),
-        steps=steps(context, sizes),
+        steps=lambda: steps(context, sizes),
+        parts=lambda: parts(context, sizes),
         proofs=_proofs(sizes),
         deep=sizes.depth,
         weights=_weights(context, sizes),
-        carcass=Carcass(
-            sizes.bar_width, sizes.bar_width, sizes.depth, sizes.bar.wood, None, False, Fraction(0), ("wire", "rings")
-        ),
+        carcass=Carcass(sizes.bar_width, sizes.bar_width, sizes.depth, sizes.bar.wood, None, False, Fraction(0), ("wire", "rings")),
         held=Held("staples on the back of its bars", "bars and staples touch the back of the canvas", "mostly"),
     )
 
@@ -65,18 +64,14 @@ def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
     proofs = []
     for axis in AXES:
         d, t, f, w = sizes.depth, sizes.turn, sizes.finished[axis], sizes.wrap
-        proofs.append(
-            Proof(f"turn + bar + finished + bar + turn = canvas to cut, {axis}", (t, d, f, d, t), sizes.to_cut[axis])
-        )
+        proofs.append(Proof(f"turn + bar + finished + bar + turn = canvas to cut, {axis}", (t, d, f, d, t), sizes.to_cut[axis]))
         proofs.append(Proof(f"wrap + finished + wrap = printed, {axis}", (w, f, w), sizes.printed[axis]))
     return tuple(proofs)
 
 
 def _weights(context: StretcherContext, sizes: Sizes) -> tuple[Weight, ...]:
     w, h = (sizes.finished[a].value for a in AXES)
-    crosses = sum(
-        (n * sizes.cross_length[a].value for a, n in sizes.cross.items() if a in sizes.cross_length), Fraction(0)
-    )
+    crosses = sum((n * sizes.cross_length[a].value for a, n in sizes.cross.items() if a in sizes.cross_length), Fraction(0))
     bars = 2 * (w + h) + crosses
     area, grams = sizes.to_cut["width"].value * sizes.to_cut["height"].value, GRAMS_PER_M2["canvas"]
     cloth = area * grams / 1_000_000_000
@@ -100,4 +95,6 @@ def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     return {"type": "stretcher", "bar": bars[0].key, "wrap": "none"}
 
 
-STRETCHER = Display("stretcher", "On a stretcher", reckon, Way(suits, begin))
+STRETCHER = Display(
+    "stretcher", "On a stretcher", reckon, Way(suits, begin, "open edges_seen"), starts=STARTS, holds=Holds(frozenset({"staples"}))
+)

@@ -4,27 +4,27 @@ from __future__ import annotations
 
 from urllib.parse import urlencode
 
+from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, View, at
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
 from shadbo.core.framing.rails import AXES
 from shadbo.core.measuring.desk import desk_views
 from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.sums import rule
 
 HALF = Fraction(1, 2)
 DISPLAY, CUT, MEASURE = "display", "cut", "measure"
 STAGES = (MEASURE, DISPLAY, CUT)
 
 
-def draw(context: StretcherContext, sizes: Sizes) -> tuple[View, ...]:
+def draw(context: StretcherContext, sizes: Sizes) -> tuple[ViewOf, ...]:
     desk = desk_views(context, sizes.thing) if sizes.thing else ()
     return (
         *desk,
-        _face(context, sizes),
-        _flat(context, sizes),
-        _section(context, sizes),
-        _back(context, sizes),
-        _corner(context, sizes),
+        ViewOf("face", lambda: _face(context, sizes)),
+        ViewOf("wrap", lambda: _flat(context, sizes)),
+        ViewOf("section", lambda: _section(context, sizes)),
+        ViewOf("back", lambda: _back(context, sizes)),
+        ViewOf("corner", lambda: _corner(context, sizes)),
     )
 
 
@@ -34,9 +34,12 @@ def picture_path(context: StretcherContext, sizes: Sizes, kind: str) -> str | No
     if file is None:
         return None
     asked = {
-        "width": at(sizes.finished["width"]), "height": at(sizes.finished["height"]), "edge": at(sizes.wrap),
-        "wrap": context.display.wrap, "colour": context.display.colour,
-    }  # fmt: skip
+        "width": at(sizes.finished["width"]),
+        "height": at(sizes.finished["height"]),
+        "edge": at(sizes.wrap),
+        "wrap": context.display.wrap,
+        "colour": context.display.colour,
+    }
     return f"{file.sha256}/{kind}?{urlencode(asked)}"
 
 
@@ -99,11 +102,7 @@ def _section(context: StretcherContext, sizes: Sizes) -> View:
         ends = (pad, min(wrap, depth)) if wrap <= depth else (pad + min(wrap - depth, width - pad), depth)
         drawing.circle("wrap", "End of the printed wrap", "strip", *ends, Fraction(1))
     drawing.line(
-        "staple",
-        "Staple",
-        "metal",
-        (pad + sizes.staples.inset.value, depth),
-        (pad + sizes.staples.inset.value, depth - 8),
+        "staple", "Staple", "metal", (pad + sizes.staples.inset.value, depth), (pad + sizes.staples.inset.value, depth - 8)
     )
     drawing.measure("bar.width", "x", pad, pad + bar, depth, "bottom", 1, STAGES, "bar")
     drawing.measure("bar.depth", "y", 0, depth, 0, "left", 1, STAGES, "bar")
@@ -148,9 +147,7 @@ def _back(context: StretcherContext, sizes: Sizes) -> View:
     apart = sizes.staples.spacing
     middle_x, middle_y = pad + w * HALF, pad + h * HALF
     drawing.measure("staple.apart.width", "x", middle_x, middle_x + apart["width"].value, 0, "top", 1, STAGES, "apart")
-    drawing.measure(
-        "staple.apart.height", "y", middle_y, middle_y + apart["height"].value, 0, "left", 1, STAGES, "apart"
-    )
+    drawing.measure("staple.apart.height", "y", middle_y, middle_y + apart["height"].value, 0, "left", 1, STAGES, "apart")
     return drawing.view()
 
 
@@ -179,10 +176,7 @@ def _corner(context: StretcherContext, sizes: Sizes) -> View:
     depth = sizes.depth.value
     turn = min((max(d.value, Fraction(10)) for d in sizes.turn_there.values()), default=sizes.turn.value)
     out = depth + turn
-    keep = context.book.add(
-        rule(context.shop.rules.fold_keep, "Never cut closer to the face fold", "fold", "depth"), "corner.keep",
-        "Never cut closer to the face fold", parts=("keep",),
-    ).value  # fmt: skip
+    keep = context.book["corner.keep"].value
     size = out + Fraction(60)
     drawing = Drawing("corner", "Corner fold", size, size, printed=("cut",))
     drawing.box("canvas", "Canvas", "canvas", 0, 0, size, size)
@@ -198,9 +192,7 @@ def _corner(context: StretcherContext, sizes: Sizes) -> View:
     drawing.line("fold", "Fold of the face", "line", (out, 0), (out, size))
     drawing.line("fold", "Fold of the face", "line", (0, out), (size, out))
     drawing.box("fold.back", "Fold of the back", "hidden", turn, turn, size - turn, size - turn)
-    drawing.line(
-        "keep", "Never cut beyond this line", "keep", (out - keep, 0), (out - keep, out - keep), (0, out - keep)
-    )
+    drawing.line("keep", "Never cut beyond this line", "keep", (out - keep, 0), (out - keep, out - keep), (0, out - keep))
     drawing.line("fold.slant", "The fold lies flat along this line", "line", (0, 0), (out, out))
     drawing.text("canvas", "Face", out + 30, out + 30, "FACE")
     drawing.text("turn", "Back", turn * HALF, out + 30, "BACK")

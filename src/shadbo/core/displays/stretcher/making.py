@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from shadbo.core.contract.cutting import CutLine, StockLength
-from shadbo.core.contract.steps import Step
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
 from shadbo.core.document.objects import CanvasToMake
-from shadbo.core.framing.rails import AXES, cut_line, stock_lengths
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.framing.rails import AXES, GLUE, cut_line, stock_lengths
+from shadbo.core.quantity.exact import Fraction, exact
 
 
 def cut_list(context: StretcherContext, sizes: Sizes) -> tuple[CutLine, ...]:
@@ -63,12 +64,40 @@ def cut_list(context: StretcherContext, sizes: Sizes) -> tuple[CutLine, ...]:
             )
         )
     if isinstance(context.object, CanvasToMake):
-        lines.append(cut_line(context, "canvas", "Canvas", ("canvas",), 1, "canvas off the roll", sizes.to_cut["width"],
-                              say("by {}", sizes.to_cut["height"]), ("width by height; along the thread",)))  # fmt: skip
-    staples = context.book.counts["staple.count"].count or 0
-    lines.append(cut_line(context, "staple", "Staples", ("staple",), staples, "staple", sizes.staples.spacing["width"], ("apart, top and bottom",),
-                          ("and two a corner for the folds",), grain="depth"))  # fmt: skip
+        lines.append(
+            cut_line(
+                context,
+                "canvas",
+                "Canvas",
+                ("canvas",),
+                1,
+                "canvas off the roll",
+                sizes.to_cut["width"],
+                say("by {}", sizes.to_cut["height"]),
+                ("width by height; along the thread",),
+            )
+        )
     return tuple(lines)
+
+
+def parts(context: StretcherContext, sizes: Sizes) -> tuple[Part, ...]:
+    """What is not cut: staples, keys or glue at the corners, tape over the raw edge."""
+    staples = context.book.counts["staple.count"].count or 0
+    apart = context.speak.say("{} apart, top and bottom", sizes.staples.spacing["width"])
+    found = [
+        got(
+            "staple",
+            "Staples",
+            staples,
+            size=apart,
+            note=("and two a corner for the folds",),
+            lights=("staple",),
+            figure="staple.count",
+        ),
+        got("tape", "Tape for the raw edge", comes="hand", material="one that does not shrink"),
+        GLUE,
+    ]
+    return tuple(found)
 
 
 def stock_sum(context: StretcherContext, sizes: Sizes) -> tuple[StockLength, ...]:
@@ -76,46 +105,155 @@ def stock_sum(context: StretcherContext, sizes: Sizes) -> tuple[StockLength, ...
     for axis, names in (("width", ("top bar", "bottom bar")), ("height", ("left bar", "right bar"))):
         pieces += [(name, sizes.finished[axis].value) for name in names]
         pieces += [(f"cross-bar {i + 1}, {axis}", sizes.cross_length[axis].value) for i in range(sizes.cross[axis])]
-    return stock_lengths(context, pieces, Fraction(sizes.bar.length), "Lengths of bar")
+    return stock_lengths(context, pieces, exact(sizes.bar.length), "Lengths of bar")
 
 
-def steps(context: StretcherContext, sizes: Sizes) -> tuple[Step, ...]:
+def steps(context: StretcherContext, sizes: Sizes) -> tuple[Operation, ...]:
     """The order of work, each step with what to look at before going on."""
     say, book, display = context.speak.say, context.book, context.display
     out = []
     if sizes.thing is not None:
-        out.append(Step("measure", "Measure again", say("The picture {} × {} at its smallest. Look: any crack or crease? Roll it picture outward.",
-                   sizes.thing.width.smallest, sizes.thing.height.smallest), 10, gate=True, parts=("canvas",)))  # fmt: skip
+        out.append(
+            Operation(
+                "measure",
+                "Measure again",
+                say(
+                    "The picture {} × {} at its smallest. Look: any crack or crease? Roll it picture outward.",
+                    sizes.thing.width.smallest,
+                    sizes.thing.height.smallest,
+                ),
+                10,
+                gate=True,
+                parts=("canvas",),
+            )
+        )
     out += [
-        Step("bars", "Cut and join the bars", say("Two at {} and two at {}, long point. The edge towards the canvas is bevelled or rounded.",
-             sizes.finished["width"], sizes.finished["height"]), 40,
-             care="Saw: guard down, hands clear, eye and hearing protection; dust extraction on.", parts=("bar",)),
-        Step("square", "Read both diagonals", say("Both {}; they may differ by {}. Type what they are before going on.", sizes.across, sizes.differ),
-             5, gate=True, parts=("bar",)),
-    ]  # fmt: skip
+        Operation(
+            "bars",
+            "Cut and join the bars",
+            say(
+                "Two at {} and two at {}, long point. The edge towards the canvas is bevelled or rounded.",
+                sizes.finished["width"],
+                sizes.finished["height"],
+            ),
+            40,
+            care="Saw: guard down, hands clear, eye and hearing protection; dust extraction on.",
+            parts=("bar",),
+            makes=("bar",),
+            uses=("glue",),
+            place="dusty",
+        ),
+        Operation(
+            "square",
+            "Read both diagonals",
+            say("Both {}; they may differ by {}. Type what they are before going on.", sizes.across, sizes.differ),
+            5,
+            gate=True,
+            parts=("bar",),
+        ),
+    ]
     if sum(sizes.cross.values()) or display.braces:
         what = "Cross-bars" + (" and braces" if display.braces else "") if sum(sizes.cross.values()) else "Braces"
-        out.append(Step("cross", f"{what} in", ("Flush with the back, 2 mm or more clear of the canvas. Look: do the diagonals still agree?",), 20,
-                        gate=True, parts=("cross",)))  # fmt: skip
+        out.append(
+            Operation(
+                "cross",
+                f"{what} in",
+                context.speak.say(
+                    "Flush with the back, {} or more clear of the canvas. Look: do the diagonals still agree?", Fraction(2)
+                ),
+                20,
+                gate=True,
+                parts=("cross",),
+                makes=(*(("cross",) if sum(sizes.cross.values()) else ()), *(("brace",) if display.braces else ())),
+                after=("square",),
+            )
+        )
     if isinstance(context.object, CanvasToMake):
         if display.wrap != "none" or display.file is not None:
-            out.append(Step("print", "Print", say(f"Printed {{}} × {{}}, wrap {{}} on each side, {display.dpi} dpi; fold marks outside the picture.",
-                       sizes.printed["width"], sizes.printed["height"], sizes.wrap), 15, wait_minutes=24 * 60, parts=("wrap",)))  # fmt: skip
-        out.append(Step("canvas", "Cut the canvas", say("{} × {}, along the thread. Look: is the picture the right way round on the roll?", sizes.to_cut["width"],
-                   sizes.to_cut["height"]), 15, care="Scissors or a knife against a metal ruler; fingers behind the edge.", parts=("canvas",)))  # fmt: skip
+            out.append(
+                Operation(
+                    "print",
+                    "Print",
+                    say(
+                        f"Printed {{}} × {{}}, wrap {{}} on each side, {display.dpi} dpi; fold marks outside the picture.",
+                        sizes.printed["width"],
+                        sizes.printed["height"],
+                        sizes.wrap,
+                    ),
+                    15,
+                    wait_minutes=24 * 60,
+                    parts=("wrap",),
+                )
+            )
+        out.append(
+            Operation(
+                "canvas",
+                "Cut the canvas",
+                say(
+                    "{} × {}, along the thread. Look: is the picture the right way round on the roll?",
+                    sizes.to_cut["width"],
+                    sizes.to_cut["height"],
+                ),
+                15,
+                care="Scissors or a knife against a metal ruler; fingers behind the edge.",
+                parts=("canvas",),
+                makes=("canvas",),
+            )
+        )
     total = book.counts["staple.count"].count
     out += [
-        Step("lay", "Lay it face down", ("On a clean soft cloth; the stretcher on it, folds in line with the bars all round. Look: the wrap even on four sides?",),
-             10, gate=True, parts=("canvas", "wrap")),
-        Step("staple", "Stretch and staple", say(
-            f"{total} staples, {{}} and {{}} apart: the middle of a side, the middle opposite, the other two, then outward in opposite pairs by the "
-            "numbers on the back. Look after every ring: threads straight, no ripple?", *sizes.staples.spacing.values()), 45,
-             care="Staple gun: eye protection, never towards a hand.", parts=("staple",)),
-        Step("corner", "Fold the corners", say(
-            "So that each lies flat, the same way round on all four; a little of the surplus may be cut away inside the fold, never closer than {} to "
-            "the face fold: cut too far and the fold is lost and the print with it.", book["corner.keep"]), 20,
-             care="Knife away from the canvas and the hand.", parts=("keep", "corner.surplus")),
-        Step("look", "Look at the front", ("Tight as a drum, straight, nothing of the wrap on the face.",), 5, gate=True, parts=("canvas",)),
-        Step("back", "Tidy the back", ("Tape over the raw edge, one that does not shrink. Look: keys in their slots, hook end marked?",), 10, parts=("turn",)),
-    ]  # fmt: skip
+        Operation(
+            "lay",
+            "Lay it face down",
+            (
+                "On a clean soft cloth; the stretcher on it, folds in line with the bars all round. Look: the wrap even on four sides?",
+            ),
+            10,
+            gate=True,
+            parts=("canvas", "wrap"),
+        ),
+        Operation(
+            "staple",
+            "Stretch and staple",
+            say(
+                f"{total} staples, {{}} and {{}} apart: the middle of a side, the middle opposite, the other two, then outward in opposite pairs by the "
+                "numbers on the back. Look after every ring: threads straight, no ripple?",
+                *sizes.staples.spacing.values(),
+            ),
+            45,
+            care="Staple gun: eye protection, never towards a hand.",
+            parts=("staple",),
+            holds=("canvas",),
+            method="staples",
+            uses=("canvas",),
+        ),
+        Operation(
+            "corner",
+            "Fold the corners",
+            say(
+                "So that each lies flat, the same way round on all four; a little of the surplus may be cut away inside the fold, never closer than {} to "
+                "the face fold: cut too far and the fold is lost and the print with it.",
+                book["corner.keep"],
+            ),
+            20,
+            care="Knife away from the canvas and the hand.",
+            parts=("keep", "corner.surplus"),
+        ),
+        Operation(
+            "look",
+            "Look at the front",
+            ("Tight as a drum, straight, nothing of the wrap on the face.",),
+            5,
+            gate=True,
+            parts=("canvas",),
+        ),
+        Operation(
+            "back",
+            "Tidy the back",
+            ("Tape over the raw edge, one that does not shrink. Look: is the hook end marked?",),
+            10,
+            parts=("turn",),
+            uses=("tape",),
+        ),
+    ]
     return tuple(out)

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from shadbo.core.contract.asking import choice, given, plain_length, station_inputs
 from shadbo.core.contract.checks import put
-from shadbo.core.contract.display import Panel
+from shadbo.core.contract.display import Panel, PanelOf
 from shadbo.core.contract.inputs import ChoiceInput, FileInput, Input, Option, WordsInput
 from shadbo.core.displays.stretcher.rolls import Laid, roll_choice
 from shadbo.core.displays.stretcher.rules import on_bar
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
 from shadbo.core.document.objects import CanvasToMake
-from shadbo.core.framing.rabbet_choices import new_rabbet
+from shadbo.core.document.schools import new_rabbet
+from shadbo.core.framing.own import own_inputs
 from shadbo.core.framing.rails import AXES
 from shadbo.core.measuring.desk import desk_panel
 from shadbo.core.quantity.figures import Say
@@ -24,11 +25,15 @@ WRAPS = (
 )
 
 
-def panels(context: StretcherContext, sizes: Sizes, laid: Laid | None) -> tuple[Panel, ...]:
-    return (_measure(context, sizes), _display(context, sizes), _cut(context, sizes, laid))
+def panels(context: StretcherContext, sizes: Sizes, laid: Laid | None) -> tuple[PanelOf, ...]:
+    return (
+        _measure(context, sizes),
+        PanelOf("display", lambda: _display(context, sizes), "Stretch"),
+        PanelOf("cut", lambda: _cut(context, sizes, laid)),
+    )
 
 
-def _measure(context: StretcherContext, sizes: Sizes) -> Panel:
+def _measure(context: StretcherContext, sizes: Sizes) -> PanelOf:
     show = context.shop.showing
     if sizes.thing is not None:
         more: list[Input] = [
@@ -36,58 +41,106 @@ def _measure(context: StretcherContext, sizes: Sizes) -> Panel:
             given(show, context.book["canvas.spare"], "Wrap and margin", label="Bare canvas"),
         ]
         return desk_panel(context, sizes.thing, *more, figures=("turn.there.width", "turn.there.height"))
-    piece = context.object
+    return PanelOf("measure", lambda: _to_make(context))
+
+
+def _to_make(context: StretcherContext) -> Panel:
+    piece, show = context.object, context.shop.showing
     assert isinstance(piece, CanvasToMake)
     inputs: tuple[Input, ...] = tuple(
         plain_length(show, getattr(piece, a), f"/object/{a}", a.title(), "Finished size wanted", ("bar",)) for a in AXES
     )
-    return Panel("measure", "Measure", ("How large the canvas is to be.",), inputs, ("finished.width", "finished.height"),
-                 ("face", "wrap", "section"))  # fmt: skip
+    return Panel(("How large the canvas is to be.",), inputs, ("finished.width", "finished.height"), ("face", "wrap", "section"))
 
 
 def _display(context: StretcherContext, sizes: Sizes) -> Panel:
     display, show = context.display, context.shop.showing
-    inputs: list[Input] = [_bars(context, sizes)]
+    own = own_inputs(context, "bars", "/display/bar", context.display.bar, sizes.bar, "bar")
+    inputs: list[Input] = [_bars(context, sizes), *own]
     for axis in AXES:
         pointer = f"/display/finished_{axis}"
-        inputs.append(
-            given(show, sizes.finished[axis], "Finished size", pointer=pointer, optional=True, label=axis.title())
+        inputs.append(given(show, sizes.finished[axis], "Finished size", pointer=pointer, optional=True, label=axis.title()))
+    inputs.append(
+        choice(
+            context,
+            "/display/wrap",
+            "Wrap",
+            "Wrap",
+            tuple((key, (label,), (why,)) for key, label, why in WRAPS),
+            ("wrap",),
+            look="list",
         )
-    inputs.append(choice("wrap", "Wrap", "Wrap", "/display/wrap", display.wrap,
-                         tuple((key, (label,), (why,)) for key, label, why in WRAPS), ("wrap",), look="list"))  # fmt: skip
+    )
     inputs.append(given(show, context.book["wrap.extra"], "Wrap"))
     if display.wrap == "flat":
         inputs.append(WordsInput("/display/colour", "Colour", "Wrap", display.colour, "colour", ()))
     say: Say = ("PNG, JPEG or TIFF: seen on the face and round the edge, and made ready to print.",)
     if display.file is not None:
-        at_size = context.book.counts["file.dpi"].quantity
-        assert at_size is not None
-        say = (f"{display.file.width} × {display.file.height} pixels, {at_size.mm} at this size.",)
+        at_size = f", {round(sizes.per_inch)} dpi at this size" if sizes.per_inch is not None else ""
+        say = (f"{display.file.width} × {display.file.height} pixels{at_size}.",)
+    inputs.append(FileInput("file", "Picture file", "Picture", display.file.name if display.file else None, say, ("wrap",)))
     inputs.append(
-        FileInput("file", "Picture file", "Picture", display.file.name if display.file else None, say, ("wrap",))
+        choice(
+            context,
+            "/display/dpi",
+            "Pixels to the inch",
+            "Picture",
+            ((100, ("100",), ("the least",)), (150, ("150",), ("fine",)), (200, ("200",), ()), (300, ("300",), ("best",))),
+            ("wrap",),
+        )
     )
-    inputs.append(choice("dpi", "Pixels to the inch", "Picture", "/display/dpi", display.dpi,
-                         ((100, ("100",), ("the least",)), (150, ("150",), ("fine",)), (200, ("200",), ()), (300, ("300",), ("best",))), ("wrap",)))  # fmt: skip
     inputs += [
-        given(show, sizes.turn, "Stretching"), given(show, context.book["staple.wanted"], "Stretching"),
-        choice("cross_bars", "Cross-bars", "Bars", "/display/cross_bars", display.cross_bars,
-               (("as_needed", ("As needed",), ("by length and by bending",)), ("none", ("None",), ())), ("cross",)),
+        given(show, sizes.turn, "Stretching"),
+        given(show, context.book["staple.wanted"], "Stretching"),
+        choice(
+            context,
+            "/display/cross_bars",
+            "Cross-bars",
+            "Bars",
+            (("as_needed", ("As needed",), ("by length and by bending",)), ("none", ("None",), ())),
+            ("cross",),
+        ),
         given(show, context.book["cross.tongue"], "Bars"),
-        choice("braces", "Corner braces", "Bars", "/display/braces", display.braces,
-               ((False, ("No braces",), ()), (True, ("Four braces",), ())), ("brace",)),
-    ]  # fmt: skip
+        choice(
+            context,
+            "/display/braces",
+            "Corner braces",
+            "Bars",
+            ((False, ("No braces",), ()), (True, ("Four braces",), ())),
+            ("brace",),
+        ),
+    ]
     if sizes.thing is not None:
         inputs.append(_next(context, sizes))
     names = [
-        "finished.width", "finished.height", "wrap.needed", "printed.width", "printed.height", "pixels.width", "pixels.height",
-        "file.dpi", "file.crop", "canvas.cut.width", "canvas.cut.height", "turn.there.width", "turn.there.height", "bend.width",
-        "bend.limit.width", "bend.height", "bend.limit.height", "bend.span", "cross.count.width", "cross.count.height",
-    ]  # fmt: skip
+        "finished.width",
+        "finished.height",
+        "wrap.needed",
+        "printed.width",
+        "printed.height",
+        "pixels.width",
+        "pixels.height",
+        "file.dpi",
+        "file.crop",
+        "canvas.cut.width",
+        "canvas.cut.height",
+        "turn.there.width",
+        "turn.there.height",
+        "bend.width",
+        "bend.limit.width",
+        "bend.height",
+        "bend.limit.height",
+        "bend.span",
+        "cross.count.width",
+        "cross.count.height",
+    ]
     known = context.book.dims.keys() | context.book.counts.keys()
     return Panel(
-        "display", "Stretch", ("Which bar, how the edge looks, and what the picture file gives.",), tuple(inputs),
-        tuple(n for n in names if n in known), ("wrap", "face", "section", "corner"),
-    )  # fmt: skip
+        ("Which bar, how the edge looks, and what the picture file gives.",),
+        tuple(inputs),
+        tuple(n for n in names if n in known),
+        ("wrap", "face", "section", "corner"),
+    )
 
 
 def _bars(context: StretcherContext, sizes: Sizes) -> ChoiceInput:
@@ -96,9 +149,7 @@ def _bars(context: StretcherContext, sizes: Sizes) -> ChoiceInput:
     for bar in context.shop.bars:
         w, h = on_bar(context, sizes, bar)
         detail = context.speak.say("{} × {}", w, h) if sizes.thing is not None else (bar.wood,)
-        options.append(
-            Option(bar.key, (bar.name,), detail, bar.key == context.display.bar, (put("/display/bar", bar.key),))
-        )
+        options.append(Option(bar.key, (bar.name,), detail, bar.key == context.display.bar, (put("/display/bar", bar.key),)))
     return ChoiceInput("bar", "Bar", "Bars", tuple(options), ("bar",), "list")
 
 
@@ -110,9 +161,12 @@ def _next(context: StretcherContext, sizes: Sizes) -> ChoiceInput:
 
     finished = {a: as_decimal(sizes.finished[a].value) for a in AXES}
     canvas = {
-        "type": "stretched_canvas", "width": {"middle": reading(finished["width"])}, "height": {"centre": reading(finished["height"])},
-        "depth": {"bar": reading(sizes.bar.depth)}, "bar_width": sizes.bar.width,
-    }  # fmt: skip
+        "type": "stretched_canvas",
+        "width": {"middle": reading(finished["width"])},
+        "height": {"centre": reading(finished["height"])},
+        "depth": {"bar": reading(sizes.bar.depth)},
+        "bar_width": sizes.bar.width,
+    }
     moulding = context.shop.mouldings[-1].key if context.shop.mouldings else "rail"
     floater: dict[str, object] = {"type": "floater", "frame": {"make": "new", "moulding": moulding}}
     lip = context.shop.rabbet_mouldings[1].key if len(context.shop.rabbet_mouldings) > 1 else "rail"
@@ -121,22 +175,65 @@ def _next(context: StretcherContext, sizes: Sizes) -> ChoiceInput:
     def both(display: dict[str, object]) -> tuple[dict[str, object], ...]:
         return (put("/object", canvas), put("/display", display))
 
-    return ChoiceInput("next", "When it is stretched", "When it is stretched", (
-        Option("bare", ("It hangs as it is",), ("the wrapped edge is seen",), True, ()),
-        Option("floater", ("It goes into a floater",), ("on with it as a stretched canvas of this size; read it again",), False, both(floater)),
-        Option("lipped", ("It goes into a frame with a lip",), ("on with it as a stretched canvas of this size; read it again",), False, both(lipped)),
-    ), ("canvas",), "list")  # fmt: skip
+    return ChoiceInput(
+        "next",
+        "When it is stretched",
+        "When it is stretched",
+        (
+            Option("bare", ("It hangs as it is",), ("the wrapped edge is seen",), True, ()),
+            Option(
+                "floater",
+                ("It goes into a floater",),
+                ("on with it as a stretched canvas of this size; read it again",),
+                False,
+                both(floater),
+            ),
+            Option(
+                "lipped",
+                ("It goes into a frame with a lip",),
+                ("on with it as a stretched canvas of this size; read it again",),
+                False,
+                both(lipped),
+            ),
+        ),
+        ("canvas",),
+        "list",
+    )
 
 
 def _cut(context: StretcherContext, sizes: Sizes, laid: Laid | None) -> Panel:
     show = context.shop.showing
     inputs: list[Input] = [] if sizes.thing is not None else list(roll_choice(context, sizes, laid))
     inputs += station_inputs(
-        show, context.display.built, sizes.built, "/display/built", "Diagonals as built", "bar", at_least=0,
+        show,
+        context.display.built,
+        sizes.built,
+        "/display/built",
+        "Diagonals as built",
+        "bar",
+        at_least=0,
         titles={"rising": "rising ↗", "falling": "falling ↘"},
-    )  # fmt: skip
-    names = ["stretcher.diagonal", "stretcher.square", "built.differ", "built.lean", "canvas.cut.width", "canvas.cut.height", "roll.width",
-             "roll.length", "roll.left", "staple.count", "staple.apart.width", "staple.apart.height", "staple.inset", "cut.lengths"]  # fmt: skip
+    )
+    names = [
+        "stretcher.diagonal",
+        "stretcher.square",
+        "built.differ",
+        "built.lean",
+        "canvas.cut.width",
+        "canvas.cut.height",
+        "roll.width",
+        "roll.length",
+        "roll.left",
+        "staple.count",
+        "staple.apart.width",
+        "staple.apart.height",
+        "staple.inset",
+        "cut.lengths",
+    ]
     known = context.book.dims.keys() | context.book.counts.keys()
-    return Panel("cut", "Cut", ("Bars, canvas, staples; and the diagonals once it is put together.",), tuple(inputs),
-                 tuple(n for n in names if n in known), ("back", "corner", "section"))  # fmt: skip
+    return Panel(
+        ("Bars, canvas, staples; and the diagonals once it is put together.",),
+        tuple(inputs),
+        tuple(n for n in names if n in known),
+        ("back", "corner", "section"),
+    )

@@ -2,17 +2,16 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from shadbo.core.contract.checks import put
 from shadbo.core.contract.inputs import ChoiceInput, Option
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
 from shadbo.core.framing.rails import AXES, other
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import leaf
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Laid:
     """A canvas on a roll: the roll's width, which size lies across it, what is left beside, how much length it takes."""
 
@@ -33,7 +32,7 @@ class Laid:
 def rolls_that_do(context: StretcherContext, sizes: Sizes) -> list[Laid]:
     """Every way the canvas lies on a roll of the stock, the one that takes the least canvas first."""
     ways = []
-    for width in {Fraction(r) for r in context.shop.rolls}:
+    for width in {exact(r) for r in context.shop.rolls}:
         for across in AXES:
             need, length = sizes.to_cut[across].value, sizes.to_cut[other(across)].value
             if need <= width:
@@ -45,7 +44,7 @@ def chosen_roll(context: StretcherContext, sizes: Sizes) -> Laid | None:
     """The roll that was chosen, if it still does, else the best; its figures go into the book."""
     ways = rolls_that_do(context, sizes)
     asked = context.display.roll
-    laid = next((w for w in ways if asked and w.width == Fraction(asked.width) and w.across == asked.across), None)
+    laid = next((w for w in ways if asked and w.width == exact(asked.width) and w.across == asked.across), None)
     laid = laid or next(iter(ways), None)
     if laid is None:
         return None
@@ -61,9 +60,12 @@ def roll_choice(context: StretcherContext, sizes: Sizes, laid: Laid | None) -> l
     say = context.speak.say
     options = tuple(
         Option(
-            w.key, say(f"{{}} roll, {w.across} across", w.width), say("{} long, {} left beside", w.length, w.left), w == laid,
+            w.key,
+            say(f"{{}} roll, {w.across} across", w.width),
+            say("{} long, {} left beside", w.length, w.left),
+            w == laid,
             (put("/display/roll", {"width": put("", w.width)["value"], "across": w.across}),),
         )
         for w in rolls_that_do(context, sizes)[:6]
-    )  # fmt: skip
+    )
     return [ChoiceInput("roll", "Roll, least canvas first", "Roll", options, ("canvas",), "list")] if options else []

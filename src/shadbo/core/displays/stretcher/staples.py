@@ -1,24 +1,24 @@
-"""The staple plan: where, how many, in which order (handbook section 7).
+"""The staple plan: where, how many, in which order.
 
 One in the middle of a side, then of the side opposite, then of the other two; outward from there in opposite pairs.
 """
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import Any
+from typing import TYPE_CHECKING
 
-from shadbo.core.contract.display import Context
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, leaf, rule
 
-# Kept free at each end of a side for the corner fold.
-CORNER = Fraction(40)
+if TYPE_CHECKING:
+    from shadbo.core.displays.stretcher.sizes import StretcherContext
+
 SIDES = ("top", "bottom", "left", "right")
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Staple:
     """One staple: its number in the order, its side, how far from the middle of that side (mm, right or down)."""
 
@@ -27,20 +27,27 @@ class Staple:
     off: Fraction
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class StaplePlan:
     staples: tuple[Staple, ...]
     spacing: dict[str, Dim]
     inset: Dim
 
 
-def staple_plan(context: Context[Any, Any], finished: dict[str, Dim], bar_width: Dim) -> StaplePlan:
+def staple_plan(context: StretcherContext, finished: dict[str, Dim], bar_width: Dim) -> StaplePlan:
     """Staples on all four sides, evenly apart, no more than the spacing that was chosen."""
     book = context.book
-    wanted = leaf(context.display.staples, "/display/staples", "Staples apart, at most", "choice", pointer="/display/staples",
-                  source="staples", parts=("staple",))  # fmt: skip
+    wanted = leaf(
+        context.display.staples,
+        "/display/staples",
+        "Staples apart, at most",
+        "choice",
+        pointer="/display/staples",
+        source="staples",
+        parts=("staple",),
+    )
     wanted = book.add(wanted, "staple.wanted", "Staples apart, at most", parts=("staple",))
-    corner = rule(CORNER, "Free for the corner fold", "fold")
+    corner = rule(context.rule("fold_corner"), "Free for the corner fold", "fold")
     halves: dict[str, int] = {}
     spacing: dict[str, Dim] = {}
     total = 0
@@ -53,10 +60,17 @@ def staple_plan(context: Context[Any, Any], finished: dict[str, Dim], bar_width:
         )
         each = 2 * halves[axis] + 1
         book.add_count(
-            f"staple.count.{axis}", f"Staples on each side, {where}", each,
-            context.speak.say(f"half of {{}} less the corner {{}}, in steps of no more than {{}}: {halves[axis]} either way of the middle",
-                              finished[axis], CORNER, wanted), parts=("staple",),
-        )  # fmt: skip
+            f"staple.count.{axis}",
+            f"Staples on each side, {where}",
+            each,
+            context.speak.say(
+                f"half of {{}} less the corner {{}}, in steps of no more than {{}}: {halves[axis]} either way of the middle",
+                finished[axis],
+                context.rule("fold_corner"),
+                wanted,
+            ),
+            parts=("staple",),
+        )
         total += 2 * each
     book.add_count("staple.count", "Staples in all", total, (f"without the corner folds: {total}",), parts=("staple",))
     inset = book.add(bar_width / 2, "staple.inset", "Staple line from the edge", parts=("staple",))

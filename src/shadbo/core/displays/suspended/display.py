@@ -6,9 +6,10 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given
 from shadbo.core.contract.cutting import CutLine, StockLength
-from shadbo.core.contract.display import Carcass, Display, Held, Layer, Lying, Panel, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Lying, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
-from shadbo.core.contract.steps import Step
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import there
 from shadbo.core.displays.suspended.drawing import draw
 from shadbo.core.displays.suspended.rods import LABELS
@@ -19,10 +20,11 @@ from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import FLAT_THING, SizeAsked, Start, things_of
 from shadbo.core.framing.boxes.item_panels import measuring_inputs
+from shadbo.core.framing.own import own_inputs
 from shadbo.core.framing.rails import Rails, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.showing_items import item_figures, items_shown
 from shadbo.core.measuring.desk import consent_inputs
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
 
 ARRANGED = (
@@ -59,14 +61,25 @@ def reckon(context: SuspendedContext) -> Reckoned:
     how, undone = HOLDS[display.into]
     by = "two wires and a rod" if display.rods == "wires" else f"{len(sizes.rods)} rods"
     return Reckoned(
-        verdict=_verdict(context, sizes), outside=(sizes.outside["width"], sizes.outside["height"]),
-        layers=(Layer("rail", "Rail, front to back", sizes.rail_height), Layer(sizes.one.part, sizes.one.item.name, sizes.one.sized.front)),
-        panels=_panels(context, sizes), views=draw(context, sizes), cuts=_cuts(context, sizes), stock=_stock(context, sizes), steps=_steps(context, sizes),
-        proofs=_proofs(sizes), deep=sizes.rail_height, weights=sizes.weights,
+        verdict=_verdict(context, sizes),
+        outside=(sizes.outside["width"], sizes.outside["height"]),
+        layers=(
+            Layer("rail", "Rail, front to back", sizes.rail_height),
+            Layer(sizes.one.part, sizes.one.item.name, sizes.one.sized.front),
+        ),
+        panels=_panels(context, sizes),
+        views=draw(context, sizes),
+        cuts=_cuts(context, sizes),
+        stock=_stock(context, sizes),
+        steps=lambda: _steps(context, sizes),
+        parts=lambda: _parts(context, sizes),
+        proofs=_proofs(sizes),
+        deep=sizes.rail_height,
+        weights=sizes.weights,
         carcass=Carcass(sizes.face, sizes.face, sizes.rail_height, sizes.moulding.wood, None, True, Fraction(0), ("one", "rings")),
         held=Held(f"{by} {'glued' if display.held == 'glued' else 'dry'}, {how}", "pads or rod ends", undone),  # type: ignore[arg-type]
         items=items_shown(context, [sizes.one.sized, *(m.sized for m in sizes.more)]),
-    )  # fmt: skip
+    )
 
 
 def _verdict(context: SuspendedContext, sizes: Sizes) -> Say:
@@ -79,9 +92,10 @@ def _verdict(context: SuspendedContext, sizes: Sizes) -> Say:
     times = round(1 / bears) if bears else MANY_TIMES
     spare = f"{times} times" if times < MANY_TIMES else "many times"
     return context.speak.say(
-        f"{len(sizes.rods)} of {{}}, the longest {{}}; they bear {spare} what they must.", sizes.diameter,
+        f"{len(sizes.rods)} of {{}}, the longest {{}}; they bear {spare} what they must.",
+        sizes.diameter,
         max(lengths, key=lambda d: d.value),
-    )  # fmt: skip
+    )
 
 
 def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
@@ -101,70 +115,100 @@ def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
         plain = sizes.one.body.radius is not None or sizes.one.body.plain
         if plain and first and last and first.way is not None and last.way is not None:
             proofs.append(
-                Proof(
-                    f"way + thing + way = inside, {axis}",
-                    (first.way, sizes.one.size(axis), last.way),
-                    sizes.inside[axis],
-                )
+                Proof(f"way + thing + way = inside, {axis}", (first.way, sizes.one.size(axis), last.way), sizes.inside[axis])
             )
     return tuple(proofs)
 
 
-def _panels(context: SuspendedContext, sizes: Sizes) -> tuple[Panel, ...]:
+def _panels(context: SuspendedContext, sizes: Sizes) -> tuple[PanelOf, ...]:
+    mine = [f"{r.part}.{k}" for r in sizes.rods for k in ("at", "way", "length", "meets.x", "meets.y")]
+
+    def measure() -> Panel:
+        return Panel(
+            ("The thing: width, height, how thick it is, what it weighs.",),
+            tuple(measuring_inputs(context, sizes.one, fixings=False)),  # type: ignore[arg-type]
+            item_figures(context, sizes.one.sized),
+            ("face", "section", "holes"),
+        )
+
+    def hold() -> Panel:
+        names = ("rod.hole", "rod.stress", "rod.sag", "rod.pressed", "rod.glue", "wire.tension", "wire.bears")
+        return Panel(
+            ("Rods from the rails to the thing: where, how deep, how long, and whether they carry it.",),
+            tuple(_hold(context, sizes)),
+            there(context, *mine, *names, "rod.edge", "rod.rail.left", "rod.moves"),
+            ("face", "holes", "section", "back"),
+        )
+
+    def cut() -> Panel:
+        names = there(context, *mine, "cut.needed", "cut.order", "frame.diagonal", "frame.square")
+        return Panel(("Rails and rods to cut, holes to drill.",), (), names, ("holes", "face", "back", "section"))
+
+    return (PanelOf("measure", measure), PanelOf("display", lambda: _display(context)), PanelOf("hold", hold), PanelOf("cut", cut))
+
+
+def _display(context: SuspendedContext) -> Panel:
     display, show, book = context.display, context.shop.showing, context.book
-    mouldings = ChoiceInput("moulding", "Rail", "Rail", tuple(
-        Option(m.key, (m.name,), context.speak.say("{} × {}", Fraction(m.face), Fraction(m.height)), m.key == display.moulding, (put_moulding(m.key),))
-        for m in context.shop.mouldings), ("rail",), "list")  # fmt: skip
-    frame: list[Input] = [
-        given(show, book["space.across"], "Frame"),
-        given(show, book["space.down"], "Frame"),
-        mouldings,
-    ]
+    mouldings = ChoiceInput(
+        "moulding",
+        "Rail",
+        "Rail",
+        tuple(
+            Option(
+                m.key,
+                (m.name,),
+                context.speak.say("{} × {}", exact(m.face), exact(m.height)),
+                m.key == display.moulding,
+                (put_moulding(m.key),),
+            )
+            for m in context.shop.mouldings
+        ),
+        ("rail",),
+        "list",
+    )
+    frame: list[Input] = [given(show, book["space.across"], "Frame"), given(show, book["space.down"], "Frame"), mouldings]
+    like = context.shop.moulding(display.moulding) or (context.shop.mouldings or HOUSE_SHOP.mouldings)[0]
+    frame += own_inputs(context, "mouldings", "/display/moulding", display.moulding, like)
+    names = ("frame.inside.width", "frame.inside.height", "frame.outside.width", "frame.outside.height", "weight.total")
+    return Panel(
+        ("An open frame, and the space round the thing.",),
+        tuple(frame),
+        there(context, *names),
+        ("face", "section", "back", "holes"),
+    )
+
+
+def _hold(context: SuspendedContext, sizes: Sizes) -> list[Input]:
+    display, show = context.display, context.shop.showing
     hold: list[Input] = [
         choice(
-            "rods",
+            context,
+            "/display/rods",
             "Held by",
             "Rods",
-            "/display/rods",
-            display.rods,
             tuple((k, (label,), (detail,)) for k, label, detail in ARRANGED),
             ("rod",),
             look="list",
         ),
         choice(
-            "aim",
+            context,
+            "/display/aim",
             "Off the middle they run",
             "Rods",
-            "/display/aim",
-            display.aim,
             (("straight", ("Square to the rail",), ()), ("middle", ("To its middle",), ())),
             ("rod",),
         ),
         choice(
-            "stuff",
-            "Of",
-            "Rods",
-            "/display/stuff",
-            display.stuff,
-            tuple((k, (v[0].upper() + v[1:],), ()) for k, v in LABELS.items()),
-            ("rod",),
+            context, "/display/stuff", "Of", "Rods", tuple((k, (v[0].upper() + v[1:],), ()) for k, v in LABELS.items()), ("rod",)
         ),
         given(show, sizes.diameter, "Rods"),
         given(show, sizes.play, "Rods"),
-        given(
-            show,
-            sizes.into_rail,
-            "Rods",
-            pointer="/display/into_rail",
-            optional=True,
-            hint=("Left empty: three diameters.",),
-        ),
+        given(show, sizes.into_rail, "Rods", pointer="/display/into_rail", optional=True, hint=("Left empty: three diameters.",)),
         choice(
-            "into",
-            "In the thing",
-            "In the thing",
+            context,
             "/display/into",
-            display.into,
+            "In the thing",
+            "In the thing",
             (
                 ("clamp", ("Padded clamps",), ("on its edge, nothing drilled",)),
                 ("existing", ("Holes it has",), ("a bolt hole, a hub",)),
@@ -175,11 +219,10 @@ def _panels(context: SuspendedContext, sizes: Sizes) -> tuple[Panel, ...]:
         ),
         given(show, sizes.into_thing, "In the thing"),
         choice(
-            "held",
-            "In the rails",
-            "In the rails",
+            context,
             "/display/held",
-            display.held,
+            "In the rails",
+            "In the rails",
             (("dry", ("Dry",), ("comes apart again",)), ("glued", ("Glued",), ("overnight",))),
             ("rod",),
         ),
@@ -188,72 +231,12 @@ def _panels(context: SuspendedContext, sizes: Sizes) -> tuple[Panel, ...]:
         hold.insert(
             1,
             choice(
-                "wire",
-                "A wire is rated",
-                "Rods",
-                "/display/wire",
-                display.wire,
-                tuple((n, (f"{n} kg",), ()) for n in (5, 10, 20, 40)),
-                ("rod",),
+                context, "/display/wire", "A wire is rated", "Rods", tuple((n, (f"{n} kg",), ()) for n in (5, 10, 20, 40)), ("rod",)
             ),
         )
     if display.into == "drilled":
         hold += consent_inputs(context.object.consent, "In the thing")
-    mine = [f"{r.part}.{k}" for r in sizes.rods for k in ("at", "way", "length", "meets.x", "meets.y")]
-    return (
-        Panel(
-            "measure",
-            "Measure",
-            ("The thing: width, height, how thick it is, what it weighs.",),
-            tuple(measuring_inputs(context, sizes.one, fixings=False)),  # type: ignore[arg-type]
-            item_figures(context, sizes.one.sized),
-            ("face", "section", "holes"),
-        ),
-        Panel(
-            "display",
-            "Display",
-            ("An open frame, and the space round the thing.",),
-            tuple(frame),
-            there(
-                context,
-                "frame.inside.width",
-                "frame.inside.height",
-                "frame.outside.width",
-                "frame.outside.height",
-                "weight.total",
-            ),
-            ("face", "section", "back", "holes"),
-        ),
-        Panel(
-            "hold",
-            "Hold",
-            ("Rods from the rails to the thing: where, how deep, how long, and whether they carry it.",),
-            tuple(hold),
-            there(
-                context,
-                *mine,
-                "rod.hole",
-                "rod.stress",
-                "rod.sag",
-                "rod.pressed",
-                "rod.glue",
-                "wire.tension",
-                "wire.bears",
-                "rod.edge",
-                "rod.rail.left",
-                "rod.moves",
-            ),
-            ("face", "holes", "section", "back"),
-        ),
-        Panel(
-            "cut",
-            "Cut",
-            ("Rails and rods to cut, holes to drill.",),
-            (),
-            there(context, *mine, "cut.needed", "cut.order", "frame.diagonal", "frame.square"),
-            ("holes", "face", "back", "section"),
-        ),
-    )
+    return hold
 
 
 def put_moulding(key: str) -> dict[str, Any]:
@@ -263,7 +246,7 @@ def put_moulding(key: str) -> dict[str, Any]:
 def _rails(context: SuspendedContext, sizes: Sizes) -> Rails:
     return Rails(
         sizes.moulding.name,
-        Fraction(sizes.moulding.length),
+        exact(sizes.moulding.length),
         sizes.face,
         context.speak.say("{} × {}", sizes.face, sizes.rail_height),
         sizes.outside,
@@ -292,23 +275,41 @@ def _cuts(context: SuspendedContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 rod.length,
                 () if wire else say("{} thick", sizes.diameter),
                 say(f"{{}} in the {rod.spot.rail} rail, {{}} from its end, at {rod.angle}°", sizes.into_rail, rod.at),
-                grain="depth",
             )
         )
     return tuple(lines)
+
+
+def _parts(context: SuspendedContext, sizes: Sizes) -> tuple[Part, ...]:
+    """What the rods end in."""
+    if context.display.into == "clamp" and context.display.rods != "wires":
+        ends = sum(rod.length is not None and rod.spot.does != "hangs" for rod in sizes.rods)
+        return (got("clamp", "Padded clamps", max(ends, 1), lights=("clamp",)),)
+    return ()
 
 
 def _stock(context: SuspendedContext, sizes: Sizes) -> tuple[StockLength, ...]:
     return rail_stock(context, _rails(context, sizes))
 
 
-def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Step, ...]:
+def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Operation, ...]:
     say, display = context.speak.say, context.display
     frame = frame_steps(context, _rails(context, sizes))
-    out = [frame[0], frame[1]]
+    out = [
+        Operation(
+            "measure",
+            "Measure again",
+            (f"{sizes.one.item.name}: its size and outline once more, where each rod meets it.",),
+            10,
+            gate=True,
+            parts=tuple(one.part for one in (sizes.one, *sizes.more)),
+        ),
+        frame[0],
+        frame[1],
+    ]
     out.append(
-        Step(
-            "centre",
+        Operation(
+            "mark",
             "Find the middle of every rail",
             ("Lay the thing on the rods on the dry frame, and mark the holes from the rods.",),
             15,
@@ -317,12 +318,27 @@ def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Step, ...]:
         )
     )
     for rod in sizes.rods:
-        out.append(Step(f"drill.{rod.spot.key}", f"Drill the {rod.spot.rail} rail", say(
-            f"{{}} from its end, {{}} from its front, {{}} wide and {{}} deep, at {rod.angle}°.", rod.at, sizes.edge, sizes.hole, sizes.into_rail), 8,
-            care="Clamp the rail; a stop on the bit; eye protection.", parts=(rod.part,)))  # fmt: skip
+        out.append(
+            Operation(
+                f"drill.{rod.spot.key}",
+                f"Drill for the {rod.spot.key.replace('_', ' ')} {'wire' if rod.spot.does == 'hangs' else 'rod'}",
+                say(
+                    f"{{}} from its end, {{}} from its front, {{}} wide and {{}} deep, at {rod.angle}°.",
+                    rod.at,
+                    sizes.edge,
+                    sizes.hole,
+                    sizes.into_rail,
+                ),
+                8,
+                care="Clamp the rail; a stop on the bit; eye protection.",
+                parts=("rail",),
+                after=("mark",),
+                place="dusty",
+            )
+        )
     if display.into == "drilled" and display.rods != "wires":
         out.append(
-            Step(
+            Operation(
                 "thing",
                 "Drill the thing",
                 say(
@@ -337,16 +353,58 @@ def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Step, ...]:
             )
         )
     out += [
-        Step("dry_all", "Put it together dry", (ORDERS[display.rods], "Look: straight, the same space on all sides."), 20, gate=True, parts=("rod", sizes.one.part)),
-        Step("glue_all", "Glue it in that order", ("Clamp to a flat board with paper under the corners; diagonals before the glue takes."
-             + (" Rods glued as they go in." if display.held == "glued" else " Rods stay dry."),), 30, wait_minutes=24 * 60, parts=("rail",)),
-        Step("pull", "Pull test", ("Four times its weight hung on it for an hour, over a cushion.",), 10, wait_minutes=60, gate=True, parts=("rod",)),
-        Step("hang", "Hang it", ("Rings on the stiles, two hooks: no wire, it would be seen through the frame.",), 10, parts=("rail",)),
-    ]  # fmt: skip
+        Operation(
+            "rods",
+            "Cut the rods" if display.rods != "wires" else "Cut the wires",
+            ("To the lengths of the cut list; ends filed smooth.",),
+            15,
+            care="Clamp the rod; eye protection.",
+            makes=("rod",),
+            place="dusty",
+        ),
+        Operation(
+            "pull",
+            "Pull test",
+            (
+                f"On a trial rail: {context.shop.rules.factor} times the thing’s weight hung on one rod for an hour, over a cushion.",
+            ),
+            10,
+            wait_minutes=60,
+            gate=True,
+            parts=("rod",),
+            before=("dry_all",),
+        ),
+        Operation(
+            "dry_all",
+            "Put it together dry",
+            (ORDERS[display.rods], " Look: straight, the same space on all sides."),
+            20,
+            gate=True,
+            parts=("rod", sizes.one.part),
+            uses=("clamp",) if display.into == "clamp" and display.rods != "wires" else (),
+        ),
+        Operation(
+            "glue_all",
+            "Glue it in that order",
+            (
+                "Clamp to a flat board with paper under the corners; diagonals before the glue takes."
+                + (" Rods glued as they go in." if display.held == "glued" else " Rods stay dry."),
+            ),
+            30,
+            wait_minutes=24 * 60,
+            parts=("rail",),
+            uses=("glue",),
+            after=("dry_all",),
+            holds=(sizes.one.part,),
+            method="rods",
+        ),
+    ]
     return tuple(out)
 
 
 def _suits(facts: Facts) -> Suit:
+    if facts.what == "mirror":
+        return Suit(0, "glass is not held by rods")
     if facts.type != "things":
         return Suit(0, "only a solid thing can be held by rods")
     if facts.count > 1:
@@ -365,7 +423,7 @@ def _suits(facts: Facts) -> Suit:
 
 def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     mouldings = shop.mouldings or HOUSE_SHOP.mouldings
-    plain = [m for m in mouldings if Fraction(m.height) >= max(facts.front, Fraction(32))]
+    plain = [m for m in mouldings if exact(m.height) >= max(facts.front, Fraction(32))]
     return {
         "type": "suspended",
         "moulding": min(plain or mouldings, key=lambda m: (-min(m.face, 20), m.height)).key,
@@ -385,7 +443,7 @@ SUSPENDED = Display(
     "suspended",
     "Suspended in an open frame",
     reckon,
-    Way(_suits, _begin),
+    Way(_suits, _begin, "open hangs_bare edges_seen both_seen"),
     starts=(
         Start(
             "part",
@@ -403,4 +461,5 @@ SUSPENDED = Display(
         ),
     ),
     lie=_lie,
+    holds=Holds(frozenset({"rods"})),
 )

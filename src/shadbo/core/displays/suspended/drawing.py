@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Shape, View
 from shadbo.core.displays.suspended.rods import RAILS
 from shadbo.core.displays.suspended.sizes import ALONG, Rod, Sizes, SuspendedContext
@@ -14,8 +15,13 @@ STAGES = ("display", "cut")
 APART = 18
 
 
-def draw(context: SuspendedContext, sizes: Sizes) -> tuple[View, ...]:
-    return (_face(context, sizes, False), _section(context, sizes), _face(context, sizes, True), _holes(sizes))
+def draw(context: SuspendedContext, sizes: Sizes) -> tuple[ViewOf, ...]:
+    return (
+        ViewOf("face", lambda: _face(context, sizes, False)),
+        ViewOf("section", lambda: _section(context, sizes)),
+        ViewOf("back", lambda: _face(context, sizes, True)),
+        ViewOf("holes", lambda: _holes(sizes)),
+    )
 
 
 def _face(context: SuspendedContext, sizes: Sizes, behind: bool) -> View:
@@ -54,23 +60,17 @@ def _face(context: SuspendedContext, sizes: Sizes, behind: bool) -> View:
         drawing.measure(
             "space.across", "x", face, x, face + inside["height"].value * Fraction(12, 100), "left", 0, ("display",), ""
         )
-        drawing.measure(
-            "space.down", "y", face, y, face + inside["width"].value * Fraction(12, 100), "top", 0, ("display",), ""
-        )
+        drawing.measure("space.down", "y", face, y, face + inside["width"].value * Fraction(12, 100), "top", 0, ("display",), "")
     for rod in sizes.rods if not behind else ():
         if rod.way is not None and rod.way.name and rod.end is not None:
             sx, sy = rod.start[0] + float(dx), rod.start[1] + float(dy)
             run = float(rod.way.value)
             if rod.spot.rail in ("left", "right"):
                 ends = sorted((sx, sx + run * (1 if rod.spot.rail == "left" else -1)))
-                drawing.measure(
-                    rod.way.name, "x", _exact(ends[0]), _exact(ends[1]), _exact(sy), "top", 0, ("hold",), ""
-                )
+                drawing.measure(rod.way.name, "x", _exact(ends[0]), _exact(ends[1]), _exact(sy), "top", 0, ("hold",), "")
             elif rod.angle == 90:
                 ends = sorted((sy, sy + run * (1 if rod.spot.rail == "top" else -1)))
-                drawing.measure(
-                    rod.way.name, "y", _exact(ends[0]), _exact(ends[1]), _exact(sx), "left", 0, ("hold",), ""
-                )
+                drawing.measure(rod.way.name, "y", _exact(ends[0]), _exact(ends[1]), _exact(sx), "left", 0, ("hold",), "")
             else:
                 drawing.mark(
                     rod.way.name,
@@ -89,15 +89,15 @@ def _exact(value: float) -> Fraction:
 def _mirrored(shape: Shape, w: float) -> Shape:
     points = tuple((round(w - x, 3), y) for x, y in shape.points)
     return Shape(
-        shape.part,
-        shape.label,
-        shape.material,
-        shape.kind,
-        points,
-        shape.radius,
-        shape.grain_deg,
-        shape.text,
-        shape.colour,
+        part=shape.part,
+        label=shape.label,
+        material=shape.material,
+        kind=shape.kind,
+        points=points,
+        radius=shape.radius,
+        grain_deg=shape.grain_deg,
+        text=shape.text,
+        colour=shape.colour,
     )
 
 
@@ -120,9 +120,7 @@ def _draw_rod(
     rounded = tuple((round(x, 3), round(y, 3)) for x, y in points)
     label = rod.spot.key.replace("_", " ").capitalize()
     wire = len(points) == 2
-    drawing.shapes.append(
-        Shape(rod.part, f"{label} {'wire' if wire else 'rod'}", "metal", "line" if wire else "polygon", rounded)
-    )
+    drawing.shapes.append(Shape(rod.part, f"{label} {'wire' if wire else 'rod'}", "metal", "line" if wire else "polygon", rounded))
 
 
 def _section(context: SuspendedContext, sizes: Sizes) -> View:
@@ -154,12 +152,8 @@ def _section(context: SuspendedContext, sizes: Sizes) -> View:
     else:
         drawing.box(rod.part, "Rod", "metal", face - into, mid - d * HALF, into + way + end, d)
         if context.display.into == "clamp":
-            drawing.box(
-                rod.part, "Padded clamp", "strip", face + way - 2, mid - min(front, Fraction(20)) * HALF - 3, 10, 2
-            )
-            drawing.box(
-                rod.part, "Padded clamp", "strip", face + way - 2, mid + min(front, Fraction(20)) * HALF + 1, 10, 2
-            )
+            drawing.box(rod.part, "Padded clamp", "strip", face + way - 2, mid - min(front, Fraction(20)) * HALF - 3, 10, 2)
+            drawing.box(rod.part, "Padded clamp", "strip", face + way - 2, mid + min(front, Fraction(20)) * HALF + 1, 10, 2)
     stages = (*STAGES, "hold")
     drawing.measure("rod.into_rail", "x", face - into, face, deep, "bottom", 1, stages, "in the rail")
     if rod.way is not None and rod.way.name:
@@ -190,9 +184,7 @@ def _holes(sizes: Sizes) -> View:
         drawing.line(f"rail.{rail}", "Middle", "line", (length * HALF, y), (length * HALF, y + height))
         drawing.text(f"rail.{rail}", rail, length * Fraction(12, 100), y + height * HALF, rail.upper())
         for rod in (r for r in sizes.rods if r.spot.rail == rail):
-            drawing.circle(
-                rod.part, f"Hole, {rod.angle}° to the rail", "slot", rod.at, y + height * HALF, sizes.hole.value * HALF
-            )
+            drawing.circle(rod.part, f"Hole, {rod.angle}° to the rail", "slot", rod.at, y + height * HALF, sizes.hole.value * HALF)
             drawing.measure(rod.at.name or "", "x", 0, rod.at.value, y, "top", 0, ("hold", "cut"), f"{rod.angle}°")
     drawing.measure("rod.edge", "y", 0, height * HALF, 0, "left", 1, ("hold", "cut"), "edge")
     return drawing.view()

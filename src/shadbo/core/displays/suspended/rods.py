@@ -9,24 +9,26 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
 
 from shadbo.core.document.decisions.suspended import Rods, Stuff
 from shadbo.core.framing.arrange.shapes import Body
 from shadbo.core.framing.counting import figures
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Curve, Dim
 
 PI = Fraction(355, 113)
 # Bending strength and stiffness, N/mm²: white ash at 12 % moisture (Wood Handbook, Table 5-3, from memory), half-hard brass and
 # mild steel at yield (from memory).
 STRENGTH: Mapping[Stuff, int] = {"hardwood": 103, "brass": 200, "steel": 235}
+# Pressed along its length: white ash along the grain (Table 5-3, from memory), the metals at yield.
+CRUSHES: Mapping[Stuff, int] = {"hardwood": 51, "brass": 200, "steel": 235}
 STIFFNESS: Mapping[Stuff, int] = {"hardwood": 12_000, "brass": 100_000, "steel": 205_000}
 LABELS: Mapping[Stuff, str] = {"hardwood": "hardwood dowel", "brass": "brass rod", "steel": "steel rod"}
 RAILS = ("top", "bottom", "left", "right")
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Spot:
     """One rod: its rail, how far off that rail’s middle it sits, as a share of the thing’s size along it, and what it does."""
 
@@ -41,17 +43,22 @@ SPOTS: Mapping[Rods, tuple[Spot, ...]] = {
     "two_across": (Spot("left", "left", Fraction(0), "bends"), Spot("right", "right", Fraction(0), "bends")),
     "two_down": (Spot("top", "top", Fraction(0), "steadies"), Spot("bottom", "bottom", Fraction(0), "stands")),
     "three": (
-        Spot("top", "top", Fraction(0), "steadies"), Spot("bottom_left", "bottom", -QUARTER, "stands"),
+        Spot("top", "top", Fraction(0), "steadies"),
+        Spot("bottom_left", "bottom", -QUARTER, "stands"),
         Spot("bottom_right", "bottom", QUARTER, "stands"),
     ),
     "four": (
-        Spot("top", "top", Fraction(0), "steadies"), Spot("bottom", "bottom", Fraction(0), "stands"),
-        Spot("left", "left", Fraction(0), "steadies"), Spot("right", "right", Fraction(0), "steadies"),
+        Spot("top", "top", Fraction(0), "steadies"),
+        Spot("bottom", "bottom", Fraction(0), "stands"),
+        Spot("left", "left", Fraction(0), "steadies"),
+        Spot("right", "right", Fraction(0), "steadies"),
     ),
     "wires": (
-        Spot("top_left", "top", -QUARTER, "hangs"), Spot("top_right", "top", QUARTER, "hangs"), Spot("bottom", "bottom", Fraction(0), "steadies"),
+        Spot("top_left", "top", -QUARTER, "hangs"),
+        Spot("top_right", "top", QUARTER, "hangs"),
+        Spot("bottom", "bottom", Fraction(0), "steadies"),
     ),
-}  # fmt: skip
+}
 
 
 def toward(rail: str) -> tuple[int, int]:
@@ -139,3 +146,8 @@ def sagging(force: Fraction, arm: Dim, d: Dim, stuff: Stuff) -> Dim:
 def buckles(length: Fraction, d: Fraction, stuff: Stuff) -> Fraction:
     """N along the rod at which it gives way sideways."""
     return PI**2 * STIFFNESS[stuff] * inertia(d) / (4 * length**2)
+
+
+def crushes(d: Fraction, stuff: Stuff) -> Fraction:
+    """N along the rod at which it is crushed: a short one never bends away."""
+    return PI / 4 * d**2 * CRUSHES[stuff]

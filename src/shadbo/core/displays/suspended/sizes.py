@@ -7,11 +7,12 @@ rod = hole in the rail + way to the thing + hole in the thing (in a clamp: up to
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from collections.abc import Callable
 
 from shadbo.core.contract.display import Context, Weight
-from shadbo.core.contract.terms import chosen
+from shadbo.core.contract.terms import chosen, ruled
 from shadbo.core.displays.suspended.rods import (
+    CRUSHES,
     LABELS,
     PI,
     SPOTS,
@@ -19,30 +20,31 @@ from shadbo.core.displays.suspended.rods import (
     Spot,
     bending_stress,
     buckles,
+    crushes,
     meets,
     sagging,
     toward,
 )
-from shadbo.core.document.decisions.suspended import Suspended
+from shadbo.core.document.decisions.suspended import Stuff, Suspended
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.items import Things
 from shadbo.core.document.shop import Moulding
 from shadbo.core.framing.arrange.laid import Laid, lay, size_items
 from shadbo.core.framing.counting import figures, newtons, show_force
+from shadbo.core.framing.own import stock_leaf
 from shadbo.core.framing.rails import AXES, square
 from shadbo.core.framing.weights import object_weight, rails_weight
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.masses import plain_quantity
-from shadbo.core.quantity.sums import Dim, leaf, rule
+from shadbo.core.quantity.record import record
+from shadbo.core.quantity.sums import Dim, leaf
 
 SuspendedContext = Context[Things, Suspended]
 HALF = Fraction(1, 2)
-# Pads of a clamp; a rod goes three diameters into its rail (common practice).
-PAD, DEEP = Fraction(2), 3
 ALONG = {"left": "height", "right": "height", "top": "width", "bottom": "width"}
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Rod:
     """One rod or wire: where its hole lies on its rail (from the rail’s end, and off its middle), how long it is, how it stands."""
 
@@ -60,16 +62,18 @@ class Rod:
         return f"rod.{self.spot.key}"
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Bears:
-    """What the most loaded rod bears against what it can, by what it does; ``ratio`` over 1 is too much (the factor is in it)."""
+    """What the most loaded rod bears against what it can, by what it does; ``ratio`` over 1 is too much (the factor is in it);
+    ``other`` is the ratio of a rod of another thickness and stuff, for what bends or stands."""
 
     does: str
     ratio: Fraction
     sag: Dim | None
+    other: Callable[[Fraction, Stuff], Fraction] | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Sizes:
     """Every dim of a suspended thing."""
 
@@ -106,85 +110,64 @@ def size_up(context: SuspendedContext) -> Sizes:
     moulding = found or stock[0]
 
     def of_stock(field: str, name: str, label: str) -> Dim:
-        dim = leaf(
-            getattr(moulding, field), f"stock:{field}", label, "stock", source="stock", grain="depth", parts=("rail",)
-        )
-        return book.add(dim, name, label, parts=("rail",))
+        return book.add(stock_leaf(context, "mouldings", moulding, field, label, ("rail",)), name, label, parts=("rail",))
 
     face, height = of_stock("face", "rail.face", "Face"), of_stock("height", "rail.height", "Rail height")
     space = {
-        "width": chosen(
-            context, "space.across", "Space at the sides", "space_across", display.space_across, parts=("space",)
-        ),
-        "height": chosen(
-            context, "space.down", "Space above and below", "space_down", display.space_down, parts=("space",)
-        ),
+        "width": chosen(context, "space.across", "Space at the sides", "space_across", display.space_across, parts=("space",)),
+        "height": chosen(context, "space.down", "Space above and below", "space_down", display.space_down, parts=("space",)),
     }
     inside = {
-        a: book.add(one.size(a) + 2 * space[a], f"frame.inside.{a}", f"Inside {a}", parts=("rail",), grain="wood")
-        for a in AXES
+        a: book.add(one.size(a) + 2 * space[a], f"frame.inside.{a}", f"Inside {a}", parts=("rail",), grain="wood") for a in AXES
     }
-    outside = {
-        a: book.add(inside[a] + 2 * face, f"frame.outside.{a}", f"Outside {a}", parts=("rail",), grain="wood")
-        for a in AXES
-    }
+    outside = {a: book.add(inside[a] + 2 * face, f"frame.outside.{a}", f"Outside {a}", parts=("rail",), grain="wood") for a in AXES}
     square(context, "frame", "outside", outside, "rail")
     d = chosen(context, "rod.diameter", "Rod, diameter", "diameter", display.diameter, parts=("rod",))
     play = chosen(context, "rod.play", "Play of the rod in its hole", "play", display.play, parts=("rod",))
     if display.into_rail is not None:
-        into_rail = chosen(
-            context, "rod.into_rail", "Hole in the rail, deep", "into_rail", display.into_rail, parts=("rod",)
-        )
+        into_rail = chosen(context, "rod.into_rail", "Hole in the rail, deep", "into_rail", display.into_rail, parts=("rod",))
     else:
-        into_rail = book.add(d * DEEP, "rod.into_rail", "Hole in the rail, deep", parts=("rod",), grain="depth")
-    into_thing = chosen(
-        context, "rod.into_thing", "Held in the thing by", "into_thing", display.into_thing, parts=("rod",)
-    )
+        into_rail = book.add(
+            d * context.shop.rules.rod_deep, "rod.into_rail", "Hole in the rail, deep", parts=("rod",), grain="depth"
+        )
+    into_thing = chosen(context, "rod.into_thing", "Held in the thing by", "into_thing", display.into_thing, parts=("rod",))
     hole = book.add(d + play, "rod.hole", "Drill for", parts=("rod",), grain="depth")
-    edge = book.add(
-        height / 2, "rod.edge", "Hole’s middle from the front of the rail", parts=("rod", "rail"), grain="depth"
-    )
+    edge = book.add(height / 2, "rod.edge", "Hole’s middle from the front of the rail", parts=("rod", "rail"), grain="depth")
     thing_edge = book.add(
-        one.sized.front / 2,
-        "rod.thing.edge",
-        "Hole’s middle from the thing’s edge",
-        parts=("rod", one.part),
-        grain="depth",
+        one.sized.front / 2, "rod.thing.edge", "Hole’s middle from the thing’s edge", parts=("rod", one.part), grain="depth"
     )
     left = book.add(face - into_rail, "rod.rail.left", "Wood left behind the hole", parts=("rail",), grain="depth")
     rods = [_rod(context, spot, one, inside, outside, into_rail, into_thing) for spot in SPOTS[display.rods]]
     longest = max((r.way.value for r in rods if r.way is not None), default=Fraction(0))
-    moves = book.add(
-        play * (1 + longest / into_rail.value), "rod.moves", "The thing can move by", parts=("rod",), grain="depth"
-    )
+    moves = book.add(play * (1 + longest / into_rail.value), "rod.moves", "The thing can move by", parts=("rod",), grain="depth")
     weights = (
         rails_weight(context, outside, face, face.value * height.value, moulding.wood),
         object_weight(one.part, one.item.name, one.sized.weight_kg, one.item.weight is None),
-    )  # fmt: skip
+    )
     bears = _bears(context, one, rods, d, into_thing)
     if (glued := _glued(context, one, rods, d, into_rail)) is not None:
         bears.append(glued)
     return Sizes(
-        one,
-        laid[1:],
-        moulding,
-        found is None,
-        face,
-        height,
-        inside,
-        outside,
-        d,
-        play,
-        into_rail,
-        into_thing,
-        hole,
-        edge,
-        thing_edge,
-        left,
-        moves,
-        rods,
-        bears,
-        weights,
+        one=one,
+        more=laid[1:],
+        moulding=moulding,
+        missing=found is None,
+        face=face,
+        rail_height=height,
+        inside=inside,
+        outside=outside,
+        diameter=d,
+        play=play,
+        into_rail=into_rail,
+        into_thing=into_thing,
+        hole=hole,
+        edge=edge,
+        thing_edge=thing_edge,
+        left_in_rail=left,
+        moves=moves,
+        rods=rods,
+        bears=bears,
+        weights=weights,
     )
 
 
@@ -247,57 +230,44 @@ def _rod(
         way = book.add(read, f"{part}.way", f"{word.capitalize()}, way to the thing", parts=(part,))
     if spot.does == "hangs":
         length = book.add(
-            way + into_rail,
-            f"{part}.length",
-            f"{word.capitalize()} wire, from the back of its hole",
-            parts=(part,),
-            grain="depth",
+            way + into_rail, f"{part}.length", f"{word.capitalize()} wire, from the back of its hole", parts=(part,), grain="depth"
         )
     elif display.into == "clamp":
-        pad = rule(PAD, "Pad of the clamp", "rods", "depth")
+        pad = ruled(context, "clamp_pad", "Pad of the clamp")
         length = book.add(
-            into_rail + way - pad,
-            f"{part}.length",
-            f"{word.capitalize()} rod, up to the pad",
-            parts=(part,),
-            grain="wood",
+            into_rail + way - pad, f"{part}.length", f"{word.capitalize()} rod, up to the pad", parts=(part,), grain="wood"
         )
     else:
-        length = book.add(
-            into_rail + way + into_thing, f"{part}.length", f"{word.capitalize()} rod", parts=(part,), grain="wood"
-        )
+        length = book.add(into_rail + way + into_thing, f"{part}.length", f"{word.capitalize()} rod", parts=(part,), grain="wood")
     end = (x + ux * run, y + uy * run)
     for axis_, value, middle, where in (("x", end[0], cx, "right of"), ("y", end[1], cy, "below")):
         met = Fraction(round((value - middle) * 100), 100)
-        read = leaf(
-            met, f"meets:{spot.key}:{axis_}", f"{word}, {where} its middle", "setting", source="rays", grain="depth"
-        )
+        read = leaf(met, f"meets:{spot.key}:{axis_}", f"{word}, {where} its middle", "setting", source="rays", grain="depth")
         label = f"{word.capitalize()}, meets the thing {where} its middle"
         book.add(read, f"{part}.meets.{axis_}", label, parts=(part, one.part))
     return Rod(spot, offset, at, way, length, angle, (x, y), end)
-
-
-# Wood glue in a close hole, N/mm² of its wall: a house figure, far under what the glue’s maker says.
-GLUE = Fraction(1)
 
 
 def _glued(context: SuspendedContext, one: Laid, rods: list[Rod], d: Dim, into_rail: Dim) -> Bears | None:
     """What the glue in the rails bears along the rods, if they are glued: all of the weight on one rod, as it may come."""
     if context.display.held != "glued" or not rods:
         return None
-    factor, weight = Fraction(context.shop.rules.factor), newtons(one.sized.weight_kg)
-    bears = PI * d.value * into_rail.value * GLUE / factor
+    factor, weight = context.rule("factor"), newtons(one.sized.weight_kg)
+    bears = PI * d.value * into_rail.value * context.rule("rod_glue") / factor
     context.book.add_quantity(
-        "rod.glue", "Glue in one hole bears", show_force(bears),
-        context.speak.say(f"π × {{}} × {{}} × {figures(GLUE)} N/mm² ÷ factor {figures(factor)}", d, into_rail),
-        (f"it may have to bear the whole, {figures(weight)} N",), parts=("rod",),
-    )  # fmt: skip
+        "rod.glue",
+        "Glue in one hole bears",
+        show_force(bears),
+        context.speak.say(f"π × {{}} × {{}} × {figures(context.rule('rod_glue'))} N/mm² ÷ factor {figures(factor)}", d, into_rail),
+        (f"it may have to bear the whole, {figures(weight)} N",),
+        parts=("rod",),
+    )
     return Bears("sticks", weight / bears, None)
 
 
 def _bears(context: SuspendedContext, one: Laid, rods: list[Rod], d: Dim, into_thing: Dim) -> list[Bears]:
     """What bends, what is pressed, what hangs: the most loaded of each."""
-    book, display, factor = context.book, context.display, Fraction(context.shop.rules.factor)
+    book, display, factor = context.book, context.display, context.rule("factor")
     weight = newtons(one.sized.weight_kg)
     found = []
     for does in ("bends", "stands", "hangs"):
@@ -318,36 +288,33 @@ def _bears(context: SuspendedContext, one: Laid, rods: list[Rod], d: Dim, into_t
                 "Bending of the rod",
                 plain_quantity(f"{figures(stress)} N/mm²"),
                 context.speak.say(f"32 × {figures(each)} N × {{}} ÷ (π × {{}}³)", arm, d.value),
-                (
-                    f"{LABELS[display.stuff]} bears {STRENGTH[display.stuff]}; ÷ factor {figures(factor)} is {figures(allowed)}",
-                ),
+                (f"{LABELS[display.stuff]} bears {STRENGTH[display.stuff]}; ÷ factor {figures(factor)} is {figures(allowed)}",),
                 parts=parts,
             )
-            sag = book.add(
-                sagging(each, reach, d, display.stuff), "rod.sag", "The rod’s end sags by", parts=parts, grain="fine"
-            )
-            found.append(Bears(does, stress / allowed, sag))
+            sag = book.add(sagging(each, reach, d, display.stuff), "rod.sag", "The rod’s end sags by", parts=parts, grain="fine")
+            # By the third power of its thickness, and by its strength.
+            found.append(Bears(does, stress / allowed, sag, _bent(each, arm, factor)))
         elif does == "stands":
             least = max(worst.way.value, Fraction(1))
-            bears = buckles(least, d.value, display.stuff) / factor
+            gives, pressed = buckles(least, d.value, display.stuff), crushes(d.value, display.stuff)
+            bears = min(gives, pressed) / factor
             book.add_quantity(
                 "rod.pressed",
                 "A rod stands",
                 show_force(bears),
-                (f"π² × E × I ÷ (4 × length²) ÷ factor {figures(factor)}; it has to bear {figures(each)} N",),
+                (
+                    f"bending away π² × E × I ÷ (4 × length²) = {figures(gives)} N, crushed π ÷ 4 × d² × {CRUSHES[display.stuff]} = {figures(pressed)} N",
+                ),
+                (f"the smaller ÷ factor {figures(factor)}; it has to bear {figures(each)} N",),
                 parts=parts,
             )
-            found.append(Bears(does, each / bears, None))
+            found.append(Bears(does, each / bears, None, _pressed(each, least, factor)))
         else:
             # A wire that leans pulls harder: its angle is from its rail.
             slope = Fraction(round(math.sin(math.radians(max(worst.angle, 1))) * 1000), 1000)
-            tension, rated = each / slope, newtons(Fraction(display.wire))
+            tension, rated = each / slope, newtons(exact(display.wire))
             book.add_quantity(
-                "wire.tension",
-                "Pull in each wire",
-                show_force(tension),
-                (f"{figures(each)} N ÷ sin {worst.angle}°",),
-                parts=parts,
+                "wire.tension", "Pull in each wire", show_force(tension), (f"{figures(each)} N ÷ sin {worst.angle}°",), parts=parts
             )
             book.add_quantity(
                 "wire.bears",
@@ -358,3 +325,11 @@ def _bears(context: SuspendedContext, one: Laid, rods: list[Rod], d: Dim, into_t
             )
             found.append(Bears(does, tension * factor / rated, None))
     return found
+
+
+def _bent(each: Fraction, arm: Fraction, factor: Fraction) -> Callable[[Fraction, Stuff], Fraction]:
+    return lambda d, stuff: bending_stress(each, arm, d) * factor / STRENGTH[stuff]
+
+
+def _pressed(each: Fraction, length: Fraction, factor: Fraction) -> Callable[[Fraction, Stuff], Fraction]:
+    return lambda d, stuff: each * factor / min(buckles(length, d, stuff), crushes(d, stuff))

@@ -11,7 +11,7 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from shadbo.core.document.decisions.canvas import OFFSET_MM, SHEET_MM, RabbetFrame, StockKey
-from shadbo.core.document.readings import Part
+from shadbo.core.document.readings import Grade, Part
 from shadbo.core.quantity.fields import LengthField
 
 SIGHT_MM = Annotated[Decimal, LengthField.between("Sight size", "20", "4000")]
@@ -84,7 +84,8 @@ class Boxed(Part):
     weighting: Literal["equal", "bottom"] = "equal"
     edges: Literal["bordered", "lapped"] = "bordered"
     layout: Layout = Layout()
-    glazing: Literal["glass", "acrylic", "coated", "none"] = "glass"
+    glazing: Literal["auto", "glass", "acrylic", "coated", "none"] = "glass"
+    grade: Grade = "plain"
     glazing_thickness: SHEET_MM | None = None
     clearance: AIR_MM | None = None
     spacer: SPACER_MM | None = None

@@ -7,7 +7,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, model_validator
 
-from shadbo.core.document.readings import Diagonals, HeightStations, Part, WidthStations
+from shadbo.core.document.readings import Diagonals, Grade, HeightStations, Part, WidthStations
 from shadbo.core.quantity.fields import LengthField
 
 FACE_MM = Annotated[Decimal, LengthField.between("Face", "3", "200")]
@@ -152,9 +152,10 @@ class OnBoard(Part):
     frame: RabbetFrame
     border: BORDER_MM | None = None
     placing: Placing = Placing()
-    edge: Literal["shown", "backing", "mat", "trimmed"] = "shown"
+    edge: Literal["shown", "raised", "backing", "mat", "trimmed"] = "shown"
     overlap: OVERLAP_MM = Decimal(5)
-    glazing: Literal["none", "glass", "acrylic"] = "glass"
+    glazing: Literal["auto", "none", "glass", "acrylic", "coated"] = "glass"
+    grade: Grade = "plain"
 
 
 class PictureFile(Part):

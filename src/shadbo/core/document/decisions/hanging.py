@@ -20,7 +20,7 @@ WALL_MM = Annotated[Decimal, LengthField.between("Wall", "300", "20000")]
 FURNITURE_MM = Annotated[Decimal, LengthField.between("Furniture, high", "0", "2500")]
 PIECE_MM = Annotated[Decimal, LengthField.between("Piece beside it", "50", "5000")]
 
-How = Literal["auto", "one", "wire", "rings", "cleat"]
+How = Literal["auto", "one", "wire", "rings", "cleat", "stand"]
 
 
 class Beside(Part):
@@ -57,7 +57,5 @@ class Hang(Part):
     wire: Literal[10, 20, 30, 45, 70] | None = None
     eye_line: EYE_LINE_MM | None = None
     strainer: bool = False
-    joint: Literal["auto", "glue", "spline", "biscuit_0", "biscuit_10", "biscuit_20", "dowel", "wedge", "bracket"] = (
-        "auto"
-    )
+    joint: Literal["auto", "glue", "spline", "biscuit_0", "biscuit_10", "biscuit_20", "dowel", "wedge", "bracket"] = "auto"
     wall: Wall = Wall()

@@ -10,7 +10,7 @@ from pydantic import Field, model_validator
 from shadbo.core.document.decisions.boxes import EDGE_BORDER_MM, Layout
 from shadbo.core.document.decisions.canvas import SHEET_MM
 from shadbo.core.document.items import ItemKey
-from shadbo.core.document.readings import Part
+from shadbo.core.document.readings import Grade, Part
 from shadbo.core.quantity.fields import LengthField
 
 WALL_MM = Annotated[Decimal, LengthField.between("Wall", "8", "120")]
@@ -72,7 +72,8 @@ class LayeredBox(Part):
     front: FRONT_MM = Decimal(6)
     border: EDGE_BORDER_MM = Decimal(40)
     layout: Layout = Layout()
-    glazing: Literal["glass", "acrylic"] = "glass"
+    glazing: Literal["auto", "glass", "acrylic"] = "glass"
+    grade: Grade = "plain"
     clearance: CLEAR_MM = Decimal(6)
     floors: Annotated[list[Floor], Field(min_length=2, max_length=6)] = [
         Floor(kind="glass", thickness=Decimal(2)),

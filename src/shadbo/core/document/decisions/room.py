@@ -15,12 +15,14 @@ Hours = Literal[1, 2, 4, 6, 8, 10, 12, 24]
 
 
 class Room(Part):
-    """Its usual winter and summer, its light (None: nobody said), and what kind of room it is."""
+    """Its usual winter and summer, its light (None: nobody said), what kind of room it is, whether it hangs over a bed, and on what wall."""
 
     kind: Literal["living", "child", "passage", "bath", "public"] = "living"
     winter_c: Celsius = 20
     winter_rh: Percent = 35
     summer_c: Celsius = 24
     summer_rh: Percent = 65
+    over_bed: bool = False
+    wall: Literal["unknown", "plasterboard", "brick", "concrete", "wood", "lath"] = "unknown"
     lux: Lux | None = None
     hours: Hours = 4

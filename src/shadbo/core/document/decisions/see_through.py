@@ -8,7 +8,7 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from shadbo.core.document.decisions.canvas import BORDER_MM, SHEET_MM, RabbetFrame
-from shadbo.core.document.readings import Part
+from shadbo.core.document.readings import Grade, Part
 from shadbo.core.quantity.fields import LengthField
 
 CLIP_MM = Annotated[Decimal, LengthField.between("Clips apart", "40", "1000")]
@@ -28,7 +28,8 @@ class SeeThrough(Part):
     frame: RabbetFrame
     border: BORDER_MM = Decimal(60)
     sheets: Literal[1, 2] = 2
-    glazing: Literal["glass", "acrylic"] = "glass"
+    glazing: Literal["auto", "glass", "acrylic"] = "glass"
+    grade: Grade = "plain"
     thickness: SHEET_MM | None = None
     kept: Literal["tabs", "clips"] = "tabs"
     spacing: CLIP_MM | None = None

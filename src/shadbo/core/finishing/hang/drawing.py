@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from typing import Any
 
-from shadbo.core.contract.display import Carcass, Context
+from shadbo.core.contract.display import Carcass, ViewOf
 from shadbo.core.contract.views import Drawing, View
-from shadbo.core.finishing.hang.joints import BISCUITS
+from shadbo.core.finishing.hang.joints import BISCUITS, Joint
 from shadbo.core.finishing.hang.sizes import Hung
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.sums import Dim
 
 HALF = Fraction(1, 2)
@@ -40,9 +39,7 @@ def on_the_back(view: View, hung: Hung, outside: tuple[Dim, Dim]) -> View:
         drawing.measure("hang.top", "y", 0, hung.top.value, 0, "left", 1, STAGE, "")
     else:
         high, long = Fraction(30), w * Fraction(7, 10)
-        drawing.box(
-            "hang.hook", "Cleat, its lower edge slanted", "wood", middle - long * HALF, hung.top.value, long, high
-        )
+        drawing.box("hang.hook", "Cleat, its lower edge slanted", "wood", middle - long * HALF, hung.top.value, long, high)
         drawing.box(
             "hang.hook",
             "Strip of the same thickness, so that it hangs straight",
@@ -57,11 +54,13 @@ def on_the_back(view: View, hung: Hung, outside: tuple[Dim, Dim]) -> View:
     return replace(view, shapes=(*view.shapes, *done.shapes), dimensions=(*view.dimensions, *done.dimensions))
 
 
-def joint_view(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> View | None:
-    """A corner from behind with what holds its mitre."""
-    joint = hung.joint
-    if joint is None:
-        return None
+def joint_views(carcass: Carcass, joint: Joint | None) -> tuple[ViewOf, ...]:
+    """A corner from behind, of a frame whose mitres are still to be made."""
+    return (ViewOf("joint", lambda: _joint(carcass, joint)),) if joint is not None else ()
+
+
+def _joint(carcass: Carcass, joint: Joint) -> View:
+    """What holds the mitre."""
     face = carcass.face.value
     size = face * 3
     drawing = Drawing("joint", f"Mitre: {joint.label}{', ' + joint.size if joint.size else ''}", size, size)
@@ -70,12 +69,9 @@ def joint_view(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> View
     cx = cy = face * HALF
     if joint.key in BISCUITS:
         long, wide, _ = BISCUITS[joint.key]
-        along, across = Fraction(long) * Fraction(3536, 10000), Fraction(wide) * Fraction(3536, 10000)
+        along, across = Fraction(long) * Fraction(3536, 10000), exact(wide) * Fraction(3536, 10000)
         # Across the mitre its length lies along the cut, its width into both rails.
-        points = [
-            (cx + sx * along + sy * across, cy + sx * along - sy * across)
-            for sx, sy in ((-1, 0), (0, 1), (1, 0), (0, -1))
-        ]
+        points = [(cx + sx * along + sy * across, cy + sx * along - sy * across) for sx, sy in ((-1, 0), (0, 1), (1, 0), (0, -1))]
         drawing.polygon("joint", joint.label, "strip", points)
     elif joint.key == "dowel":
         for t in (Fraction(1, 3), Fraction(2, 3)):

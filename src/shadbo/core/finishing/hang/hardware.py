@@ -1,17 +1,17 @@
-"""Ways of hanging: what each is for, up to what weight and width (common practice, handbook section 11)."""
+"""Ways of hanging: what each is for, up to what weight and width (common practice)."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 from shadbo.core.science.withdrawal import Fastener, screw_diameter
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Hanger:
-    """``kg`` and ``wide`` (mm): up to what it is used; None where nothing bounds it."""
+    """``kg`` and ``wide`` (mm): up to what it is used; None where nothing bounds it. ``does``: by the names the rules of judgement know."""
 
     key: str
     label: str
@@ -19,20 +19,37 @@ class Hanger:
     kg: Fraction | None
     wide: Fraction | None
     hooks: int
+    does: str
 
 
 HANGERS: Mapping[str, Hanger] = {
     h.key: h
     for h in (
-        Hanger("one", "One hanger, centred", "sawtooth, keyhole or a hole drilled at a slant", Fraction(2), Fraction(400), 1),
-        Hanger("wire", "Rings and wire", "forgives a hook a little out of place", Fraction(15), Fraction(1000), 1),
-        Hanger("rings", "Rings on two hooks", "no wire: it can’t tip or swing", Fraction(40), None, 2),
-        Hanger("cleat", "A cleat", "a pair of slanted strips, one on the wall", None, None, 2),
+        Hanger(
+            "one",
+            "One hanger, centred",
+            "sawtooth, keyhole or a hole drilled at a slant",
+            Fraction(2),
+            Fraction(400),
+            1,
+            "one_point one_hook",
+        ),
+        Hanger(
+            "wire",
+            "Rings and wire",
+            "forgives a hook a little out of place",
+            Fraction(15),
+            Fraction(1000),
+            1,
+            "two_points one_hook",
+        ),
+        Hanger("rings", "Rings on two hooks", "no wire: it can’t tip or swing", Fraction(40), None, 2, "two_points two_hooks"),
+        Hanger("cleat", "A cleat", "a pair of slanted strips, one on the wall", None, None, 2, "two_points two_hooks"),
     )
-}  # fmt: skip
+}
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Fastened:
     """What a hanger is fastened to the frame with: how many, and how (mm). ``bite`` is the most; a thin rail leaves less."""
 
@@ -49,8 +66,12 @@ FASTENED: Mapping[str, Fastened] = {
     "rings": Fastened("screw", 2, screw_diameter(6), Fraction(12), "#6 screws"),
     "cleat": Fastened("screw", 4, screw_diameter(8), Fraction(20), "#8 screws"),
 }
-# Screws into rails never come out of the face: so much wood stays before their points.
-BEFORE_POINT = Fraction(4)
-# Two-hole rings, which do not swivel, from this weight.
-TWO_HOLE = Fraction(5)
-TWO_PEOPLE = Fraction(23)
+
+# What a fixing in each wall is, and who knows what it bears (common practice; the maker’s figure and local codes decide).
+WALLS: Mapping[str, tuple[str, str]] = {
+    "plasterboard": ("Plasterboard", "into a stud where there is one; else a cavity anchor, by its maker’s figure for this board"),
+    "brick": ("Brick", "a nylon plug and screw, drilled into the brick and not the joint"),
+    "concrete": ("Concrete", "a plug and screw, drilled with hammer; no nail holds"),
+    "wood": ("Wood", "a wood screw into a stud or a solid board, drilled first"),
+    "lath": ("Lath and plaster", "into a stud, or a toggle behind the lath; no hammer, the plaster comes away"),
+}

@@ -1,4 +1,4 @@
-"""What holds the mitres, by weight, rail and wood (handbook section 11).
+"""What holds the mitres, by weight, rail and wood.
 
 A biscuit’s slot: half the biscuit’s width and 3 mm must lie within the wood of the mitre, and it stays 6 mm from the face.
 """
@@ -6,23 +6,18 @@ A biscuit’s slot: half the biscuit’s width and 3 mm must lie within the wood
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.document.rules import Rules
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.record import record
 
 # Length, width and thickness of biscuits (mm).
-BISCUITS: Mapping[str, tuple[int, int, int]] = {
-    "biscuit_0": (47, 15, 4),
-    "biscuit_10": (53, 19, 4),
-    "biscuit_20": (56, 23, 4),
-}
-BEHIND, FROM_FACE = Fraction(3), Fraction(6)
-GLUE_UP_TO, GLUE_WIDE = Fraction(2), Fraction(12)
-# A dowel is about a third of the rail thick, and as deep as two and a half times that each side.
+BISCUITS: Mapping[str, tuple[int, int, int]] = {"biscuit_0": (47, 15, 4), "biscuit_10": (53, 19, 4), "biscuit_20": (56, 23, 4)}
+SQRT2 = Fraction(1414, 1000)
 DOWELS = (4, 5, 6, 8, 10, 12)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Joint:
     """One way of holding a mitre: whether it fits the rail and bears the weight, and why; ``size`` in words."""
 
@@ -34,54 +29,63 @@ class Joint:
     rank: int
 
 
-def joints_for(face: Fraction, solid: Fraction, kg: Fraction) -> list[Joint]:
+def joints_for(rules: Rules, face: Fraction, solid: Fraction, kg: Fraction) -> list[Joint]:
     """Every joint held against a rail: its face, the solid wood front to back beside the rabbet (mm), and the whole weight.
 
     The mitre’s own length is the face × √2.
     """
-    mitre = face * Fraction(1414, 1000)
-    found = [
+    mitre = face * SQRT2
+    behind, before = exact(rules.biscuit_behind), exact(rules.biscuit_face)
+    light = kg <= exact(rules.glue_alone_up_to) and face > exact(rules.glue_alone_face)
+    found = [Joint("glue", "Glue alone", light, f"for light frames, and rails over {rules.glue_alone_face} mm wide", "", 3)]
+    found.append(
         Joint(
-            "glue",
-            "Glue alone",
-            kg <= GLUE_UP_TO and face > GLUE_WIDE,
-            "for light frames, and rails over 12 mm wide",
-            "",
-            3,
+            "spline",
+            "Splines across the corner",
+            solid >= exact(rules.spline_from),
+            f"slots at a third and two thirds of the height, in any rail from {rules.spline_from} mm",
+            f"{max(2, round(float(solid) / 6))} mm thick, {'two' if solid >= 20 else 'one'}",
+            2,
         )
-    ]
-    found.append(Joint("spline", "Splines across the corner", solid >= 8, "slots at a third and two thirds of the height, in any rail from 8 mm",
-                       f"{max(2, round(float(solid) / 6))} mm thick, {'two' if solid >= 20 else 'one'}", 2))  # fmt: skip
+    )
     best = 0
     for key, (long, wide, thick) in BISCUITS.items():
-        fits = (
-            Fraction(wide, 2) + BEHIND <= face / 2 * Fraction(1414, 1000)
-            and solid >= 2 * FROM_FACE + thick
-            and long <= mitre
-        )
+        fits = Fraction(wide, 2) + behind <= mitre / 2 and solid >= 2 * before + thick and long <= mitre
         half = "" if not fits and long > mitre else f"{long} × {wide} × {thick} mm"
         why = (
-            f"half its width and 3 mm, {wide / 2 + 3:g} mm, lie in the wood"
+            f"half its width and {rules.biscuit_behind} mm, {wide / 2 + float(behind):g} mm, lie in the wood"
             if fits
             else f"{long} mm long, the mitre is {float(mitre):.0f}"
         )
         found.append(Joint(key, f"Biscuit #{key.rsplit('_', 1)[1]}", fits, why, half, 5 if fits else 0))
         best = max(best, int(fits))
-    dowel = next((d for d in reversed(DOWELS) if d * 3 <= min(solid, face)), 0)
-    found.append(Joint("dowel", "Dowels", dowel > 0, "two, a third of the rail thick" if dowel else "the rail is too thin for a dowel",
-                       f"{dowel} mm, {round(dowel * Fraction(5, 2))} mm deep each side" if dowel else "", 4 if dowel >= 6 else 1))  # fmt: skip
+    dowel = next((d for d in reversed(DOWELS) if d * rules.dowel_share <= min(solid, face)), 0)
     found.append(
-        Joint("wedge", "Underpin wedges", solid >= 10, "pressed in from behind, two a corner; quick", "two a corner", 2)
+        Joint(
+            "dowel",
+            "Dowels",
+            dowel > 0,
+            "two, a third of the rail thick" if dowel else "the rail is too thin for a dowel",
+            f"{dowel} mm, {round(dowel * exact(rules.dowel_deep))} mm deep each side" if dowel else "",
+            4 if dowel >= 6 else 1,
+        )
     )
     found.append(
-        Joint("bracket", "Corner brackets", True, "screwed on behind; seen from the back, for anything", "four", 1)
+        Joint(
+            "wedge",
+            "Underpin wedges",
+            solid >= exact(rules.wedge_from),
+            "pressed in from behind, two a corner; quick",
+            "two a corner",
+            2,
+        )
     )
+    found.append(Joint("bracket", "Corner brackets", True, "screwed on behind; seen from the back, for anything", "four", 1))
     return found
 
 
-def best_joint(face: Fraction, solid: Fraction, kg: Fraction) -> Joint:
-    """The joint for a weight: glue where that is enough; else the strongest that fits, largest biscuit first."""
-    found = joints_for(face, solid, kg)
+def best_joint(found: list[Joint]) -> Joint:
+    """The joint of those held against the rail: glue where that is enough; else the strongest that fits, largest biscuit first."""
     if found[0].fits:
         return found[0]
     return max((j for j in found[1:] if j.fits), key=lambda j: (j.rank, j.key))

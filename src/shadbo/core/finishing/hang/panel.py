@@ -9,11 +9,11 @@ from shadbo.core.contract.asking import choice, given, plain_length
 from shadbo.core.contract.checks import put
 from shadbo.core.contract.display import Carcass, Context, Panel
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, Option, Slide
-from shadbo.core.contract.steps import Step
 from shadbo.core.contract.terms import there
 from shadbo.core.document.decisions.hanging import Hang
-from shadbo.core.finishing.hang.hardware import HANGERS, TWO_HOLE, TWO_PEOPLE
-from shadbo.core.finishing.hang.sizes import HIDDEN, RINGS, WIRES, Hung
+from shadbo.core.finishing.hang.hardware import HANGERS
+from shadbo.core.finishing.hang.joints import Joint
+from shadbo.core.finishing.hang.sizes import RINGS, WIRES, Hung
 from shadbo.core.finishing.hang.wall import OnTheWall
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.lengths import as_decimal
@@ -22,61 +22,74 @@ from shadbo.core.quantity.sums import Dim
 MOST_BESIDE = 20
 
 
+STANDS = "stand"
+
+
+def how_it_hangs(context: Context[Any, Any], carcass: Carcass, suits: str) -> ChoiceInput:
+    """The hanger; or that it stands, and then no wall is planned."""
+    return choice(
+        context,
+        "/hang/how",
+        "Hung by",
+        "Hung by",
+        (
+            ("auto", ("As suits it",), (suits,)),
+            *((k, (HANGERS[k].label,), (HANGERS[k].detail,)) for k in carcass.hangs),
+            (STANDS, ("It stands",), ("on an easel back or a stand; no wall is planned",)),
+        ),
+        ("hang.hook",),
+        key="hang.how",
+        look="list",
+    )
+
+
 def hang_inputs(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> list[Input]:
     hang, show = context.piece.hang, context.shop.showing
     suits = hung.suits.label if hung.stiff else f"{hung.suits.label}: a wire would hang too flat or bend its stiles"
-    inputs: list[Input] = [choice(
-        "hang.how", "Hung by", "Hung by", "/hang/how", hang.how,
-        (("auto", ("As suits it",), (suits,)), *((k, (HANGERS[k].label,), (HANGERS[k].detail,)) for k in carcass.hangs)),
-        ("hang.hook",), look="list")]  # fmt: skip
+    inputs: list[Input] = [how_it_hangs(context, carcass, suits)]
     if hung.down is not None and hung.inset is not None:
         group = "Rings"
         inputs.append(
             choice(
-                "hang.school",
+                context,
+                "/hang/school",
                 "Down",
                 group,
-                "/hang/school",
-                hang.school,
                 (("third", ("A third",), ()), ("quarter", ("A quarter",), ())),
                 ("hang.ring",),
+                key="hang.school",
             )
         )
         inputs += [
             given(show, hung.down, group, pointer="/hang/down", optional=True),
             given(show, hung.inset, group, pointer="/hang/inset", optional=True),
         ]
-        inputs.append(
-            _ratings("hang.ring", "On the packet", group, "/hang/ring", hang.ring, hung.ring, RINGS, "hang.ring")
-        )
+        inputs.append(_ratings("hang.ring", "On the packet", group, "/hang/ring", hang.ring, hung.ring, RINGS, "hang.ring"))
     if hung.wire is not None and hung.slack is not None and hung.down is not None:
-        most = max(hung.down.value - HIDDEN / 2, Fraction(20))
+        most = max(hung.down.value - context.rule("hook_hidden") / 2, Fraction(20))
         slack = given(
-            show,
-            hung.slack,
-            "Wire",
-            pointer="/hang/slack",
-            optional=True,
-            hint=("Left empty: to 30°, or as far as stays hidden.",),
+            show, hung.slack, "Wire", pointer="/hang/slack", optional=True, hint=("Left empty: to 30°, or as far as stays hidden.",)
         )
         inputs.append(replace(slack, slide=Slide(5, int(most), int(round(hung.slack.value)))))
-        inputs.append(
-            _ratings("hang.wire", "On the packet", "Wire", "/hang/wire", hang.wire, hung.wire_rated, WIRES, "hang.wire")
+        inputs.append(_ratings("hang.wire", "On the packet", "Wire", "/hang/wire", hang.wire, hung.wire_rated, WIRES, "hang.wire"))
+    inputs.append(
+        choice(
+            context,
+            "/hang/strainer",
+            "Behind",
+            "Stiffness",
+            ((False, ("No strainer",), ()), (True, ("A strainer",), ("a rigid inner frame takes the pull",))),
+            ("rail",),
         )
-    inputs.append(choice("strainer", "Behind", "Stiffness", "/hang/strainer", hang.strainer,
-                         ((False, ("No strainer",), ()), (True, ("A strainer",), ("a rigid inner frame takes the pull",))), ("rail",)))  # fmt: skip
+    )
     return inputs
 
 
 def _ratings(
     key: str, label: str, group: str, pointer: str, now: int | None, used: int, values: tuple[int, ...], part: str
-) -> ChoiceInput:  # fmt: skip
-    options = [
-        Option("auto", ("As needed",), (f"{used} kg",) if now is None else (), now is None, (put(pointer, None),))
-    ]
-    options += [
-        Option(str(v), (f"{v} kg",), (), v == now, ({"op": "add", "path": pointer, "value": v},)) for v in values
-    ]
+) -> ChoiceInput:
+    options = [Option("auto", ("As needed",), (f"{used} kg",) if now is None else (), now is None, (put(pointer, None),))]
+    options += [Option(str(v), (f"{v} kg",), (), v == now, ({"op": "add", "path": pointer, "value": v},)) for v in values]
     return ChoiceInput(key, label, group, tuple(options), (part,), "menu")
 
 
@@ -85,18 +98,30 @@ def wall_inputs(context: Context[Any, Any], outside: tuple[Dim, Dim]) -> list[In
     inputs: list[Input] = [
         given(show, book["hang.eye_line"], group, pointer="/hang/eye_line", optional=True),
         given(show, book["wall.width"], group),
-        given(
-            show, book["wall.middle"], group, pointer="/hang/wall/middle", optional=True, label="Middle from the left"
-        ),
+        given(show, book["wall.middle"], group, pointer="/hang/wall/middle", optional=True, label="Middle from the left"),
         plain_length(show, wall.furniture, "/hang/wall/furniture", "Furniture below, high", group, ("furniture",)),
     ]
     if wall.beside:
+        inputs.append(replace(given(show, book["wall.gap"], group), slide=Slide(0, 500, int(round(book["wall.gap"].value)))))
         inputs.append(
-            replace(given(show, book["wall.gap"], group), slide=Slide(0, 500, int(round(book["wall.gap"].value))))
+            ChoiceInput(
+                "wall.columns",
+                "Hung in",
+                group,
+                tuple(
+                    Option(
+                        str(n),
+                        ("A row",) if n == 0 else (f"{n} across",),
+                        (),
+                        wall.columns == n,
+                        ({"op": "add", "path": "/hang/wall/columns", "value": n},),
+                    )
+                    for n in range(0, min(8, len(wall.beside) + 1))
+                ),
+                ("wall",),
+                "menu",
+            )
         )
-        inputs.append(ChoiceInput("wall.columns", "Hung in", group, tuple(
-            Option(str(n), ("A row",) if n == 0 else (f"{n} across",), (), wall.columns == n, ({"op": "add", "path": "/hang/wall/columns", "value": n},))
-            for n in range(0, min(8, len(wall.beside) + 1))), ("wall",), "menu"))  # fmt: skip
     for i, other in enumerate(wall.beside):
         where = f"/hang/wall/beside/{i}"
         inputs += [
@@ -135,29 +160,29 @@ def _whole(size: Dim) -> Fraction:
     return min(max(Fraction(round(size.value * 10), 10), Fraction(50)), Fraction(5000))
 
 
-def with_joint(context: Context[Any, Any], panel: Panel, hung: Hung) -> Panel:
+def with_joint(context: Context[Any, Any], panel: Panel, joint: Joint | None, joints: tuple[Joint, ...]) -> Panel:
     """The Cut stage with what holds the mitres."""
-    if hung.joint is None:
+    if joint is None:
         return panel
     now: Hang = context.piece.hang
     options = [
         Option(
             "auto",
             ("As suits it",),
-            (hung.joint.label + (f", {hung.joint.size}" if hung.joint.size else ""),) if now.joint == "auto" else (),
+            (joint.label + (f", {joint.size}" if joint.size else ""),) if now.joint == "auto" else (),
             now.joint == "auto",
             ({"op": "add", "path": "/hang/joint", "value": "auto"},),
         )
     ]
-    for joint in hung.joints:
-        said = f"{joint.size}: {joint.why}" if joint.size and joint.fits else joint.why
+    for one in joints:
+        said = f"{one.size}: {one.why}" if one.size and one.fits else one.why
         options.append(
             Option(
-                joint.key,
-                (joint.label,),
-                (said if joint.fits else f"won’t do: {said}",),
-                now.joint == joint.key,
-                ({"op": "add", "path": "/hang/joint", "value": joint.key},),
+                one.key,
+                (one.label,),
+                (said if one.fits else f"won’t do: {said}",),
+                now.joint == one.key,
+                ({"op": "add", "path": "/hang/joint", "value": one.key},),
             )
         )
     asked = ChoiceInput("joint", "Mitres held by", "Mitres", tuple(options), ("rail",), "list")
@@ -166,9 +191,7 @@ def with_joint(context: Context[Any, Any], panel: Panel, hung: Hung) -> Panel:
 
 def hang_figures(context: Context[Any, Any], wall: OnTheWall) -> tuple[str, ...]:
     # A piece that hangs alone has its hook told already.
-    what = (
-        ("hook", "middle", "hook.left", "hook.right") if len(wall.places) > 1 else ("middle", "hook.left", "hook.right")
-    )
+    what = ("hook", "middle", "hook.left", "hook.right") if len(wall.places) > 1 else ("middle", "hook.left", "hook.right")
     hooks = [f"wall.{i}.{w}" for i in range(len(wall.places)) for w in what]
     return there(
         context,
@@ -194,32 +217,3 @@ def hang_figures(context: Context[Any, Any], wall: OnTheWall) -> tuple[str, ...]
         "wall.total",
         "wall.bottom",
     )
-
-
-def hang_step(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Step:
-    """The last step: hardware on, marks on the wall, up."""
-    say, book = context.speak.say, context.book
-    longest = carcass.height.value - Fraction(context.shop.rules.face_clear)
-    if hung.down is not None and hung.inset is not None:
-        kind = "Two-hole rings, which don’t swivel," if hung.kg > TWO_HOLE else "Rings"
-        said = say(
-            f"{kind} rated {hung.ring} kg, {{}} down and {{}} in; screws no longer than {{}} in the rail. ",
-            hung.down,
-            hung.inset,
-            longest,
-        )
-        if hung.wire is not None:
-            said = (*said, *say(f"Wire rated {hung.wire_rated} kg, cut {{}}, its ends taped. ", book["hang.wire.cut"]))
-    elif hung.way.key == "one":
-        said = say("The hanger in the middle of the top rail, {} from both ends. ", hung.middle)
-    else:
-        said = say(
-            "The cleat {} below the top, its fellow on the wall level, a strip of the same thickness at the bottom. ",
-            hung.top,
-        )
-    hooks = "Hook" if hung.way.hooks == 1 else "Both hooks"
-    said = (*said, *say(f"{hooks} {{}} above the floor. Bumpers at the two lower corners.", hung.hook))
-    care = "The wall decides the anchor: cables and pipes looked for, the anchor maker’s rating, local codes; heavy or public pieces by somebody competent."
-    if hung.kg > TWO_PEOPLE:
-        care = f"Over {TWO_PEOPLE} kg: two people or a lift. " + care
-    return Step("hang", "Hang it", said, 25, gate=True, care=care, parts=("hang.hook", "hang.ring"))

@@ -7,16 +7,14 @@ from typing import Any
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Carcass, Context
-from shadbo.core.finishing.hang.hardware import HANGERS, TWO_PEOPLE
-from shadbo.core.finishing.hang.sizes import FROM_LIP, HIDDEN, RINGS, WIRES, Hung
+from shadbo.core.finishing.hang.hardware import HANGERS
+from shadbo.core.finishing.hang.joints import Joint
+from shadbo.core.finishing.hang.sizes import RINGS, THIRTY, WIRES, Hung
 from shadbo.core.finishing.hang.wall import OnTheWall
 from shadbo.core.finishing.hang.wire import wire_under
 from shadbo.core.framing.counting import figures, newtons
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.sums import Dim
-
-BENDS, SAGS, FLAT = Fraction(1), Fraction(1), Fraction(15)
-OVER_FURNITURE = Fraction(150)
 
 
 def number(field: str, value: int) -> dict[str, Any]:
@@ -28,11 +26,7 @@ def others(carcass: Carcass, hung: Hung, kg: Fraction, width: Fraction) -> list[
     ways = []
     for key in carcass.hangs:
         hanger = HANGERS[key]
-        if (
-            key != hung.way.key
-            and (hanger.kg is None or kg <= hanger.kg)
-            and (hanger.wide is None or width <= hanger.wide)
-        ):
+        if key != hung.way.key and (hanger.kg is None or kg <= hanger.kg) and (hanger.wide is None or width <= hanger.wide):
             ways.append(WayOut((f"Hang it by {hanger.label[0].lower()}{hanger.label[1:]}",), (put("/hang/how", key),)))
     return ways[:2]
 
@@ -43,9 +37,8 @@ def check(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tup
     if hung.wire is not None:
         _wire(context, carcass, hung, outside)
     _bending(context, carcass, hung, outside)
-    _joint(context, hung)
     _leaning(context, carcass, hung)
-    if hung.kg > TWO_PEOPLE:
+    if hung.kg > context.rule("two_people_over"):
         context.checks.add(
             "caution",
             "hang.two_people",
@@ -64,24 +57,27 @@ def _hanger(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: t
     if not heavy and not wide:
         return
     say = context.speak.say
-    over = (f"{figures(hung.kg)} kg is too much for {way.label[0].lower()}{way.label[1:]}: up to {figures(way.kg or Fraction(0))} kg.",) if heavy else say(
-        f"It is {{}} wide: {way.label[0].lower()}{way.label[1:]} goes up to {{}}.", width, way.wide or Fraction(0))  # fmt: skip
+    over = (
+        (
+            f"{figures(hung.kg)} kg is too much for {way.label[0].lower()}{way.label[1:]}: up to {figures(way.kg or Fraction(0))} kg.",
+        )
+        if heavy
+        else say(f"It is {{}} wide: {way.label[0].lower()}{way.label[1:]} goes up to {{}}.", width, way.wide or Fraction(0))
+    )
     ways = others(carcass, hung, hung.kg, width.value)
     last = (
         []
         if ways
-        else [
-            WayOut(
-                ("Hang it from a rail along its top, by somebody competent",), (put("/hang/how", carcass.hangs[-1]),)
-            )
-        ]
+        else [WayOut(("Hang it from a rail along its top, by somebody competent",), (put("/hang/how", carcass.hangs[-1]),))]
     )
     context.checks.add(
         "stop" if ways else "caution",
         "hang.limit",
         "hang",
         over,
-        why="One hanger to 2 kg and 400 mm, wire to 15 kg and a metre, above that two hooks or a cleat.",
+        why=context.speak.say(
+            "One hanger to 2 kg and {}, wire to 15 kg and a metre, above that two hooks or a cleat.", Fraction(400)
+        ),
         source_key="hanging",
         figure="weight.total",
         parts=("hang.hook",),
@@ -94,20 +90,25 @@ def _rings(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tu
         return
     say = context.speak.say
     load = newtons(hung.kg) / 2 if hung.wire is None else hung.wire.tension
-    bears = newtons(Fraction(hung.ring)) / context.shop.rules.factor
+    bears = newtons(exact(hung.ring)) / context.shop.rules.factor
     if load > bears:
-        enough = next((r for r in RINGS if newtons(Fraction(r)) / context.shop.rules.factor >= load), None)
+        enough = next((r for r in RINGS if newtons(exact(r)) / context.shop.rules.factor >= load), None)
         ways = [WayOut((f"Use rings rated {enough} kg",), (number("ring", enough),))] if enough else []
         if hung.wire is not None and "rings" in carcass.hangs and newtons(hung.kg) / 2 <= bears:
-            ways.append(
-                WayOut(("Hang the rings straight on two hooks: half the weight on each",), (put("/hang/how", "rings"),))
-            )
+            ways.append(WayOut(("Hang the rings straight on two hooks: half the weight on each",), (put("/hang/how", "rings"),)))
         if "cleat" in carcass.hangs and not enough:
             ways.append(WayOut(("Hang it by a cleat",), (put("/hang/how", "cleat"),)))
         context.checks.add(
-            "stop" if ways else "caution", "hang.ring.weak", "hang", (f"A ring rated {hung.ring} kg bears {figures(bears)} N here; it gets {figures(load)} N.",),
-            why=f"The rating on the packet ÷ {context.shop.rules.factor}.", source_key="rings", figure="hang.load", parts=("hang.ring",), ways=ways,
-        )  # fmt: skip
+            "stop" if ways else "caution",
+            "hang.ring.weak",
+            "hang",
+            (f"A ring rated {hung.ring} kg bears {figures(bears)} N here; it gets {figures(load)} N.",),
+            why=f"The rating on the packet ÷ {context.shop.rules.factor}.",
+            source_key="rings",
+            figure="hang.load",
+            parts=("hang.ring",),
+            ways=ways,
+        )
     if context.piece.hang.inset is not None and not 3 <= hung.inset.value <= carcass.solid.value - 3:
         context.checks.add(
             "stop",
@@ -138,67 +139,54 @@ def _wire(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tup
     assert hung.wire is not None and hung.slack is not None and hung.span is not None and hung.down is not None
     say, wire = context.speak.say, hung.wire
     factor = context.shop.rules.factor
-    rings = (
-        WayOut(("Hang the rings straight on two hooks",), (put("/hang/how", "rings"),))
-        if "rings" in carcass.hangs
-        else None
-    )
-    bears = newtons(Fraction(hung.wire_rated)) / factor
+    rings = WayOut(("Hang the rings straight on two hooks",), (put("/hang/how", "rings"),)) if "rings" in carcass.hangs else None
+    bears = newtons(exact(hung.wire_rated)) / factor
     if wire.tension > bears:
-        enough = next((w for w in WIRES if newtons(Fraction(w)) / factor >= wire.tension), None)
+        enough = next((w for w in WIRES if newtons(exact(w)) / factor >= wire.tension), None)
         ways = [WayOut((f"Use wire rated {enough} kg",), (number("wire", enough),))] if enough else []
         ways += [rings] if rings else []
         context.checks.add(
             "stop" if ways else "caution",
             "hang.wire.weak",
             "hang",
-            (
-                f"A wire rated {hung.wire_rated} kg bears {figures(bears)} N here; it is pulled with {figures(wire.tension)} N.",
-            ),
+            (f"A wire rated {hung.wire_rated} kg bears {figures(bears)} N here; it is pulled with {figures(wire.tension)} N.",),
             why=f"The tension × {factor}, against the rating on the packet.",
             source_key="wire-statics",
             figure="hang.wire.tension",
             parts=("hang.wire",),
             ways=ways,
         )
-    more = hung.down.value - HIDDEN
-    if wire.angle < FLAT:
+    more = hung.down.value - context.rule("hook_hidden")
+    if wire.angle < context.rule("wire_flattest"):
         times = wire.tension / newtons(hung.kg)
         ways = [rings] if rings else []
-        steeper = min(more, hung.span.value / 2 * Fraction(577, 1000))
-        if (
-            steeper > hung.slack.value + 1
-            and wire_under(hung.span, hung.slack * (steeper / hung.slack.value), hung.kg).angle >= FLAT
-        ):
+        steeper = min(more, hung.span.value / 2 * THIRTY)
+        if steeper > hung.slack.value + 1 and wire_under(
+            hung.span, hung.slack * (steeper / hung.slack.value), hung.kg
+        ).angle >= context.rule("wire_flattest"):
             ways.insert(
-                0,
-                WayOut(
-                    say("Give it {} of slack", Fraction(round(steeper))),
-                    (put("/hang/slack", Fraction(round(steeper))),),
-                ),
+                0, WayOut(say("Give it {} of slack", Fraction(round(steeper))), (put("/hang/slack", Fraction(round(steeper))),))
             )
         context.checks.add(
             "caution",
             "hang.wire.flat",
             "hang",
-            (
-                f"The wire is nearly level, {float(wire.angle):.0f}°: each side is pulled with {float(times):.1f} times the weight.",
-            ),
+            (f"The wire is nearly level, {float(wire.angle):.0f}°: each side is pulled with {float(times):.1f} times the weight.",),
             why="At 30° each side carries the whole weight, at 15° 1.93 times.",
             source_key="wire-statics",
             figure="hang.wire.angle",
             parts=("hang.wire",),
             ways=ways,
         )
-    if hung.top.value < HIDDEN:
+    if hung.top.value < context.rule("hook_hidden"):
         ways = []
         if more >= 10:
             ways.append(WayOut(say("Less slack, {}", more), (put("/hang/slack", more),)))
-        lower = HIDDEN + hung.slack.value
+        lower = context.rule("hook_hidden") + hung.slack.value
         if lower <= outside[1].value / 2:
             ways.append(WayOut(say("Rings {} down", lower), (put("/hang/down", lower),)))
         ways += [rings] if rings else []
-        shows = hung.top.value < FROM_LIP
+        shows = hung.top.value < context.rule("ring_from_lip")
         context.checks.add(
             "stop" if shows and ways else "caution",
             "hang.shows",
@@ -206,7 +194,7 @@ def _wire(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tup
             say("The hook stands {} above the frame.", -hung.top.value)
             if hung.top.value < 0
             else say("The hook sits {} below the top of the frame: it shows.", hung.top),
-            why=say("At least {} below it stays hidden.", HIDDEN),
+            why=say("At least {} below it stays hidden.", context.rule("hook_hidden")),
             source_key="hanging",
             figure="hang.top",
             parts=("hang.hook",),
@@ -217,7 +205,7 @@ def _wire(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tup
 def _bending(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
     say = context.speak.say
     strainer = WayOut(("Put a strainer behind: a rigid inner frame",), (put("/hang/strainer", True),))
-    if hung.stile_bends is not None and hung.stile_bends.value > BENDS:
+    if hung.stile_bends is not None and hung.stile_bends.value > context.rule("stile_bends"):
         ways = [strainer] + [
             WayOut((f"Hang it by {HANGERS[k].label[0].lower()}{HANGERS[k].label[1:]}",), (put("/hang/how", k),))
             for k in ("rings", "cleat")
@@ -234,7 +222,7 @@ def _bending(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: 
             parts=("rail.left", "rail.right"),
             ways=ways,
         )
-    if hung.rail_sags is not None and hung.rail_sags.value > SAGS and not context.piece.hang.strainer:
+    if hung.rail_sags is not None and hung.rail_sags.value > context.rule("sags") and not context.piece.hang.strainer:
         context.checks.add(
             "caution",
             "hang.rail",
@@ -270,27 +258,22 @@ def _leaning(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> None:
     )
 
 
-def _joint(context: Context[Any, Any], hung: Hung) -> None:
-    joint = hung.joint
+def check_joint(context: Context[Any, Any], joint: Joint | None, joints: tuple[Joint, ...], kg: Fraction) -> None:
+    """The joint that was chosen has to fit the rail and bear the weight."""
     if joint is None or joint.fits:
         return
-    fitting = sorted((j for j in hung.joints if j.fits), key=lambda j: -j.rank)[:2]
+    fitting = sorted((j for j in joints if j.fits), key=lambda j: -j.rank)[:2]
     weak = joint.key == "glue"
     context.checks.add(
         "stop",
         "joint.fits",
         "cut",
-        (
-            f"{joint.label}: {'too weak for ' + figures(hung.kg) + ' kg or so narrow a rail' if weak else 'they do not fit this rail'}.",
-        ),
+        (f"{joint.label}: {'too weak for ' + figures(kg) + ' kg or so narrow a rail' if weak else 'they do not fit this rail'}.",),
         why=joint.why[0].upper() + joint.why[1:] + ".",
         source_key="joints",
         parts=("rail",),
         ways=[
-            WayOut(
-                (f"Use {j.label[0].lower()}{j.label[1:]}{', ' + j.size if j.size else ''}",),
-                (put("/hang/joint", j.key),),
-            )
+            WayOut((f"Use {j.label[0].lower()}{j.label[1:]}{', ' + j.size if j.size else ''}",), (put("/hang/joint", j.key),))
             for j in fitting
         ],
     )
@@ -309,14 +292,15 @@ def check_wall(context: Context[Any, Any], wall: OnTheWall, outside: tuple[Dim, 
         ways = []
         least = wall.gap.value + wall.over.value / max(1, wall.columns - 1) * 2 if wall.columns > 1 else Fraction(-1)
         if least >= 20:
-            ways.append(
-                WayOut(say("Hang them {} apart", Fraction(int(least))), (put("/hang/wall/gap", Fraction(int(least))),))
-            )
+            ways.append(WayOut(say("Hang them {} apart", Fraction(int(least))), (put("/hang/wall/gap", Fraction(int(least))),)))
         widths = [p.width.value for p in wall.places]
         width = context.book["wall.width"].value
-        middle = width / 2 if hang.wall.middle is None else Fraction(hang.wall.middle)
-        fits = [c for c in range(wall.columns - 1, 0, -1)
-                if -(-n // c) <= 4 and _across(widths, c, wall.gap.value) <= 2 * min(middle, width - middle)]  # fmt: skip
+        middle = width / 2 if hang.wall.middle is None else exact(hang.wall.middle)
+        fits = [
+            c
+            for c in range(wall.columns - 1, 0, -1)
+            if -(-n // c) <= 4 and _across(widths, c, wall.gap.value) <= 2 * min(middle, width - middle)
+        ]
         if fits:
             ways.append(WayOut((f"A grid, {fits[0]} across",), (number("wall/columns", fits[0]),)))
         if hang.wall.middle is not None and _across(widths, wall.columns, wall.gap.value) <= width:
@@ -332,9 +316,9 @@ def check_wall(context: Context[Any, Any], wall: OnTheWall, outside: tuple[Dim, 
             parts=("wall",),
             ways=ways,
         )
-    clear = wall.bottom.value - Fraction(hang.wall.furniture)
-    if hang.wall.furniture > 0 and clear < OVER_FURNITURE:
-        higher = Fraction(-(-(context.book["hang.eye_line"].value + OVER_FURNITURE - clear) // 10) * 10)
+    clear = wall.bottom.value - exact(hang.wall.furniture)
+    if hang.wall.furniture > 0 and clear < context.rule("over_furniture"):
+        higher = Fraction(-(-(context.book["hang.eye_line"].value + context.rule("over_furniture") - clear) // 10) * 10)
         ways = [WayOut(say("Eye line at {}", higher), (put("/hang/eye_line", higher),))] if higher <= 2200 else []
         context.checks.add(
             "caution",
@@ -343,7 +327,7 @@ def check_wall(context: Context[Any, Any], wall: OnTheWall, outside: tuple[Dim, 
             say("It hangs {} above the furniture.", clear)
             if clear >= 0
             else say("It reaches {} below the top of the furniture.", -clear),
-            why=say("About {} of wall between them.", OVER_FURNITURE),
+            why=say("About {} of wall between them.", context.rule("over_furniture")),
             source_key="eye-line",
             figure="wall.bottom",
             parts=("wall",),

@@ -2,29 +2,30 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Any
 
 from shadbo.core.contract.display import Carcass, Context, Reckoned
+from shadbo.core.contract.terms import ruled
 from shadbo.core.document.decisions.hanging import Hang
-from shadbo.core.finishing.hang.hardware import BEFORE_POINT, FASTENED, HANGERS, TWO_HOLE, Hanger
+from shadbo.core.finishing.hang.hardware import FASTENED, HANGERS, Hanger
 from shadbo.core.finishing.hang.joints import Joint, best_joint, joints_for
-from shadbo.core.finishing.hang.wire import TAIL, Wire, bends, rail_sags, stile_bends, wire_under
+from shadbo.core.finishing.hang.wire import Wire, bends, rail_sags, stile_bends, wire_under
 from shadbo.core.framing.counting import figures, newtons, show_force
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.judging.judging import Choice, ranked
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.masses import plain_quantity
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, leaf, rule
-from shadbo.core.science.timber import SOFTEST, gravity, stiffness
+from shadbo.core.science.timber import holding_gravity, stiffness
 from shadbo.core.science.withdrawal import withdrawal
 
-HIDDEN, FROM_LIP = Fraction(40), Fraction(15)
 # tan 30°, to a thousandth: what the slack is set to where there is room.
 THIRTY = Fraction(577, 1000)
 # tan 15°: flatter than that a wire is pulled with twice the weight.
 FIFTEEN = Fraction(268, 1000)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Hung:
     """How the piece hangs. ``way`` the hanger that is used, ``suits`` the one that suits it best, which is no wire
     where that would bend the stiles (not ``stiff``); ``top`` how far the hook is below the frame’s top."""
@@ -44,8 +45,6 @@ class Hung:
     top: Dim
     hook: Dim
     middle: Dim
-    joint: Joint | None
-    joints: tuple[Joint, ...]
     ring: int
     wire_rated: int
     leans: Fraction
@@ -57,30 +56,27 @@ RINGS, WIRES = (5, 10, 15, 25, 40, 60), (10, 20, 30, 45, 70)
 
 def rated(chosen: int | None, of: tuple[int, ...], force: Fraction, factor: int) -> int:
     """The rating (kg) that was chosen, else the least of the list that bears a force with the factor, else the most there is."""
-    return chosen or next((r for r in of if newtons(Fraction(r)) >= force * factor), of[-1])
+    return chosen or next((r for r in of if newtons(exact(r)) >= force * factor), of[-1])
 
 
 def suiting(
-    carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction
+    context: Context[Any, Any], carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction
 ) -> tuple[str, bool]:
     """The hanger that suits a weight and a width, of those the display allows; and False if a wire would have done but for the stiles it bends."""
-    able = (HANGERS[k] for k in carcass.hangs)
-    best = next(
-        (h.key for h in able if (h.kg is None or kg <= h.kg) and (h.wide is None or width <= h.wide)), carcass.hangs[-1]
+    able = [HANGERS[k] for k in carcass.hangs]
+    bear = [h for h in able if (h.kg is None or kg <= h.kg) and (h.wide is None or width <= h.wide)] or able[-1:]
+    # The simplest that bears it, unless the room asks for more.
+    judged = ranked(
+        (Choice(h.key, frozenset(h.does.split()), -n) for n, h in enumerate(bear)), context.needs, context.piece.practice
     )
-    if best == "wire" and "rings" in carcass.hangs and _would_bend(carcass, hang, kg, width, height, share):
+    best = judged[0].choice.key
+    if best == "wire" and "rings" in carcass.hangs and _would_bend(context, carcass, hang, kg, width, height, share):
         return "rings", False
     return best, True
 
 
 def _decided(
-    context: Context[Any, Any],
-    name: str,
-    label: str,
-    place: str,
-    value: Any,
-    follows: Dim | Fraction,
-    parts: tuple[str, ...],
+    context: Context[Any, Any], name: str, label: str, place: str, value: Any, follows: Dim | Fraction, parts: tuple[str, ...]
 ) -> Dim:
     """A length as it was typed, else as it follows."""
     pointer = f"/hang/{place}"
@@ -97,7 +93,7 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
     book, hang = context.book, context.piece.hang
     w, h = reckoned.outside
     share = Fraction(1, 3) if hang.school == "third" else Fraction(1, 4)
-    best, stiff = suiting(carcass, hang, kg, w.value, h.value, share)
+    best, stiff = suiting(context, carcass, hang, kg, w.value, h.value, share)
     key = hang.how if hang.how in carcass.hangs else best
     way = HANGERS[key]
     down = inset = span = slack = None
@@ -125,13 +121,7 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
         )
     middle = book.add(w / 2, "hang.middle", "Middle, from either side", parts=("hang.hook",), grain="wood")
     line = _decided(
-        context,
-        "hang.eye_line",
-        "Eye line above the floor",
-        "eye_line",
-        hang.eye_line,
-        Fraction(context.shop.rules.eye_line),
-        ("hang.hook",),
+        context, "hang.eye_line", "Eye line above the floor", "eye_line", hang.eye_line, context.rule("eye_line"), ("hang.hook",)
     )
     hook = book.add(line + h / 2 - top, "hang.hook", "Hook above the floor", parts=("hang.hook",), grain="wood")
     each = newtons(kg) / (2 if key in ("wire", "rings") else 1)
@@ -147,55 +137,46 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
     ring_rated = rated(hang.ring, RINGS, wire.tension if wire is not None else each, factor)
     wire_rated = rated(hang.wire, WIRES, wire.tension if wire is not None else Fraction(0), factor)
     sag = _rail(context, carcass, w)
-    joint, joints = _joint(context, carcass, kg)
     return Hung(
-        way,
-        HANGERS[best],
-        stiff,
-        carcass.hangs,
-        kg,
-        down,
-        inset,
-        span,
-        slack,
-        wire,
-        stile,
-        sag,
-        top,
-        hook,
-        middle,
-        joint,
-        joints,
-        ring_rated,
-        wire_rated,
-        leans,
-        held_out,
+        way=way,
+        suits=HANGERS[best],
+        stiff=stiff,
+        offered=carcass.hangs,
+        kg=kg,
+        down=down,
+        inset=inset,
+        span=span,
+        slack=slack,
+        wire=wire,
+        stile_bends=stile,
+        rail_sags=sag,
+        top=top,
+        hook=hook,
+        middle=middle,
+        ring=ring_rated,
+        wire_rated=wire_rated,
+        leans=leans,
+        held_out=held_out,
     )
 
 
-def _leans(
-    context: Context[Any, Any], carcass: Carcass, key: str, kg: Fraction, lever: Fraction
-) -> tuple[Fraction, Fraction]:
+def _leans(context: Context[Any, Any], carcass: Carcass, key: str, kg: Fraction, lever: Fraction) -> tuple[Fraction, Fraction]:
     """Its weight hangs half its depth before the wall: the hangers are drawn out of the wood by that, over the lever down to its lower edge.
 
     The pull on all of them and what all of them bear, newtons.
     """
     by, book, parts = FASTENED[key], context.book, ("hang.hook",)
-    many = by.count * (2 if key in ("wire", "rings") and kg >= TWO_HOLE else 1)
+    many = by.count * (2 if key in ("wire", "rings") and kg >= context.rule("two_hole_over") else 1)
     lever, half = max(lever, Fraction(10)), carcass.height.value / 2
     pull = newtons(kg) * half / lever
-    bite = max(min(by.bite, carcass.height.value - BEFORE_POINT), Fraction(1))
+    bite = max(min(by.bite, carcass.height.value - context.rule("face_clear")), Fraction(1))
     factor = context.shop.rules.factor
-    one = withdrawal(by.kind, gravity(carcass.wood or SOFTEST), by.diameter, bite, factor)
+    one = withdrawal(by.kind, holding_gravity(carcass.wood), by.diameter, bite, factor)
     book.add_quantity(
         "hang.out",
         "It leans forward: pull on the hangers",
         show_force(pull),
-        (
-            *context.speak.say(
-                f"{figures(newtons(kg))} N × {{}} (half its depth) ÷ {{}} (down to its lower edge)", half, lever
-            ),
-        ),
+        (*context.speak.say(f"{figures(newtons(kg))} N × {{}} (half its depth) ÷ {{}} (down to its lower edge)", half, lever),),
         parts=parts,
     )
     book.add_quantity(
@@ -211,38 +192,34 @@ def _leans(
     return pull, one.safe * many
 
 
-def usual_slack(span: Fraction, down: Fraction) -> Fraction:
+def usual_slack(span: Fraction, down: Fraction, hidden: Fraction) -> Fraction:
     """To thirty degrees, or as far as the hook stays hidden; whole mm."""
-    return Fraction(max(int(round(min(max(span, Fraction(10)) / 2 * THIRTY, max(down - HIDDEN - 5, Fraction(10))))), 5))
+    return Fraction(max(int(round(min(max(span, Fraction(10)) / 2 * THIRTY, max(down - hidden - 5, Fraction(10))))), 5))
 
 
-def _would_bend(carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction) -> bool:
-    """Whether a wire would hang nearly level or bend the stiles by more than a millimetre: then two hooks suit it better."""
+def _would_bend(
+    context: Context[Any, Any], carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction
+) -> bool:
+    """Whether a wire would hang nearly level or bend the stiles too far: then two hooks suit it better."""
     span, down = width - carcass.solid.value, height * share
-    slack = usual_slack(span, down)
+    slack = usual_slack(span, down, context.rule("hook_hidden"))
     if slack < span / 2 * FIFTEEN:
         return True
     pull = newtons(kg) * span / (4 * slack)
     bent = bends(pull, height, down, carcass.solid.value, carcass.height.value, stiffness(carcass.wood))
-    return bent > 1 and not hang.strainer
+    return bent > context.rule("stile_bends") and not hang.strainer
 
 
 def _wire(
     context: Context[Any, Any], hang: Hang, carcass: Carcass, kg: Fraction, down: Dim, span: Dim, height: Dim
 ) -> tuple[Dim, Wire, Dim]:
     book, parts = context.book, ("hang.wire",)
-    usual = usual_slack(span.value, down.value)
+    usual = usual_slack(span.value, down.value, context.rule("hook_hidden"))
     slack = _decided(context, "hang.slack", "Slack: the hook lifts the wire by", "slack", hang.slack, usual, parts)
     safe = span if span.value > 0 else book["hang.down"]
     wire = wire_under(safe, slack, kg)
     path = book.add(wire.path, "hang.wire.path", "Wire, ring to ring", parts=parts)
-    book.add(
-        path + 2 * rule(TAIL, "Tail at each ring", "hanging", "depth"),
-        "hang.wire.cut",
-        "Wire to cut",
-        parts=parts,
-        grain="wood",
-    )
+    book.add(path + 2 * ruled(context, "wire_tail", "Tail at each ring"), "hang.wire.cut", "Wire to cut", parts=parts, grain="wood")
     book.add_quantity(
         "hang.wire.angle",
         "Angle of the wire",
@@ -250,17 +227,21 @@ def _wire(
         ("atan(2 × slack ÷ span)",),
         parts=parts,
     )
-    book.add_quantity("hang.wire.tension", "Tension in the wire", show_force(wire.tension),
-                      (f"{figures(newtons(kg))} N ÷ (2 × sin {float(wire.angle):.1f}°)",), parts=parts)  # fmt: skip
     book.add_quantity(
-        "hang.wire.pull",
-        "It pulls each stile inward",
-        show_force(wire.pull),
-        ("tension × cos of the angle",),
+        "hang.wire.tension",
+        "Tension in the wire",
+        show_force(wire.tension),
+        (f"{figures(newtons(kg))} N ÷ (2 × sin {float(wire.angle):.1f}°)",),
         parts=parts,
     )
-    stile = stile_bends(wire.pull, height, down, carcass, stiffness(carcass.wood)) if not hang.strainer else rule(
-        Fraction(0), "A strainer takes the pull", "stile", "fine")  # fmt: skip
+    book.add_quantity(
+        "hang.wire.pull", "It pulls each stile inward", show_force(wire.pull), ("tension × cos of the angle",), parts=parts
+    )
+    stile = (
+        stile_bends(wire.pull, height, down, carcass, stiffness(carcass.wood))
+        if not hang.strainer
+        else rule(Fraction(0), "A strainer takes the pull", "stile", "fine")
+    )
     return slack, wire, book.add(stile, "hang.stile", "Each stile bends inward by", parts=("rail",))
 
 
@@ -272,12 +253,13 @@ def _rail(context: Context[Any, Any], carcass: Carcass, w: Dim) -> Dim | None:
     return context.book.add(sag, "hang.rail", "The bottom rail sags under the pack by", parts=("rail.bottom",))
 
 
-def _joint(context: Context[Any, Any], carcass: Carcass, kg: Fraction) -> tuple[Joint | None, tuple[Joint, ...]]:
+def joints_of(context: Context[Any, Any], carcass: Carcass, kg: Fraction) -> tuple[Joint | None, tuple[Joint, ...]]:
+    """The joint of a frame whose mitres are still to be made, and every one held against it; None where they hold already."""
     if not carcass.made:
         return None, ()
     behind = carcass.height.value - (carcass.front.value if carcass.front is not None else Fraction(0))
     solid = carcass.height.value if carcass.front is None else max(carcass.front.value, behind)
-    found = joints_for(carcass.face.value, solid, kg)
+    found = joints_for(context.shop.rules, carcass.face.value, solid, kg)
     asked = context.piece.hang.joint
-    chosen = next((j for j in found if j.key == asked), None) or best_joint(carcass.face.value, solid, kg)
+    chosen = next((j for j in found if j.key == asked), None) or best_joint(found)
     return chosen, tuple(found)

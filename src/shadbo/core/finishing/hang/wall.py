@@ -1,25 +1,25 @@
 """On the wall: this piece and what hangs beside it, in a row or a grid with equal gaps about the eye line; every mark from the floor and
-from the wall’s left edge (handbook section 11).
+from the wall’s left edge.
 
 hook above the floor = eye line + height / 2 − (hook below the frame’s top)
 """
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Any
 
-from shadbo.core.contract.display import Context
+from shadbo.core.contract.display import Context, ViewOf
 from shadbo.core.contract.views import Drawing, View
 from shadbo.core.finishing.hang.sizes import Hung
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, largest, leaf, smallest
 
 HALF = Fraction(1, 2)
 TALL = Fraction(2400)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Place:
     """One piece on the wall: where its left edge and its middle are from the wall’s left edge, its top above the floor, its hooks."""
 
@@ -34,7 +34,7 @@ class Place:
     hooks: tuple[Dim, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class OnTheWall:
     """All of them. ``over`` is what is left at the tighter edge of the wall, negative where they stand over it."""
 
@@ -66,8 +66,11 @@ def put_up(context: Context[Any, Any], hung: Hung, outside: tuple[Dim, Dim]) -> 
         )
     n = len(sizes)
     columns = min(wall.columns or n, n)
-    middle = given("middle", "Middle of all, from the wall’s left edge", wall.middle) if wall.middle is not None else book.add(
-        width / 2, "wall.middle", "Middle of all, from the wall’s left edge", parts=("wall",), grain="wood")  # fmt: skip
+    middle = (
+        given("middle", "Middle of all, from the wall’s left edge", wall.middle)
+        if wall.middle is not None
+        else book.add(width / 2, "wall.middle", "Middle of all, from the wall’s left edge", parts=("wall",), grain="wood")
+    )
     rows = [sizes[i : i + columns] for i in range(0, n, columns)]
     highs = [largest([h for _, _, h in row]) for row in rows]
     total_high = highs[0] * 1
@@ -84,25 +87,27 @@ def put_up(context: Context[Any, Any], hung: Hung, outside: tuple[Dim, Dim]) -> 
         for name, w, h in row:
             i = len(places)
             key, part = f"wall.{i}", (f"wall.{i}", "wall")
-            at_left = book.add(
-                left, f"{key}.left", f"{name}, left edge from the wall’s left edge", parts=part, grain="wood"
-            )
-            at_right = book.add(
-                left + w, f"{key}.right", f"{name}, right edge from the wall’s left edge", parts=part, grain="wood"
-            )
-            centre = book.add(
-                left + w / 2, f"{key}.middle", f"{name}, middle from the wall’s left edge", parts=part, grain="wood"
-            )
-            edge = book.add(
-                top - high / 2 + h / 2, f"{key}.top", f"{name}, top above the floor", parts=part, grain="wood"
-            )
+            at_left = book.add(left, f"{key}.left", f"{name}, left edge from the wall’s left edge", parts=part, grain="wood")
+            at_right = book.add(left + w, f"{key}.right", f"{name}, right edge from the wall’s left edge", parts=part, grain="wood")
+            centre = book.add(left + w / 2, f"{key}.middle", f"{name}, middle from the wall’s left edge", parts=part, grain="wood")
+            edge = book.add(top - high / 2 + h / 2, f"{key}.top", f"{name}, top above the floor", parts=part, grain="wood")
             hook = book.add(edge - hung.top, f"{key}.hook", f"{name}, hook above the floor", parts=part, grain="wood")
             hooks: tuple[Dim, ...] = (centre,)
             if hung.way.hooks == 2:
                 spread = (hung.span if hung.span is not None else w * HALF) / 2
-                hooks = tuple(book.add(centre + spread * sign, f"{key}.hook.{side}", f"{name}, {side} hook from the wall’s left edge", parts=part, grain="wood")
-                              for side, sign in (("left", -1), ("right", 1)))  # fmt: skip
-            places.append(Place(name, w, h, at_left, at_right, centre, edge, hook, hooks))
+                hooks = tuple(
+                    book.add(
+                        centre + spread * sign,
+                        f"{key}.hook.{side}",
+                        f"{name}, {side} hook from the wall’s left edge",
+                        parts=part,
+                        grain="wood",
+                    )
+                    for side, sign in (("left", -1), ("right", 1))
+                )
+            places.append(
+                Place(name=name, width=w, height=h, left=at_left, right=at_right, middle=centre, top=edge, hook=hook, hooks=hooks)
+            )
             left = left + w + gap
         top = top - high - gap
     last, first = largest([p.right for p in places]), smallest([p.left for p in places])
@@ -111,9 +116,7 @@ def put_up(context: Context[Any, Any], hung: Hung, outside: tuple[Dim, Dim]) -> 
     before = book.add(first * 1, "wall.before", "Left at the left edge of the wall", parts=("wall",), grain="wood")
     over = book.add(smallest((before, after)), "wall.over", "Left at the tighter edge of the wall", parts=("wall",))
     lows = [
-        book.add(
-            p.top - p.height, f"wall.{i}.bottom", f"{p.name}, lower edge above the floor", parts=(f"wall.{i}", "wall")
-        )
+        book.add(p.top - p.height, f"wall.{i}.bottom", f"{p.name}, lower edge above the floor", parts=(f"wall.{i}", "wall"))
         for i, p in enumerate(places)
     ]
     bottom = book.add(smallest(lows), "wall.bottom", "Lowest edge above the floor", parts=("wall",), grain="wood")
@@ -131,7 +134,7 @@ def draw_wall(context: Context[Any, Any], wall: OnTheWall) -> View:
         return high - value
 
     drawing.box("wall", "Wall", "paper", 0, 0, width, high)
-    furniture = Fraction(context.piece.hang.wall.furniture)
+    furniture = exact(context.piece.hang.wall.furniture)
     if furniture > 0:
         wide = min(width * Fraction(6, 10), Fraction(1800))
         middle = context.book["wall.middle"].value
@@ -149,9 +152,7 @@ def draw_wall(context: Context[Any, Any], wall: OnTheWall) -> View:
             place.height,
             colour="#dfd2b6" if i == 0 else "#ece7da",
         )
-        drawing.text(
-            part, place.name, place.middle, up(place.top.value) + place.height.value * HALF, place.name, place.width
-        )
+        drawing.text(part, place.name, place.middle, up(place.top.value) + place.height.value * HALF, place.name, place.width)
         for hook in place.hooks:
             drawing.circle(f"{part}.hook", f"Hook of {place.name}", "metal", hook, up(place.hook.value), 8)
     first = wall.places[0]
@@ -161,18 +162,22 @@ def draw_wall(context: Context[Any, Any], wall: OnTheWall) -> View:
         drawing.measure(place.hooks[0].name or "", "x", 0, place.hooks[0].value, high, "bottom", 1 + i, ("hang",), "")
     if len(wall.places) > 1 and wall.columns > 1:
         a, b = wall.places[0], wall.places[1]
-        drawing.measure(
-            "wall.gap", "x", a.left.value + a.width.value, b.left.value, up(a.top.value) - 40, "top", 0, ("hang",), ""
-        )
+        drawing.measure("wall.gap", "x", a.left.value + a.width.value, b.left.value, up(a.top.value) - 40, "top", 0, ("hang",), "")
     drawing.measure("wall.width", "x", 0, width, 0, "top", 1, ("hang",), "wall")
     return drawing.view()
 
 
-def draw_strip(hung: Hung) -> View | None:
-    """A strip of paper at full size, to be held level on the wall: where two hooks go."""
-    if hung.way.key != "rings" or hung.span is None or hung.span.value <= 0:
-        return None
-    span, end, high = hung.span.value, Fraction(50), Fraction(60)
+def strip_views(hung: Hung) -> tuple[ViewOf, ...]:
+    """A strip of paper for what hangs on two hooks."""
+    span = hung.span
+    if hung.way.key != "rings" or span is None or span.value <= 0:
+        return ()
+    return (ViewOf("strip", lambda: _strip(span.value)),)
+
+
+def _strip(span: Fraction) -> View:
+    """At full size, to be held level on the wall: where two hooks go."""
+    end, high = Fraction(50), Fraction(60)
     drawing = Drawing("strip", "Paper strip for two hooks, its FRONT to you", span + 2 * end, high, template=True)
     drawing.box("strip", "Strip", "paper", 0, 0, span + 2 * end, high)
     y = high * HALF

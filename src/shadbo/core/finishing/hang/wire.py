@@ -1,4 +1,4 @@
-"""The wire and what it pulls at (handbook section 11; statics of a hung wire, and a beam with one load by Roark’s formulas).
+"""The wire and what it pulls at (statics of a hung wire, and a beam with one load by Roark’s formulas).
 
 span S = W − 2e          path = 2 √((S/2)² + h²)          tension = m g / (2 sin θ), sin θ = 2h / path
 pull on each stile = tension × cos θ          its bending = P a² b² / (3 E I L)
@@ -7,17 +7,15 @@ pull on each stile = tension × cos θ          its bending = P a² b² / (3 E I
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from shadbo.core.contract.display import Carcass
 from shadbo.core.framing.counting import figures, newtons
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Curve, Dim, root
 
-TAIL = Fraction(100)
 
-
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Wire:
     """A wire under its load. Forces in newtons, the angle in degrees from the level."""
 
@@ -60,14 +58,12 @@ def stile_bends(pull: Fraction, length: Dim, at: Dim, carcass: Carcass, stiffnes
     wide, deep, a = carcass.solid, carcass.height, min(at.value, length.value - 1)
     b, value = length.value - a, bends(pull, length.value, a, carcass.solid.value, carcass.height.value, stiffness)
     slopes = (
-        (2 * value * (1 / a - 1 / b), at), (value * (2 / b - 1 / length.value), length),
-        (-3 * value / wide.value, wide), (-value / deep.value, deep),
-    )  # fmt: skip
-    return Dim(
-        value,
-        Curve(f"P × a² × b² ÷ (3 × E × I × L), P = {figures(pull)} N, E = {stiffness} N/mm²", slopes),
-        grain="fine",
+        (2 * value * (1 / a - 1 / b), at),
+        (value * (2 / b - 1 / length.value), length),
+        (-3 * value / wide.value, wide),
+        (-value / deep.value, deep),
     )
+    return Dim(value, Curve(f"P × a² × b² ÷ (3 × E × I × L), P = {figures(pull)} N, E = {stiffness} N/mm²", slopes), grain="fine")
 
 
 def rail_sags(newton: Fraction, span: Dim, carcass: Carcass, stiffness: int) -> Dim:
@@ -75,6 +71,4 @@ def rail_sags(newton: Fraction, span: Dim, carcass: Carcass, stiffness: int) -> 
     wide, deep = carcass.solid, carcass.height
     value = sags(newton, span.value, wide.value, deep.value, stiffness)
     slopes = ((3 * value / span.value, span), (-3 * value / wide.value, wide), (-value / deep.value, deep))
-    return Dim(
-        value, Curve(f"P × L³ ÷ (384 × E × I), P = {figures(newton)} N, E = {stiffness} N/mm²", slopes), grain="fine"
-    )
+    return Dim(value, Curve(f"P × L³ ÷ (384 × E × I), P = {figures(newton)} N, E = {stiffness} N/mm²", slopes), grain="fine")

@@ -6,38 +6,28 @@ from dataclasses import replace
 from typing import Any
 
 from shadbo.core.contract.asking import choice, toggled
-from shadbo.core.contract.display import Context, Held, Panel
+from shadbo.core.contract.display import Context, Held, Panel, ViewOf
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, FileInput, Input, MassInput, Option, WordsInput
-from shadbo.core.contract.steps import Step
 from shadbo.core.contract.terms import there
 from shadbo.core.contract.views import Drawing, View
 from shadbo.core.document.items import Things
 from shadbo.core.document.objects import FlatWork
 from shadbo.core.document.shop import PRACTICES, Practice
-from shadbo.core.finishing.hold.methods import METHODED, METHODS, SCHOOLS, Method
+from shadbo.core.finishing.hold.methods import METHODS, SCHOOLS
 from shadbo.core.finishing.hold.ranking import rank, usual
 from shadbo.core.finishing.hold.rules import POOR, choose
-from shadbo.core.finishing.hold.sizes import SLIT, SLIT_LINE, SLITS_APART, Kept, pull_test, rating_at
-from shadbo.core.framing.counting import G, figures
+from shadbo.core.finishing.hold.sizes import Kept, rating_at
+from shadbo.core.framing.counting import G
 from shadbo.core.measuring.desk import consent_inputs
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.masses import show_mass
 
 HALF = Fraction(1, 2)
-FOUND = "Found plants, feathers, shells, bone, ivory: mind what the law protects."
-# What the law says of a kind of thing, in a word, at the step where it is put up.
-LAW = {
-    "plant": FOUND,
-    "keepsake": FOUND,
-    "tool": "Arms, ammunition and blades: local law, and made safe by a licensed person first.",
-}
-# A tissue hinge as it is drawn, wide (mm).
-TISSUE = Fraction(25)
 
 
 def hold_inputs(context: Context[Any, Any], kept: list[Kept], one: Kept) -> list[Input]:
     piece, subject = context.piece, one.subject
-    ranked = rank(subject, piece.display.type, piece.practice)
+    ranked = rank(subject, context.holds, piece.practice)
     keys = [m.key for m in one.methods]
     group = f"What holds {subject.name}"
     prefix = f"item.{subject.key}." if subject.index is not None else ""
@@ -45,7 +35,7 @@ def hold_inputs(context: Context[Any, Any], kept: list[Kept], one: Kept) -> list
         Option(
             "auto",
             ("As suits it best",),
-            (" and ".join(METHODS[k].label.lower() for k in usual(subject, piece.display.type, piece.practice)),),
+            (" and ".join(METHODS[k].label.lower() for k in usual(subject, context.holds, piece.practice)),),
             not one.given,
             (
                 {
@@ -67,7 +57,7 @@ def hold_inputs(context: Context[Any, Any], kept: list[Kept], one: Kept) -> list
         for r in ranked
         if r.fits or (one.given and r.method.key in keys)
     ]
-    if piece.display.type not in METHODED:
+    if not context.holds.asked:
         # Here the display itself is the method; what else could hold it is another way of showing.
         return _general(context, kept)
     inputs: list[Input] = [ChoiceInput(f"{prefix}hold", "Held by", group, tuple(options), (subject.part,), "list")]
@@ -101,7 +91,7 @@ def hold_inputs(context: Context[Any, Any], kept: list[Kept], one: Kept) -> list
                 "On the packet",
                 group,
                 f"hold.{subject.key}.each",
-                show_mass(Fraction(decided.rating) if decided.rating is not None else one.methods[0].each / G),
+                show_mass(exact(decided.rating) if decided.rating is not None else one.methods[0].each / G),
                 decided.rating is None,
                 (subject.part,),
                 () if decided.rating is not None else ("A usual figure; type the packet’s.",),
@@ -126,32 +116,31 @@ def hold_inputs(context: Context[Any, Any], kept: list[Kept], one: Kept) -> list
 
 def _general(context: Context[Any, Any], kept: list[Kept]) -> list[Input]:
     piece, hold = context.piece, context.piece.hold
-    inputs: list[Input] = [choice(
-        "practice", "School", "The school, and what changes with it", "/practice", piece.practice,
-        tuple((school, (school[0].upper() + school[1:],), (_with_school(context, kept, school),)) for school in SCHOOLS), ("hold",), look="list")]  # fmt: skip
+    inputs: list[Input] = [
+        choice(
+            context,
+            "/practice",
+            "School",
+            "The school, and what changes with it",
+            tuple((school, (school[0].upper() + school[1:],), (_with_school(context, kept, school),)) for school in SCHOOLS),
+            ("hold",),
+            look="list",
+        )
+    ]
     if any("textile" in one.subject.traits for one in kept):
         inputs.append(
             choice(
-                "steam",
+                context,
+                "/hold/steam",
                 "Cloth",
                 "Care",
-                "/hold/steam",
-                hold.steam,
                 ((False, ("As it came",), ()), (True, ("Steamed or damped",), ("after a fastness test in a corner",))),
                 ("hold",),
             )
         )
     if any("metal" in one.subject.traits for one in kept):
         inputs.append(
-            choice(
-                "padded",
-                "Metal on metal",
-                "Care",
-                "/hold/padded",
-                hold.padded,
-                ((True, ("Padded",), ()), (False, ("Bare",), ())),
-                ("hold",),
-            )
+            choice(context, "/hold/padded", "Metal on metal", "Care", ((True, ("Padded",), ()), (False, ("Bare",), ())), ("hold",))
         )
     inputs.append(
         ChoiceInput(
@@ -211,11 +200,7 @@ def _general(context: Context[Any, Any], kept: list[Kept]) -> list[Input]:
 
 def _with_school(context: Context[Any, Any], kept: list[Kept], school: Practice) -> str:
     """What a school would hold everything by."""
-    found = list(
-        dict.fromkeys(
-            METHODS[k].label.lower() for one in kept for k in usual(one.subject, context.piece.display.type, school)[:1]
-        )
-    )
+    found = list(dict.fromkeys(METHODS[k].label.lower() for one in kept for k in usual(one.subject, context.holds, school)[:1]))
     return f"{PRACTICES[school]}: {', '.join(found) if found else 'as the display holds it'}"
 
 
@@ -226,65 +211,19 @@ def held_by(kept: list[Kept], otherwise: Held) -> Held:
         return otherwise
     order = ("yes", "mostly", "no")
     return Held(
-        "; ".join(m.label.lower() for m in methods),
+        "; ".join(f"{m.label[0].lower()}{m.label[1:]}" for m in methods),
         "; ".join(dict.fromkeys(m.touches for m in methods)),
         max((m.undone for m in methods), key=order.index),
     )
 
 
-def steps_for(context: Context[Any, Any], kept: list[Kept]) -> list[Step]:
-    """A step for every method that is used, and the pull test where a house figure carries."""
-    by: dict[Method, list[Kept]] = {}
-    for one in kept:
-        for method in one.methods:
-            by.setdefault(method, []).append(one)
-    out = []
-    for method, held in by.items():
-        names = ", ".join(one.subject.name for one in held[:4]) + (
-            f" and {len(held) - 4} more" if len(held) > 4 else ""
-        )
-        counted = [
-            one for one in held if one.methods[0] is method and one.number > 1 and method.where not in ("over", "under")
-        ]
-        many = f" {', '.join(f'{one.number} for {one.subject.name}' for one in counted[:4])}." if counted else ""
-        tools = f" Tools: {method.tools}." if method.tools else ""
-        law = dict.fromkeys(LAW[one.subject.what] for one in held if one.subject.what in LAW)
-        out.append(
-            Step(
-                f"hold.{method.key}",
-                method.label,
-                (f"{names[0].upper()}{names[1:]}.{many} {method.steps}{tools}",),
-                10 + 5 * len(held),
-                wait_minutes=method.wait,
-                care=" ".join(c for c in (method.care, *law) if c),
-                parts=tuple(one.subject.part for one in held),
-            )
-        )
-    tested = [one for one in kept if one.methods and one.methods[0].basis in ("allowance", "rating")]
-    if tested:
-        heaviest = max(tested, key=lambda one: one.subject.kg)
-        load = pull_test(heaviest, context.shop.rules.factor)
-        out.append(
-            Step(
-                "hold.pull",
-                "Pull test",
-                (
-                    f"On a trial piece of the same board: {figures(load)} N ({figures(load / Fraction(981, 100))} kg hung on it) "
-                    f"for an hour, before {heaviest.subject.name} goes up.",
-                ),
-                10,
-                wait_minutes=60,
-                gate=True,
-                parts=(heaviest.subject.part,),
-            )
-        )
-    return out
+def hold_views(context: Context[Any, Any], one: Kept) -> tuple[ViewOf, ...]:
+    """The thing in hand with its fixings, where it has any that are placed."""
+    return (ViewOf("holding", lambda: _holding(context, one)),) if one.spots else ()
 
 
-def hold_view(context: Context[Any, Any], one: Kept) -> View | None:
-    """The thing in hand with every fixing, each place from its upper left corner; slits in pairs on their line."""
-    if not one.spots:
-        return None
+def _holding(context: Context[Any, Any], one: Kept) -> View:
+    """Every fixing, each place from the thing’s upper left corner; slits in pairs on their line."""
     w, h = one.subject.width, one.subject.height
     drawing = Drawing(
         "holding",
@@ -298,16 +237,30 @@ def hold_view(context: Context[Any, Any], one: Kept) -> View | None:
     method = one.methods[0]
     hinges, radius = method.key == "through_hinges", max(min(w, h) * Fraction(1, 120), Fraction(1))
     if hinges:
-        drawing.line("hold.slits", "Slit line", "line", (0, SLIT_LINE), (w, SLIT_LINE))
+        drawing.line("hold.slits", "Slit line", "line", (0, context.rule("slit_line")), (w, context.rule("slit_line")))
     for i, (x, y) in enumerate(one.spots):
         part = f"hold.{i + 1}"
         if hinges:
-            for dy in (Fraction(0), SLITS_APART):
-                drawing.box(part, f"Slit of hinge {i + 1}", "slot", x - SLIT * HALF, y + dy, SLIT, Fraction(1))
+            for dy in (Fraction(0), context.rule("slits_apart")):
+                drawing.box(
+                    part,
+                    f"Slit of hinge {i + 1}",
+                    "slot",
+                    x - context.rule("slit") * HALF,
+                    y + dy,
+                    context.rule("slit"),
+                    Fraction(1),
+                )
         elif method.where == "top":
-            wide = min(TISSUE, w / (2 * len(one.spots)))
+            wide = min(context.rule("hinge_width"), w / (2 * len(one.spots)))
             drawing.box(
-                part, f"Hinge {i + 1}, at the top edge behind", "slot", x - wide * HALF, y, wide, min(TISSUE * HALF, h)
+                part,
+                f"Hinge {i + 1}, at the top edge behind",
+                "slot",
+                x - wide * HALF,
+                y,
+                wide,
+                min(context.rule("hinge_width") * HALF, h),
             )
         else:
             # What sits on an edge or a corner is drawn inside it.
@@ -324,9 +277,7 @@ def hold_view(context: Context[Any, Any], one: Kept) -> View | None:
     return drawing.view()
 
 
-def hold_panel(
-    context: Context[Any, Any], panel: Panel | None, kept: list[Kept], one: Kept, views: tuple[str, ...]
-) -> Panel:
+def hold_panel(context: Context[Any, Any], panel: Panel | None, kept: list[Kept], one: Kept, views: tuple[str, ...]) -> Panel:
     """The Hold stage: the display’s own, if it has one, with what holds the thing in hand before it."""
     key = one.subject.key
     names = there(
@@ -339,14 +290,11 @@ def hold_panel(
     )
     inputs = tuple(hold_inputs(context, kept, one))
     if panel is None:
-        return Panel(
-            "hold",
-            "Hold",
-            ("What keeps it up, safe and unharmed; which method suits, and how many fixings.",),
-            inputs,
-            names,
-            views,
-        )
+        return Panel(("What keeps it up, safe and unharmed; which method suits, and how many fixings.",), inputs, names, views)
     taken = {i.group for i in panel.inputs}
-    return replace(panel, inputs=(*panel.inputs, *(i for i in inputs if i.group not in taken or not i.group.startswith("Owner"))), figures=(*panel.figures, *names),
-                   views=(*panel.views, *(v for v in views if v == "holding")))  # fmt: skip
+    return replace(
+        panel,
+        inputs=(*panel.inputs, *(i for i in inputs if i.group not in taken or not i.group.startswith("Owner"))),
+        figures=(*panel.figures, *names),
+        views=(*panel.views, *(v for v in views if v == "holding")),
+    )

@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Iterable
 
+from shadbo.core.contract.display import Holds
+from shadbo.core.document.shop import Practice
 from shadbo.core.finishing.hold.methods import METHODS, SCHOOLS, TOGETHER, Method
+from shadbo.core.judging.judging import Choice, judge
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Subject:
     """One thing that is held: how its figures and parts are called, what it is, what it weighs, how large it is (mm)."""
 
@@ -17,6 +21,7 @@ class Subject:
     name: str
     what: str
     traits: frozenset[str]
+    needs: frozenset[str]
     kg: Fraction
     width: Fraction
     height: Fraction
@@ -25,7 +30,7 @@ class Subject:
     index: int | None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Ranked:
     """A method held against a thing: ``fits`` or not, its ``score``, and why."""
 
@@ -35,75 +40,63 @@ class Ranked:
     why: str
 
 
-def rank(subject: Subject, display: str, practice: str) -> list[Ranked]:
+def rank(subject: Subject, holds: Holds, practice: Practice) -> list[Ranked]:
     """Every method, those that suit first, best first; each with its reason."""
-    found = [_held_against(method, subject, display, practice) for method in METHODS.values()]
+    return _ranked(METHODS.values(), subject, holds, practice)
+
+
+def _ranked(methods: Iterable[Method], subject: Subject, holds: Holds, practice: Practice) -> list[Ranked]:
+    found = [_held_against(method, subject, holds, practice) for method in methods]
     return sorted(found, key=lambda r: (-r.fits, -r.score))
 
 
-def _held_against(method: Method, subject: Subject, display: str, practice: str) -> Ranked:
-    def no(why: str) -> Ranked:
-        return Ranked(method, False, 0, why)
-
-    if subject.what not in method.suits:
-        return no("not for a thing of this kind")
-    if display not in method.displays:
-        return no("has no place in this way of showing")
+def _held_against(method: Method, subject: Subject, holds: Holds, practice: Practice) -> Ranked:
+    impossible = _impossible(method, subject, holds, practice)
+    if impossible:
+        return Ranked(method, False, 0, impossible)
     school = method.school[SCHOOLS.index(practice)]
-    if school == 0:
-        return no(
-            f"the {practice} school does not use it: it can’t be undone"
-            if method.undone == "no"
-            else f"the {practice} school does not use it"
-        )
+    own = "its own school’s way" if school == 3 else "good practice" if school == 2 else "if need be"
+    points = school * 10 + {"yes": 4, "mostly": 2, "no": 0}[method.undone]
+    made_for = method.key == holds.made_for
+    judged = judge(Choice(method.key, what_it_does(method), points + (12 if made_for else 0)), subject.needs, practice)
+    if judged.refused is not None:
+        return Ranked(method, False, 0, judged.why)
+    undone = {"yes": "comes off again", "mostly": "comes off almost without a trace", "no": "for good"}[method.undone]
+    asked = (f"only with its owner’s word: {judged.asks.say}",) if judged.asks is not None else ()
+    reasons = (own, *judged.gains, *judged.costs, *asked, *(("what this way of showing is made for",) if made_for else ()), undone)
+    return Ranked(method, True, judged.score, ", ".join(dict.fromkeys(reasons)))
+
+
+def what_it_does(method: Method) -> frozenset[str]:
+    """What a method does to a thing, by the names the rules of judgement know."""
+    undone = {"yes": "undone", "mostly": "mostly", "no": "for_good"}[method.undone]
+    return frozenset({*method.does.split(), undone, *(("adhesive",) if method.adhesive else ("no_adhesive",))})
+
+
+def _impossible(method: Method, subject: Subject, holds: Holds, practice: Practice) -> str:
+    """Why it can’t be, whatever the thing needs: its kind, the display, the school, its weight and size; else ""."""
+    if subject.what not in method.suits:
+        return "not for a thing of this kind"
+    if method.key not in holds.methods:
+        return "has no place in this way of showing"
+    if method.school[SCHOOLS.index(practice)] == 0:
+        undone = ": it can’t be undone" if method.undone == "no" else ""
+        return f"the {practice} school does not use it{undone}"
     if method.most_kg is not None and subject.kg > method.most_kg:
-        return no(f"too heavy for it: up to {float(method.most_kg):g} kg")
-    if method.needs == "behind" and subject.behind == 0:
-        return no("nothing sticks out behind to be held by")
-    if method.adhesive and method.undone == "no" and "irreplaceable" in subject.traits:
-        return no("never on what can’t be replaced")
-    if method.key == "magnets" and subject.what == "tool" and "magnetic" not in subject.traits:
-        return no("only steel is drawn to a magnet")
-    if method.key == "own_pin" and "metal" not in subject.traits:
-        return no("it has no pin")
-    if method.key == "corners" and subject.kg > Fraction(1, 5) and max(subject.width, subject.height) > 600:
-        return no("so large a sheet slides out of corners")
-    if method.key == "t_hinges" and max(subject.width, subject.height) > 900:
-        return no("too large for tissue: linen passed through")
-    score = school * 10 + {"yes": 4, "mostly": 2, "no": 0}[method.undone]
-    reasons = ["its own school’s way" if school == 3 else "good practice" if school == 2 else "if need be"]
-    if method.key == "stitching" and "textile" in subject.traits:
-        score += 8
-        reasons.append("thread suits cloth")
-    if (method.key == "brackets" and subject.kg > Fraction(3, 10)) or (method.key == "screwed" and subject.kg > 2):
-        score += 6
-        reasons.append("it is heavy")
-    if method.key == "own_pin":
-        score += 8
-        reasons.append("it brings its own fastening")
-    if method.key == "through_hinges" and max(subject.width, subject.height) > 600:
-        score += 6
-        reasons.append("a large sheet hangs free")
-    if method.key == "corners" and "photograph" in subject.traits:
-        score += 5
-        reasons.append("no adhesive on a photograph")
-    if method.key == "form":
-        score -= 5
-        reasons.append("shapes it, does not carry")
-    if method.key in ("recess", "wax", "points"):
-        score -= 6
-    if method.key == "stand" and display == "layered_box":
-        score += 12
-        reasons.append("it stands by itself")
-    reasons.append(
-        {"yes": "comes off again", "mostly": "comes off almost without a trace", "no": "for good"}[method.undone]
-    )
-    return Ranked(method, True, score, ", ".join(reasons))
+        return f"too heavy for it: up to {float(method.most_kg):g} kg"
+    largest = max(subject.width, subject.height)
+    if method.key == "corners" and subject.kg > Fraction(1, 5) and largest > 600:
+        return "so large a sheet slides out of corners"
+    if method.key == "t_hinges" and largest > 900:
+        return "too large for tissue: linen passed through"
+    return ""
 
 
-def usual(subject: Subject, display: str, practice: str) -> list[str]:
+def usual(subject: Subject, holds: Holds, practice: Practice) -> list[str]:
     """The best method, and what goes with it."""
-    ranked = [r for r in rank(subject, display, practice) if r.fits]
+    # Of the most methods it can be told at once that they don’t; reasons are for who asks to see them all.
+    likely = [m for m in METHODS.values() if subject.what in m.suits and m.key in holds.methods]
+    ranked = [r for r in _ranked(likely, subject, holds, practice) if r.fits]
     if not ranked:
         return []
     best = ranked[0].method.key

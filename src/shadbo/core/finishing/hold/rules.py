@@ -1,4 +1,4 @@
-"""Rules across methods, each with its reason (handbook section 9)."""
+"""Rules across methods, each with its reason."""
 
 from __future__ import annotations
 
@@ -6,8 +6,7 @@ from typing import Any
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
-from shadbo.core.document.facts import facts_of
-from shadbo.core.finishing.hold.methods import METHODED, SCHOOLS
+from shadbo.core.finishing.hold.methods import SCHOOLS
 from shadbo.core.finishing.hold.ranking import rank, usual
 from shadbo.core.finishing.hold.sizes import MOST_PLACES, Kept
 from shadbo.core.framing.counting import figures
@@ -19,21 +18,17 @@ POOR = {
     "masking_tape": ("Masking tape", "it goes brown, hard, and takes the surface with it", "acid-free paper tape"),
     "ordinary_card": ("Ordinary cardboard", "its acid burns a brown line into what touches it", "acid-free board"),
     "pvc": ("PVC", "it gives off acid and softens into what touches it", "polyester film"),
-}  # fmt: skip
+}
 
 
 def choose(context: Context[Any, Any], subject: str, methods: list[str]) -> dict[str, Any]:
     """The patch that has a thing held by methods."""
     others = [c.model_dump() for c in context.piece.hold.chosen if c.subject != subject]
-    return {
-        "op": "add",
-        "path": "/hold/chosen",
-        "value": [*others, {"subject": subject, "methods": methods, "rating": None}],
-    }
+    return {"op": "add", "path": "/hold/chosen", "value": [*others, {"subject": subject, "methods": methods, "rating": None}]}
 
 
 def check(context: Context[Any, Any], kept: list[Kept]) -> None:
-    for one in kept if context.piece.display.type in METHODED else ():
+    for one in kept if context.holds.asked else ():
         if not one.methods:
             _nothing(context, one)
             continue
@@ -51,26 +46,28 @@ def check(context: Context[Any, Any], kept: list[Kept]) -> None:
 def _nothing(context: Context[Any, Any], one: Kept) -> None:
     """No method of the school suits it in this way of showing."""
     others = [
-        WayOut((f"By the {school} school",), (put("/practice", school),)) for school in SCHOOLS
-        if school != context.piece.practice and usual(one.subject, context.piece.display.type, school)
-    ]  # fmt: skip
+        WayOut((f"By the {school} school",), (put("/practice", school),))
+        for school in SCHOOLS
+        if school != context.piece.practice and usual(one.subject, context.holds, school)
+    ]
     context.checks.add(
-        "caution", f"hold.none.{one.subject.key}", "hold", (f"No method of this school suits {one.subject.name} here.",),
-        why="Of its kind, in this way of showing, nothing in the list is allowed.", source_key="practice",
-        parts=(one.subject.part,), ways=others,
-    )  # fmt: skip
+        "caution",
+        f"hold.none.{one.subject.key}",
+        "hold",
+        (f"No method of this school suits {one.subject.name} here.",),
+        why="Of its kind, in this way of showing, nothing in the list is allowed.",
+        source_key="practice",
+        parts=(one.subject.part,),
+        ways=others,
+    )
 
 
 def _instead(context: Context[Any, Any], one: Kept, *, kind: bool) -> list[WayOut]:
     """The two best other methods; ``kind``: only those that can be undone and put no adhesive on it."""
     ways = []
-    for ranked in rank(one.subject, context.piece.display.type, context.piece.practice):
+    for ranked in rank(one.subject, context.holds, context.piece.practice):
         method = ranked.method
-        if (
-            ranked.fits
-            and method.key != one.methods[0].key
-            and not (kind and (method.adhesive or method.undone == "no"))
-        ):
+        if ranked.fits and method.key != one.methods[0].key and not (kind and (method.adhesive or method.undone == "no")):
             ways.append(
                 WayOut(
                     (f"Hold {one.subject.name} by {method.label[0].lower()}{method.label[1:]}",),
@@ -86,7 +83,7 @@ def _adhesive(context: Context[Any, Any], one: Kept) -> None:
         return
     gone = [m for m in one.methods if m.undone == "no"]
     stuck = [m for m in one.methods if m.adhesive and m.undone != "yes" and m not in gone]
-    agreed = facts_of(context.piece).consent
+    agreed = context.facts.consent
     conservation = context.piece.practice == "conservation"
     key, name = one.subject.key, one.subject.name
     best = _instead(context, one, kind=True)
@@ -105,15 +102,21 @@ def _adhesive(context: Context[Any, Any], one: Kept) -> None:
         )
     elif stuck:
         context.checks.add(
-            "stop" if conservation and best else "caution", f"hold.adhesive.{key}", "hold", (f"{stuck[0].label}: adhesive on {name}, which can’t be replaced.",),
-            why="Adhesive is never undone quite without a trace.", source_key="practice", parts=(one.subject.part,), ways=best,
-        )  # fmt: skip
+            "stop" if conservation and best else "caution",
+            f"hold.adhesive.{key}",
+            "hold",
+            (f"{stuck[0].label}: adhesive on {name}, which can’t be replaced.",),
+            why="Adhesive is never undone quite without a trace.",
+            source_key="practice",
+            parts=(one.subject.part,),
+            ways=best,
+        )
 
 
 def _fits(context: Context[Any, Any], one: Kept) -> None:
     if not one.given:
         return
-    by = {r.method.key: r for r in rank(one.subject, context.piece.display.type, context.piece.practice)}
+    by = {r.method.key: r for r in rank(one.subject, context.holds, context.piece.practice)}
     for method in one.methods:
         ranked = by[method.key]
         if not ranked.fits and not (method.undone == "no" and "irreplaceable" in one.subject.traits):
@@ -151,9 +154,7 @@ def _many(context: Context[Any, Any], one: Kept) -> None:
         "caution",
         f"hold.many.{one.subject.key}",
         "hold",
-        (
-            f"It takes {one.number} to hold {one.subject.name}: {figures(one.count.load)} N on {figures(one.count.each)} N each.",
-        ),
+        (f"It takes {one.number} to hold {one.subject.name}: {figures(one.count.load)} N on {figures(one.count.each)} N each.",),
         why="By spacing fewer would do; the weight asks for more.",
         source_key="hang-factor",
         figure=f"hold.{one.subject.key}.count",
@@ -214,13 +215,19 @@ def _poor(context: Context[Any, Any]) -> None:
         name, why, instead = POOR[key]
         left = [k for k in context.piece.hold.touching if k != key]
         context.checks.add(
-            "caution", f"hold.poor.{key}", "hold", (f"{name} touches it.",), why=f"{why[0].upper()}{why[1:]}.", source_key="acid-free", parts=("hold",),
+            "caution",
+            f"hold.poor.{key}",
+            "hold",
+            (f"{name} touches it.",),
+            why=f"{why[0].upper()}{why[1:]}.",
+            source_key="acid-free",
+            parts=("hold",),
             ways=(WayOut((f"Use {instead}",), ({"op": "add", "path": "/hold/touching", "value": left},)),),
-        )  # fmt: skip
+        )
 
 
 def _condition(context: Context[Any, Any]) -> None:
-    facts = facts_of(context.piece)
+    facts = context.facts
     if facts.irreplaceable and not context.piece.condition.note.strip():
         context.checks.add(
             "caution",

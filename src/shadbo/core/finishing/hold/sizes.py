@@ -2,34 +2,31 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Iterable
 from typing import Any
 
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.terms import side
-from shadbo.core.document.facts import facts_of
+from shadbo.core.document.facts import said
 from shadbo.core.document.items import Item, Things
 from shadbo.core.document.kinds import kind_of
 from shadbo.core.document.objects import MATERIALS, CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
-from shadbo.core.finishing.hold.methods import METHODED, METHODS, Method
+from shadbo.core.finishing.hold.methods import METHODS, Method
 from shadbo.core.finishing.hold.ranking import Subject, usual
 from shadbo.core.framing.counting import BASES, Fixings, figures, fixings, newtons, places
 from shadbo.core.framing.rails import AXES
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.judging.needs import needs_of
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, rule
 from shadbo.core.science.withdrawal import PLYWOOD, screw_diameter, withdrawal
 
-# Slits of a pass-through hinge: how wide, how far apart, and how far below the sheet’s top edge their line lies (mm).
-SLIT, SLITS_APART, SLIT_LINE = Fraction(25), Fraction(12), Fraction(20)
-# The screws of a covered bracket: two #6 into ply (mm).
-SCREWS_EACH, SCREW_NUMBER, SCREW_BITE = 2, 6, Fraction(9)
-SCREW = screw_diameter(SCREW_NUMBER)
 # Of more fixings than this only the count is told.
 MOST_PLACES = 60
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Kept:
     """A thing and what holds it; the first method carries. ``spots`` are places from its upper left corner (mm)."""
 
@@ -48,26 +45,28 @@ def subjects(context: Context[Any, Any]) -> list[Subject]:
     thing = context.piece.object
     if isinstance(thing, Things):
         return [_item(context, item, i) for i, item in enumerate(thing.items)]
-    facts = facts_of(context.piece)
-    what = {"stretched_canvas": "stretched", "rolled_canvas": "rolled", "canvas_to_make": "to_make"}.get(
-        thing.type, facts.what
-    )
+    facts = context.facts
+    what = {"stretched_canvas": "stretched", "rolled_canvas": "rolled", "canvas_to_make": "to_make"}.get(thing.type, facts.what)
     key = "work" if isinstance(thing, FlatWork) else "canvas"
     traits = facts.traits | (set(MATERIALS[thing.material][1]) if isinstance(thing, FlatWork) else set())
     kg = _weight(context, f"{key}.weight", thing)
+    width, height = (
+        _mm(side(context.book, key, axis), first) for axis, first in (("width", facts.width), ("height", facts.height))
+    )
     return [
         Subject(
-            key,
-            key,
-            "the work" if key == "work" else "the canvas",
-            what,
-            frozenset(traits),
-            kg,
-            _mm(side(context.book, key, "width"), facts.width),
-            _mm(side(context.book, key, "height"), facts.height),
-            facts.front,
-            facts.behind,
-            None,
+            key=key,
+            part=key,
+            name="the work" if key == "work" else "the canvas",
+            what=what,
+            traits=frozenset(traits),
+            kg=kg,
+            needs=_needs(context, what, traits, kg, width, height, facts.behind),
+            width=width,
+            height=height,
+            front=facts.front,
+            behind=facts.behind,
+            index=None,
         )
     ]
 
@@ -75,31 +74,45 @@ def subjects(context: Context[Any, Any]) -> list[Subject]:
 def _weight(context: Context[Any, Any], name: str, thing: Any) -> Fraction:
     """As it was weighed, else as it was estimated: off the figure that says so."""
     if isinstance(thing, (StretchedCanvas, RolledCanvas, FlatWork)) and thing.weight is not None:
-        return Fraction(thing.weight)
+        return exact(thing.weight)
     if isinstance(thing, CanvasToMake):
-        return Fraction(thing.width) * Fraction(thing.height) * 400 / 1_000_000_000
+        return exact(thing.width) * exact(thing.height) * 400 / 1_000_000_000
     figure = context.book.counts.get(name)
-    text = figure.quantity.mm if figure is not None and figure.quantity is not None else "0 g"
-    number, unit = text.split()
-    return Fraction(number) / (1000 if unit == "g" else 1)
+    assert figure is not None and figure.amount is not None, name
+    return figure.amount
+
+
+def _needs(
+    context: Context[Any, Any],
+    what: str,
+    traits: Iterable[str],
+    kg: Fraction,
+    width: Fraction,
+    height: Fraction,
+    behind: Fraction,
+    has: Iterable[str] = (),
+) -> frozenset[str]:
+    piece = context.piece
+    return needs_of(what, traits, asked=piece.asked, room=piece.room, kg=kg, width=width, height=height, behind=behind, has=has)
 
 
 def _item(context: Context[Any, Any], item: Item, index: int) -> Subject:
-    traits = frozenset(item.traits) | frozenset(kind_of(item).traits)
+    traits = said(context.piece.asked, (*item.traits, *kind_of(item).traits))
     wide, tall = (_mm(side(context.book, f"item.{item.key}", axis)) for axis in AXES)
-    kg = Fraction(item.weight) if item.weight is not None else _weight(context, f"item.{item.key}.weight", item)
+    kg = exact(item.weight) if item.weight is not None else _weight(context, f"item.{item.key}.weight", item)
     return Subject(
-        item.key,
-        f"item.{item.key}",
-        item.name,
-        item.kind,
-        traits,
-        kg,
-        wide,
-        tall,
-        Fraction(item.front),
-        Fraction(item.behind),
-        index,
+        key=item.key,
+        part=f"item.{item.key}",
+        name=item.name,
+        what=item.kind,
+        traits=traits,
+        kg=kg,
+        needs=_needs(context, item.kind, traits, kg, wide, tall, exact(item.behind), item.has),
+        width=wide,
+        height=tall,
+        front=exact(item.front),
+        behind=exact(item.behind),
+        index=index,
     )
 
 
@@ -109,42 +122,32 @@ def keep(context: Context[Any, Any], wanted: list[Subject]) -> list[Kept]:
     out = []
     for subject in wanted:
         chosen = decided.get(subject.key)
-        keys = (
-            [k for k in chosen.methods if k in METHODS]
-            if chosen
-            else usual(subject, context.piece.display.type, context.piece.practice)
-        )
+        keys = [k for k in chosen.methods if k in METHODS] if chosen else usual(subject, context.holds, context.piece.practice)
         methods = tuple(METHODS[k] for k in keys)
-        rating = Fraction(chosen.rating) if chosen and chosen.rating is not None else None
+        rating = exact(chosen.rating) if chosen and chosen.rating is not None else None
         out.append(_keep(context, subject, methods, bool(chosen), rating))
     return out
 
 
-def _keep(
-    context: Context[Any, Any], subject: Subject, methods: tuple[Method, ...], given: bool, rating: Fraction | None
-) -> Kept:
+def _keep(context: Context[Any, Any], subject: Subject, methods: tuple[Method, ...], given: bool, rating: Fraction | None) -> Kept:
     if not methods:
         return Kept(subject, (), given, Fraction(0), None, 0, ())
     method = methods[0]
     by_spacing = _by_spacing(method, subject)
     if method.basis is None:
-        spots = _spots(method, subject, by_spacing)
+        spots = _spots(context, method, subject, by_spacing)
         _from_edges(context, subject, method, spots)
         return Kept(subject, methods, given, Fraction(0), None, by_spacing, spots)
     factor = context.shop.rules.shear_factor if method.key == "hook_and_loop" else context.shop.rules.factor
-    each, working = _each(method, rating, factor)
+    each, working = _each(context, method, rating, factor)
     say = context.speak.say
-    why = (
-        say(f"at least {method.least}, no more than {{}} apart", method.apart)
-        if method.apart
-        else (f"at least {method.least}",)
-    )
+    why = say(f"at least {method.least}, no more than {{}} apart", method.apart) if method.apart else (f"at least {method.least}",)
     found = fixings(
         context,
         f"hold.{subject.key}",
         f"{subject.name[0].upper()}{subject.name[1:]}, {method.label.lower()}",
         kg=subject.kg,
-        factor=Fraction(factor),
+        factor=exact(factor),
         each=each,
         basis="rating" if rating is not None else method.basis,
         spacing=by_spacing,
@@ -153,7 +156,7 @@ def _keep(
         working=working,
         edit=rating_at(context, subject) if given and method.basis == "rating" else None,
     )
-    spots = _spots(method, subject, found.count)
+    spots = _spots(context, method, subject, found.count)
     at = _at(context, subject, method, found.count) if method.where == "top" and spots else ()
     if at:
         spots = tuple((d.value, y) for d, (_, y) in zip(at, spots, strict=True))
@@ -162,12 +165,10 @@ def _keep(
     return Kept(subject, methods, given, each, found, found.count, spots, at)
 
 
-def _from_edges(
-    context: Context[Any, Any], subject: Subject, method: Method, spots: tuple[tuple[Fraction, Fraction], ...]
-) -> None:
+def _from_edges(context: Context[Any, Any], subject: Subject, method: Method, spots: tuple[tuple[Fraction, Fraction], ...]) -> None:
     """The first two places from its left edge and from its top, as figures: where to begin and how far to step."""
     wide, tall = (side(context.book, subject.part, axis) for axis in AXES)
-    if wide is None or tall is None or context.piece.display.type not in METHODED:
+    if wide is None or tall is None or not context.holds.asked:
         return
     # On a small thing no further in than a quarter of it.
     short = min(wide, tall, key=lambda d: d.value)
@@ -175,11 +176,9 @@ def _from_edges(
     for axis, i, words in (("x", 0, "from its left edge"), ("y", 1, "below its top edge")):
         firsts = {spot[i]: n for n, spot in reversed(list(enumerate(spots)))}
         for n, value in enumerate(sorted(firsts)[:2], start=1):
-            place = _spot(method, firsts[value], len(spots), wide, tall, edge)[i]
+            place = _spot(method, firsts[value], len(spots), wide, tall, edge, context.rule("slit_line"))[i]
             dim = place if isinstance(place, Dim) else rule(place, "At the edge", "hold-spacing", "depth")
-            context.book.add(
-                dim, f"hold.{subject.key}.{axis}.{n}", f"Fixing {n}, {words}", parts=(subject.part,), grain="depth"
-            )
+            context.book.add(dim, f"hold.{subject.key}.{axis}.{n}", f"Fixing {n}, {words}", parts=(subject.part,), grain="depth")
 
 
 def rating_at(context: Context[Any, Any], subject: Subject) -> str | None:
@@ -188,19 +187,22 @@ def rating_at(context: Context[Any, Any], subject: Subject) -> str | None:
     return next((f"/hold/chosen/{i}/rating" for i, c in enumerate(chosen) if c.subject == subject.key), None)
 
 
-def _each(method: Method, rating: Fraction | None, factor: int) -> tuple[Fraction, tuple[Say, ...]]:
+def _each(context: Context[Any, Any], method: Method, rating: Fraction | None, factor: int) -> tuple[Fraction, tuple[Say, ...]]:
     """What one fixing carries before the factor, and how that came about."""
     if method.basis == "formula":
-        one = withdrawal("screw", PLYWOOD, SCREW, SCREW_BITE, factor)
+        rules, bite, mount = context.shop.rules, context.rule("holding_bite"), context.book.dims.get("pack.mount")
+        # No deeper than what they go into.
+        bite = min(bite, mount.value) if mount is not None and mount.value > 0 else bite
+        one = withdrawal("screw", PLYWOOD, screw_diameter(rules.holding_screw), bite, factor)
         said = (
-            f"#{SCREW_NUMBER} screw, {float(SCREW_BITE):g} mm into ply of specific gravity {float(PLYWOOD):g}: pulled out at {figures(one.fails)} N"
-            " (Wood Handbook, chapter 8)"
+            f"#{rules.holding_screw} screw, {float(bite):g} mm into ply of specific gravity {float(PLYWOOD):g}: "
+            f"pulled out at {figures(one.fails)} N (Wood Handbook, chapter 8)"
         )
-        return SCREWS_EACH * one.safe * factor, (
+        return rules.holding_screws * one.safe * factor, (
             (said,),
             (f"counted on in a design: {figures(one.design)} N (NDS)",),
             (
-                f"{SCREWS_EACH} × the smaller of {figures(one.fails)} N ÷ {factor} and {figures(one.design)} N, before the factor",
+                f"{rules.holding_screws} × the smaller of {figures(one.fails)} N ÷ {factor} and {figures(one.design)} N, before the factor",
             ),
         )
     each = method.each
@@ -220,38 +222,32 @@ def _at(context: Context[Any, Any], subject: Subject, method: Method, count: int
     if width is None or width.value <= 2 * method.edge:
         return ()
     inset = rule(method.edge, "First fixing from the end", "hold-spacing", "depth")
-    return tuple(
-        places(
-            context, f"hold.{subject.key}.at", f"{method.label}, from the left:", width, count, inset, (subject.part,)
-        )
-    )
+    return tuple(places(context, f"hold.{subject.key}.at", f"{method.label}, from the left:", width, count, inset, (subject.part,)))
 
 
 def _by_spacing(method: Method, subject: Subject) -> int:
     if not method.apart:
         return method.least
     w, h = subject.width, subject.height
-    run = {"top": w, "shoulders": 2 * w, "round": 2 * (w + h), "corners": Fraction(0), "over": h}.get(
-        method.where, Fraction(0)
-    )
+    run = {"top": w, "shoulders": 2 * w, "round": 2 * (w + h), "corners": Fraction(0), "over": h}.get(method.where, Fraction(0))
     if method.key == "t_hinges":
         return 2 if w <= 400 else max(2, int(-(-w // method.apart)))
     return max(method.least, int(-(-run // method.apart)))
 
 
-def _spots(method: Method, subject: Subject, count: int) -> tuple[tuple[Fraction, Fraction], ...]:
+def _spots(context: Context[Any, Any], method: Method, subject: Subject, count: int) -> tuple[tuple[Fraction, Fraction], ...]:
     """Where fixings sit, from the upper left corner of the thing."""
     w, h = subject.width, subject.height
     if count > MOST_PLACES or method.where in ("over", "under", "anchors"):
         return ()
     edge = min(method.edge, w / 4, h / 4)
-    return tuple(_spot(method, i, count, w, h, edge) for i in range(count))
+    return tuple(_spot(method, i, count, w, h, edge, context.rule("slit_line")) for i in range(count))
 
 
-def _spot(method: Method, i: int, count: int, w: Any, h: Any, e: Any) -> tuple[Any, Any]:
+def _spot(method: Method, i: int, count: int, w: Any, h: Any, e: Any, slits: Fraction) -> tuple[Any, Any]:
     """The place of one of so many; reckoned alike with plain numbers and with sums."""
     if method.where == "top":
-        return _along(w, i, count, e), SLIT_LINE if method.key == "through_hinges" else Fraction(0)
+        return _along(w, i, count, e), slits if method.key == "through_hinges" else Fraction(0)
     if method.where == "shoulders":
         above = (count + 1) // 2
         if i < above:

@@ -5,12 +5,11 @@ acrylic: 70 × 10⁻⁶ a kelvin (from memory), glass 9 × 10⁻⁶ (EN 572-1); 
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Any
 
 from shadbo.core.contract.asking import choice
 from shadbo.core.contract.checks import WayOut, put
-from shadbo.core.contract.display import Carcass, Context
+from shadbo.core.contract.display import Carcass, Context, ViewOf
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.contract.terms import side
 from shadbo.core.contract.views import Drawing, View
@@ -20,6 +19,7 @@ from shadbo.core.document.kinds import kind_of
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.masses import plain_quantity
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Curve, Dim
 from shadbo.core.science.light import Bears, bears, months, year
 from shadbo.core.science.wood import grows, moisture
@@ -28,10 +28,9 @@ EXPANDS = {"glass": Fraction(9, 1_000_000), "coated": Fraction(9, 1_000_000), "a
 BENCH_C, BENCH_RH = 20, 50
 SEASONS = ("winter", "summer")
 TEN = 10
-OPENS = Fraction(1, 2)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Year:
     """What the year does: moisture at both ends, by how much the rails move across the grain, what is left round the sheet."""
 
@@ -55,16 +54,12 @@ def through_the_year(context: Context[Any, Any], carcass: Carcass | None, facts:
             f"season.moisture.{season}",
             f"Moisture of wood, {season}",
             plain_quantity(f"{float(wet[season]):.1f} %"),
-            (
-                f"at {celsius} °C and {rh} % relative humidity (Wood Handbook, eq. 4-5); at the bench {float(bench):.1f} %",
-            ),
+            (f"at {celsius} °C and {rh} % relative humidity (Wood Handbook, eq. 4-5); at the bench {float(bench):.1f} %",),
             parts=("rail",),
         )
         if carcass is not None:
             grown = grows(carcass.face, carcass.wood, bench, wet[season])
-            face[season] = book.add(
-                grown, f"season.face.{season}", f"Each rail’s face, {season}, moves by", parts=("rail",)
-            )
+            face[season] = book.add(grown, f"season.face.{season}", f"Each rail’s face, {season}, moves by", parts=("rail",))
         if wooden is not None:
             grown = grows(wooden, "", bench, wet[season])
             label = f"The wooden thing across its grain, {season}, moves by"
@@ -85,9 +80,7 @@ def through_the_year(context: Context[Any, Any], carcass: Carcass | None, facts:
         return Year(wet, face, wide, clear, light)
     dose = year(room.lux, room.hours)
     said = (
-        f"limit of a thing {light.label}: {light.year:,} lux·h a year".replace(",", " ")
-        if light.year
-        else "light does it no harm"
+        f"limit of a thing {light.label}: {light.year:,} lux·h a year".replace(",", " ") if light.year else "light does it no harm"
     )
     book.add_quantity(
         "light.year",
@@ -125,18 +118,13 @@ def warmed(sheet: Dim, glazing: str, celsius: int) -> Dim:
     share = EXPANDS[glazing] * (celsius - BENCH_C)
     known = "from memory" if glazing == "acrylic" else "EN 572-1"
     how = f"sheet × {EXPANDS[glazing] * 1_000_000} millionths a kelvin ({known}) × ({celsius} − {BENCH_C}) K"
-    return Dim(
-        sheet.value * share,
-        Curve(how, ((share, sheet),)),
-        f"The sheet grows, {celsius} °C against {BENCH_C}",
-        grain="fine",
-    )
+    return Dim(sheet.value * share, Curve(how, ((share, sheet),)), f"The sheet grows, {celsius} °C against {BENCH_C}", grain="fine")
 
 
 def check_room(context: Context[Any, Any], found: Year, facts: Facts) -> None:
     say, room = context.speak.say, context.piece.room
     swing = max((abs(d.value) for d in found.face.values()), default=Fraction(0))
-    if swing > OPENS:
+    if swing > context.rule("mitre_opens"):
         context.checks.add(
             "note",
             "season.mitres",
@@ -152,15 +140,11 @@ def check_room(context: Context[Any, Any], found: Year, facts: Facts) -> None:
             "caution",
             "season.swings",
             "hang",
-            (
-                f"From {room.winter_rh} to {room.summer_rh} % humidity through the year: wood, canvas and paper all work.",
-            ),
+            (f"From {room.winter_rh} to {room.summer_rh} % humidity through the year: wood, canvas and paper all work.",),
             why="A sealed pack evens it out for paper; canvas wants the same air on both faces.",
             source_key="damp",
             parts=("rail",),
-            ways=(
-                WayOut(("Hang it in a steadier room, 40 to 60 %",), (number("winter_rh", 40), number("summer_rh", 60))),
-            ),
+            ways=(WayOut(("Hang it in a steadier room, 40 to 60 %",), (number("winter_rh", 40), number("summer_rh", 60))),),
         )
     if room.kind == "bath" and facts.traits & {"paper", "textile", "photograph", "plant", "canvas"}:
         context.checks.add(
@@ -205,15 +189,10 @@ def check_room(context: Context[Any, Any], found: Year, facts: Facts) -> None:
             if hours < room.hours and year(room.lux, hours) <= limit
         ][:1]
         if not ways:
-            both = next(
-                ((lux, hours) for lux in (100, 50, 30) for hours in (8, 6, 4, 2, 1) if year(lux, hours) <= limit), None
-            )
+            both = next(((lux, hours) for lux in (100, 50, 30) for hours in (8, 6, 4, 2, 1) if year(lux, hours) <= limit), None)
             if both is not None:
                 ways.append(
-                    WayOut(
-                        (f"Show it at {both[0]} lux, {both[1]} h a day",),
-                        (number("lux", both[0]), number("hours", both[1])),
-                    )
+                    WayOut((f"Show it at {both[0]} lux, {both[1]} h a day",), (number("lux", both[0]), number("hours", both[1])))
                 )
         time = months(limit, room.lux, room.hours)
         context.checks.add(
@@ -235,44 +214,81 @@ def number(field: str, value: int) -> dict[str, Any]:
 
 
 def _scale(key: str, label: str, group: str, field: str, now: int, values: tuple[int, ...], unit: str) -> ChoiceInput:
-    return ChoiceInput(key, label, group, tuple(
-        Option(str(v), (f"{v}{unit}",), (), v == now, (number(field, v),)) for v in sorted({*values, now})), ("wall",), "slider")  # fmt: skip
+    return ChoiceInput(
+        key,
+        label,
+        group,
+        tuple(Option(str(v), (f"{v}{unit}",), (), v == now, (number(field, v),)) for v in sorted({*values, now})),
+        ("wall",),
+        "slider",
+    )
+
+
+def room_kind(context: Context[Any, Any], group: str = "The room") -> ChoiceInput:
+    """Where it hangs."""
+    return choice(
+        context,
+        "/room/kind",
+        "It hangs in",
+        group,
+        (
+            ("living", ("A living room",), ()),
+            ("child", ("A child’s room",), ()),
+            ("passage", ("A busy passage",), ()),
+            ("bath", ("A bathroom",), ()),
+            ("public", ("A public place",), ()),
+        ),
+        ("wall",),
+        key="room.kind",
+        look="menu",
+    )
 
 
 def room_inputs(context: Context[Any, Any]) -> list[Input]:
     room = context.piece.room
     return [
-        choice("room.kind", "It hangs in", "The room", "/room/kind", room.kind, (
-            ("living", ("A living room",), ()), ("child", ("A child’s room",), ()), ("passage", ("A busy passage",), ()), ("bath", ("A bathroom",), ()),
-            ("public", ("A public place",), ())), ("wall",), look="menu"),
+        room_kind(context),
         _scale("winter_rh", "Winter, humidity", "The room", "winter_rh", room.winter_rh, tuple(range(10, 91, 5)), " %"),
         _scale("winter_c", "Winter", "The room", "winter_c", room.winter_c, tuple(range(0, 31, 2)), " °C"),
         _scale("summer_rh", "Summer, humidity", "The room", "summer_rh", room.summer_rh, tuple(range(10, 91, 5)), " %"),
         _scale("summer_c", "Summer", "The room", "summer_c", room.summer_c, tuple(range(10, 43, 2)), " °C"),
-        ChoiceInput("lux", "Where it hangs there are", "Light", (
-            Option("none", ("not measured yet",), (), room.lux is None, (put("/room/lux", None),)),
-            *(Option(str(v), (f"{v} lux",), (), v == room.lux, (number("lux", v),)) for v in (30, 50, 100, 150, 200, 300, 500, 1000, 2000))), ("wall",), "menu"),
-        *((_scale("hours", "A day", "Light", "hours", room.hours, (1, 2, 4, 6, 8, 10, 12, 24), " h"),) if room.lux is not None else ()),
-    ]  # fmt: skip
+        ChoiceInput(
+            "lux",
+            "Where it hangs there are",
+            "Light",
+            (
+                Option("none", ("not measured yet",), (), room.lux is None, (put("/room/lux", None),)),
+                *(
+                    Option(str(v), (f"{v} lux",), (), v == room.lux, (number("lux", v),))
+                    for v in (30, 50, 100, 150, 200, 300, 500, 1000, 2000)
+                ),
+            ),
+            ("wall",),
+            "menu",
+        ),
+        *(
+            (_scale("hours", "A day", "Light", "hours", room.hours, (1, 2, 4, 6, 8, 10, 12, 24), " h"),)
+            if room.lux is not None
+            else ()
+        ),
+    ]
 
 
-def season_view(context: Context[Any, Any], found: Year) -> View | None:
-    """The sheet in its rabbet at both ends of the year, what is left round it ten times over."""
-    if not found.clear:
-        return None
+def season_views(context: Context[Any, Any], found: Year) -> tuple[ViewOf, ...]:
+    """The sheet in its rabbet at both ends of the year, where one moves in the other."""
+    return (ViewOf("season", lambda: _season(context, found)),) if found.clear else ()
+
+
+def _season(context: Context[Any, Any], found: Year) -> View:
+    """What is left round the sheet is drawn ten times over."""
     book = context.book
     w, h = (book[f"frame.rabbet.{a}"].value for a in AXES)
     gap, least = w / 6, max(min(w, h) * Fraction(2, 100), Fraction(1))
-    drawing = Drawing(
-        "season", "The sheet in winter and in summer, what is left round it ten times over", 2 * w + gap, h
-    )
+    drawing = Drawing("season", "The sheet in winter and in summer, what is left round it ten times over", 2 * w + gap, h)
     for i, season in enumerate(SEASONS):
         x = (w + gap) * i
         drawing.box("rail", f"Rabbet, {season}", "wood", x, 0, w, h)
-        left = {
-            a: max(found.clear[season, a].value * TEN, Fraction(0)) if (season, a) in found.clear else least
-            for a in AXES
-        }
+        left = {a: max(found.clear[season, a].value * TEN, Fraction(0)) if (season, a) in found.clear else least for a in AXES}
         sheet = {"width": max(w - left["width"], w / 4), "height": max(h - left["height"], h / 4)}
         drawing.box(
             "glazing",

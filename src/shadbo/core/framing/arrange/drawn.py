@@ -6,20 +6,13 @@ import numpy as np
 
 from shadbo.core.contract.views import Drawing, Material, Shape, ink_on
 from shadbo.core.framing.arrange.laid import Laid
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 
 HALF = Fraction(1, 2)
 
 
 def lay_outline(
-    drawing: Drawing,
-    one: Laid,
-    dx: Fraction,
-    dy: Fraction,
-    material: Material,
-    *,
-    colour: str = "",
-    flip: Fraction | None = None,
+    drawing: Drawing, one: Laid, dx: Fraction, dy: Fraction, material: Material, *, colour: str = "", flip: Fraction | None = None
 ) -> None:
     """An item’s outline moved into a drawing; mirrored in a sheet ``flip`` wide. Straight from binary numbers: a drawing’s
     points are nothing else, and there are hundreds of them."""
@@ -28,9 +21,7 @@ def lay_outline(
     if body.radius is not None:
         x = round(body.centre[0] + fx, 3)
         spot = (round(float(flip) - x, 3) if flip is not None else x, round(body.centre[1] + fy, 3))
-        drawing.shapes.append(
-            Shape(one.part, one.item.name, material, "circle", (spot,), round(body.radius, 3), colour=colour)
-        )
+        drawing.shapes.append(Shape(one.part, one.item.name, material, "circle", (spot,), round(body.radius, 3), colour=colour))
         return
     moved = body.points + np.array((fx, fy))
     if flip is not None:
@@ -44,16 +35,8 @@ def draw_item(drawing: Drawing, one: Laid, dx: Fraction, dy: Fraction) -> None:
     lay_outline(drawing, one, dx, dy, "item", colour=one.item.colour or one.sized.kind.colour)
     folding = one.item.folding
     if folding and folding.crest_width and folding.crest_height and not one.item.place.turn:
-        w, h = Fraction(folding.crest_width), Fraction(folding.crest_height)
-        drawing.box(
-            f"{one.part}.crest",
-            "Crest or number",
-            "paper",
-            one.x.value + dx - w * HALF,
-            one.y.value + dy - h * HALF,
-            w,
-            h,
-        )
+        w, h = exact(folding.crest_width), exact(folding.crest_height)
+        drawing.box(f"{one.part}.crest", "Crest or number", "paper", one.x.value + dx - w * HALF, one.y.value + dy - h * HALF, w, h)
 
 
 def name_on(drawing: Drawing, one: Laid, x: Fraction, y: Fraction) -> None:

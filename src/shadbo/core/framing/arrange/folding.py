@@ -1,4 +1,4 @@
-"""A garment folded over a form: where its folds lie, so that the crest or number stays whole and centred (handbook section 8).
+"""A garment folded over a form: where its folds lie, so that the crest or number stays whole and centred.
 
 folded = opening − 2 × border
 left fold, from the middle line = crest across − folded width ÷ 2          (centred on the crest)
@@ -7,16 +7,13 @@ top fold, from the shoulder = crest down − folded height ÷ 2, kept on the gar
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
+from shadbo.core.contract.terms import ruled
 from shadbo.core.framing.arrange.laid import BoxContext, Laid
-from shadbo.core.quantity.sums import Dim, leaf, rule
-
-# Cloth turned over the form's edge on both sides takes about so much of the folded size.
-CLOTH = 4
+from shadbo.core.quantity.record import record
+from shadbo.core.quantity.sums import Dim, leaf
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Folds:
     """One garment: its folds from the middle line and the shoulder, what is turned behind on each side, its form.
 
@@ -59,9 +56,7 @@ def fold_up(context: BoxContext, one: Laid) -> Folds:
     centred = down - folded_tall / 2
     if not folding.crest_height or centred.value <= 0:
         top = figure(
-            leaf(0, f"{key}.shoulder", "at the shoulder", "choice", grain="depth"),
-            "fold.top",
-            "top fold below the shoulder",
+            leaf(0, f"{key}.shoulder", "at the shoulder", "choice", grain="depth"), "fold.top", "top fold below the shoulder"
         )
     elif centred.value > long.value - folded_tall.value:
         top = figure(long - folded_tall, "fold.top", "top fold below the shoulder")
@@ -77,12 +72,14 @@ def fold_up(context: BoxContext, one: Laid) -> Folds:
     off = figure(down - top - folded_tall / 2, "crest.off", "crest below the middle of what shows")
     spare = {
         "width": figure(folded_wide - wide, "crest.spare.width", "room beside the crest, in all"),
-        "height": figure(folded_tall / 2 - tall / 2 - off if off.value > 0 else folded_tall / 2 - tall / 2 + off, "crest.spare.height",
-                         "room above or below the crest, the smaller"),
-    }  # fmt: skip
-    cloth = rule(CLOTH, "Cloth turned over both edges", "fold-form", "depth")
-    form = {
-        a: figure(dim - cloth, f"form.{a}", f"form to cut, {a}")
-        for a, dim in (("width", folded_wide), ("height", folded_tall))
+        "height": figure(
+            folded_tall / 2 - tall / 2 - off if off.value > 0 else folded_tall / 2 - tall / 2 + off,
+            "crest.spare.height",
+            "room above or below the crest, the smaller",
+        ),
     }
-    return Folds(one, left, right, top, bottom, turned, off, spare, form)
+    cloth = ruled(context, "fold_form", "Cloth turned over both edges")
+    form = {
+        a: figure(dim - cloth, f"form.{a}", f"form to cut, {a}") for a, dim in (("width", folded_wide), ("height", folded_tall))
+    }
+    return Folds(laid=one, left=left, right=right, top=top, bottom=bottom, turned=turned, off=off, spare=spare, form=form)

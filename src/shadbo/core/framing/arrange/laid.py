@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
 
@@ -12,8 +11,10 @@ from shadbo.core.document.items import Item, ItemHeight, ItemWidth, Things
 from shadbo.core.document.kinds import KindOf, density, kind_of
 from shadbo.core.framing.arrange.shapes import Body, body_of, reach
 from shadbo.core.measuring.measuring import Side, read_side, reading_dim
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.figures import Worked
 from shadbo.core.quantity.masses import show_mass
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, leaf, weighed
 
 BoxContext = Context[Things, Boxed]
@@ -23,7 +24,7 @@ WAYS = ("left", "right", "top", "bottom")
 SPANS = {"width": ("left", "right"), "height": ("top", "bottom")}
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Sized:
     """An item before it has a place: the sizes read, the sizes it is mounted at (folded, or on its own board)."""
 
@@ -40,10 +41,7 @@ class Sized:
     behind: Dim
     weight_kg: Fraction
     sides: tuple[Side | None, Side | None]
-
-    @property
-    def part(self) -> str:
-        return f"item.{self.item.key}"
+    part: str
 
     @property
     def pointer(self) -> str:
@@ -55,7 +53,7 @@ class Sized:
         return weighed([(self.wide, across), (self.tall, along)])
 
 
-@dataclass(frozen=True)
+@record(frozen=True)
 class Laid:
     """An item at its place. The middle is at (x, y); its edges run at ``left`` … ``bottom``, on the same axes."""
 
@@ -64,11 +62,12 @@ class Laid:
     y: Dim
     edges: dict[str, Dim]
 
-    @property
+    # Asked for by every pair of them.
+    @cached_property
     def item(self) -> Item:
         return self.sized.item
 
-    @property
+    @cached_property
     def part(self) -> str:
         return self.sized.part
 
@@ -92,24 +91,52 @@ def _size(context: BoxContext, item: Item, index: int) -> Sized:
     kind, parts = kind_of(item), (key,)
     width, wide_side = _side(context, item.width, f"{key}.width", f"{item.name}, width", f"{where}/width", key)
     height, tall_side = _side(context, item.height, f"{key}.height", f"{item.name}, height", f"{where}/height", key)
-    front = book.add(_given(context, item.front, f"{where}/front", "Height in front", parts), f"{key}.front",
-                     f"{item.name}, height in front of its mount", parts=parts)  # fmt: skip
-    behind = book.add(_given(context, item.behind, f"{where}/behind", "Sticks out behind", parts), f"{key}.behind",
-                      f"{item.name}, what sticks out behind", parts=parts)  # fmt: skip
+    front = book.add(
+        _given(context, item.front, f"{where}/front", "Height in front", parts),
+        f"{key}.front",
+        f"{item.name}, height in front of its mount",
+        parts=parts,
+    )
+    behind = book.add(
+        _given(context, item.behind, f"{where}/behind", "Sticks out behind", parts),
+        f"{key}.behind",
+        f"{item.name}, what sticks out behind",
+        parts=parts,
+    )
     kg = _weigh(context, item, index, width.value, height.value)
     wide, tall = width, height
     if item.folding:
         wide, tall = _folded(context, item, where, key)
     elif item.stitching:
-        border = book.add(_choice(item.stitching.border, f"{where}/stitching/border", "Border round the stitching", parts),
-                          f"{key}.border", f"{item.name}, border round the stitching", parts=parts)  # fmt: skip
+        border = book.add(
+            _choice(item.stitching.border, f"{where}/stitching/border", "Border round the stitching", parts),
+            f"{key}.border",
+            f"{item.name}, border round the stitching",
+            parts=parts,
+        )
         wide = book.add(width + 2 * border, f"{key}.board.width", f"{item.name}, board width", parts=parts)
         tall = book.add(height + 2 * border, f"{key}.board.height", f"{item.name}, board height", parts=parts)
-    cover = tuple(s.smallest if s else d for s, d in ((wide_side, width), (tall_side, height)))
-    into = tuple(s.largest if s else d for s, d in ((wide_side, width), (tall_side, height)))
+    sides = (wide_side, tall_side)
+    cover = (wide_side.smallest if wide_side else width, tall_side.smallest if tall_side else height)
+    into = (wide_side.largest if wide_side else width, tall_side.largest if tall_side else height)
     if wide is not width:
         cover = into = (wide, tall)
-    return Sized(item, index, kind, width, height, cover, into, wide, tall, front, behind, kg, (wide_side, tall_side))  # type: ignore[arg-type]
+    return Sized(
+        item=item,
+        index=index,
+        kind=kind,
+        width=width,
+        height=height,
+        cover=cover,
+        into=into,
+        wide=wide,
+        tall=tall,
+        front=front,
+        behind=behind,
+        weight_kg=kg,
+        sides=sides,
+        part=key,
+    )
 
 
 def _side(
@@ -128,9 +155,17 @@ def _side(
 def _given(context: BoxContext, value: Any, pointer: str, label: str, parts: tuple[str, ...]) -> Dim:
     """A length read once with the tape, typed at its own place."""
     return leaf(
-        value, pointer, label, "reading", tolerance=context.shop.reading_tolerance(context.piece.units), pointer=pointer,
-        tape=context.piece.units, source="tape", grain="depth", parts=parts,
-    )  # fmt: skip
+        value,
+        pointer,
+        label,
+        "reading",
+        tolerance=context.shop.reading_tolerance(context.piece.units),
+        pointer=pointer,
+        tape=context.piece.units,
+        source="tape",
+        grain="depth",
+        parts=parts,
+    )
 
 
 def _choice(value: Any, pointer: str, label: str, parts: tuple[str, ...]) -> Dim:
@@ -138,7 +173,7 @@ def _choice(value: Any, pointer: str, label: str, parts: tuple[str, ...]) -> Dim
 
 
 def _folded(context: BoxContext, item: Item, where: str, key: str) -> tuple[Dim, Dim]:
-    """A garment folded to fill its opening: opening − 2 × border (handbook section 8)."""
+    """A garment folded to fill its opening: opening − 2 × border."""
     assert item.folding is not None
     book, parts = context.book, (key,)
 
@@ -160,18 +195,14 @@ def _weigh(context: BoxContext, item: Item, index: int, width: Fraction, height:
     """What an item weighs: put on a scale, or estimated from its size and what it is made of (marked as one)."""
     name, edit, parts = f"item.{item.key}.weight", f"/object/items/{index}/weight", (f"item.{item.key}",)
     if item.weight is not None:
-        kg = Fraction(item.weight)
-        context.book.add_quantity(
-            name, f"{item.name}, weight", show_mass(kg), ("Put on a scale.",), parts=parts, edit=edit
-        )
-        return kg
-    # A thing fills about half of the box round it; what is thinner than a millimetre is taken as that.
-    kg = width * height * max(Fraction(item.front), Fraction(1)) / 2 * density(item) / 1_000_000_000
-    context.book.add_quantity(
-        name, f"{item.name}, weight (estimate)", show_mass(kg),
-        (f"half of the box round it, at {density(item)} kg a cubic metre (house figure); put it on a scale",),
-        parts=parts, edit=edit,
-    )  # fmt: skip
+        kg, label, how = exact(item.weight), "weight", "Put on a scale."
+    else:
+        # A thing fills about half of the box round it; what is thinner than a millimetre is taken as that.
+        heavy = density(item)
+        kg = width * height * max(exact(item.front), Fraction(1)) / 2 * heavy / 1_000_000_000
+        label = "weight (estimate)"
+        how = f"half of the box round it, at {heavy} kg a cubic metre (house figure); put it on a scale"
+    context.book.add_later(name, lambda: Worked(name, f"{item.name}, {label}", None, show_mass(kg), ((how,),), parts, edit, kg))
     return kg
 
 
@@ -180,12 +211,8 @@ def lay(context: BoxContext, sized: list[Sized], places: list[tuple[Dim, Dim]]) 
     laid = []
     for one, (x, y) in zip(sized, places, strict=True):
         name = one.part
-        x = context.book.add(
-            x, f"{name}.x", f"{one.item.name}, middle from the middle, across", parts=(name,), grain="depth"
-        )
-        y = context.book.add(
-            y, f"{name}.y", f"{one.item.name}, middle from the middle, down", parts=(name,), grain="depth"
-        )
+        x = context.book.add(x, f"{name}.x", f"{one.item.name}, middle from the middle, across", parts=(name,), grain="depth")
+        y = context.book.add(y, f"{name}.y", f"{one.item.name}, middle from the middle, down", parts=(name,), grain="depth")
         edges = {}
         for way in WAYS:
             across, along = reach(one.item, way, one.wide.value, one.tall.value)

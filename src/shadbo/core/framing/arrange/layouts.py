@@ -1,4 +1,4 @@
-"""Templates: where items lie when nobody has put them there by hand (handbook section 8). Places follow the sizes."""
+"""Templates: where items lie when nobody has put them there by hand. Places follow the sizes."""
 
 from __future__ import annotations
 
@@ -19,21 +19,25 @@ def places_of(context: BoxContext, sized: list[Sized]) -> Places:
     layout = context.display.layout
     gap = context.book.add(
         leaf(layout.gap, "/display/layout/gap", "Gap between items", "choice", pointer="/display/layout/gap", grain="depth"),
-        "layout.gap", "Gap between items",
-    )  # fmt: skip
+        "layout.gap",
+        "Gap between items",
+    )
     if layout.how == "free":
-        return [
-            (_typed(one, "x", "across"), _typed(one, "y", "down")) for one in sized
-        ]  # fmt: skip
+        return [(_typed(one, "x", "across"), _typed(one, "y", "down")) for one in sized]
     return TEMPLATES[layout.how](sized, gap, layout.columns)
 
 
 def _typed(one: Sized, axis: str, way: str) -> Dim:
     pointer = f"{one.pointer}/place/{axis}"
     return leaf(
-        getattr(one.item.place, axis), pointer, f"{one.item.name}, place {way}", "choice", pointer=pointer, grain="depth",
+        getattr(one.item.place, axis),
+        pointer,
+        f"{one.item.name}, place {way}",
+        "choice",
+        pointer=pointer,
+        grain="depth",
         parts=(one.part,),
-    )  # fmt: skip
+    )
 
 
 def _zero() -> Dim:
@@ -114,18 +118,27 @@ def _grid(sized: list[Sized], gap: Dim, columns: int) -> Places:
     for i in range(n):
         row, column = divmod(i, across)
         here = min(across, n - row * across)
-        places.append((
-            pitch_x * (Fraction(column) - Fraction(here - 1, 2)) + _zero(),
-            pitch_y * (Fraction(row) - Fraction(rows - 1, 2)) + _zero(),
-        ))  # fmt: skip
+        places.append(
+            (
+                pitch_x * (Fraction(column) - Fraction(here - 1, 2)) + _zero(),
+                pitch_y * (Fraction(row) - Fraction(rows - 1, 2)) + _zero(),
+            )
+        )
     return places
 
 
 TEMPLATES: dict[str, Callable[[list[Sized], Dim, int], Places]] = {
-    "one": _one, "row": _row, "row_below": _row_below, "flanked": _flanked, "grid": _grid,
-}  # fmt: skip
+    "one": _one,
+    "row": _row,
+    "row_below": _row_below,
+    "flanked": _flanked,
+    "grid": _grid,
+}
 LABELS = {
-    "free": ("By hand", "as they were put"), "one": ("One, centred", "others under it"), "row": ("A row", "equal gaps"),
+    "free": ("By hand", "as they were put"),
+    "one": ("One, centred", "others under it"),
+    "row": ("A row", "equal gaps"),
     "row_below": ("Row below", "the largest above, the others under it"),
-    "flanked": ("Flanked", "photographs on both sides, the rest below"), "grid": ("Grid", "one pitch both ways"),
-}  # fmt: skip
+    "flanked": ("Flanked", "photographs on both sides, the rest below"),
+    "grid": ("Grid", "one pitch both ways"),
+}

@@ -33,10 +33,7 @@ def taken_in_hand(laid: Sequence[Laid], how: str) -> list[dict[str, Any]]:
     """Every item's place as it stands, so that one can be moved without the others following a template."""
     if how == "free":
         return []
-    return [
-        put("/display/layout/how", "free"),
-        *put_places(laid, {one.item.key: (one.x.value, one.y.value) for one in laid}),
-    ]
+    return [put("/display/layout/how", "free"), *put_places(laid, {one.item.key: (one.x.value, one.y.value) for one in laid})]
 
 
 def put_places(laid: Iterable[Laid], where: Where) -> list[dict[str, Any]]:
@@ -53,21 +50,13 @@ def chosen(laid: Sequence[Laid], keys: Iterable[str]) -> list[Laid]:
     wanted = set(keys)
     missing = wanted - {one.item.key for one in laid}
     if missing:
-        raise Refused(
-            Fault("/object/items", "Items", ", ".join(sorted(missing)), "are not in this piece", "items of the piece")
-        )
+        raise Refused(Fault("/object/items", "Items", ", ".join(sorted(missing)), "are not in this piece", "items of the piece"))
     groups = {one.item.place.group for one in laid if one.item.key in wanted} - {""}
     return [one for one in laid if one.item.key in wanted or one.item.place.group in groups]
 
 
 def move(
-    laid: Sequence[Laid],
-    how: str,
-    keys: Iterable[str],
-    dx: Fraction,
-    dy: Fraction,
-    snap: Fraction,
-    sight: dict[str, Dim] | None,
+    laid: Sequence[Laid], how: str, keys: Iterable[str], dx: Fraction, dy: Fraction, snap: Fraction, sight: dict[str, Dim] | None
 ) -> Patch:
     """Items moved together; within ``snap`` mm they are drawn to alignment and to equal gaps."""
     moved = chosen(laid, keys)
@@ -215,19 +204,13 @@ ACTIONS: dict[str, Callable[[Sequence[Laid]], Where]] = {
 }
 
 
-def arranged(
-    laid: Sequence[Laid], how: str, keys: Sequence[str], gap: Fraction, layout: str, sight: dict[str, Dim]
-) -> Patch:
+def arranged(laid: Sequence[Laid], how: str, keys: Sequence[str], gap: Fraction, layout: str, sight: dict[str, Dim]) -> Patch:
     """One arranging action on the items named (on all if none is). Raises :class:`Refused` if it can't be done."""
     moved = chosen(laid, keys) if keys else list(laid)
     hand = taken_in_hand(laid, layout)
-    least = (
-        3 if how.startswith("equal_") else 2 if how.startswith(("align_", "mirror_", "gap_")) or how == "group" else 1
-    )
+    least = 3 if how.startswith("equal_") else 2 if how.startswith(("align_", "mirror_", "gap_")) or how == "group" else 1
     if len(moved) < least:
-        raise Refused(
-            Fault("/object/items", "Items", str(len(moved)), "are too few for that", f"{least} or more chosen")
-        )
+        raise Refused(Fault("/object/items", "Items", str(len(moved)), "are too few for that", f"{least} or more chosen"))
     if how in ACTIONS:
         return (*hand, *put_places(laid, ACTIONS[how](moved)))
     if how in ("gap_width", "gap_height"):
@@ -245,6 +228,4 @@ def arranged(
     turns = {"turn_left": -TURN, "turn_right": TURN, "quarter": 90}
     if how in turns:
         return (*hand, *(put_turn(one, one.item.place.turn + turns[how]) for one in moved))
-    raise Refused(
-        Fault("", "arranging", how, "is not known here", ", ".join((*ACTIONS, *turns, "centre", "smallest", "group")))
-    )
+    raise Refused(Fault("", "arranging", how, "is not known here", ", ".join((*ACTIONS, *turns, "centre", "smallest", "group"))))

@@ -4,17 +4,17 @@ from __future__ import annotations
 
 from bisect import bisect_left
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from shadbo.core.framing.arrange.laid import SPANS, Laid
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim
 
 # Gaps that differ by less than this are equal, whatever was typed.
 EQUAL = Fraction(1, 20)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Gap:
     """The gap between two neighbours along an axis, ``mm`` wide.
 
@@ -50,11 +50,7 @@ def gaps_of(laid: Sequence[Laid]) -> list[Gap]:
             end, low, high = boxes[i][side + 2], boxes[i][other], boxes[i][other + 2]
             # In order of where they begin, the first that shares something of its height is the next one.
             best = next(
-                (
-                    j
-                    for j in order[bisect_left(starts, end) :]
-                    if j != i and boxes[j][other] < high and boxes[j][other + 2] > low
-                ),
+                (j for j in order[bisect_left(starts, end) :] if j != i and boxes[j][other] < high and boxes[j][other + 2] > low),
                 None,
             )
             if best is not None:

@@ -7,11 +7,11 @@ It is a good answer, not a proven smallest one. Whole thousandths of a mm inside
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 from functools import lru_cache
 from math import isqrt
 
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 
 GRAIN = 1000
 WIDTHS = 28
@@ -19,7 +19,7 @@ WIDTHS = 28
 LONGEST = 2
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Packed:
     """A packing: the size that holds everything, and for each thing its upper left corner and whether it is turned."""
 
@@ -75,23 +75,18 @@ def _fits(sizes: tuple[Size, ...], gap: Fraction, box: Size, turn: bool) -> Pack
 def _whole(sizes: Sequence[Size], gap: Fraction) -> tuple[list[tuple[int, int]], int]:
     """Sizes with the gap added right and below, rounded up; what has no size (a stop says so) takes the least there is."""
     between = -int(-gap * GRAIN // 1)
-    return [
-        (max(-int(-w * GRAIN // 1), 1) + between, max(-int(-h * GRAIN // 1), 1) + between) for w, h in sizes
-    ], between
+    return [(max(-int(-w * GRAIN // 1), 1) + between, max(-int(-h * GRAIN // 1), 1) + between) for w, h in sizes], between
 
 
 def _packed(w: int, h: int, placed: list[tuple[int, int, bool]]) -> Packed:
     return Packed(
-        Fraction(w, GRAIN), Fraction(h, GRAIN),
-        tuple((Fraction(x, GRAIN), Fraction(y, GRAIN), turned) for x, y, turned in placed),
-    )  # fmt: skip
+        Fraction(w, GRAIN), Fraction(h, GRAIN), tuple((Fraction(x, GRAIN), Fraction(y, GRAIN), turned) for x, y, turned in placed)
+    )
 
 
 def _orders(sizes: list[tuple[int, int]]) -> Iterator[list[int]]:
     """Tall first, wide first, large first, long first."""
-    ranks = (
-        [(h, w) for w, h in sizes], list(sizes), [(w * h, w) for w, h in sizes], [(max(s), min(s)) for s in sizes],
-    )  # fmt: skip
+    ranks = ([(h, w) for w, h in sizes], list(sizes), [(w * h, w) for w, h in sizes], [(max(s), min(s)) for s in sizes])
     seen = set()
     for rank in ranks:
         order = sorted(range(len(sizes)), key=lambda i: (rank[i], -i), reverse=True)

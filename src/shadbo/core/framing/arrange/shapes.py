@@ -7,7 +7,8 @@ Circles and ellipses are polygons of ``ROUND`` corners lying on the curve; of a 
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, replace
+from collections.abc import Sequence
+from dataclasses import replace
 from functools import cached_property, lru_cache
 
 import numpy as np
@@ -15,6 +16,7 @@ import numpy.typing as npt
 
 from shadbo.core.document.items import Item
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 
 ROUND = 72
 Points = npt.NDArray[np.float64]
@@ -23,7 +25,7 @@ SMALL = 10**-9
 
 
 @lru_cache(maxsize=512)
-def unit_outline(shape: str, outline: tuple[tuple[float, float], ...], turn: int) -> tuple[Unit, float, float]:
+def unit_outline(shape: str, outline: tuple[tuple[float, float], ...], turn: int) -> tuple[Points, float, float]:
     """Corners of a shape in a box of one by one about its middle, and the cosine and sine of its turn."""
     angle = math.radians(turn)
     c, s = (round(f(angle), 12) for f in (math.cos, math.sin))
@@ -31,15 +33,15 @@ def unit_outline(shape: str, outline: tuple[tuple[float, float], ...], turn: int
         corners: Unit = tuple((x / 2, y / 2) for x, y in ((-1, -1), (1, -1), (1, 1), (-1, 1)))
     elif shape in ("circle", "ellipse"):
         # The corners include the four points where it touches its box.
-        corners = tuple(
-            (math.cos(2 * math.pi * i / ROUND) / 2, math.sin(2 * math.pi * i / ROUND) / 2) for i in range(ROUND)
-        )
+        corners = tuple((math.cos(2 * math.pi * i / ROUND) / 2, math.sin(2 * math.pi * i / ROUND) / 2) for i in range(ROUND))
     else:
         xs, ys = [p[0] for p in outline], [p[1] for p in outline]
         w, h = max(xs) - min(xs) or 1, max(ys) - min(ys) or 1
         mx, my = (max(xs) + min(xs)) / 2, (max(ys) + min(ys)) / 2
         corners = tuple(((x - mx) / w, (y - my) / h) for x, y in outline)
-    return corners, c, s
+    points = np.array(corners)
+    points.flags.writeable = False
+    return points, c, s
 
 
 def shape_key(item: Item) -> tuple[str, tuple[tuple[float, float], ...], int]:
@@ -59,9 +61,7 @@ def reach(item: Item, way: str, wide: Fraction, tall: Fraction) -> tuple[Fractio
 
 
 @lru_cache(maxsize=2048)
-def _reach(
-    shape: str, outline: tuple[tuple[float, float], ...], turn: int, way: str, ratio: float
-) -> tuple[Fraction, Fraction]:
+def _reach(shape: str, outline: tuple[tuple[float, float], ...], turn: int, way: str, ratio: float) -> tuple[Fraction, Fraction]:
     half = Fraction(1, 2)
     if turn == 0:
         sign = -1 if way in ("left", "top") else 1
@@ -73,7 +73,7 @@ def _reach(
         return (sign * across, sign * along) if way in ("left", "right") else (sign * along, sign * across)
     # A corner (u w, v h) lies at x = u w c − v h s, y = u w s + v h c.
     first, second = (c, -s) if way in ("left", "right") else (s, c)
-    outer = (min if way in ("left", "top") else max)(corners, key=lambda p: p[0] * first + p[1] * second * ratio)
+    outer = (min if way in ("left", "top") else max)(corners.tolist(), key=lambda p: p[0] * first + p[1] * second * ratio)
     return _ratio(outer[0] * first), _ratio(outer[1] * second)
 
 
@@ -81,7 +81,7 @@ def _ratio(value: float) -> Fraction:
     return Fraction(round(value * 1_000_000), 1_000_000)
 
 
-@dataclass(frozen=True)
+@record(frozen=True)
 class Body:
     """What an item covers as it lies: its box, its radius if it is round, and its corners (worked out when they are asked
     for: round things and straight rectangles are compared without them)."""
@@ -90,13 +90,13 @@ class Body:
     centre: tuple[float, float]
     radius: float | None
     plain: bool
-    corners: Unit
+    corners: Points
     size: tuple[float, float]
     turn: tuple[float, float]
 
     @cached_property
     def points(self) -> Points:
-        raw = np.array(self.corners) * self.size
+        raw = self.corners * self.size
         c, s = self.turn
         if s or c != 1:
             raw = raw @ np.array([[c, s], [-s, c]])
@@ -136,6 +136,17 @@ def apart(a: Body, b: Body) -> float:
     return min(_to_edges(a.points, b.points), _to_edges(b.points, a.points))
 
 
+def near_pairs(bodies: Sequence[Body], within: float) -> list[tuple[int, int]]:
+    """Which two of them have boxes nearer than ``within`` (mm): few of the many pairs, found for all at once."""
+    if len(bodies) < 2:
+        return []
+    x0, y0, x1, y1 = np.array([b.box for b in bodies]).T
+    across = np.maximum(np.maximum(x0[None] - x1[:, None], x0[:, None] - x1[None]), 0)
+    down = np.maximum(np.maximum(y0[None] - y1[:, None], y0[:, None] - y1[None]), 0)
+    first, second = np.nonzero(np.triu(np.hypot(across, down) < within, 1))
+    return list(zip(first.tolist(), second.tolist(), strict=True))
+
+
 def boxes_apart(a: Body, b: Body) -> float:
     """Distance between the boxes round two bodies: never more than between the bodies."""
     across = max(b.box[0] - a.box[2], a.box[0] - b.box[2], 0)
@@ -151,14 +162,15 @@ def overlap(a: Body, b: Body) -> bool:
         return math.dist(a.centre, b.centre) < a.radius + b.radius - SMALL
     if a.plain and b.plain:
         return (
-            min(a.box[2], b.box[2]) - max(a.box[0], b.box[0]) > SMALL
-            and min(a.box[3], b.box[3]) - max(a.box[1], b.box[1]) > SMALL
+            min(a.box[2], b.box[2]) - max(a.box[0], b.box[0]) > SMALL and min(a.box[3], b.box[3]) - max(a.box[1], b.box[1]) > SMALL
         )
     return bool(
         _cross(a.points, b.points)
-        or _inside(a.points.mean(axis=0), b.points) or _inside(b.points.mean(axis=0), a.points)
-        or _inside(a.points[0], b.points) or _inside(b.points[0], a.points)
-    )  # fmt: skip
+        or _inside(a.points.mean(axis=0), b.points)
+        or _inside(b.points.mean(axis=0), a.points)
+        or _inside(a.points[0], b.points)
+        or _inside(b.points[0], a.points)
+    )
 
 
 def _edges(points: Points) -> tuple[Points, Points]:
@@ -197,3 +209,15 @@ def _to_edges(points: Points, polygon: Points) -> float:
     length = np.maximum((along**2).sum(axis=-1), SMALL)
     share = np.clip(((p - a) * along).sum(axis=-1) / length, 0, 1)
     return float(np.sqrt((((a + share[..., None] * along) - p) ** 2).sum(axis=-1)).min())
+
+
+def hides(body: Body, shape: str, wide: float, tall: float) -> bool:
+    """Whether a body fills a window of this shape and size round its middle: nothing beside it is seen."""
+    ellipse = (
+        unit_outline("ellipse", (), 0)[0] * 2 if shape != "rectangle" else np.array([(-1, -1), (1, -1), (1, 1), (-1, 1)], float)
+    )
+    points = ellipse * (wide / 2, tall / 2)
+    if body.radius is not None:
+        return bool((np.hypot(points[:, 0], points[:, 1]) <= body.radius + SMALL).all())
+    own = body.points - body.centre
+    return all(_inside(point * (1 - SMALL), own) for point in points)

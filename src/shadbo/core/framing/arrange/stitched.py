@@ -1,4 +1,4 @@
-"""Needlework on its board: the border round what is stitched, the lip, the line the tacks lie on (handbook section 8).
+"""Needlework on its board: the border round what is stitched, the lip, the line the tacks lie on.
 
 board = stitched area + 2 × border          shows beside the stitching = border − what the lip covers
 cloth needed on each side = border + the board's thickness + what is turned behind
@@ -6,15 +6,13 @@ cloth needed on each side = border + the board's thickness + what is turned behi
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
+from shadbo.core.contract.terms import ruled
 from shadbo.core.framing.arrange.laid import BoxContext, Laid
-from shadbo.core.quantity.sums import Dim, leaf, rule
+from shadbo.core.quantity.record import record
+from shadbo.core.quantity.sums import Dim, leaf
 
-TURNED = 25
 
-
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Stitched:
     """One needlework: what the lip covers, where the tacks lie from the board's edge, how much cloth is there and needed."""
 
@@ -41,10 +39,25 @@ def stretch_over(context: BoxContext, one: Laid, lap: Dim, board: Dim) -> Stitch
     shows = figure(border - covered, "shows", "cloth that shows round the stitching")
     pointer = f"{one.sized.pointer}/stitching/cloth"
     cloth = book.add(
-        leaf(stitching.cloth, pointer, "Bare cloth on each side", "reading", pointer=pointer, grain="depth", source="tape",
-             tolerance=context.shop.reading_tolerance(context.piece.units), tape=context.piece.units, parts=parts),
-        f"{key}.cloth", f"{item.name}, bare cloth on each side", parts=parts,
-    )  # fmt: skip
-    needed = figure(border + board + rule(TURNED, "Turned behind the board", "needlework", "depth"), "cloth.needed",
-                    "bare cloth needed on each side")  # fmt: skip
+        leaf(
+            stitching.cloth,
+            pointer,
+            "Bare cloth on each side",
+            "reading",
+            pointer=pointer,
+            grain="depth",
+            source="tape",
+            tolerance=context.shop.reading_tolerance(context.piece.units),
+            tape=context.piece.units,
+            parts=parts,
+        ),
+        f"{key}.cloth",
+        f"{item.name}, bare cloth on each side",
+        parts=parts,
+    )
+    needed = figure(
+        border + board + ruled(context, "turned_behind", "Turned behind the board"),
+        "cloth.needed",
+        "bare cloth needed on each side",
+    )
     return Stitched(one, covered, tack, shows, cloth, needed)

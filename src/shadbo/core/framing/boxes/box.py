@@ -6,16 +6,17 @@ from collections.abc import Callable
 from typing import Any
 
 from shadbo.core.contract.checks import Patch, put
-from shadbo.core.contract.display import Display, ItemShown, Layer, Lying, Proof, Reckoned, Weight
+from shadbo.core.contract.display import Display, Holds, ItemShown, Layer, Lying, Proof, Reckoned, Weight
 from shadbo.core.document.decisions.canvas import NewRabbet
+from shadbo.core.document.starts import Start
 from shadbo.core.framing.arrange.laid import SPANS, BoxContext
 from shadbo.core.framing.arrange.moves import rounded
 from shadbo.core.framing.boxes.drawing import draw
-from shadbo.core.framing.boxes.making import cut_list, steps, stock_sum
+from shadbo.core.framing.boxes.making import cut_list, parts, steps, stock_sum
 from shadbo.core.framing.boxes.panels import panels
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.rules import check
-from shadbo.core.framing.boxes.sizes import Sizes, size_up
+from shadbo.core.framing.boxes.sizes import Sizes, arrange, size_up
 from shadbo.core.framing.boxes.suiting import held, way_of
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
@@ -24,26 +25,55 @@ from shadbo.core.quantity.figures import Book, Say
 from shadbo.core.quantity.sums import leaf
 
 # Thicknesses that follow from stock or need until they are typed or dragged.
-FOLLOWING = {"/display/spacer": "pack.spacer", "/display/mount": "pack.mount", "/display/backing": "pack.backing",
-             "/display/glazing_thickness": "pack.glazing", "/display/sight_width": "frame.sight.width",
-             "/display/sight_height": "frame.sight.height"}  # fmt: skip
+FOLLOWING = {
+    "/display/spacer": "pack.spacer",
+    "/display/mount": "pack.mount",
+    "/display/backing": "pack.backing",
+    "/display/glazing_thickness": "pack.glazing",
+    "/display/sight_width": "frame.sight.width",
+    "/display/sight_height": "frame.sight.height",
+}
+
+# What holds on a mount board, whatever the box round it.
+ON_A_BOARD = frozenset(
+    {
+        "clear_tabs",
+        "corners",
+        "edge_clips",
+        "edge_strips",
+        "form",
+        "lacing",
+        "own_bar",
+        "pins",
+        "points",
+        "stitching",
+        "t_hinges",
+        "tags",
+        "tape_across",
+        "tape_double",
+        "through_hinges",
+    }
+)
 
 
-def boxed(recipe: Recipe) -> Display:
-    """One of the four displays by its recipe."""
+def boxed(recipe: Recipe, *more: str, starts: tuple[Start, ...] = ()) -> Display:
+    """One of the four displays by its recipe; ``more`` are methods that hold in it besides those of any board."""
     return Display(
         recipe.key,
         recipe.label,
         lambda context: _reckon(context, recipe),
         way_of(recipe),
         _settle,
-        lie=lambda context: _lie(context, recipe),
+        starts,
+        holds=Holds(ON_A_BOARD | frozenset(more), asked=True),
+        lie=_lie,
     )
 
 
-def _lie(context: BoxContext, recipe: Recipe) -> Lying:
-    sizes, display = size_up(context, recipe), context.display
-    return Lying(sizes.laid, sizes.sight, display.size == "fitted" and isinstance(display.frame, NewRabbet))
+def _lie(context: BoxContext) -> Lying:
+    laid, _, sight = arrange(context)
+    display = context.display
+    return Lying(laid, sight, display.size == "fitted" and isinstance(display.frame, NewRabbet))
 
 
 def _reckon(context: BoxContext, recipe: Recipe) -> Reckoned:
@@ -51,18 +81,33 @@ def _reckon(context: BoxContext, recipe: Recipe) -> Reckoned:
     check(context, sizes)
     weights = _weights(context, sizes)
     return Reckoned(
-        verdict=_verdict(context, sizes), outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
+        verdict=_verdict(context, sizes),
+        outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
         layers=tuple(Layer(lies.key, lies.label, lies.size) for lies in sizes.pack.layers),
-        panels=panels(context, sizes, recipe), views=draw(context, sizes), cuts=cut_list(context, sizes, recipe),
-        stock=stock_sum(context, sizes), steps=steps(context, sizes, recipe), proofs=tuple(_proofs(context, sizes)),
+        panels=panels(context, sizes, recipe),
+        views=draw(context, sizes),
+        cuts=cut_list(context, sizes, recipe),
+        stock=stock_sum(context, sizes),
+        steps=lambda: steps(context, sizes, recipe),
+        parts=lambda: parts(context, sizes),
+        proofs=tuple(_proofs(context, sizes)),
         deep=sizes.rabbet.rail_height + leaf(context.display.build_up, "/display/build_up", "Build-up", "choice", grain="depth"),
-        weights=weights, carcass=sizes.rabbet.carcass(weights), held=held(context, sizes),
+        weights=weights,
+        carcass=sizes.rabbet.carcass(weights),
+        held=held(context, sizes),
         items=tuple(
-            ItemShown(one.item.key, one.part, one.item.name, one.sized.kind.label, context.speak.say("{} × {}", one.sized.wide, one.sized.tall),
-                      one.item.place.group, one.item.colour or one.sized.kind.colour)
+            ItemShown(
+                one.item.key,
+                one.part,
+                one.item.name,
+                one.sized.kind.label,
+                context.speak.say("{} × {}", one.sized.wide, one.sized.tall),
+                one.item.place.group,
+                one.item.colour or one.sized.kind.colour,
+            )
             for one in sizes.laid
         ),
-    )  # fmt: skip
+    )
 
 
 def _weights(context: BoxContext, sizes: Sizes) -> tuple[Weight, ...]:
@@ -108,8 +153,7 @@ def _proofs(context: BoxContext, sizes: Sizes) -> list[Proof]:
     if isinstance(context.display.frame, NewRabbet):
         rail = sizes.rabbet.face
         found += [
-            Proof(f"face + sight + face = outside, {a}", (rail, sizes.rabbet.sight[a], rail), sizes.rabbet.outside[a])
-            for a in AXES
+            Proof(f"face + sight + face = outside, {a}", (rail, sizes.rabbet.sight[a], rail), sizes.rabbet.outside[a]) for a in AXES
         ]
     return [p for p in found if not (lapped and p.line.startswith("edge"))] or found
 
@@ -121,10 +165,7 @@ def _settle(document: Any, pointer: str, book: Callable[[], Book]) -> Patch:
         stands = book()
         steps.append(put("/display/layout/how", "free"))
         for i, item in enumerate(document["object"]["items"]):
-            steps += [
-                put(f"/object/items/{i}/place/{k}", rounded(stands[f"item.{item['key']}.{k}"].value))
-                for k in ("x", "y")
-            ]
+            steps += [put(f"/object/items/{i}/place/{k}", rounded(stands[f"item.{item['key']}.{k}"].value)) for k in ("x", "y")]
     if pointer == "/display/cut/at" and document["display"]["cut"]["way"] == "most":
         steps += _cut_by_hand(book())
     field = FOLLOWING.get(pointer)

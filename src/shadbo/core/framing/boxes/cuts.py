@@ -5,7 +5,7 @@ from __future__ import annotations
 from shadbo.core.contract.views import Drawing, View
 from shadbo.core.framing.arrange.laid import SPANS, BoxContext, Laid
 from shadbo.core.framing.boxes.sizes import Sizes
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 
 HALF = Fraction(1, 2)
 STAGES = ("depth", "arrange")
@@ -15,9 +15,9 @@ def cut_at(context: BoxContext, sizes: Sizes) -> tuple[str, Fraction]:
     """The axis the cut runs along, and where it lies on the other: through what needs the most room, or as chosen."""
     cut, most = context.display.cut, sizes.pack.most
     if cut.way == "across":
-        return "width", Fraction(cut.at) + (sizes.sight["top"].value + sizes.sight["bottom"].value) * HALF
+        return "width", exact(cut.at) + (sizes.sight["top"].value + sizes.sight["bottom"].value) * HALF
     if cut.way == "down":
-        return "height", Fraction(cut.at) + (sizes.sight["left"].value + sizes.sight["right"].value) * HALF
+        return "height", exact(cut.at) + (sizes.sight["left"].value + sizes.sight["right"].value) * HALF
     return "height", most.x.value
 
 
@@ -44,7 +44,7 @@ def across_view(context: BoxContext, sizes: Sizes) -> View:
     wide = rabbet.outside[axis].value
     height, depth = rabbet.rail_height.value, min(rabbet.depth.value, rabbet.rail_height.value)
     under, face, lip = height - depth, rabbet.face.value, rabbet.lip.value
-    below = max(pack.used.value - depth, Fraction(context.display.build_up), Fraction(0))
+    below = max(pack.used.value - depth, exact(context.display.build_up), Fraction(0))
     name = "left to right" if axis == "width" else "top to bottom"
     drawing = Drawing("across", f"Cut across the box, {name}", wide, height + below, printed=("depth",))
     wall = face - lip
@@ -53,7 +53,7 @@ def across_view(context: BoxContext, sizes: Sizes) -> View:
     drawing.polygon(f"rail.{last}", f"Rail, {last}", "wood", [(wide - x, y) for x, y in profile])
     inner, start = wide - 2 * wall - 2, wall + 1
     y = under
-    spacer_width = Fraction(context.shop.rules.spacer_width)
+    spacer_width = context.rule("spacer_width")
     for lies in pack.layers:
         thick = max(lies.size.value, Fraction(0))
         if lies.key == "spacer":
@@ -73,18 +73,20 @@ def across_view(context: BoxContext, sizes: Sizes) -> View:
             continue
         floor = mount if sizes.mats is None or one.item.window is not None else under + pack.before("mat_top")
         low, high = (Fraction(round(v * 1000), 1000) + dx for v in met)
-        drawing.box(one.part, one.item.name, "item", low, floor - stands, high - low, stands,
-                    colour=one.item.colour or one.sized.kind.colour)  # fmt: skip
+        drawing.box(
+            one.part,
+            one.item.name,
+            "item",
+            low,
+            floor - stands,
+            high - low,
+            stands,
+            colour=one.item.colour or one.sized.kind.colour,
+        )
         if one.sized.behind.value > 0:
             middle = (low + high) * HALF
             drawing.box(
-                one.part,
-                f"{one.item.name}, behind",
-                "metal",
-                middle - 2,
-                mount + pack.size("mount"),
-                4,
-                one.sized.behind.value,
+                one.part, f"{one.item.name}, behind", "metal", middle - 2, mount + pack.size("mount"), 4, one.sized.behind.value
             )
     _rays(drawing, sizes, axis, wide, face, mount)
     drawing.measure("rail.height", "y", 0, height, 0, "left", 1, STAGES, "rail")
@@ -98,9 +100,17 @@ def across_view(context: BoxContext, sizes: Sizes) -> View:
 
 
 def _mat(
-    drawing: Drawing, sizes: Sizes, key: str, label: str, axis: str, at: Fraction, start: Fraction, inner: Fraction,
-    y: Fraction, thick: Fraction,
-) -> None:  # fmt: skip
+    drawing: Drawing,
+    sizes: Sizes,
+    key: str,
+    label: str,
+    axis: str,
+    at: Fraction,
+    start: Fraction,
+    inner: Fraction,
+    y: Fraction,
+    thick: Fraction,
+) -> None:
     """A mat as it is met by the cut: board, windows left out."""
     assert sizes.mats is not None
     level = next(lv for lv in sizes.mats.levels if lv.key == key)
@@ -108,7 +118,7 @@ def _mat(
     line = at - sizes.mats.corner[other].value
     holes = sorted(
         (o.start[axis].value, o.end[axis].value) for o in level.openings if o.start[other].value < line < o.end[other].value
-    )  # fmt: skip
+    )
     ease = (inner - sizes.mats.size[axis].value) * HALF
     x = Fraction(0)
     for low, high in [*holes, (sizes.mats.size[axis].value, Fraction(0))]:
@@ -127,9 +137,5 @@ def _rays(drawing: Drawing, sizes: Sizes, axis: str, wide: Fraction, face: Fract
             drawing.line("eye", f"Line of sight over the lip, {way}", "ray", (x0, 0), (x0 + sign * deep, mount))
     if axis == "height" and seeing.shadow.value > 0:
         drawing.line(
-            "lamp",
-            "Edge of the top lip’s shadow",
-            "ray",
-            (face, 0),
-            (min(face + seeing.shadow.value, wide - face), mount),
+            "lamp", "Edge of the top lip’s shadow", "ray", (face, 0), (min(face + seeing.shadow.value, wide - face), mount)
         )

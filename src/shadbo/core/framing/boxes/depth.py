@@ -1,4 +1,4 @@
-"""The pack: every layer from the glazing to the backing, the room each item needs, and what is left (handbook section 5).
+"""The pack: every layer from the glazing to the backing, the room each item needs, and what is left.
 
 need of an item = its height + clearance to the glazing (− the mats, if it lies on the board behind them)
 behind = the longest thing that sticks out behind + 1 mm
@@ -8,7 +8,6 @@ slack = usable depth − pack
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from decimal import Decimal
 from itertools import combinations_with_replacement
 from typing import Any
@@ -21,15 +20,14 @@ from shadbo.core.framing.arrange.laid import BoxContext, Laid
 from shadbo.core.framing.boxes.mats import Matting
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.rabbet import Rabbet
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, largest, leaf
 
 ZERO = Fraction(0)
-# Usual thicknesses where none was typed and none came with the frame (mm).
-GLASS, ACRYLIC, BACKING = Fraction(2), Fraction(2), Fraction(3)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Lies:
     """One layer of the pack, front to back."""
 
@@ -39,7 +37,7 @@ class Lies:
     material: Material
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Pack:
     """The pack of a box. ``stands`` is how high each item stands over its own ground; ``most`` needs the most room."""
 
@@ -48,6 +46,7 @@ class Pack:
     air: dict[str, Dim]
     most: Laid
     need: Dim
+    needs: dict[str, Dim]
     spacer: Dim | None
     room: Dim | None
     behind_need: Dim | None
@@ -76,9 +75,7 @@ def pack_up(context: BoxContext, recipe: Recipe, laid: list[Laid], rabbet: Rabbe
     under = _under(context, laid, mats)
     stands, air, needs = _needs(context, laid, rabbet, mats, under)
     most = max(laid, key=lambda one: needs[one.item.key].value)
-    need = book.add(
-        largest(list(needs.values())), "room.need", "Room needed in front", parts=(most.part,), grain="depth"
-    )
+    need = book.add(largest(list(needs.values())), "room.need", "Room needed in front", parts=(most.part,), grain="depth")
     glazed = display.glazing != "none"
     layers: list[Lies] = []
     if glazed:
@@ -104,18 +101,27 @@ def pack_up(context: BoxContext, recipe: Recipe, laid: list[Laid], rabbet: Rabbe
     layers.append(_layer(context, "mount", "Mount board", display.mount, usual, "/display/mount", "board"))
     behind_need, longest = None, max(laid, key=lambda one: one.sized.behind.value)
     if recipe.behind and longest.sized.behind.value > 0:
-        more = leaf(
-            context.shop.rules.behind_more, "behind-more", "to spare behind", "rule", source="behind", grain="depth"
-        )
+        more = leaf(context.shop.rules.behind_more, "behind-more", "to spare behind", "rule", source="behind", grain="depth")
         behind_need = book.add(
-            largest([one.sized.behind for one in laid]) + more, "room.behind.need", "Room needed behind the board",
-            parts=("behind",), grain="depth",
-        )  # fmt: skip
+            largest([one.sized.behind for one in laid]) + more,
+            "room.behind.need",
+            "Room needed behind the board",
+            parts=("behind",),
+            grain="depth",
+        )
         if not cut_down:
             layers.append(Lies("behind", "Room behind, between strips", behind_need, "shadow"))
     for i, filler in enumerate(display.fillers):
-        form = leaf(filler, f"/display/fillers/{i}", f"Filler {i + 1}", "choice", pointer=f"/display/fillers/{i}", source="stock",
-                    grain="depth", parts=(f"filler.{i}",))  # fmt: skip
+        form = leaf(
+            filler,
+            f"/display/fillers/{i}",
+            f"Filler {i + 1}",
+            "choice",
+            pointer=f"/display/fillers/{i}",
+            source="stock",
+            grain="depth",
+            parts=(f"filler.{i}",),
+        )
         layers.append(
             Lies(
                 f"filler.{i}",
@@ -126,7 +132,9 @@ def pack_up(context: BoxContext, recipe: Recipe, laid: list[Laid], rabbet: Rabbe
         )
     if not cut_down:
         layers.append(
-            _layer(context, "backing", "Backing", display.backing, came_board or BACKING, "/display/backing", "board")
+            _layer(
+                context, "backing", "Backing", display.backing, came_board or context.rule("backing"), "/display/backing", "board"
+            )
         )
     total = layers[0].size * 1
     for lies in layers[1:]:
@@ -155,10 +163,23 @@ def pack_up(context: BoxContext, recipe: Recipe, laid: list[Laid], rabbet: Rabbe
         behind_room = book.add(left, "room.behind", "Room behind the board", parts=("behind",), grain="depth")
         layers.append(Lies("behind", "Room behind, tissue", behind_room, "shadow"))
     elif behind_need is not None:
-        behind_room = book.add(
-            behind_need * 1, "room.behind", "Room behind the board", parts=("behind",), grain="depth"
-        )
-    return Pack(layers, stands, air, most, need, spacer, room, behind_need, behind_room, used, usable, slack, cut_down)
+        behind_room = book.add(behind_need * 1, "room.behind", "Room behind the board", parts=("behind",), grain="depth")
+    return Pack(
+        layers=layers,
+        stands=stands,
+        air=air,
+        most=most,
+        need=need,
+        needs=needs,
+        spacer=spacer,
+        room=room,
+        behind_need=behind_need,
+        behind_room=behind_room,
+        used=used,
+        usable=usable,
+        slack=slack,
+        cut_down=cut_down,
+    )
 
 
 def _over(one: Laid, spacer: Dim, mats: Matting | None, under: Dim | None, stands: dict[str, Dim]) -> Dim:
@@ -190,7 +211,7 @@ def _under(context: BoxContext, laid: list[Laid], mats: Matting | None) -> Dim |
 def _came(context: BoxContext, what: str) -> Fraction:
     """Thickness of the glass or board that came with a frame that is there; 0 for none."""
     frame = context.display.frame
-    return Fraction(getattr(frame, what)) if isinstance(frame, ReadFrame) else ZERO
+    return exact(getattr(frame, what)) if isinstance(frame, ReadFrame) else ZERO
 
 
 def _layer(
@@ -198,9 +219,15 @@ def _layer(
 ) -> Lies:
     origin: Any = "choice" if typed is not None else "stock"
     form = leaf(
-        typed if typed is not None else usual, pointer, label, origin, pointer=pointer,
-        source="choice" if typed is not None else "thicknesses", grain="depth", parts=(key,),
-    )  # fmt: skip
+        typed if typed is not None else usual,
+        pointer,
+        label,
+        origin,
+        pointer=pointer,
+        source="choice" if typed is not None else "thicknesses",
+        grain="depth",
+        parts=(key,),
+    )
     return Lies(key, label, context.book.add(form, f"pack.{key}", label, parts=(key,)), material)
 
 
@@ -209,19 +236,13 @@ def _glazing(context: BoxContext) -> Lies:
     usual = (
         _came(context, "glass")
         if display.glazing == "glass" and _came(context, "glass")
-        else ACRYLIC
+        else context.rule("acrylic")
         if display.glazing == "acrylic"
-        else GLASS
+        else context.rule("glass")
     )
     names = {"glass": "Glass", "acrylic": "Acrylic", "coated": "Coated glass"}
     return _layer(
-        context,
-        "glazing",
-        names[display.glazing],
-        display.glazing_thickness,
-        usual,
-        "/display/glazing_thickness",
-        "glass",
+        context, "glazing", names[display.glazing], display.glazing_thickness, usual, "/display/glazing_thickness", "glass"
     )
 
 
@@ -239,8 +260,15 @@ def _needs(
         item, kind = one.item, one.sized.kind
         high = one.sized.front
         if item.folding:
-            pad = leaf(item.folding.padding, f"{one.sized.pointer}/folding/padding", "Padding", "choice",
-                       pointer=f"{one.sized.pointer}/folding/padding", grain="depth", parts=(one.part,))  # fmt: skip
+            pad = leaf(
+                item.folding.padding,
+                f"{one.sized.pointer}/folding/padding",
+                "Padding",
+                "choice",
+                pointer=f"{one.sized.pointer}/folding/padding",
+                grain="depth",
+                parts=(one.part,),
+            )
             high = high + book.add(pad, f"{one.part}.padding", f"{item.name}, padding", parts=(one.part,))
         stands[item.key] = high
         clear = clears.get(kind.air_for)
@@ -270,31 +298,26 @@ def _clearance(context: BoxContext, kind: KindOf) -> Dim:
     if wished is not None:
         pointer = "/display/clearance"
         return leaf(wished, pointer, "Clearance to the glazing", "choice", pointer=pointer, grain="depth", parts=parts)
-    return leaf(
-        kind.air,
-        f"air:{kind.air_for}",
-        f"Clearance for {kind.air_for}",
-        "rule",
-        source="air",
-        grain="depth",
-        parts=parts,
-    )
+    return leaf(kind.air, f"air:{kind.air_for}", f"Clearance for {kind.air_for}", "rule", source="air", grain="depth", parts=parts)
 
 
 def _bow(context: BoxContext, rabbet: Rabbet) -> Dim | None:
     """What a large acrylic sheet bows inward by itself."""
     rules = context.shop.rules
     longest = max(rabbet.size.values(), key=lambda d: d.value)
-    if context.display.glazing != "acrylic" or longest.value <= Fraction(rules.acrylic_bow_over):
+    if context.display.glazing != "acrylic" or longest.value <= exact(rules.acrylic_bow_over):
         return None
     return context.book.add(
-        longest * (Fraction(rules.acrylic_bow_per_metre) / 1000), "glazing.bow", "The acrylic’s own bow", parts=("glazing",),
+        longest * (exact(rules.acrylic_bow_per_metre) / 1000),
+        "glazing.bow",
+        "The acrylic’s own bow",
+        parts=("glazing",),
         grain="depth",
-    )  # fmt: skip
+    )
 
 
 def spacer_stock(context: BoxContext) -> list[Fraction]:
-    return sorted(Fraction(s) for s in (context.shop.spacers or HOUSE_SHOP.spacers))
+    return sorted(exact(s) for s in (context.shop.spacers or HOUSE_SHOP.spacers))
 
 
 def at_least(stock: Sequence[Fraction], need: Fraction, most: int = 2) -> Fraction:
@@ -309,11 +332,26 @@ def _spacer(context: BoxContext, recipe: Recipe, need: Dim, glazed: bool) -> Dim
     if not glazed or (display.spacer is None and not recipe.spaced) or (display.spacer == 0):
         return None
     if display.spacer is not None:
-        form = leaf(display.spacer, "/display/spacer", recipe.spacer_word, "choice", pointer="/display/spacer", grain="depth",
-                    parts=("spacer",))  # fmt: skip
+        form = leaf(
+            display.spacer,
+            "/display/spacer",
+            recipe.spacer_word,
+            "choice",
+            pointer="/display/spacer",
+            grain="depth",
+            parts=("spacer",),
+        )
     else:
-        form = leaf(at_least(spacer_stock(context), max(need.value, Fraction(1))), "/display/spacer", recipe.spacer_word, "stock",
-                    pointer="/display/spacer", source="stock", grain="depth", parts=("spacer",))  # fmt: skip
+        form = leaf(
+            at_least(spacer_stock(context), max(need.value, Fraction(1))),
+            "/display/spacer",
+            recipe.spacer_word,
+            "stock",
+            pointer="/display/spacer",
+            source="stock",
+            grain="depth",
+            parts=("spacer",),
+        )
     return context.book.add(form, "pack.spacer", recipe.spacer_word, parts=("spacer",))
 
 
@@ -321,15 +359,27 @@ def _usable(context: BoxContext, rabbet: Rabbet, cut_down: bool) -> Dim:
     """Rabbet depth − what closes it (+ a build-up strip behind, + the clip's offset)."""
     display, usable = context.display, rabbet.depth
     if display.build_up:
-        strip = leaf(display.build_up, "/display/build_up", "Build-up behind the frame", "choice", pointer="/display/build_up",
-                     grain="depth", parts=("build_up",))  # fmt: skip
+        strip = leaf(
+            display.build_up,
+            "/display/build_up",
+            "Build-up behind the frame",
+            "choice",
+            pointer="/display/build_up",
+            grain="depth",
+            parts=("build_up",),
+        )
         usable = usable + context.book.add(strip, "depth.build_up", "Build-up behind the frame", parts=("build_up",))
     if display.closing == "points" and not cut_down:
-        usable = usable - leaf(
-            context.shop.rules.tabs, "closing", "Points or tabs", "rule", source="closing", grain="depth"
-        )
+        usable = usable - leaf(context.shop.rules.tabs, "closing", "Points or tabs", "rule", source="closing", grain="depth")
     if display.closing == "clips" and display.clip is not None:
-        clip = leaf(display.clip, "/display/clip", "Offset of the clips", "choice", pointer="/display/clip", grain="depth",
-                    parts=("backing",))  # fmt: skip
+        clip = leaf(
+            display.clip,
+            "/display/clip",
+            "Offset of the clips",
+            "choice",
+            pointer="/display/clip",
+            grain="depth",
+            parts=("backing",),
+        )
         usable = usable + context.book.add(clip, "depth.clip", "Offset of the clips", parts=("backing",))
     return context.book.add(usable * 1, "depth.usable", "Usable depth", parts=("rail",), grain="depth")

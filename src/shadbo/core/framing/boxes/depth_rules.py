@@ -1,4 +1,4 @@
-"""Does the pack go in, does it rattle, does anything touch the glazing: with every way out there is (handbook section 5).
+"""Does the pack go in, does it rattle, does anything touch the glazing: with every way out there is.
 
 Ways out come cheapest and least seen first; each says what is left when it is taken.
 """
@@ -6,7 +6,6 @@ Ways out come cheapest and least seen first; each says what is left when it is t
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from decimal import Decimal
 from functools import lru_cache
 from itertools import combinations_with_replacement
@@ -16,17 +15,18 @@ from shadbo.core.contract.checks import Patch, WayOut, put
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.framing.arrange.laid import BoxContext
-from shadbo.core.framing.boxes.depth import ACRYLIC, BACKING, at_least, spacer_stock
+from shadbo.core.framing.boxes.depth import at_least, spacer_stock
+from shadbo.core.framing.boxes.recipe import RECIPES
 from shadbo.core.framing.boxes.sizes import Sizes
-from shadbo.core.framing.rabbet_choices import new_rabbet, ready_frame
+from shadbo.core.framing.families import deeper_ways
+from shadbo.core.framing.rabbet_choices import ready_frame
 from shadbo.core.framing.rails import AXES
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.lengths import as_decimal
+from shadbo.core.quantity.record import record
 
 ZERO = Fraction(0)
-MOST_FILLERS = 4
-# A strip behind a frame becomes a box of boards above this (mm); the document takes no more than the other.
-A_STRIP, MOST_BUILD_UP = Fraction(60), Fraction(600)
+MOST_FILLERS, MOST_SHALLOW = 4, 4
 
 
 def check_depth(context: BoxContext, sizes: Sizes) -> None:
@@ -37,13 +37,21 @@ def check_depth(context: BoxContext, sizes: Sizes) -> None:
         _too_deep(context, sizes, -slack)
     elif slack < sizes.pack.slack.worst:
         context.checks.add(
-            "caution", "depth.doubt", "depth",
-            context.speak.say("It goes in with {} to spare, but tape and stock may take {}.", sizes.pack.slack, context.speak.fine(sizes.pack.slack.worst)),
-            why="Worst case of the readings: try the pack dry before anything is stuck down.", source_key="depth", figure="depth.slack",
+            "caution",
+            "depth.doubt",
+            "depth",
+            context.speak.say(
+                "It goes in with {} to spare, but tape and stock may take {}.",
+                sizes.pack.slack,
+                context.speak.fine(sizes.pack.slack.worst),
+            ),
+            why="Worst case of the readings: try the pack dry before anything is stuck down.",
+            source_key="depth",
+            figure="depth.slack",
             parts=("rail",),
-        )  # fmt: skip
+        )
     _told(context, sizes)
-    if slack > Fraction(context.shop.rules.tight) and not sizes.pack.cut_down:
+    if slack > context.rule("tight") and not sizes.pack.cut_down:
         _rattles(context, sizes, slack)
 
 
@@ -52,50 +60,75 @@ def _told(context: BoxContext, sizes: Sizes) -> None:
     say, display, pack = context.speak.say, context.display, sizes.pack
     if sizes.cut_down and pack.behind_room is not None and pack.slack.value >= 0:
         context.checks.add(
-            "note", "depth.cut_down", "depth",
-            say("The inner board is cut down to {} × {} and lies on side strips of {}; {} of room are left behind it.", sizes.cut_down["width"],
-                sizes.cut_down["height"], pack.size("spacer"), pack.behind_room),
-            why="Measure the liner before the board is cut; crumpled acid-free tissue keeps the board forward.", source_key="cut-down",
-            figure="room.behind", parts=("mount", "spacer", "behind"),
-        )  # fmt: skip
+            "note",
+            "depth.cut_down",
+            "depth",
+            say(
+                "The inner board is cut down to {} × {} and lies on side strips of {}; {} of room are left behind it.",
+                sizes.cut_down["width"],
+                sizes.cut_down["height"],
+                pack.size("spacer"),
+                pack.behind_room,
+            ),
+            why="Measure the liner before the board is cut; crumpled acid-free tissue keeps the board forward.",
+            source_key="cut-down",
+            figure="room.behind",
+            parts=("mount", "spacer", "behind"),
+        )
     if pack.spacer is not None and display.glazing in ("coated", "acrylic"):
         sheet = "coated face" if display.glazing == "coated" else "acrylic"
         context.checks.add(
-            "note", "spacer.wall", "depth", (f"The spacer is stuck to the rabbet’s wall, never to the {sheet}.",),
-            why="It is pushed straight down with a bare face on the sheet, and can’t be moved once it is down.", source_key="spacer-glue",
-            figure="pack.spacer", parts=("spacer", "glazing"),
-        )  # fmt: skip
+            "note",
+            "spacer.wall",
+            "depth",
+            (f"The spacer is stuck to the rabbet’s wall, never to the {sheet}.",),
+            why="It is pushed straight down with a bare face on the sheet, and can’t be moved once it is down.",
+            source_key="spacer-glue",
+            figure="pack.spacer",
+            parts=("spacer", "glazing"),
+        )
     if display.build_up:
         context.checks.add(
-            "note", "depth.build_up", "depth", say("The frame is built up behind by {}.", Fraction(display.build_up)),
-            why="The strip shows from the side, and the frame stands further off the wall: stain it as the frame is.", source_key="build-up",
-            figure="depth.build_up", parts=("build_up",),
-        )  # fmt: skip
+            "note",
+            "depth.build_up",
+            "depth",
+            say("The frame is built up behind by {}.", exact(display.build_up)),
+            why="The strip shows from the side, and the frame stands further off the wall: stain it as the frame is.",
+            source_key="build-up",
+            figure="depth.build_up",
+            parts=("build_up",),
+        )
 
 
 # -- room in front -------------------------------------------------------------------------------------------------------
 
 
 def _air(context: BoxContext, sizes: Sizes) -> None:
-    """A spacer too shallow for what stands behind it."""
+    """A spacer too shallow for what stands behind it: each thing by its own height and clearance, less what the sheet bows."""
     pack, say = sizes.pack, context.speak.say
     if pack.spacer is None or pack.room is None:
         return
-    short = pack.need.value - pack.spacer.value
-    if short <= 0:
-        return
-    one = pack.most
+    shallow = [(pack.needs[one.item.key].value - pack.spacer.value, one) for one in sizes.laid]
+    shallow = [(short, one) for short, one in shallow if short > 0]
     height = at_least(spacer_stock(context), pack.need.value)
-    touches = pack.room.value <= 0
-    context.checks.add(
-        "stop" if touches else "caution", "depth.air", "depth",
-        say(f"{one.item.name} would touch the glazing: {{}} are missing." if touches
-            else f"{one.item.name} has {{}} to the glazing; it should have {{}}.",
-            *((-pack.room.value if pack.room.value else short,) if touches else (pack.room, pack.air[one.item.key]))),
-        why=say("It stands {} high, and needs {} of air in front.", pack.stands[one.item.key], pack.air[one.item.key]), source_key="air",
-        figure="room.air", parts=(one.part, "spacer"),
-        ways=(WayOut(say("Use a spacer of {}", height), (put("/display/spacer", height),)),),
-    )  # fmt: skip
+    # What touches first, then what lacks most.
+    shallow.sort(key=lambda pair: (pair[0] < pack.air[pair[1].item.key].value, -pair[0]))
+    for i, (short, one) in enumerate(shallow[:MOST_SHALLOW]):
+        air = pack.air[one.item.key]
+        left = air.value - short
+        context.checks.add(
+            "stop",
+            "depth.air" if not i else f"depth.air.{one.item.key}",
+            "depth",
+            say(f"{one.item.name} would touch the glazing: it needs {{}} more depth in front.", short)
+            if left <= 0
+            else say(f"{one.item.name} has {{}} to the glazing; it should have {{}}.", left, air),
+            why=say("It stands {} high, and needs {} of air in front.", pack.stands[one.item.key], air),
+            source_key="air",
+            figure="room.air",
+            parts=(one.part, "spacer"),
+            ways=(WayOut(say("Use a spacer of {}", height), (put("/display/spacer", height),)),),
+        )
 
 
 def _behind(context: BoxContext, sizes: Sizes) -> None:
@@ -104,19 +137,31 @@ def _behind(context: BoxContext, sizes: Sizes) -> None:
     longest = max(sizes.laid, key=lambda one: one.sized.behind.value)
     if pack.behind_need is None and longest.sized.behind.value > pack.size("mount"):
         context.checks.add(
-            "stop", "depth.behind.none", "depth",
+            "stop",
+            "depth.behind.none",
+            "depth",
             say(f"{longest.item.name} stands out {{}} behind, and nothing behind the board leaves room.", longest.sized.behind),
-            why="Pressed against the backing it would be pushed forward, or through.", source_key="behind", figure=longest.sized.behind.name,
+            why="Pressed against the backing it would be pushed forward, or through.",
+            source_key="behind",
+            figure=longest.sized.behind.name,
             parts=(longest.part, "mount"),
-            ways=(WayOut(("Show it in a shadow box, with room behind",), (put("/display/type", "shadow_box"), put("/display/edges", "bordered"))),
-                  WayOut(say("Let it into a board of {}", longest.sized.behind.value), (put("/display/mount", longest.sized.behind.value),))),
-        )  # fmt: skip
+            ways=(
+                WayOut(
+                    ("Show it in a shadow box, with room behind",),
+                    (put("/display/type", "shadow_box"), put("/display/edges", "bordered")),
+                ),
+                WayOut(
+                    say("Let it into a board of {}", longest.sized.behind.value),
+                    (put("/display/mount", longest.sized.behind.value),),
+                ),
+            ),
+        )
 
 
 # -- too deep ------------------------------------------------------------------------------------------------------------
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Way:
     """One way out and how dear and how visible it is: lower first."""
 
@@ -128,10 +173,16 @@ def _too_deep(context: BoxContext, sizes: Sizes, short: Fraction) -> None:
     say = context.speak.say
     ways = sorted(_ways(context, sizes, short), key=lambda w: w.rank)
     context.checks.add(
-        "stop", "depth.slack", "depth", say("This won’t go in, by {}.", short),
-        why=say("The pack is {} deep, the rabbet takes {}.", sizes.pack.used, sizes.pack.usable), source_key="depth", figure="depth.slack",
-        parts=("rail", *(lies.key for lies in sizes.pack.layers)), ways=[w.way for w in ways][:9],
-    )  # fmt: skip
+        "stop",
+        "depth.slack",
+        "depth",
+        say("This won’t go in, by {}.", short),
+        why=say("The pack is {} deep, the rabbet takes {}.", sizes.pack.used, sizes.pack.usable),
+        source_key="depth",
+        figure="depth.slack",
+        parts=("rail", *(lies.key for lies in sizes.pack.layers)),
+        ways=[w.way for w in ways][:9],
+    )
 
 
 def _ways(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way]:
@@ -152,12 +203,9 @@ def _thinner(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way
             less.append((gain, (put("/display/spacer", height),), "a shallower spacer"))
             if gain >= short:
                 yield Way(
-                    0,
-                    WayOut(
-                        say("Use a spacer of {}, down to the clearance: {} to spare", height, gain - short), less[-1][1]
-                    ),
+                    0, WayOut(say("Use a spacer of {}, down to the clearance: {} to spare", height, gain - short), less[-1][1])
                 )
-    filled = sum((Fraction(f) for f in display.fillers), ZERO)
+    filled = sum((exact(f) for f in display.fillers), ZERO)
     if filled:
         less.append((filled, ({"op": "add", "path": "/display/fillers", "value": []},), "no fillers"))
         if filled >= short:
@@ -167,17 +215,18 @@ def _thinner(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way
         if now <= 0 or (key == "mount" and sizes.pack.cut_down):
             continue
         thin = sorted(
-            {
-                Fraction(b.thickness)
-                for b in _boards(context)
-                if Fraction(b.thickness) < now and (b.thickness >= 2 or key == "backing")
-            }
+            {exact(b.thickness) for b in _boards(context) if exact(b.thickness) < now and (b.thickness >= 2 or key == "backing")}
         )
         enough = [t for t in thin if now - t >= short]
         if enough:
             keep = enough[-1]
-            yield Way(2 if key == "backing" else 3, WayOut(
-                say(f"Use a {label} of {{}} instead of {{}}: {{}} to spare", keep, now, now - keep - short), (put(f"/display/{key}", keep),)))  # fmt: skip
+            yield Way(
+                2 if key == "backing" else 3,
+                WayOut(
+                    say(f"Use a {label} of {{}} instead of {{}}: {{}} to spare", keep, now, now - keep - short),
+                    (put(f"/display/{key}", keep),),
+                ),
+            )
         if thin:
             less.append((now - thin[0], (put(f"/display/{key}", thin[0]),), f"a thinner {label}"))
     total = sum((gain for gain, *_ in less), ZERO)
@@ -186,8 +235,7 @@ def _thinner(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way
         yield Way(
             4,
             WayOut(
-                say(f"All together: {words}: {{}} to spare", total - short),
-                tuple(step for _, patch, _ in less for step in patch),
+                say(f"All together: {words}: {{}} to spare", total - short), tuple(step for _, patch, _ in less for step in patch)
             ),
         )
 
@@ -199,7 +247,7 @@ def _boards(context: BoxContext) -> tuple[Any, ...]:
 def _closing(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way]:
     """Closing that takes less, a strip behind the frame, clips that reach over what stands out."""
     say, display, rules = context.speak.say, context.display, context.shop.rules
-    tabs = Fraction(rules.tabs)
+    tabs = exact(rules.tabs)
     if display.closing == "points" and not sizes.pack.cut_down and tabs >= short:
         yield Way(
             5,
@@ -208,109 +256,110 @@ def _closing(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way
                 (put("/display/closing", "strainer"),),
             ),
         )
-    strips = sorted({Fraction(s) for s in (context.shop.strips or HOUSE_SHOP.strips)})
-    wanted = short + Fraction(display.build_up)
+    strips = sorted({exact(s) for s in (context.shop.strips or HOUSE_SHOP.strips)})
+    wanted = short + exact(display.build_up)
     thick = at_least(strips, wanted, 3)
-    if thick <= MOST_BUILD_UP:
+    if thick <= context.rule("build_up_most"):
         wide = sizes.rabbet.face.value - sizes.rabbet.lip.value
         words = (
-            "Build the frame up behind with a strip {} wide and {} thick: {} to spare; it shows from the side" if thick <= A_STRIP
+            "Build the frame up behind with a strip {} wide and {} thick: {} to spare; it shows from the side"
+            if thick <= min(context.rule("build_up_widest"), 2 * wide)
             else "Build a box of boards behind the frame, {} thick at its walls and {} deep: {} to spare; it shows from the side"
-        )  # fmt: skip
+        )
         yield Way(20, WayOut(say(words, wide, thick, thick - wanted), (put("/display/build_up", thick),)))
     backing = sizes.pack.size("backing")
-    rigid = backing + sum((Fraction(f) for f in display.fillers), ZERO)
+    rigid = backing + sum((exact(f) for f in display.fillers), ZERO)
     gains = tabs if display.closing == "points" else ZERO
     offset = short - gains
     if display.closing != "clips" and not sizes.pack.cut_down and 0 < offset <= rigid:
-        stock = sorted(Fraction(c) for c in (context.shop.clips or HOUSE_SHOP.clips))
+        stock = sorted(exact(c) for c in (context.shop.clips or HOUSE_SHOP.clips))
         clip = next((c for c in stock if c >= offset), None)
         if clip is not None:
-            yield Way(21, WayOut(
-                say("Offset clips of {}: only the rigid backing stands out behind, by {}", clip, offset),
-                (put("/display/closing", "clips"), put("/display/clip", clip)),
-            ))  # fmt: skip
+            yield Way(
+                21,
+                WayOut(
+                    say("Offset clips of {}: only the rigid backing stands out behind, by {}", clip, offset),
+                    (put("/display/closing", "clips"), put("/display/clip", clip)),
+                ),
+            )
 
 
 def _frames(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way]:
     """A deeper frame: the next mouldings of the stock, a deeper ready-made one; the badge’s way in a shallow box."""
     say, frame = context.speak.say, context.display.frame
     need = sizes.rabbet.depth.value + short
-    deeper = [
-        m
-        for m in sorted(context.shop.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
-        if Fraction(m.rabbet_depth) >= need
-    ]
+    deeper = deeper_ways(context, need, new=isinstance(frame, NewRabbet))
     if isinstance(frame, NewRabbet):
-        for i, m in enumerate(deeper[:3]):
-            yield Way(
-                10 + i,
-                WayOut(
-                    say(f"Use {m.name}: {{}} to spare", Fraction(m.rabbet_depth) - need),
-                    (put("/display/frame/moulding", m.key),),
-                ),
-            )
+        yield from (Way(10 + i, way) for i, way in enumerate(deeper))
         return
     if not sizes.pack.cut_down and sizes.pack.behind_need is not None and sizes.mats is None:
-        left = room_cut_down(sizes, frame)
+        left = room_cut_down(context, sizes, frame)
         if left >= sizes.pack.behind_need.value:
-            yield Way(-1, WayOut(
-                say("Cut its inner board down to drop inside the liner, on side strips of {}: {} of room behind for the pin, {} are needed",
-                    sizes.pack.spacer or ZERO, left, sizes.pack.behind_need), cut_down_patch(),
-            ))  # fmt: skip
+            yield Way(
+                -1,
+                WayOut(
+                    say(
+                        "Cut its inner board down to drop inside the liner, on side strips of {}: {} of room behind for the pin, {} are needed",
+                        sizes.pack.spacer or ZERO,
+                        left,
+                        sizes.pack.behind_need,
+                    ),
+                    cut_down_patch(),
+                ),
+            )
     ready = next(
-        (r for r in sorted(context.shop.frames, key=lambda r: (r.rabbet_depth, r.width * r.height)) if Fraction(r.rabbet_depth) >= need and all(
-            Fraction(size) - 2 * Fraction(r.lip) >= sizes.rabbet.sight[a].value for a, size in zip(AXES, (r.width, r.height), strict=True))),
+        (
+            r
+            for r in sorted(context.shop.frames, key=lambda r: (r.rabbet_depth, r.width * r.height))
+            if exact(r.rabbet_depth) >= need
+            and all(
+                exact(size) - 2 * exact(r.lip) >= sizes.rabbet.sight[a].value
+                for a, size in zip(AXES, (r.width, r.height), strict=True)
+            )
+        ),
         None,
-    )  # fmt: skip
+    )
     if ready is not None:
         yield Way(
             11,
             WayOut(
-                say(f"Take the {ready.name}: {{}} to spare", Fraction(ready.rabbet_depth) - need),
+                say(f"Take the {ready.name}: {{}} to spare", exact(ready.rabbet_depth) - need),
                 (put("/display/frame", ready_frame(ready, False)),),
             ),
         )
-    if deeper:
-        m = deeper[0]
-        yield Way(12, WayOut(say(f"Make a frame of {m.name} instead: {{}} to spare", Fraction(m.rabbet_depth) - need),
-                             (put("/display/frame", new_rabbet(m.key)),)))  # fmt: skip
+    yield from (Way(12, way) for way in deeper)
 
 
-def room_cut_down(sizes: Sizes, frame: ReadFrame) -> Fraction:
+def room_cut_down(context: BoxContext, sizes: Sizes, frame: ReadFrame) -> Fraction:
     """Room behind a bought box’s inner board once it is cut down and lies on its side strips: no backing, no points."""
-    board = Fraction(frame.board) if frame.board else BACKING
+    board = exact(frame.board) if frame.board else context.rule("backing")
     spacer = sizes.pack.spacer.value if sizes.pack.spacer is not None else ZERO
     return sizes.rabbet.depth.value - sizes.pack.size("glazing") - spacer - board
 
 
 def cut_down_patch() -> Patch:
-    return (
-        put("/display/inner", "cut_down"),
-        put("/display/mount", None),
-        {"op": "add", "path": "/display/fillers", "value": []},
-    )
+    return (put("/display/inner", "cut_down"), put("/display/mount", None), {"op": "add", "path": "/display/fillers", "value": []})
 
 
 def _other(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way]:
     """Other glazing, none, or another display."""
     say, display, pack = context.speak.say, context.display, sizes.pack
     glazing = pack.size("glazing")
-    thin = glazing - ACRYLIC
+    thin = glazing - context.rule("acrylic")
     loose = any("loose_pigment" in one.item.traits or one.item.kind == "pastel" for one in sizes.laid)
     if thin >= short and display.glazing != "none":
         yield Way(
             6,
             WayOut(
-                say("Use a sheet of {}: {} to spare", ACRYLIC, thin - short),
-                (put("/display/glazing_thickness", ACRYLIC),),
+                say("Use a sheet of {}: {} to spare", context.rule("acrylic"), thin - short),
+                (put("/display/glazing_thickness", context.rule("acrylic")),),
             ),
         )
     if display.glazing != "none" and not loose:
         spacer = pack.spacer.value if pack.spacer is not None else ZERO
         gain = glazing + spacer
         bare = all(one.item.kind in ("puzzle", "needlework") for one in sizes.laid)
-        if gain >= short and (bare or context.piece.display.type == "direct"):
+        if gain >= short and (bare or not RECIPES[context.piece.display.type].spaced):
             yield Way(
                 30,
                 WayOut(
@@ -319,12 +368,7 @@ def _other(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way]:
                 ),
             )
     pinless = pack.behind_need is None or pack.behind_need.value <= 2
-    if (
-        context.piece.display.type in ("shadow_box", "matted_box")
-        and pinless
-        and pack.behind_need is not None
-        and pack.behind_need.value >= short
-    ):
+    if RECIPES[context.piece.display.type].behind and pinless and pack.behind_need is not None and pack.behind_need.value >= short:
         yield Way(
             31,
             WayOut(
@@ -340,31 +384,37 @@ def _other(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way]:
 def _rattles(context: BoxContext, sizes: Sizes, slack: Fraction) -> None:
     say = context.speak.say
     ways = []
-    for combo in fillings(tuple(sorted(_fillers(context))), slack, Fraction(context.shop.rules.tight)):
+    for combo in fillings(tuple(sorted(_fillers(context))), slack, context.rule("tight")):
         names = _named(context, combo)
-        value = [as_decimal(Fraction(f)) for f in context.display.fillers] + [as_decimal(c) for c in combo]
+        value = [as_decimal(exact(f)) for f in context.display.fillers] + [as_decimal(c) for c in combo]
         if len(value) <= 8:
             patch: Patch = ({"op": "add", "path": "/display/fillers", "value": value},)
             ways.append(WayOut(say(f"Fill it with {names}: {{}} left", slack - sum(combo, ZERO)), patch))
     if context.display.closing == "strainer":
         ways.append(WayOut(("Let the strainer take it up: cut it as deep as what is left",), _strainer(context, slack)))
     context.checks.add(
-        "note", "depth.fill", "depth", say("{} are left behind the pack: fill them, or it rattles.", slack),
-        why=say("Up to {} is tight.", Fraction(context.shop.rules.tight)), source_key="tight", figure="depth.slack", parts=("backing", "rail"),
+        "note",
+        "depth.fill",
+        "depth",
+        say("{} are left behind the pack: fill them, or it rattles.", slack),
+        why=say("Up to {} is tight.", context.rule("tight")),
+        source_key="tight",
+        figure="depth.slack",
+        parts=("backing", "rail"),
         ways=ways,
-    )  # fmt: skip
+    )
 
 
 def _strainer(context: BoxContext, slack: Fraction) -> Patch:
     backing = context.display.backing if context.display.backing is not None else Decimal(3)
-    return (put("/display/backing", min(Fraction(backing) + slack, Fraction(60))),)
+    return (put("/display/backing", min(exact(backing) + slack, Fraction(60))),)
 
 
 def _fillers(context: BoxContext) -> dict[Fraction, str]:
     """What a gap is filled with, by thickness: the boards there are, and card for what is thinner."""
-    by = {Fraction(card): f"card {float(card):g}" for card in (context.shop.cards or HOUSE_SHOP.cards)}
+    by = {exact(card): f"card {float(card):g}" for card in (context.shop.cards or HOUSE_SHOP.cards)}
     for board in reversed(_boards(context)):
-        by[Fraction(board.thickness)] = board.name
+        by[exact(board.thickness)] = board.name
     return by
 
 

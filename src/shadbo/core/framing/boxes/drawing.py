@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from functools import cache, partial
+
+from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Shape, Size, View
 from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.framing.arrange.drawn import draw_item, name_on
@@ -11,7 +14,7 @@ from shadbo.core.framing.boxes.sheets import board_views, fold_view, mat_views, 
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.rabbet_drawing import Lying, back, section
 from shadbo.core.framing.rails import AXES, draw_rails
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.sums import Dim
 
 HALF = Fraction(1, 2)
@@ -19,15 +22,24 @@ HALF = Fraction(1, 2)
 MOST_MEASURED = 4
 
 
-def draw(context: BoxContext, sizes: Sizes) -> tuple[View, ...]:
-    at = Placed(sizes)
-    ground = _ground(context, sizes, at)
+def draw(context: BoxContext, sizes: Sizes) -> tuple[ViewOf, ...]:
+    @cache
+    def ground() -> tuple[Placed, list[Shape]]:
+        """What face and seen have in common, made once."""
+        at = Placed(sizes)
+        return at, _ground(context, sizes, at)
+
     return (
-        _face(context, sizes, at, ground), _section(context, sizes), across_view(context, sizes), _seen(context, sizes, at, ground),
-        _back(context, sizes),
-        *board_views(context, sizes), *mat_views(context, sizes), *(fold_view(f) for f in sizes.folds[:1]),
-        *(tack_view(context, s) for s in sizes.stitched[:1]),
-    )  # fmt: skip
+        ViewOf("face", lambda: _face(context, sizes, *ground())),
+        ViewOf("section", lambda: _section(context, sizes)),
+        ViewOf("across", lambda: across_view(context, sizes)),
+        ViewOf("seen", lambda: _seen(context, sizes, *ground())),
+        ViewOf("back", lambda: _back(context, sizes)),
+        *board_views(context, sizes),
+        *mat_views(sizes),
+        *(ViewOf("fold", partial(fold_view, f)) for f in sizes.folds[:1]),
+        *(ViewOf("tack", partial(tack_view, context, s)) for s in sizes.stitched[:1]),
+    )
 
 
 class Placed:
@@ -67,24 +79,51 @@ def _ground(context: BoxContext, sizes: Sizes, at: Placed) -> list[Shape]:
         below = levels[i + 1] if i + 1 < len(levels) else None
         for o in level.openings:
             key, colour = (below.key, below.board.colour) if below else ("mount", "#ece7da")
-            _window(drawing, f"{key}.{o.laid.item.key}", f"{level.label}, window of {o.laid.item.name}", o.shape, left + o.start["width"].value,
-                    top + o.start["height"].value, o.size["width"].value, o.size["height"].value, colour)  # fmt: skip
+            _window(
+                drawing,
+                f"{key}.{o.laid.item.key}",
+                f"{level.label}, window of {o.laid.item.name}",
+                o.shape,
+                left + o.start["width"].value,
+                top + o.start["height"].value,
+                o.size["width"].value,
+                o.size["height"].value,
+                colour,
+            )
     inner = {o.laid.item.key: o for o in levels[-1].openings}
     for one in sizes.laid:
         opening = inner.get(one.item.key)
         if opening is not None and one.item.window is not None and one.item.window.how == "overlap":
             x, y = left + opening.start["width"].value, top + opening.start["height"].value
-            _window(drawing, one.part, one.item.name, opening.shape, x, y, opening.size["width"].value, opening.size["height"].value,
-                    one.item.colour or one.sized.kind.colour, item=True)  # fmt: skip
+            _window(
+                drawing,
+                one.part,
+                one.item.name,
+                opening.shape,
+                x,
+                y,
+                opening.size["width"].value,
+                opening.size["height"].value,
+                one.item.colour or one.sized.kind.colour,
+                item=True,
+            )
         else:
             draw_item(drawing, one, at.dx, at.dy)
     return drawing.shapes
 
 
 def _window(
-    drawing: Drawing, part: str, label: str, shape: str, x: Fraction, y: Fraction, w: Fraction, h: Fraction, colour: str,
+    drawing: Drawing,
+    part: str,
+    label: str,
+    shape: str,
+    x: Fraction,
+    y: Fraction,
+    w: Fraction,
+    h: Fraction,
+    colour: str,
     item: bool = False,
-) -> None:  # fmt: skip
+) -> None:
     material = "item" if item else "board"
     if shape == "rectangle":
         drawing.box(part, label, material, x, y, w, h, colour=colour)  # type: ignore[arg-type]
@@ -138,14 +177,10 @@ def _outer(context: BoxContext, sizes: Sizes, drawing: Drawing, at: Placed) -> N
             figure = "border.least" if fitted and way == "left" else f"{one.part}.{way}"
             if axis == "width":
                 near, edge = at.x(one.edges[way]), at.x(sizes.sight[way])
-                drawing.measure(
-                    figure, "x", min(near, edge), max(near, edge), at.y(one.y), "left", 0, ("arrange", "display")
-                )
+                drawing.measure(figure, "x", min(near, edge), max(near, edge), at.y(one.y), "left", 0, ("arrange", "display"))
             else:
                 near, edge = at.y(one.edges[way]), at.y(sizes.sight[way])
-                drawing.measure(
-                    figure, "y", min(near, edge), max(near, edge), at.x(one.x), "top", 0, ("arrange", "display")
-                )
+                drawing.measure(figure, "y", min(near, edge), max(near, edge), at.x(one.x), "top", 0, ("arrange", "display"))
 
 
 def _gaps(context: BoxContext, sizes: Sizes, drawing: Drawing, at: Placed) -> None:
@@ -192,9 +227,9 @@ def _section(context: BoxContext, sizes: Sizes) -> View:
         value = max(lies.size.value, Fraction(0))
         inset, width = Fraction(1), None
         if lies.key == "spacer":
-            inset, width = Fraction(0), Fraction(context.shop.rules.spacer_width)
+            inset, width = Fraction(0), context.rule("spacer_width")
         elif lies.key == "mount" and pack.cut_down:
-            inset = Fraction(display.liner) + 1
+            inset = exact(display.liner) + 1
         elif lies.key == "behind":
             inset = Fraction(2)
         lying.append(Lying(lies.key, lies.label, lies.material, value, inset, lies.size.name, _short(lies.key), width))
@@ -202,19 +237,25 @@ def _section(context: BoxContext, sizes: Sizes) -> View:
     if display.closing == "clips":
         more = max(pack.used.value - rabbet.depth.value, Fraction(0))
     if display.build_up:
-        more = max(more, Fraction(display.build_up))
+        more = max(more, exact(display.build_up))
     drawing = section(rabbet, lying, more)
     under = rabbet.rail_height.value - min(rabbet.depth.value, rabbet.rail_height.value)
     wall = rabbet.face.value - rabbet.lip.value
     most = pack.most
     if display.edges != "lapped" and pack.spacer is not None:
-        floor = under + (
-            pack.before("mount") if most.item.window is not None or sizes.mats is None else pack.before("mat_top")
-        )
+        floor = under + (pack.before("mount") if most.item.window is not None or sizes.mats is None else pack.before("mat_top"))
         stands = pack.stands[most.item.key].value
-        x = wall + max(rabbet.lip.value + 6, Fraction(context.shop.rules.spacer_width) + 6)
-        drawing.box(most.part, most.item.name, "item", x, floor - stands, wall + 60 - x, stands,
-                    colour=most.item.colour or most.sized.kind.colour)  # fmt: skip
+        x = wall + max(rabbet.lip.value + 6, context.rule("spacer_width") + 6)
+        drawing.box(
+            most.part,
+            most.item.name,
+            "item",
+            x,
+            floor - stands,
+            wall + 60 - x,
+            stands,
+            colour=most.item.colour or most.sized.kind.colour,
+        )
         drawing.measure(
             "room.air",
             "y",
@@ -233,7 +274,7 @@ def _section(context: BoxContext, sizes: Sizes) -> View:
     _over(drawing, sizes, under, wall)
     if display.build_up:
         height = rabbet.rail_height.value
-        drawing.box("build_up", "Build-up strip", "wood", 0, height, wall, Fraction(display.build_up), turn=90)
+        drawing.box("build_up", "Build-up strip", "wood", 0, height, wall, exact(display.build_up), turn=90)
     for key, pointer in (
         ("spacer", "/display/spacer"),
         ("mount", "/display/mount"),
@@ -251,7 +292,7 @@ def _over(drawing: Drawing, sizes: Sizes, under: Fraction, wall: Fraction) -> No
     """Where the usable depth ends; what lies beyond it, or what is left before it."""
     pack = sizes.pack
     end, used = under + pack.usable.value, under + pack.used.value
-    wide = Fraction(round(drawing.width.value if isinstance(drawing.width, Dim) else Fraction(drawing.width)))
+    wide = Fraction(round(drawing.width.value if isinstance(drawing.width, Dim) else exact(drawing.width)))
     drawing.line("usable", "Here the usable depth ends", "keep", (wall, end), (wide, end))
     if used > end:
         drawing.box("clash", "Too deep by this much", "clash", wall + 30, end, wide - wall - 30, used - end)
@@ -276,9 +317,11 @@ def _seen(context: BoxContext, sizes: Sizes, at: Placed, ground: list[Shape]) ->
         deep = min(dim.value, wide if way in ("left", "right") else tall)
         if deep > 0:
             x, y, w, h = {
-                "left": (at.left, at.top, deep, tall), "right": (right - deep, at.top, deep, tall),
-                "top": (at.left, at.top, wide, deep), "bottom": (at.left, bottom - deep, wide, deep),
-            }[way]  # fmt: skip
+                "left": (at.left, at.top, deep, tall),
+                "right": (right - deep, at.top, deep, tall),
+                "top": (at.left, at.top, wide, deep),
+                "bottom": (at.left, bottom - deep, wide, deep),
+            }[way]
             drawing.box("eye", f"Hidden of the board at the {way}", "cut", x, y, w, h)
             if way in ("left", "right"):
                 drawing.measure(f"hidden.{way}", "x", x, x + w, at.h, "bottom", 1, ("depth",), "hidden")
@@ -319,9 +362,7 @@ def _cut_line(context: BoxContext, sizes: Sizes, drawing: Drawing, at: Placed) -
         drawing.box("section.grip", "Where it is cut across", "grip", 0, at.y(place) - thick * 2, at.left, thick * 4)
     else:
         drawing.line("section", "Where it is cut across", "ray", (at.x(place), 0), (at.x(place), at.h))
-        drawing.box(
-            "section.grip", "Where it is cut across", "grip", at.x(place) - thick * 2, at.h - at.top, thick * 4, at.top
-        )
+        drawing.box("section.grip", "Where it is cut across", "grip", at.x(place) - thick * 2, at.h - at.top, thick * 4, at.top)
     drawing.handle("section.grip", "y" if axis == "width" else "x", "/display/cut/at", "cut.at", 1.0, ("depth",))
 
 

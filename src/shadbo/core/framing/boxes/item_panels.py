@@ -9,29 +9,21 @@ from shadbo.core.contract.asking import choice, given, station_inputs, toggled
 from shadbo.core.contract.checks import put
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, MassInput, Option, OutlineInput, WordsInput
 from shadbo.core.document.house_stock import HOUSE_SHOP
-from shadbo.core.document.items import Item
+from shadbo.core.document.items import FEATURES, Item
 from shadbo.core.document.kinds import KINDS
 from shadbo.core.document.traits import TRAITS
 from shadbo.core.framing.arrange.laid import BoxContext, Laid
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.colour import in_words, nearest
+from shadbo.core.judging.needs import FEATURES_OF
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.lengths import as_decimal
 from shadbo.core.quantity.masses import show_mass
 
 MOST_ANCHORS = 12
-FOLD_FIELDS = (
-    "opening_width",
-    "opening_height",
-    "border",
-    "crest_across",
-    "crest_down",
-    "crest_width",
-    "crest_height",
-    "padding",
-)
+FOLD_FIELDS = ("opening_width", "opening_height", "border", "crest_across", "crest_down", "crest_width", "crest_height", "padding")
 
 
 def measuring_inputs(context: BoxContext, one: Laid, *, fixings: bool = True) -> list[Input]:
@@ -40,19 +32,22 @@ def measuring_inputs(context: BoxContext, one: Laid, *, fixings: bool = True) ->
     where, parts, group, key = one.sized.pointer, (one.part,), item.name, one.part
     inputs: list[Input] = [
         WordsInput(f"{where}/name", "Name", group, item.name, "words", (), parts),
-        ChoiceInput(f"{key}.kind", "What it is", group, tuple(
-            Option(k, (kind.label,), (), k == item.kind, _kind_patch(where, item, k)) for k, kind in KINDS.items()), parts, "menu"),
-    ]  # fmt: skip
+        ChoiceInput(
+            f"{key}.kind",
+            "What it is",
+            group,
+            tuple(Option(k, (kind.label,), (), k == item.kind, _kind_patch(where, item, k)) for k, kind in KINDS.items()),
+            parts,
+            "menu",
+        ),
+    ]
     for axis, stations, side, dim in (
-        ("width", item.width, one.sized.sides[0], one.sized.width), ("height", item.height, one.sized.sides[1], one.sized.height),
-    ):  # fmt: skip
+        ("width", item.width, one.sized.sides[0], one.sized.width),
+        ("height", item.height, one.sized.sides[1], one.sized.height),
+    ):
         read = side.stations if side is not None else {next(iter(stations.places(""))).key: dim}
         title = (
-            f"{axis.title()}, laid flat"
-            if item.folding
-            else f"{axis.title()} of the stitching"
-            if item.stitching
-            else axis.title()
+            f"{axis.title()}, laid flat" if item.folding else f"{axis.title()} of the stitching" if item.stitching else axis.title()
         )
         inputs += station_inputs(show, stations, dict(read), f"{where}/{axis}", f"{title}: {item.name}", key)
     inputs += [
@@ -62,14 +57,7 @@ def measuring_inputs(context: BoxContext, one: Laid, *, fixings: bool = True) ->
     hint: Say = () if item.weight is not None else ("An estimate from size and material.",)
     inputs.append(
         MassInput(
-            f"{where}/weight",
-            "Weight",
-            "Weight",
-            f"{key}.weight",
-            show_mass(one.sized.weight_kg),
-            item.weight is None,
-            parts,
-            hint,
+            f"{where}/weight", "Weight", "Weight", f"{key}.weight", show_mass(one.sized.weight_kg), item.weight is None, parts, hint
         )
     )
     if fixings:
@@ -79,13 +67,7 @@ def measuring_inputs(context: BoxContext, one: Laid, *, fixings: bool = True) ->
         shapes.append(("outline", "Outline"))
     inputs.append(
         choice(
-            f"{key}.shape",
-            "Shape",
-            "Shape",
-            f"{where}/shape",
-            item.shape,
-            tuple((k, (label,), ()) for k, label in shapes),
-            parts,
+            context, f"{where}/shape", "Shape", "Shape", tuple((k, (label,), ()) for k, label in shapes), parts, key=f"{key}.shape"
         )
     )
     said: Say = context.speak.say(
@@ -93,14 +75,51 @@ def measuring_inputs(context: BoxContext, one: Laid, *, fixings: bool = True) ->
         if item.outline
         else "From a straight-on photograph with a known distance in it, or a file."
     )
-    inputs.append(OutlineInput(item.key, "Outline", "Shape", len(item.outline), item.photo.sha256 if item.photo else None,
-                               item.photo.name if item.photo else None, said, parts))  # fmt: skip
+    inputs.append(
+        OutlineInput(
+            item.key,
+            "Outline",
+            "Shape",
+            len(item.outline),
+            item.photo.sha256 if item.photo else None,
+            item.photo.name if item.photo else None,
+            said,
+            parts,
+        )
+    )
     colour = item.colour or one.sized.kind.colour
     words: Say = _colour_words(context, item.colour)
     inputs.append(WordsInput(f"{where}/colour", "Colour", "Colour", colour, "colour", words, parts))
-    inputs.append(ChoiceInput(f"{key}.traits", "Traits", "Traits", tuple(
-        Option(t, (label,), (), t in item.traits, ({"op": "add", "path": f"{where}/traits", "value": toggled(item.traits, t)},)) for t, label in TRAITS.items()),
-        parts, "many"))  # fmt: skip
+    inputs.append(
+        ChoiceInput(
+            f"{key}.traits",
+            "Traits",
+            "Traits",
+            tuple(
+                Option(
+                    t, (label,), (), t in item.traits, ({"op": "add", "path": f"{where}/traits", "value": toggled(item.traits, t)},)
+                )
+                for t, label in TRAITS.items()
+            ),
+            parts,
+            "many",
+        )
+    )
+    # What a thing of its kind has anyway is not asked.
+    inputs.append(
+        ChoiceInput(
+            f"{key}.has",
+            "It has, to be held by",
+            "It has, to be held by",
+            tuple(
+                Option(f, (label,), (), f in item.has, ({"op": "add", "path": f"{where}/has", "value": toggled(item.has, f)},))
+                for f, label in FEATURES.items()
+                if f not in FEATURES_OF.get(item.kind, ())
+            ),
+            parts,
+            "many",
+        )
+    )
     return inputs
 
 
@@ -115,21 +134,14 @@ def _colour_words(context: BoxContext, colour: str | None) -> Say:
 def _kind_patch(where: str, item: Item, kind: Any) -> tuple[dict[str, Any], ...]:
     """What it is, with the traits that are usual for it added."""
     traits = list(dict.fromkeys([*item.traits, *KINDS[kind].traits]))
-    steps: list[dict[str, Any]] = [
-        put(f"{where}/kind", kind),
-        {"op": "add", "path": f"{where}/traits", "value": traits},
-    ]
+    steps: list[dict[str, Any]] = [put(f"{where}/kind", kind), {"op": "add", "path": f"{where}/traits", "value": traits}]
     if kind == "garment" and item.folding is None:
         steps.append({"op": "add", "path": f"{where}/folding", "value": folded_for(item)})
     if kind != "garment" and item.folding is not None:
         steps.append({"op": "add", "path": f"{where}/folding", "value": None})
     if (kind == "needlework") != (item.stitching is not None):
         steps.append(
-            {
-                "op": "add",
-                "path": f"{where}/stitching",
-                "value": {"border": 25, "cloth": 60} if kind == "needlework" else None,
-            }
+            {"op": "add", "path": f"{where}/stitching", "value": {"border": 25, "cloth": 60} if kind == "needlework" else None}
         )
     return tuple(steps)
 
@@ -148,11 +160,20 @@ def _anchors(context: BoxContext, one: Laid) -> list[Input]:
     item, show, book, group = one.item, context.shop.showing, context.book, "Where it is fixed"
     where, key, parts = one.sized.pointer, one.part, (one.part,)
     inputs: list[Input] = []
-    for i, anchor in enumerate(item.anchors):
+    for i in range(len(item.anchors)):
         mine = (f"{key}.anchor.{i}", key)
         number = f" {i + 1}" if len(item.anchors) > 1 else ""
-        inputs.append(choice(f"{key}.anchor.{i}.how", f"Fixing{number}", group, f"{where}/anchors/{i}/how", anchor.how,
-                             (("hole", ("Hole",), ()), ("slit", ("Slit",), ()), ("stitch", ("Stitch",), ())), mine))  # fmt: skip
+        inputs.append(
+            choice(
+                context,
+                f"{where}/anchors/{i}/how",
+                f"Fixing{number}",
+                group,
+                (("hole", ("Hole",), ()), ("slit", ("Slit",), ()), ("stitch", ("Stitch",), ())),
+                mine,
+                key=f"{key}.anchor.{i}.how",
+            )
+        )
         inputs += [
             replace(given(show, book[f"{key}.anchor.{i}.x"], group), label="Right of its middle"),
             replace(given(show, book[f"{key}.anchor.{i}.y"], group), label="Below its middle"),
@@ -194,24 +215,44 @@ def arranging_inputs(context: BoxContext, sizes: Sizes, recipe: Recipe, one: Lai
         window = item.window
         options = (
             Option("none", ("No window",), ("it lies on the mat",), window is None, (put(f"{where}/window", None),)),
-            *(Option(how, (label,), (detail,), window is not None and window.how == how,
-                     ({"op": "add", "path": f"{where}/window", "value": {"how": how, "by": by, "shape": window.shape if window else "rectangle"}},))
-              for how, label, detail, by in (("overlap", "Window over its edges", "the mat covers them", 3), ("float", "Window round it", "it floats in it", 6))),
-        )  # fmt: skip
+            *(
+                Option(
+                    how,
+                    (label,),
+                    (detail,),
+                    window is not None and window.how == how,
+                    (
+                        {
+                            "op": "add",
+                            "path": f"{where}/window",
+                            "value": {"how": how, "by": by, "shape": window.shape if window else "rectangle"},
+                        },
+                    ),
+                )
+                for how, label, detail, by in (
+                    ("overlap", "Window over its edges", "the mat covers them", 3),
+                    ("float", "Window round it", "it floats in it", 6),
+                )
+            ),
+        )
         inputs.append(ChoiceInput(f"{key}.window", "Window", group, options, parts, "buttons"))
         if window is not None:
             inputs.append(
-                replace(
-                    given(show, book[f"{key}.window.by"], group),
-                    label="Covers" if window.how == "overlap" else "Round it",
+                replace(given(show, book[f"{key}.window.by"], group), label="Covers" if window.how == "overlap" else "Round it")
+            )
+            inputs.append(
+                choice(
+                    context,
+                    f"{where}/window/shape",
+                    "Its shape",
+                    group,
+                    (("rectangle", ("Rectangle",), ()), ("oval", ("Oval",), ()), ("circle", ("Circle",), ())),
+                    parts,
+                    key=f"{key}.window.shape",
                 )
             )
-            inputs.append(choice(f"{key}.window.shape", "Its shape", group, f"{where}/window/shape", window.shape,
-                                 (("rectangle", ("Rectangle",), ()), ("oval", ("Oval",), ()), ("circle", ("Circle",), ())), parts))  # fmt: skip
     if item.folding:
-        inputs += [
-            replace(given(show, book[f"{key}.{f}"], f"Folded: {item.name}"), label=_fold_label(f)) for f in FOLD_FIELDS
-        ]
+        inputs += [replace(given(show, book[f"{key}.{f}"], f"Folded: {item.name}"), label=_fold_label(f)) for f in FOLD_FIELDS]
     if item.stitching:
         inputs.append(replace(given(show, book[f"{key}.border"], f"On its board: {item.name}"), label="Border"))
         if f"{key}.cloth" in book.dims:
@@ -221,6 +262,12 @@ def arranging_inputs(context: BoxContext, sizes: Sizes, recipe: Recipe, one: Lai
 
 def _fold_label(field: str) -> str:
     return {
-        "opening_width": "Opening width", "opening_height": "Opening height", "border": "Border in it", "crest_across": "Crest off middle",
-        "crest_down": "Crest below shoulder", "crest_width": "Crest width", "crest_height": "Crest height", "padding": "Padding",
-    }[field]  # fmt: skip
+        "opening_width": "Opening width",
+        "opening_height": "Opening height",
+        "border": "Border in it",
+        "crest_across": "Crest off middle",
+        "crest_down": "Crest below shoulder",
+        "crest_width": "Crest width",
+        "crest_height": "Crest height",
+        "padding": "Padding",
+    }[field]

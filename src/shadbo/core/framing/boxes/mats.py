@@ -1,4 +1,4 @@
-"""Mats: their windows, where they lie on the board, and that borders and windows add up on every line (handbook section 8).
+"""Mats: their windows, where they lie on the board, and that borders and windows add up on every line.
 
 window over a flat thing = its size − 2 × overlap          window that floats it = its size + 2 × reveal
 window of the top mat = window of the bottom mat + 2 × what shows of the bottom mat
@@ -6,20 +6,19 @@ window of the top mat = window of the bottom mat + 2 × what shows of the bottom
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from shadbo.core.contract.display import Proof
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.shop import MatBoard
 from shadbo.core.framing.arrange.laid import SPANS, BoxContext, Laid
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, leaf, smallest
 
 HALF = Fraction(1, 2)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Opening:
     """A window of one mat: whose it is, its shape, and its place on the board from the left and from the top."""
 
@@ -30,7 +29,7 @@ class Opening:
     end: dict[str, Dim]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Level:
     """One mat: ``key`` mat_top or mat_bottom, its board, its windows; ``check`` is what is read again on its back before
     it is cut, and of which window: a far edge from the left, a lower edge from the top."""
@@ -43,7 +42,7 @@ class Level:
     check: dict[str, tuple[Opening, Dim]]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Matting:
     """The mats of a box, front to back, cut to ``size``; ``corner`` is where the board's upper left corner lies."""
 
@@ -85,11 +84,7 @@ class Matting:
                     terms.append(self.size[axis] - at)
                     name = ", ".join(o.laid.item.name for o in row)
                     found.append(
-                        Proof(
-                            f"borders + windows = board, {level.label.lower()}, {axis}: {name}",
-                            tuple(terms),
-                            self.size[axis],
-                        )
+                        Proof(f"borders + windows = board, {level.label.lower()}, {axis}: {name}", tuple(terms), self.size[axis])
                     )
         return found
 
@@ -114,10 +109,20 @@ def mat_up(context: BoxContext, laid: list[Laid], sight: dict[str, Dim], board: 
     reveal = None
     if mats.count == 2:
         reveal = book.add(
-            leaf(mats.reveal, "/display/mats/reveal", "Bottom mat shows", "choice", pointer="/display/mats/reveal",
-                 source="mat-reveal", grain="depth", parts=("mat_bottom",)),
-            "mat.reveal", "Bottom mat shows", parts=("mat_bottom",),
-        )  # fmt: skip
+            leaf(
+                mats.reveal,
+                "/display/mats/reveal",
+                "Bottom mat shows",
+                "choice",
+                pointer="/display/mats/reveal",
+                source="mat-reveal",
+                grain="depth",
+                parts=("mat_bottom",),
+            ),
+            "mat.reveal",
+            "Bottom mat shows",
+            parts=("mat_bottom",),
+        )
     keys = (("mat_top", "Top mat", mats.top), ("mat_bottom", "Bottom mat", mats.bottom))[: mats.count]
     levels: list[Level] = []
     right: dict[tuple[str, str], Dim] = {}
@@ -142,12 +147,27 @@ def mat_up(context: BoxContext, laid: list[Laid], sight: dict[str, Dim], board: 
                 first, last = SPANS[axis]
                 middle = (one.edges[first] + one.edges[last]) / 2
                 side = "left" if axis == "width" else "top"
-                start[axis] = book.add(middle - size[axis] / 2 - corner[axis], f"{name}.{side}", f"{what}, from the {side} of the board",
-                                       parts=parts, grain="depth")  # fmt: skip
-                end[axis] = book.add(start[axis] + size[axis], f"{name}.{side}.end", f"{what}, its far edge from the {side} of the board",
-                                     parts=parts, grain="depth")  # fmt: skip
-            book.add(board["width"] - end["width"], f"{name}.right", f"{what}, from the right of the board (left on the back)", parts=parts,
-                     grain="depth")  # fmt: skip
+                start[axis] = book.add(
+                    middle - size[axis] / 2 - corner[axis],
+                    f"{name}.{side}",
+                    f"{what}, from the {side} of the board",
+                    parts=parts,
+                    grain="depth",
+                )
+                end[axis] = book.add(
+                    start[axis] + size[axis],
+                    f"{name}.{side}.end",
+                    f"{what}, its far edge from the {side} of the board",
+                    parts=parts,
+                    grain="depth",
+                )
+            book.add(
+                board["width"] - end["width"],
+                f"{name}.right",
+                f"{what}, from the right of the board (left on the back)",
+                parts=parts,
+                grain="depth",
+            )
             right[key, one.item.key] = book[f"{name}.right"]
             openings.append(Opening(one, one.item.window.shape, size, start, end))
         levels.append(Level(key, label, found, thick, openings, _read_again(context, key, label, openings, board)))
@@ -162,10 +182,20 @@ def _read_again(
     # On the back the window that lies leftmost in front is the last from the left.
     last = min(openings, key=lambda o: o.start["width"].value)
     lowest = max(openings, key=lambda o: o.end["height"].value)
-    across = context.book.add(board["width"] - last.start["width"], f"{key}.check.across",
-                              f"{label}, on the back: far edge of {last.laid.item.name} from the left", parts=(key,), grain="depth")  # fmt: skip
-    down = context.book.add(lowest.end["height"] * 1, f"{key}.check.down", f"{label}, on the back: lower edge of {lowest.laid.item.name} from the top",
-                            parts=(key,), grain="depth")  # fmt: skip
+    across = context.book.add(
+        board["width"] - last.start["width"],
+        f"{key}.check.across",
+        f"{label}, on the back: far edge of {last.laid.item.name} from the left",
+        parts=(key,),
+        grain="depth",
+    )
+    down = context.book.add(
+        lowest.end["height"] * 1,
+        f"{key}.check.down",
+        f"{label}, on the back: lower edge of {lowest.laid.item.name} from the top",
+        parts=(key,),
+        grain="depth",
+    )
     return {"across": (last, across), "down": (lowest, down)}
 
 
@@ -177,8 +207,10 @@ def _window(context: BoxContext, one: Laid) -> dict[str, Dim]:
     label = "Overlap of the mat" if window.how == "overlap" else "Reveal round it"
     by = context.book.add(
         leaf(window.by, pointer, label, "choice", pointer=pointer, source="mat-overlap", grain="depth", parts=(one.part,)),
-        f"{one.part}.window.by", f"{one.item.name}, {label[0].lower()}{label[1:]}", parts=(one.part,),
-    )  # fmt: skip
+        f"{one.part}.window.by",
+        f"{one.item.name}, {label[0].lower()}{label[1:]}",
+        parts=(one.part,),
+    )
     size = {}
     for i, axis in enumerate(AXES):
         straight = one.item.place.turn % 180 == 0 and window.how == "overlap"

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Recipe:
     """One display: ``spaced`` if something holds the glazing off, ``behind`` if pins have room behind the board."""
 
@@ -24,9 +23,20 @@ class Recipe:
 RECIPES = {
     recipe.key: recipe
     for recipe in (
-        Recipe("direct", "On its board, under the lip", "the lip holds it; glazed or bare", False, False, False, Fraction(3), "Spacer"),
+        Recipe(
+            "direct", "On its board, under the lip", "the lip holds it; glazed or bare", False, False, False, Fraction(3), "Spacer"
+        ),
         Recipe("spaced", "Held off the glazing", "a spacer all round in the rabbet", True, False, False, Fraction(5), "Spacer"),
-        Recipe("shadow_box", "Shadow box", "walls between glass and board, room behind for pins", True, True, False, Fraction(5), "Walls"),
+        Recipe(
+            "shadow_box",
+            "Shadow box",
+            "walls between glass and board, room behind for pins",
+            True,
+            True,
+            False,
+            Fraction(5),
+            "Walls",
+        ),
         Recipe("matted_box", "Box with mats", "windows for some, others on the mats", True, True, True, Fraction(5), "Walls"),
     )
-}  # fmt: skip
+}

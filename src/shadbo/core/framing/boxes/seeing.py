@@ -7,18 +7,18 @@ shadow of the top lip at a depth = depth ÷ tan(angle of the lamp from the wall)
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from shadbo.core.framing.arrange.laid import WAYS, BoxContext, Laid
 from shadbo.core.framing.boxes.depth import Pack
 from shadbo.core.framing.rabbet import Rabbet
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Curve, Dim, leaf, smallest
 
 ZERO = Fraction(0)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Seeing:
     """Where eye and lamp stand and what comes of it. Bands are measured inward from the edge of what shows, mm.
 
@@ -52,23 +52,27 @@ def look_at(context: BoxContext, laid: list[Laid], rabbet: Rabbet, sight: dict[s
         typed("distance", "Eye in front of the frame"),
         typed("aside", "Eye to the side"),
     )
-    line = leaf(
-        context.shop.rules.eye_line, "eye-line", "Middle of the piece above the floor", "setting", source="eye-line"
-    )
+    line = leaf(context.shop.rules.eye_line, "eye-line", "Middle of the piece above the floor", "setting", source="eye-line")
     board = _to_board(context, rabbet, pack)
     middle_x, middle_y = (sight["left"] + sight["right"]) / 2, (sight["top"] + sight["bottom"]) / 2
     eye_x, eye_y = middle_x + aside, middle_y - (height - line)
     over = {
-        "left": sight["left"] - eye_x, "right": eye_x - sight["right"], "top": sight["top"] - eye_y, "bottom": eye_y - sight["bottom"],
-    }  # fmt: skip
+        "left": sight["left"] - eye_x,
+        "right": eye_x - sight["right"],
+        "top": sight["top"] - eye_y,
+        "bottom": eye_y - sight["bottom"],
+    }
     hidden = {}
     for way in WAYS:
-        hidden[way] = book.add(hidden_at(over[way], board, distance), f"hidden.{way}", f"The lip hides of the board, {way}",
-                               parts=("rail", "eye"), grain="depth")  # fmt: skip
+        hidden[way] = book.add(
+            hidden_at(over[way], board, distance),
+            f"hidden.{way}",
+            f"The lip hides of the board, {way}",
+            parts=("rail", "eye"),
+            grain="depth",
+        )
     cot = cotangent(looking.lamp)
-    shadow = book.add(
-        board * cot, "shadow.top", "Shadow of the top lip on the board", parts=("rail.top", "lamp"), grain="depth"
-    )
+    shadow = book.add(board * cot, "shadow.top", "Shadow of the top lip on the board", parts=("rail.top", "lamp"), grain="depth")
     depth_of, lost, dark = {}, {}, {}
     for one in laid:
         stands = pack.stands[one.item.key]
@@ -86,12 +90,35 @@ def look_at(context: BoxContext, laid: list[Laid], rabbet: Rabbet, sight: dict[s
         if worst is not None:
             way = worst[1]
             room = one.edges[way] - sight[way] if way in ("left", "top") else sight[way] - one.edges[way]
-            lost[one.item.key] = (way, book.add(hidden_at(over[way], board - stands, distance) - room, f"{one.part}.hidden",
-                                                f"{one.item.name}: hidden at the {way}", parts=(one.part,), grain="depth"))  # fmt: skip
+            lost[one.item.key] = (
+                way,
+                book.add(
+                    hidden_at(over[way], board - stands, distance) - room,
+                    f"{one.part}.hidden",
+                    f"{one.item.name}: hidden at the {way}",
+                    parts=(one.part,),
+                    grain="depth",
+                ),
+            )
         if deep_mm * cot > one.edges["top"].value - sight["top"].value:
-            dark[one.item.key] = book.add((board - stands) * cot - (one.edges["top"] - sight["top"]), f"{one.part}.shaded",
-                                          f"{one.item.name}: in the lip’s shadow", parts=(one.part,), grain="depth")  # fmt: skip
-    return Seeing(distance, looking.lamp, cot, hidden, shadow, lost, dark, depth_of, over)
+            dark[one.item.key] = book.add(
+                (board - stands) * cot - (one.edges["top"] - sight["top"]),
+                f"{one.part}.shaded",
+                f"{one.item.name}: in the lip’s shadow",
+                parts=(one.part,),
+                grain="depth",
+            )
+    return Seeing(
+        distance=distance,
+        lamp=looking.lamp,
+        cot=cot,
+        hidden=hidden,
+        shadow=shadow,
+        lost=lost,
+        dark=dark,
+        depth_of=depth_of,
+        over=over,
+    )
 
 
 def cotangent(degrees: int) -> Fraction:
@@ -104,11 +131,7 @@ def hidden_at(over: Dim, depth: Dim, distance: Dim) -> Dim:
     if over.value <= 0 or depth.value <= 0:
         return smallest((over * 0, depth * 0)) if over.value else over * 0
     value = over.value * depth.value / distance.value
-    slopes = (
-        (depth.value / distance.value, over),
-        (over.value / distance.value, depth),
-        (-value / distance.value, distance),
-    )
+    slopes = ((depth.value / distance.value, over), (over.value / distance.value, depth), (-value / distance.value, distance))
     return Dim(value, Curve("(eye beyond the edge × depth) ÷ distance", slopes), grain="depth")
 
 
@@ -119,6 +142,4 @@ def _to_board(context: BoxContext, rabbet: Rabbet, pack: Pack) -> Dim:
         if lies.key == "mount":
             break
         deep = deep + lies.size
-    return context.book.add(
-        deep, "depth.to_board", "From the lip’s front to the board", parts=("mount",), grain="depth"
-    )
+    return context.book.add(deep, "depth.to_board", "From the lip’s front to the board", parts=("mount",), grain="depth")

@@ -8,8 +8,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
+from functools import partial
 from typing import Literal
 
+from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Material, Point, Shape, Size, View, at, ink_on
 from shadbo.core.framing.arrange.drawn import lay_outline
 from shadbo.core.framing.arrange.folding import Folds
@@ -18,7 +20,7 @@ from shadbo.core.framing.arrange.stitched import Stitched
 from shadbo.core.framing.boxes.mats import Level
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.rails import AXES
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 
 HALF = Fraction(1, 2)
 ROUND = 72
@@ -49,8 +51,15 @@ def _word(drawing: Drawing, back: bool, w: Fraction, h: Fraction, ground: str = 
     drawing.text("word", "Which face this is", w * HALF, h * Fraction(96, 100), "BACK" if back else "FRONT", colour=ink)
 
 
-def board_views(context: BoxContext, sizes: Sizes) -> tuple[View, View]:
-    return _board(context, sizes, False), _board(context, sizes, True)
+# With more fixings than this their places are told by the template alone.
+MOST_TOLD = 14
+
+
+def board_views(context: BoxContext, sizes: Sizes) -> tuple[ViewOf, ViewOf]:
+    return (
+        ViewOf("board_front", lambda: _board(context, sizes, False)),
+        ViewOf("board_back", lambda: _board(context, sizes, True)),
+    )
 
 
 def _board(context: BoxContext, sizes: Sizes, back: bool) -> View:
@@ -58,9 +67,7 @@ def _board(context: BoxContext, sizes: Sizes, back: bool) -> View:
     of = sizes.cut_down or sizes.board
     w, h = of["width"].value, of["height"].value
     name = "board_back" if back else "board_front"
-    drawing = Drawing(
-        name, f"Mount board, {'BACK' if back else 'FRONT'}", w, h, template=True, printed=("cut",) if back else ()
-    )
+    drawing = Drawing(name, f"Mount board, {'BACK' if back else 'FRONT'}", w, h, template=True, printed=("cut",) if back else ())
     drawing.box("mount", "Mount board", "board", 0, 0, w, h)
     drawing.polygon("mount", "Its middle, by the diagonals", "hidden", ((0, 0), (w, h)))
     drawing.polygon("mount", "Its middle, by the diagonals", "hidden", ((0, h), (w, 0)))
@@ -69,6 +76,7 @@ def _board(context: BoxContext, sizes: Sizes, back: bool) -> View:
     dy = h * HALF - (sizes.sight["top"].value + sizes.sight["bottom"].value) * HALF
     for one in sizes.laid:
         lay_outline(drawing, one, dx, dy, "hidden", flip=w if back else None)
+    told = sum(len(one.item.anchors) for one in sizes.laid) <= MOST_TOLD
     for one in sizes.laid:
         for i, anchor in enumerate(one.item.anchors):
             place = sizes.anchors[one.item.key, i]
@@ -76,7 +84,7 @@ def _board(context: BoxContext, sizes: Sizes, back: bool) -> View:
             part = f"{one.part}.anchor.{i}"
             _cross(drawing, part, f"{one.item.name}, {anchor.how}", x, y, anchor.how)
             left = place["right"] if back else place["left"]
-            if sum(len(o.item.anchors) for o in sizes.laid) <= 14:
+            if told:
                 drawing.mark(left.name or "", x, y - 9, STAGES, "across")
                 drawing.mark(place["top"].name or "", x, y + 9, STAGES, "down")
     drawing.measure(of["width"].name or "", "x", 0, w, h, "bottom", 1, STAGES, "board")
@@ -103,10 +111,14 @@ def _cross(drawing: Drawing, part: str, label: str, x: Fraction, y: Fraction, ho
         add("cut", "line", (px, py - 4), (px, py + 4))
 
 
-def mat_views(context: BoxContext, sizes: Sizes) -> tuple[View, ...]:
+def mat_views(sizes: Sizes) -> tuple[ViewOf, ...]:
     if sizes.mats is None:
         return ()
-    return tuple(_mat(sizes, level, back) for level in sizes.mats.levels for back in (False, True))
+    return tuple(
+        ViewOf(f"{level.key}_{side}", partial(_mat, sizes, level, side == "back"))
+        for level in sizes.mats.levels
+        for side in ("front", "back")
+    )
 
 
 def _mat(sizes: Sizes, level: Level, back: bool) -> View:
@@ -115,9 +127,13 @@ def _mat(sizes: Sizes, level: Level, back: bool) -> View:
     w, h = sizes.mats.size["width"].value, sizes.mats.size["height"].value
     key = f"{level.key}_{'back' if back else 'front'}"
     drawing = Drawing(
-        key, f"{level.label}, {'BACK, mirrored: cut from this side' if back else 'FRONT'}", w, h, template=True,
+        key,
+        f"{level.label}, {'BACK, mirrored: cut from this side' if back else 'FRONT'}",
+        w,
+        h,
+        template=True,
         printed=("cut",) if back else (),
-    )  # fmt: skip
+    )
     drawing.box(level.key, level.label, "board", 0, 0, w, h, colour="" if back else level.board.colour)
     flip = _flip(back, w)
     few = len(level.openings) <= 6
@@ -127,22 +143,16 @@ def _mat(sizes: Sizes, level: Level, back: bool) -> View:
         x = flip(x0 + wide) if back else x0
         part = f"{level.key}.{o.laid.item.key}"
         points = (
-            ((x, y0), (x + wide, y0), (x + wide, y0 + tall), (x, y0 + tall))
-            if o.shape == "rectangle"
-            else oval(x, y0, wide, tall)
+            ((x, y0), (x + wide, y0), (x + wide, y0 + tall), (x, y0 + tall)) if o.shape == "rectangle" else oval(x, y0, wide, tall)
         )
         drawing.polygon(part, f"Window of {o.laid.item.name}", "item", points, colour="#fdfcf9")
         drawing.text(part, o.laid.item.name, x + wide * HALF, y0 + tall * HALF, o.laid.item.name, wide)
         drawing.measure(o.size["width"].name or "", "x", x, x + wide, y0 + tall * Fraction(82, 100), "top", 0, STAGES)
-        drawing.measure(
-            o.size["height"].name or "", "y", y0, y0 + tall, x + wide * Fraction(88, 100), "left", 0, STAGES
-        )
+        drawing.measure(o.size["height"].name or "", "y", y0, y0 + tall, x + wide * Fraction(88, 100), "left", 0, STAGES)
         if few:
             start = sizes.mats.right_of(level, o) if back else o.start["width"]
             drawing.measure(start.name or "", "x", 0, x, y0 + tall * Fraction(15, 100), "top", 0, STAGES, "across")
-            drawing.measure(
-                o.start["height"].name or "", "y", 0, y0, x + wide * Fraction(15, 100), "left", 0, STAGES, "down"
-            )
+            drawing.measure(o.start["height"].name or "", "y", 0, y0, x + wide * Fraction(15, 100), "left", 0, STAGES, "down")
     drawing.measure("board.width", "x", 0, w, h, "bottom", 1, STAGES, "board")
     drawing.measure("board.height", "y", 0, h, w, "right", 1, STAGES, "board")
     _word(drawing, back, w, h, "" if back else level.board.colour)
@@ -155,39 +165,46 @@ def fold_view(folds: Folds) -> View:
     assert one.item.folding is not None
     folding = one.item.folding
     body, long = one.sized.width.value, one.sized.height.value
-    sleeve = Fraction(folding.sleeve)
+    sleeve = exact(folding.sleeve)
     w, h = body + 2 * sleeve, long
     drawing = Drawing("fold", f"{one.item.name} laid flat: fold lines", w, h, template=True, printed=("cut",))
     mid = w * HALF
     neck = body * Fraction(16, 100)
     arm = min(long * Fraction(30, 100), Fraction(220))
     outline: list[tuple[Size, Size]] = [
-        (mid - neck, 0), (mid - body * HALF, long * Fraction(4, 100)), (0, long * Fraction(12, 100)), (0, long * Fraction(12, 100) + arm),
-        (mid - body * HALF, long * Fraction(6, 100) + arm), (mid - body * HALF, long), (mid + body * HALF, long),
-        (mid + body * HALF, long * Fraction(6, 100) + arm), (w, long * Fraction(12, 100) + arm), (w, long * Fraction(12, 100)),
-        (mid + body * HALF, long * Fraction(4, 100)), (mid + neck, 0), (mid, long * Fraction(7, 100)),
-    ]  # fmt: skip
+        (mid - neck, 0),
+        (mid - body * HALF, long * Fraction(4, 100)),
+        (0, long * Fraction(12, 100)),
+        (0, long * Fraction(12, 100) + arm),
+        (mid - body * HALF, long * Fraction(6, 100) + arm),
+        (mid - body * HALF, long),
+        (mid + body * HALF, long),
+        (mid + body * HALF, long * Fraction(6, 100) + arm),
+        (w, long * Fraction(12, 100) + arm),
+        (w, long * Fraction(12, 100)),
+        (mid + body * HALF, long * Fraction(4, 100)),
+        (mid + neck, 0),
+        (mid, long * Fraction(7, 100)),
+    ]
     drawing.polygon(one.part, one.item.name, "item", outline, colour=one.item.colour or one.sized.kind.colour)
     left, right, top, bottom = mid + folds.left.value, mid + folds.right.value, folds.top.value, folds.bottom.value
     for part, label, points in (
-        ("fold.left", "Left fold", ((left, 0), (left, h))), ("fold.right", "Right fold", ((right, 0), (right, h))),
-        ("fold.top", "Top fold", ((0, top), (w, top))), ("fold.bottom", "Bottom fold", ((0, bottom), (w, bottom))),
-    ):  # fmt: skip
+        ("fold.left", "Left fold", ((left, 0), (left, h))),
+        ("fold.right", "Right fold", ((right, 0), (right, h))),
+        ("fold.top", "Top fold", ((0, top), (w, top))),
+        ("fold.bottom", "Bottom fold", ((0, bottom), (w, bottom))),
+    ):
         drawing.line(f"{one.part}.{part}", label, "keep", *points)
     if folding.crest_width and folding.crest_height:
-        cw, ch = Fraction(folding.crest_width), Fraction(folding.crest_height)
-        x, y = mid + Fraction(folding.crest_across) - cw * HALF, Fraction(folding.crest_down) - ch * HALF
+        cw, ch = exact(folding.crest_width), exact(folding.crest_height)
+        x, y = mid + exact(folding.crest_across) - cw * HALF, exact(folding.crest_down) - ch * HALF
         drawing.box(f"{one.part}.crest", "Crest or number", "paper", x, y, cw, ch)
     stages = ("arrange", "cut")
     key = one.part
     drawing.measure(f"{key}.folded.width", "x", left, right, h, "bottom", 1, stages, "folded")
     drawing.measure(f"{key}.folded.height", "y", top, bottom, w, "right", 1, stages, "folded")
-    drawing.measure(
-        f"{key}.turned.left", "x", mid - body * HALF, left, long * Fraction(70, 100), "top", 0, stages, "behind"
-    )
-    drawing.measure(
-        f"{key}.turned.right", "x", right, mid + body * HALF, long * Fraction(70, 100), "top", 0, stages, "behind"
-    )
+    drawing.measure(f"{key}.turned.left", "x", mid - body * HALF, left, long * Fraction(70, 100), "top", 0, stages, "behind")
+    drawing.measure(f"{key}.turned.right", "x", right, mid + body * HALF, long * Fraction(70, 100), "top", 0, stages, "behind")
     if top > 0:
         drawing.measure(f"{key}.turned.top", "y", 0, top, mid, "left", 0, stages, "behind")
     drawing.measure(f"{key}.turned.bottom", "y", bottom, h, mid, "left", 0, stages, "behind")
@@ -199,7 +216,7 @@ def tack_view(context: BoxContext, stitched: Stitched) -> View:
     one = stitched.laid
     w, h = one.sized.wide.value, one.sized.tall.value
     drawing = Drawing("tack", f"{one.item.name}: board, lip and tack line", w, h, template=True, printed=("cut",))
-    border, lap, tack = Fraction(one.item.stitching.border), stitched.lap.value, stitched.tack.value  # type: ignore[union-attr]
+    border, lap, tack = exact(one.item.stitching.border), stitched.lap.value, stitched.tack.value  # type: ignore[union-attr]
     drawing.box("mount", "Board under the cloth", "paper", 0, 0, w, h)
     drawing.box(
         one.part,
@@ -212,14 +229,9 @@ def tack_view(context: BoxContext, stitched: Stitched) -> View:
         colour=one.item.colour or one.sized.kind.colour,
     )
     if lap > 0:
-        drawing.polygon(
-            "rail", "Edge of the lip", "hidden", ((lap, lap), (w - lap, lap), (w - lap, h - lap), (lap, h - lap))
-        )
+        drawing.polygon("rail", "Edge of the lip", "hidden", ((lap, lap), (w - lap, lap), (w - lap, h - lap), (lap, h - lap)))
     drawing.polygon(
-        "tack",
-        "Tack line",
-        "cut",
-        ((tack, tack), (w - tack, tack), (w - tack, h - tack), (tack, h - tack), (tack, tack)),
+        "tack", "Tack line", "cut", ((tack, tack), (w - tack, tack), (w - tack, h - tack), (tack, h - tack), (tack, tack))
     )
     line = drawing.shapes.pop()
     drawing.shapes.append(type(line)(line.part, line.label, "cut", "line", line.points))

@@ -7,7 +7,6 @@ board = rabbet − allowance
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from shadbo.core.contract.display import MANY
 from shadbo.core.document.decisions.canvas import NewRabbet
@@ -23,8 +22,10 @@ from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.seeing import Seeing, look_at
 from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
 from shadbo.core.framing.rails import AXES, spread
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.framing.spacers import spacer_lengths
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.masses import show_mass
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, largest, leaf, rule, smallest, weighed
 
 HALF = Fraction(1, 2)
@@ -32,7 +33,7 @@ HALF = Fraction(1, 2)
 BORDERS = {"width": ("left", "right"), "height": ("top", "bottom")}
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Sizes:
     """Every dim of things in their box. ``sight`` are the edges of what shows, on the axes the items are placed on;
     ``strips`` the lengths its spacer is cut to."""
@@ -57,25 +58,43 @@ class Sizes:
         return next((one for one in self.laid if one.item.key == key), None)
 
 
-def size_up(context: BoxContext, recipe: Recipe) -> Sizes:
-    """Work out every dim and put it into the book."""
+def arrange(context: BoxContext) -> tuple[list[Laid], Rabbet, dict[str, Dim]]:
+    """The items where they lie, the frame round them, and the edges of what shows."""
     sized = size_items(context)
     laid = lay(context, sized, places_of(context, sized))
     rabbet, sight = _frame(context, laid)
     sight = {
-        way: context.book.add(dim, f"sight.{way}", f"Edge of what shows, {way}, from the middle of the things", parts=("rail",), grain="depth")
+        way: context.book.add(
+            dim, f"sight.{way}", f"Edge of what shows, {way}, from the middle of the things", parts=("rail",), grain="depth"
+        )
         for way, dim in sight.items()
-    }  # fmt: skip
+    }
+    return laid, rabbet, sight
+
+
+def size_up(context: BoxContext, recipe: Recipe) -> Sizes:
+    """Work out every dim and put it into the book."""
+    laid, rabbet, sight = arrange(context)
     board = _boards(context, rabbet)
     sheet = check_glazing(context, rabbet, context.display.glazing) if context.display.glazing != "none" else {}
     for one in _spoken_of(context, laid, sight):
         for axis, (first, last) in SPANS.items():
             for way in (first, last):
                 room = one.edges[way] - sight[way] if way == first else sight[way] - one.edges[way]
-                context.book.add(room, f"{one.part}.{way}", f"{one.item.name}, from the {way} edge of what shows",
-                                 parts=(one.part,), grain="depth")  # fmt: skip
-            context.book.add(one.size(axis), f"{one.part}.takes.{axis}", f"{one.item.name}, room it takes, {axis}",
-                             parts=(one.part,))  # fmt: skip
+                context.book.add(
+                    room,
+                    f"{one.part}.{way}",
+                    f"{one.item.name}, from the {way} edge of what shows",
+                    parts=(one.part,),
+                    grain="depth",
+                )
+            context.book.add(
+                one.size(axis),
+                f"{one.part}.takes.{axis}",
+                f"{one.item.name}, room it takes, {axis}",
+                parts=(one.part,),
+                grain="wood",
+            )
     kg = sum((one.sized.weight_kg for one in laid), Fraction(0))
     context.book.add_quantity(
         "items.weight",
@@ -89,22 +108,50 @@ def size_up(context: BoxContext, recipe: Recipe) -> Sizes:
         context.book.add(extent, f"items.{axis}", f"All things together, {axis}", parts=("item",))
     gaps = told(gaps_of(laid))
     for gap, _ in gaps:
-        context.book.add(gap.dim(), gap.name, f"Gap, {gap.first.item.name} to {gap.last.item.name}", parts=(gap.first.part, gap.last.part),
-                         grain="depth")  # fmt: skip
+        context.book.add(
+            gap.dim(),
+            gap.name,
+            f"Gap, {gap.first.item.name} to {gap.last.item.name}",
+            parts=(gap.first.part, gap.last.part),
+            grain="depth",
+        )
     mats = mat_up(context, laid, sight, board) if recipe.mats else None
     pack = pack_up(context, recipe, laid, rabbet, mats)
     folds = [fold_up(context, one) for one in laid if one.item.folding]
     stitched = [
         stretch_over(context, one, (one.size("width") - rabbet.sight["width"]) / 2, context.book["pack.mount"])
-        for one in laid if one.item.stitching and not one.item.folding and context.display.edges == "lapped"
-    ]  # fmt: skip
+        for one in laid
+        if one.item.stitching and not one.item.folding and context.display.edges == "lapped"
+    ]
     seeing = look_at(context, laid, rabbet, sight, pack)
-    middle = leaf(context.display.cut.at, "/display/cut/at", "Cut across, from the middle", "choice", pointer="/display/cut/at", grain="depth",
-                  parts=("section",))  # fmt: skip
+    middle = leaf(
+        context.display.cut.at,
+        "/display/cut/at",
+        "Cut across, from the middle",
+        "choice",
+        pointer="/display/cut/at",
+        grain="depth",
+        parts=("section",),
+    )
     context.book.add(middle, "cut.at", "Cut across, from the middle", parts=("section",))
     cut_down = _cut_down(context, rabbet) if pack.cut_down else {}
-    return Sizes(laid, rabbet, sight, gaps, board, sheet, pack, mats, seeing, folds, stitched, _strips(context, rabbet, pack), cut_down,
-                 _anchors(context, laid, sight, cut_down or board), _points(context, board))  # fmt: skip
+    return Sizes(
+        laid=laid,
+        rabbet=rabbet,
+        sight=sight,
+        gaps=gaps,
+        board=board,
+        sheet=sheet,
+        pack=pack,
+        mats=mats,
+        seeing=seeing,
+        folds=folds,
+        stitched=stitched,
+        strips=spacer_lengths(context, rabbet, sheet) if pack.spacer is not None else {},
+        cut_down=cut_down,
+        anchors=_anchors(context, laid, sight, cut_down or board),
+        points=_points(context, board),
+    )
 
 
 def _anchors(
@@ -114,30 +161,48 @@ def _anchors(
     found = {}
     half, one_ = Fraction(1, 2), Fraction(1)
     sides = {  # the way, the board's half, which sight edges make the middle, and which way the thing counts
-        "left": (board["width"], sight["left"], sight["right"], one_), "right": (board["width"], sight["left"], sight["right"], -one_),
+        "left": (board["width"], sight["left"], sight["right"], one_),
+        "right": (board["width"], sight["left"], sight["right"], -one_),
         "top": (board["height"], sight["top"], sight["bottom"], one_),
-    }  # fmt: skip
+    }
     for one in laid:
         for i, anchor in enumerate(one.item.anchors):
             where, parts = f"{one.sized.pointer}/anchors/{i}", (f"{one.part}.anchor.{i}", one.part)
             word = f"{one.item.name}, {anchor.how}" + (f" {i + 1}" if len(one.item.anchors) > 1 else "")
             off = {}
             for axis, way in (("x", "across"), ("y", "down")):
-                form = leaf(getattr(anchor, axis), f"{where}/{axis}", f"{word}, {way} from its middle", "reading", pointer=f"{where}/{axis}",
-                            grain="depth", source="tape", tolerance=context.shop.reading_tolerance(context.piece.units),
-                            tape=context.piece.units, parts=parts)  # fmt: skip
-                off[axis] = context.book.add(
-                    form, f"{one.part}.anchor.{i}.{axis}", f"{word}, {way} from its middle", parts=parts
+                form = leaf(
+                    getattr(anchor, axis),
+                    f"{where}/{axis}",
+                    f"{word}, {way} from its middle",
+                    "reading",
+                    pointer=f"{where}/{axis}",
+                    grain="depth",
+                    source="tape",
+                    tolerance=context.shop.reading_tolerance(context.piece.units),
+                    tape=context.piece.units,
+                    parts=parts,
                 )
+                off[axis] = context.book.add(form, f"{one.part}.anchor.{i}.{axis}", f"{word}, {way} from its middle", parts=parts)
             x, y = turned(off["x"], off["y"], one.item.place.turn)
             found[one.item.key, i] = {
                 way: context.book.add(
-                    weighed([(whole, half), (one.x if way != "top" else one.y, sign), (x if way != "top" else y, sign),
-                             (low, -half * sign), (high, -half * sign)]),
-                    f"{one.part}.anchor.{i}.{way}", f"{word}, from the {way} of the board", parts=parts, grain="depth",
+                    weighed(
+                        [
+                            (whole, half),
+                            (one.x if way != "top" else one.y, sign),
+                            (x if way != "top" else y, sign),
+                            (low, -half * sign),
+                            (high, -half * sign),
+                        ]
+                    ),
+                    f"{one.part}.anchor.{i}.{way}",
+                    f"{word}, from the {way} of the board",
+                    parts=parts,
+                    grain="depth",
                 )
                 for way, (whole, low, high, sign) in sides.items()
-            }  # fmt: skip
+            }
     return found
 
 
@@ -153,43 +218,43 @@ def _points(context: BoxContext, board: dict[str, Dim]) -> dict[str, list[Dim]]:
     """Points or tabs along each side: no further apart than the rule has it, three a side at the least."""
     if context.display.closing != "points":
         return {}
-    most = Fraction(context.shop.rules.point_spacing)
+    most = context.rule("point_spacing")
     places = {}
     for axis in AXES:
         each = min(most, board[axis].value / 3)
         places[axis], count = spread(board[axis], each)
-        context.book.add_count(f"points.{axis}", f"Points along each {'rail' if axis == 'width' else 'stile'}", count,
-                               context.speak.say("no more than {} apart, three at the least", most), parts=("point",))  # fmt: skip
+        context.book.add_count(
+            f"points.{axis}",
+            f"Points along each {'rail' if axis == 'width' else 'stile'}",
+            count,
+            context.speak.say("no more than {} apart, three at the least", most),
+            parts=("point",),
+        )
     return places
-
-
-def _strips(context: BoxContext, rabbet: Rabbet, pack: Pack) -> dict[str, Dim]:
-    """A spacer runs round the rabbet: two strips its whole length, two between them."""
-    if pack.spacer is None:
-        return {}
-    rules = context.shop.rules
-    ease = rule(rules.strip_ease, "Ease of the strips, in all", "spacer-cut", "depth")
-    thick = rule(rules.spacer_width, "Spacer, wall to face", "stock", "depth")
-    parts = ("spacer",)
-    return {
-        "horizontal": context.book.add(rabbet.size["width"] - ease, "spacer.horizontal", "Spacer, top and bottom", parts=parts, grain="depth"),
-        "vertical": context.book.add(rabbet.size["height"] - ease - 2 * thick, "spacer.vertical", "Spacer, left and right", parts=parts,
-                                     grain="depth"),
-    }  # fmt: skip
 
 
 def _cut_down(context: BoxContext, rabbet: Rabbet) -> dict[str, Dim]:
     """The frame’s own inner board, cut to drop inside its liner."""
     display, book = context.display, context.book
     liner = book.add(
-        leaf(display.liner, "/display/liner", "The frame’s liner", "choice", pointer="/display/liner", grain="depth", parts=("mount",)),
-        "inner.liner", "The frame’s liner", parts=("mount",),
-    )  # fmt: skip
+        leaf(
+            display.liner,
+            "/display/liner",
+            "The frame’s liner",
+            "choice",
+            pointer="/display/liner",
+            grain="depth",
+            parts=("mount",),
+        ),
+        "inner.liner",
+        "The frame’s liner",
+        parts=("mount",),
+    )
     ease = rule(context.shop.rules.board_allowance, "Allowance of the board, in all", "allowance", "depth")
     return {
         a: book.add(rabbet.size[a] - 2 * liner - ease, f"inner.{a}", f"Inner board cut down to, {a}", parts=("mount",), fits=True)
         for a in AXES
-    }  # fmt: skip
+    }
 
 
 def _spoken_of(context: BoxContext, laid: list[Laid], sight: dict[str, Dim]) -> list[Laid]:
@@ -214,13 +279,15 @@ def _frame(context: BoxContext, laid: list[Laid]) -> tuple[Rabbet, dict[str, Dim
         for axis in AXES:
             value = getattr(display, f"sight_{axis}")
             pointer = f"/display/sight_{axis}"
-            fitted = largest([one.edges[SPANS[axis][1]] for one in laid]) - smallest(
-                [one.edges[SPANS[axis][0]] for one in laid]
-            )
+            fitted = largest([one.edges[SPANS[axis][1]] for one in laid]) - smallest([one.edges[SPANS[axis][0]] for one in laid])
             given[axis] = leaf(
-                value if value is not None else fitted.value + 2 * Fraction(display.border), pointer, f"Sight {axis}", "choice",
-                pointer=pointer, parts=("rail",),
-            )  # fmt: skip
+                value if value is not None else fitted.value + 2 * exact(display.border),
+                pointer,
+                f"Sight {axis}",
+                "choice",
+                pointer=pointer,
+                parts=("rail",),
+            )
         rabbet = made_rabbet(context, frame, given)
         return rabbet, _about_the_middle(rabbet.sight)
     border = _borders(context, frame)
@@ -243,28 +310,35 @@ def _borders(context: BoxContext, frame: NewRabbet) -> dict[str, Dim]:
     """The border on each side; under the lip it is negative: that much of the work is covered."""
     display = context.display
     if display.edges == "lapped":
-        found = (
-            context.shop.rabbet_moulding(frame.moulding)
-            or (context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings)[0]
-        )
+        found = context.shop.rabbet_moulding(frame.moulding) or (context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings)[0]
         lip = leaf(found.lip, "stock:lip", "Lip", "stock", source="stock", grain="depth", parts=("rail",))
-        room = leaf(context.shop.rules.board_allowance, "board-allowance", "Allowance of the board, in all", "rule",
-                    source="allowance", grain="depth")  # fmt: skip
-        lap = context.book.add(
-            lip - room / 2, "border.lap", "The lip covers of the work", parts=("rail",), grain="depth"
+        room = leaf(
+            context.shop.rules.board_allowance,
+            "board-allowance",
+            "Allowance of the board, in all",
+            "rule",
+            source="allowance",
+            grain="depth",
         )
+        lap = context.book.add(lip - room / 2, "border.lap", "The lip covers of the work", parts=("rail",), grain="depth")
         return {way: -lap for ways in BORDERS.values() for way in ways}
     border = context.book.add(
         leaf(display.border, "/display/border", "Border", "choice", pointer="/display/border", grain="depth", parts=("border",)),
-        "border.least", "Border round the things", parts=("border",),
-    )  # fmt: skip
-    weight = Fraction(context.shop.rules.bottom_weight) if display.weighting == "bottom" else Fraction(1)
+        "border.least",
+        "Border round the things",
+        parts=("border",),
+    )
+    weight = context.rule("bottom_weight") if display.weighting == "bottom" else Fraction(1)
     return {way: border * (weight if way == "bottom" else 1) for ways in BORDERS.values() for way in ways}
 
 
 def _boards(context: BoxContext, rabbet: Rabbet) -> dict[str, Dim]:
-    allowed = leaf(context.shop.rules.board_allowance, "board-allowance", "Allowance of the board, in all", "rule",
-                   source="allowance", grain="depth")  # fmt: skip
-    return {
-        a: context.book.add(rabbet.size[a] - allowed, f"board.{a}", f"Board {a}", parts=("mount",), fits=True) for a in AXES
-    }  # fmt: skip
+    allowed = leaf(
+        context.shop.rules.board_allowance,
+        "board-allowance",
+        "Allowance of the board, in all",
+        "rule",
+        source="allowance",
+        grain="depth",
+    )
+    return {a: context.book.add(rabbet.size[a] - allowed, f"board.{a}", f"Board {a}", parts=("mount",), fits=True) for a in AXES}

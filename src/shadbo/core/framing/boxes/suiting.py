@@ -2,23 +2,22 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Mapping
 from typing import Any
 
 from shadbo.core.contract.display import Held, Suit, Way
 from shadbo.core.document.facts import Facts
-from shadbo.core.document.items import Item
-from shadbo.core.document.kinds import KINDS, kind_of
+from shadbo.core.document.items import Item, Kind
+from shadbo.core.document.kinds import FLAT, KINDS, OBJECT, TEXTILE, kind_of
+from shadbo.core.document.schools import AS_SUITS, USUAL_BORDER, new_rabbet
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import profile_for
 from shadbo.core.framing.arrange.laid import BoxContext
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
-from shadbo.core.framing.rabbet_choices import new_rabbet
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.lengths import Unit, as_decimal
 
-# Glass 2, mount board 5, backing 3, points 3: what a box takes besides the thing itself (mm); padding and two mats on top.
-GLAZED, PADDED = Fraction(13), Fraction(14)
-USUAL_AIR = Fraction(6)
 # What holds a thing by its kind’s fixing: how, what touches it, can it be undone.
 FIXINGS: dict[str, Held] = {
     "hole": Held("its own pin, wire or bracket through the board", "metal through the board, padded", "yes"),
@@ -29,29 +28,46 @@ FIXINGS: dict[str, Held] = {
     "tack": Held("pins or tags along the cloth’s edge", "steel pins in the turned cloth", "yes"),
     "board": Held("the lip, and tape across its back", "tape on the back", "mostly"),
     "tape": Held("double-sided tape", "adhesive on its back", "no"),
-}  # fmt: skip
+}
+# What each does to a thing as it is begun.
+DOES = {
+    "direct": "glazed air covers_edge",
+    "spaced": "glazed air",
+    "shadow_box": "glazed air deep",
+    "matted_box": "glazed air mat covers_edge",
+}
+# The air before flat work by its material, where a kind does not say it.
+AIR_OF = {"cloth": TEXTILE, "puzzle": TEXTILE, "linen_backed": OBJECT}
 UNDOING = ("yes", "mostly", "no")
 
 
 def way_of(recipe: Recipe) -> Way:
     """How a display of a recipe takes an object on."""
-    return Way(lambda facts: _suits(recipe.key, facts), lambda facts, shop: _begin(recipe.key, facts, shop))
+    return Way(lambda facts: _suits(recipe.key, facts), lambda facts, shop: _begin(recipe.key, facts, shop), DOES[recipe.key])
 
 
 def _suits(key: str, facts: Facts) -> Suit:
     flat = facts.flat
+    if facts.what == "mirror":
+        return (
+            Suit(3, "under the lip, its own glass")
+            if key == "direct"
+            else Suit(0, "a mirror is its own glass: it lies under the lip")
+        )
     if key == "direct":
         if not flat:
             return Suit(0, "it stands too high to lie under a lip with nothing between it and the glazing")
         if "loose_pigment" in facts.traits or "photograph" in facts.traits:
             return Suit(0, "the glazing would touch the face, which sticks or smears")
-        if facts.what in ("puzzle", "cloth", "needlework"):
+        if facts.what in ("puzzle", "needlework"):
             return Suit(3, "the lip holds it all round, glazed with a spacer or bare")
+        if facts.what in ("cloth", "flag"):
+            return Suit(1, "the lip hides its hem")
         return Suit(2, "simple and shallow; the lip covers a little of the edge")
     if key == "spaced":
         if not flat:
             return Suit(0, "it stands too high for a spacer in the rabbet")
-        if facts.traits & {"loose_pigment", "photograph"} or facts.what in ("linen_backed", "plant", "poster"):
+        if facts.traits & {"loose_pigment", "photograph"} or facts.what in ("cloth", "flag", "linen_backed", "plant", "poster"):
             return Suit(3, "held clear of the glazing all round, as it needs")
         return Suit(2, "the spacer keeps it off the glazing, and no mat is seen")
     if key == "shadow_box":
@@ -71,25 +87,47 @@ def _suits(key: str, facts: Facts) -> Suit:
     return Suit(2 if flat else 1, "a window round it, if a border of board is wanted")
 
 
-def need_of(front: Fraction, behind: Fraction, air: Fraction, garment: bool) -> Fraction:
+def need_of(shop: Shop, front: Fraction, behind: Fraction, air: Fraction, garment: bool) -> Fraction:
     """The rabbet depth it takes, as far as one can tell before the box is reckoned."""
-    return GLAZED + front + air + behind + (PADDED if garment else 0)
+    rules = shop.rules
+    pack = (rules.glass, rules.mount, rules.backing, rules.tabs, *((rules.padding,) if garment else ()))
+    return front + air + behind + sum(map(exact, pack), Fraction(0))
 
 
 def _begin(key: str, facts: Facts, shop: Shop) -> dict[str, Any]:
     kind = KINDS.get(facts.what)  # type: ignore[call-overload]
-    need = need_of(facts.front, facts.behind, kind.air if kind else USUAL_AIR, facts.what == "garment")
+    air = kind.air if kind else AIR_OF.get(facts.what, FLAT if facts.flat else exact(shop.rules.usual_air))
+    longest = max(facts.width, facts.height) + 2 * USUAL_BORDER[facts.units]
+    # As much as a sheet of acrylic would bow inward over that length.
+    bow = longest * exact(shop.rules.acrylic_bow_per_metre) / 1000 if longest > exact(shop.rules.acrylic_bow_over) else Fraction(0)
+    need = need_of(shop, facts.front, facts.behind, air + bow, facts.what == "garment")
     # Air for what the thing turns out to be, and two mats.
     need += 6 if key == "matted_box" else 3 if key == "shadow_box" else 0
-    lapped = {"edges": "lapped", "border": 0} if key == "direct" else {}
-    if facts.what in ("puzzle", "needlework", "cloth") and key == "direct":
-        lapped |= {"spacer": 5} if facts.what == "puzzle" else {"glazing": "none"}
-    layout = (
-        {"layout": {"how": "flanked" if facts.what == "garment" else "one"}}
-        if facts.count > 1 and key != "direct"
-        else {}
-    )
-    return {"type": key, "frame": new_rabbet(profile_for(need, shop).key), **lapped, **layout}
+    lapped: dict[str, Any] = {"edges": "lapped", "border": 0} if key == "direct" else {}
+    if key == "direct":
+        # Under the glazing with the air its kind needs: nothing is pressed against the sheet.
+        if facts.what == "mirror":
+            return {"type": key, "frame": new_rabbet(profile_for(need, shop).key), **lapped, "glazing": "none"}
+        lapped["spacer"] = as_decimal(next((s for s in sorted(map(exact, shop.spacers)) if s >= air + bow), air + bow))
+    layout = {"layout": {"how": "flanked" if facts.what == "garment" else "one"}} if facts.count > 1 and key != "direct" else {}
+    return {"type": key, **AS_SUITS, "frame": new_rabbet(profile_for(need, shop, longest).key), **lapped, **layout}
+
+
+def started(display: str, kind: Kind, **more: Any) -> Callable[[Mapping[str, Any], Unit, Shop], dict[str, Any]]:
+    """How a piece begins in a box to be made: of the shallowest profile that takes the thing with glass, air, board, pins and points."""
+
+    def made(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
+        usual = KINDS[kind]
+        front = exact(sizes["front"]["mm"]) if "front" in sizes else usual.front
+        behind = exact(sizes["behind"]["mm"]) if "behind" in sizes else usual.behind
+        need = need_of(shop, front, behind, usual.air, kind == "garment")
+        bare = more.get("glazing") == "none"
+        longest = (
+            Fraction(0) if bare else max(exact(sizes[a]["mm"]) for a in ("width", "height") if a in sizes) + 2 * USUAL_BORDER[unit]
+        )
+        return {"type": display, **AS_SUITS, "frame": new_rabbet(profile_for(need, shop, longest).key), **more}
+
+    return made
 
 
 def fixing_of(item: Item) -> Held:

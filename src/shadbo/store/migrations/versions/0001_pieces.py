@@ -24,9 +24,7 @@ def upgrade() -> None:
     op.create_table(
         "piece_state",
         sa.Column("id", sa.BigInteger, sa.Identity(), primary_key=True),
-        sa.Column(
-            "piece_id", UUID(as_uuid=True), sa.ForeignKey("piece.id", ondelete="CASCADE"), nullable=False, index=True
-        ),
+        sa.Column("piece_id", UUID(as_uuid=True), sa.ForeignKey("piece.id", ondelete="CASCADE"), nullable=False, index=True),
         sa.Column("parent_id", sa.BigInteger, sa.ForeignKey("piece_state.id"), index=True),
         sa.Column("document", JSONB, nullable=False),
         sa.Column("change", sa.Text, nullable=False),

@@ -35,9 +35,7 @@ def upgrade() -> None:
     op.create_table(
         "print",
         sa.Column("id", UUID(as_uuid=True), primary_key=True),
-        sa.Column(
-            "piece_id", UUID(as_uuid=True), sa.ForeignKey("piece.id", ondelete="CASCADE"), nullable=False, index=True
-        ),
+        sa.Column("piece_id", UUID(as_uuid=True), sa.ForeignKey("piece.id", ondelete="CASCADE"), nullable=False, index=True),
         sa.Column("name", sa.Text, nullable=False),
         sa.Column("done", sa.Integer, nullable=False),
         sa.Column("trouble", sa.Text, nullable=False),

@@ -1,0 +1,108 @@
+"""Taking a piece away: its file, its cut list, its job sheet, its drawings and templates."""
+
+from __future__ import annotations
+
+import uuid
+from datetime import date
+from typing import Literal
+from urllib.parse import quote
+
+from fastapi import APIRouter, Response
+
+from shadbo.api import messages as m
+from shadbo.api.pieces import PROBLEMS, Db
+from shadbo.api.working import standing
+from shadbo.core import Unit, ViewKey
+from shadbo.exports.cuts import cuts_to_csv
+from shadbo.exports.job_sheet import job_sheet
+from shadbo.exports.pieces import piece_to_json
+from shadbo.exports.svg import view_to_svg
+from shadbo.exports.templates import template_pdf, view_to_dxf
+from shadbo.store import pieces, shops
+from shadbo.store.pieces import NotThere
+
+router = APIRouter(prefix="/api/pieces", responses=PROBLEMS)
+
+
+def attachment(name: str, ending: str) -> str:
+    """A Content-Disposition that saves under a piece's name, in any script."""
+    plain = "".join(ch if ch.isascii() and (ch.isalnum() or ch in "-_") else "-" for ch in name).strip("-") or "piece"
+    return f"attachment; filename=\"{plain}.{ending}\"; filename*=UTF-8''{quote(name, safe='')}.{ending}"
+
+
+def _file(content: str | bytes, media: str, name: str, ending: str) -> Response:
+    return Response(content, media_type=media, headers={"Content-Disposition": attachment(name, ending)})
+
+
+@router.get("/{piece_id}/drawings", response_model=list[m.DrawingOut])
+def drawings(db: Db, piece_id: uuid.UUID) -> list[m.DrawingOut]:
+    """Every drawing there is of a piece."""
+    with db.work() as session:
+        now = standing(session, pieces.get(session, piece_id), shops.get(session))
+    return [m.DrawingOut(v.key, v.title, v.template) for v in now.plan.views]
+
+
+@router.get("/{piece_id}/piece.json", response_class=Response)
+def piece_file(db: Db, piece_id: uuid.UUID) -> Response:
+    """The piece as its file."""
+    with db.work() as session:
+        now = standing(session, pieces.get(session, piece_id), shops.get(session))
+    return _file(piece_to_json(now.piece), "application/json", now.piece.name, "shadbo.json")
+
+
+@router.get("/{piece_id}/cuts.csv", response_class=Response)
+def cut_file(db: Db, piece_id: uuid.UUID) -> Response:
+    """The cut list as CSV."""
+    with db.work() as session:
+        shop = shops.get(session)
+        now = standing(session, pieces.get(session, piece_id), shop)
+    return _file(cuts_to_csv(now.plan), "text/csv; charset=utf-8", f"{now.piece.name} cut list", "csv")
+
+
+@router.get("/{piece_id}/sheet.pdf", response_class=Response)
+def sheet_file(db: Db, piece_id: uuid.UUID, paper: Literal["A4", "Letter"] = "A4", unit: Unit | None = None) -> Response:
+    """The job sheet as PDF."""
+    with db.work() as session:
+        shop = shops.get(session)
+        now = standing(session, pieces.get(session, piece_id), shop)
+    pdf = job_sheet(now.piece, now.plan, paper=paper, unit=unit, shop=shop.name, today=date.today())
+    return _file(pdf, "application/pdf", f"{now.piece.name} job sheet", "pdf")
+
+
+@router.get("/{piece_id}/{view}.template.pdf", response_class=Response)
+def template_file(
+    db: Db, piece_id: uuid.UUID, view: ViewKey, paper: Literal["A4", "Letter"] = "A4", unit: Unit | None = None
+) -> Response:
+    """A template at full size, tiled over sheets of paper."""
+    with db.work() as session:
+        shop = shops.get(session)
+        now = standing(session, pieces.get(session, piece_id), shop)
+    try:
+        pdf = template_pdf(now.plan, view, paper=paper, unit=unit, shop=shop.name, today=date.today())
+    except KeyError:
+        raise NotThere(f"template {view}") from None
+    return _file(pdf, "application/pdf", f"{now.piece.name} {view} template", "pdf")
+
+
+@router.get("/{piece_id}/{view}.dxf", response_class=Response)
+def view_dxf(db: Db, piece_id: uuid.UUID, view: ViewKey) -> Response:
+    """A drawing at full size as DXF, in millimetres."""
+    with db.work() as session:
+        shop = shops.get(session)
+        now = standing(session, pieces.get(session, piece_id), shop)
+    try:
+        text = view_to_dxf(now.plan, view)
+    except KeyError:
+        raise NotThere(f"drawing {view}") from None
+    return _file(text, "image/vnd.dxf", f"{now.piece.name} {view}", "dxf")
+
+
+@router.get("/{piece_id}/{view}.svg", response_class=Response)
+def view_file(db: Db, piece_id: uuid.UUID, view: ViewKey, unit: Unit | None = None) -> Response:
+    """A drawing at full size as SVG, in millimetres."""
+    with db.work() as session:
+        shop = shops.get(session)
+        now = standing(session, pieces.get(session, piece_id), shop)
+    if view not in {v.key for v in now.plan.views}:
+        raise NotThere(f"drawing {view}")
+    return _file(view_to_svg(now.plan, view, unit or now.plan.units), "image/svg+xml", f"{now.piece.name} {view}", "svg")

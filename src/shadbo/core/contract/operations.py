@@ -1,0 +1,60 @@
+"""Operations: what is done at the bench, with bench minutes, waits nobody attends, gates and cautions; and what each needs and makes."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import Literal
+
+from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.record import record
+
+# Where it is done: dust and spray stay away from glass and open packs.
+Place = Literal["bench", "dusty", "spray", "clean", "wall"]
+
+
+@record(frozen=True, slots=True)
+class Operation:
+    """One operation at the bench. A gate must be looked at or read before going on; ``care`` is the safety note, if any.
+
+    ``uses`` and ``makes`` name parts, or families of them; what it lights on the drawings (``parts``) it uses too. ``after`` and ``before``
+    name operations, where they are there. ``holds`` are the things it fixes for good or for a long time, by ``method``; ``closes`` the pack;
+    ``inside`` is what can’t be done once it is closed.
+    """
+
+    key: str
+    title: str
+    say: Say
+    minutes: int
+    wait_minutes: int = 0
+    gate: bool = False
+    care: str = ""
+    parts: tuple[str, ...] = ()
+    uses: tuple[str, ...] = ()
+    makes: tuple[str, ...] = ()
+    after: tuple[str, ...] = ()
+    before: tuple[str, ...] = ()
+    holds: tuple[str, ...] = ()
+    method: str = ""
+    closes: bool = False
+    inside: bool = False
+    place: Place = "bench"
+
+
+# Hours a day somebody stands at the bench.
+BENCH_DAY = 6 * 60
+
+
+@record(frozen=True, slots=True)
+class Time:
+    """What the steps take: minutes at the bench, minutes nobody attends, and days till it is ready, one after another."""
+
+    bench: int
+    waiting: int
+    days: int
+
+
+def time_of(steps: Iterable[Operation]) -> Time:
+    """Waits run through the night; a bench day is six hours."""
+    done = list(steps)
+    bench, waiting = sum(s.minutes for s in done), sum(s.wait_minutes for s in done)
+    return Time(bench, waiting, max(1, -(-bench // BENCH_DAY) + waiting // (24 * 60)))

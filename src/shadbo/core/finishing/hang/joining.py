@@ -1,0 +1,122 @@
+"""The joint that was chosen, as parts and operations: which, how many, where, how deep, and when it is made."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+from dataclasses import replace
+from typing import Any
+
+from shadbo.core.contract.display import Carcass, Context
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part, got
+from shadbo.core.finishing.hang.joints import Joint
+from shadbo.core.quantity.exact import Fraction
+
+# What a joint is called in the list, and what it is of.
+WORDS = {
+    "spline": ("Splines", "hardwood, as thick as the blade"),
+    "dowel": ("Dowels", "beech"),
+    "wedge": ("Underpin wedges", "steel"),
+    "bracket": ("Corner brackets", "steel"),
+}
+# What is read or done to the glued frame, and so after its joints.
+AFTER_GLUE = ("inside", "rabbet", "read", "square", "seat", "liner", "paint", "holes", "board", "glazing", "close", "rings")
+
+
+def joint_parts(context: Context[Any, Any], joint: Joint | None) -> Iterator[Part]:
+    """Biscuits, dowels, splines, wedges or brackets, counted over four corners."""
+    if joint is None or joint.key == "glue":
+        return
+    each = 2 if joint.key in ("dowel", "wedge") or (joint.key == "spline" and joint.size.endswith("two")) else 1
+    name, material = WORDS.get(joint.key, (joint.label.replace("Biscuit", "Biscuits"), "beech"))
+    size = () if joint.key in ("wedge", "bracket") else (joint.size.removesuffix(", two").removesuffix(", one"),)
+    yield got("joint", name, 4 * each, material=material, size=size, lights=("joint",))
+    if joint.key == "bracket":
+        yield got("joint.screw", "Bracket screws", 16, material="wood screw", note=("shorter than the rail is deep",))
+
+
+def joint_operations(context: Context[Any, Any], carcass: Carcass, joint: Joint | None) -> Iterator[Operation]:
+    """Biscuits before the frame is glued; splines and dowels across the corner, and brackets, when the glue is hard."""
+    if joint is None or joint.key in ("glue", "wedge"):
+        return
+    say, high = context.speak.say, carcass.height
+    glued, marks = ("glue", "glue_all"), ("joint",)
+    if joint.key.startswith("biscuit"):
+        yield Operation(
+            "joint",
+            "Slot the mitres",
+            say(
+                f"A slot for a {joint.label.lower()} ({joint.size}) in the middle of every mitre, {{}} or more from the face; dry first.",
+                context.rule("biscuit_face"),
+            ),
+            20,
+            care="Biscuit joiner: both hands on it, the rail clamped; eye and hearing protection.",
+            parts=("joint",),
+            after=("cut", "rebate"),
+            before=("dry", "mark", "dry_all", "glue", "glue_all"),
+            place="dusty",
+        )
+    elif joint.key == "spline":
+        many = "two" if joint.size.endswith("two") else "one"
+        where = say("{} and {}", high.value / 3, high.value * 2 / 3) if many == "two" else say("{}", high.value / 2)
+        yield Operation(
+            "joint",
+            "Splines across the corners",
+            (
+                "In a cradle, when the glue is hard: a slot across each corner at ",
+                *where,
+                " from the face. Splines as thick as the blade, glued in, trimmed flush.",
+            ),
+            30,
+            wait_minutes=60,
+            care="Saw: the frame held in a cradle, guard on, push block; eye and hearing protection.",
+            uses=("glue",),
+            place="dusty",
+            after=glued,
+            before=AFTER_GLUE,
+            parts=marks,
+        )
+    elif joint.key == "dowel":
+        size, _, deep = joint.size.partition(", ")
+        yield Operation(
+            "joint",
+            "Dowels across the corners",
+            (
+                "When the glue is hard: two holes through each corner, ",
+                *say("at {} and {} of its height", high.value / 3, high.value * 2 / 3),
+                f"; {size} dowels, {deep}, glued in, trimmed flush.",
+            ),
+            30,
+            wait_minutes=60,
+            care="A stop on the bit; the frame clamped; eye protection.",
+            uses=("glue",),
+            place="dusty",
+            after=glued,
+            before=AFTER_GLUE,
+            parts=marks,
+        )
+    else:
+        longest = high.value - context.rule("face_clear")
+        yield Operation(
+            "joint",
+            "Brackets behind the corners",
+            say("One behind each corner, four screws each, none longer than {}.", max(longest, Fraction(1))),
+            20,
+            care="A stop on the bit; no screw near the face.",
+            uses=("joint.screw",),
+            after=glued,
+            before=AFTER_GLUE,
+            parts=marks,
+        )
+
+
+def wedged(operations: Iterable[Operation], joint: Joint | None) -> Iterator[Operation]:
+    """Underpin wedges are pressed in while the glue is wet: a part of gluing, not a step of their own."""
+    for o in operations:
+        if joint is not None and joint.key == "wedge" and o.key in ("glue", "glue_all"):
+            words = " Two wedges pressed into each mitre from behind while it is wet."
+            yield replace(
+                o, say=(*o.say, words), uses=(*o.uses, "joint"), care=f"{o.care} Underpinner: fingers clear of the driver.".strip()
+            )
+        else:
+            yield o

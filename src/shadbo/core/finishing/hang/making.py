@@ -1,0 +1,124 @@
+"""Hanging as parts and operations: what goes on the back at the bench, and what is done at the wall."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Any
+
+from shadbo.core.contract.display import Carcass, Context
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part, got
+from shadbo.core.finishing.hang.hardware import FASTENED, WALLS
+from shadbo.core.finishing.hang.sizes import Hung
+
+BUMPER = got("bumper", "Bumpers", 2, material="felt or rubber")
+
+
+def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iterator[Part]:
+    """Rings or hanger or cleat, what they are fixed with, wire, hooks, bumpers."""
+    say, book, key = context.speak.say, context.book, hung.way.key
+    by, two = FASTENED[key], hung.kg > context.rule("two_hole_over")
+    many = by.count
+    if key in ("wire", "rings"):
+        rings = f"D-rings with {'two holes' if two else 'one hole'}"
+        yield got("ring", rings, 2, material=f"rated {hung.ring} kg each", lights=("hang.ring",))
+        many = by.count * (2 if two else 1)
+        if hung.wire is not None:
+            yield got(
+                "wire",
+                "Picture wire",
+                material=f"rated {hung.wire_rated} kg",
+                size=say("{}", book["hang.wire.cut"]),
+                lights=("hang.wire",),
+            )
+    elif key == "one":
+        yield got("ring", "Hanger", material="sawtooth or keyhole", lights=("hang.ring",))
+    else:
+        yield got(
+            "ring",
+            "Cleat, both halves",
+            material="a pair of slanted strips",
+            note=("and a strip of the same thickness at the bottom",),
+        )
+    longest = carcass.height.value - context.rule("face_clear")
+    note = say("in the rail no longer than {}", longest) if by.kind == "screw" else ()
+    name = "Ring screws" if key in ("wire", "rings") else "Cleat screws" if key == "cleat" else "Nails"
+    yield got("ring.screw", name, many, material=by.said, note=note)
+    yield got(
+        "hook",
+        "Hooks" if hung.way.hooks > 1 else "Hook",
+        hung.way.hooks,
+        note=(WALLS.get(context.piece.room.wall, ("", "for the wall there is"))[1],),
+        lights=("hang.hook",),
+    )
+    if context.piece.room.kind == "public":
+        yield got("plate", "Security plate", 1, material="locked with its own key")
+    yield BUMPER
+
+
+def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iterator[Operation]:
+    """The hardware on, at the bench; then marks on the wall, and up."""
+    say, book = context.speak.say, context.book
+    longest = carcass.height.value - context.rule("face_clear")
+    if hung.down is not None and hung.inset is not None:
+        kind = "Two-hole rings, which don’t swivel," if hung.kg > context.rule("two_hole_over") else "Rings"
+        said = say(
+            f"{kind} rated {hung.ring} kg, {{}} below the top and {{}} from the side; screws in the rail no longer than {{}}.",
+            hung.down,
+            hung.inset,
+            longest,
+        )
+        if hung.wire is not None:
+            said = (*said, *say(f" Wire rated {hung.wire_rated} kg, cut {{}}, its ends taped.", book["hang.wire.cut"]))
+    elif hung.way.key == "one":
+        said = say("The hanger in the middle of the top rail, {} from both ends.", hung.middle)
+    else:
+        said = say("The frame’s half of the cleat {} below the top, a strip of the same thickness at the bottom.", hung.top)
+    yield Operation(
+        "rings",
+        "Hanging hardware",
+        (*said, " At the hook end; bumpers on the two lower corners."),
+        15,
+        care="Drill first, a stop on the bit, never towards glass or canvas.",
+        uses=("ring", *(("wire",) if hung.wire is not None else ()), "bumper"),
+        after=("close", "cover", "shims", "back", "glue", "glue_all", "joint"),
+        before=("hang",),
+    )
+    care = "The wall decides the anchor: cables and pipes looked for, the anchor maker’s rating, local codes; heavy or public pieces by somebody competent."
+    if hung.kg > context.rule("two_people_over"):
+        care = f"Over {context.rule('two_people_over')} kg: two people or a lift. " + care
+    wall = WALLS.get(context.piece.room.wall)
+    said_wall = (f" {wall[0]}: {wall[1]}.",) if wall is not None else ()
+    plate = (" A security plate at its foot, so that nobody lifts it off.",) if context.piece.room.kind == "public" else ()
+    hooks = "Hook" if hung.way.hooks == 1 else "Both hooks"
+    up = (" Its fellow of the cleat level on the wall.",) if hung.way.key == "cleat" else ()
+    yield Operation(
+        "hang",
+        "Hang it",
+        (*say(f"{hooks} {{}} above the floor.", hung.hook), *up, *said_wall, *plate),
+        10,
+        gate=True,
+        care=care,
+        uses=("hook", *(("plate",) if plate else ())),
+        parts=("hang.hook",),
+        place="wall",
+    )
+
+
+EASEL = got("easel", "Easel back or stand", material="as wide as a third of it")
+
+
+def stand_operation() -> Operation:
+    """What stands has no wall: its easel back on, tried where it will stand."""
+    return Operation(
+        "rings",
+        "Fit the easel back",
+        (
+            "Hinged below the middle of the back, its foot level with the bottom rail. It leans back, does not slide, and does not tip when it is touched.",
+        ),
+        15,
+        gate=True,
+        care="Drill first, a stop on the bit, never towards glass or canvas.",
+        uses=("easel", "bumper"),
+        after=("close", "cover", "shims", "back", "glue", "glue_all", "joint"),
+    )

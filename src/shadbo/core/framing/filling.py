@@ -1,0 +1,130 @@
+"""Boards of the pack by their names: which sheet of the stock one is, and what fills the room that is left behind.
+
+A pack holds thicknesses; a bench holds boards. Whatever names, weighs or fills with a board asks here.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from functools import lru_cache
+from itertools import combinations_with_replacement
+from typing import Any, Literal
+
+from shadbo.core.contract.cutting import CutLine
+from shadbo.core.contract.display import Context
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.shop import Board
+from shadbo.core.framing.rails import cut_line
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.lengths import as_decimal
+from shadbo.core.quantity.record import record
+from shadbo.core.quantity.sums import Dim
+
+ZERO = Fraction(0)
+MOST_FILLERS = 4
+# What a board is there for: ``mount`` lies against the work, ``stiff`` closes the back or is screwed into, ``filler`` only fills.
+Use = Literal["mount", "stiff", "filler"]
+# The nearest board of the stock is the one meant if it is no further off than this (mm): 1/8 in for 3, 3/16 for 5.
+NEAR = Fraction(3, 10)
+
+
+@record(frozen=True, slots=True)
+class Fill:
+    """The boards that fill a pack, thickest first, and what is left (mm)."""
+
+    boards: tuple[Board, ...]
+    thick: Fraction
+    left: Fraction
+
+
+def boards_of(context: Context[Any, Any]) -> Sequence[Board]:
+    return context.shop.boards or HOUSE_SHOP.boards
+
+
+def board_of(context: Context[Any, Any], thick: Fraction | Dim, use: Use) -> Board:
+    """The board of the stock that is so thick (mm): one that can be screwed into where it has to be, else one that keeps paper, light
+    before heavy. One the stock lacks has no name but its thickness, and the weight of mat board."""
+    wanted = thick.value if isinstance(thick, Dim) else thick
+    near = [b for b in boards_of(context) if abs(exact(b.thickness) - wanted) <= NEAR]
+    fitting = [b for b in near if b.stiff == (use == "stiff")] or near
+    if fitting:
+        return min(fitting, key=lambda b: abs(exact(b.thickness) - wanted))
+    names = {"mount": "acid-free board", "stiff": "hardboard or ply", "filler": "board"}
+    return Board(key="none", name=names[use], thickness=as_decimal(wanted), stiff=use == "stiff")
+
+
+def filler_stock(context: Context[Any, Any]) -> dict[Fraction, Board]:
+    """What a gap is filled with, by thickness: the boards there are, light ones first, and card for what is thinner."""
+    by = {
+        exact(card): Board(key="card", name=f"Card {float(card):g}", thickness=card, density=700)
+        for card in (context.shop.cards or HOUSE_SHOP.cards)
+    }
+    for board in sorted(boards_of(context), key=lambda b: -b.density):
+        by[exact(board.thickness)] = board
+    return by
+
+
+def named(context: Context[Any, Any], combo: Sequence[Fraction]) -> str:
+    """“2 × Foam board 5 and Card 0.5”."""
+    by = filler_stock(context)
+    counted = {t: list(combo).count(t) for t in combo}
+    return " and ".join(f"{n} × {by[t].name}" if n > 1 else by[t].name for t, n in counted.items())
+
+
+def fill_up(context: Context[Any, Any], slack: Fraction) -> Fill | None:
+    """What fills the room left behind a pack, so that nothing rattles; None where it is tight already or nothing comes near."""
+    tight = context.rule("tight")
+    if slack <= tight:
+        return None
+    stock = filler_stock(context)
+    found = fillings(tuple(sorted(stock)), slack, tight)
+    if not found:
+        return None
+    thick = sum(found[0], ZERO)
+    return Fill(tuple(stock[t] for t in found[0]), thick, slack - thick)
+
+
+def fill_lines(context: Context[Any, Any], fill: Fill | None, size: dict[str, Dim]) -> list[CutLine]:
+    """The boards of a filling, each thickness once, as large as the mount board."""
+    if fill is None:
+        return []
+    counted: dict[str, list[Board]] = {}
+    for board in fill.boards:
+        counted.setdefault(board.name, []).append(board)
+    return [
+        cut_line(
+            context,
+            f"fill.{i}",
+            "Filler behind",
+            ("fill",),
+            len(same),
+            name,
+            size["width"],
+            context.speak.say("by {}, {} thick", size["height"], exact(same[0].thickness)),
+            ("as many as fill it, so that nothing rattles",),
+        )
+        for i, (name, same) in enumerate(counted.items())
+    ]
+
+
+@lru_cache(maxsize=512)
+def fillings(stock: tuple[Fraction, ...], slack: Fraction, tight: Fraction) -> tuple[tuple[Fraction, ...], ...]:
+    """Up to three ways of filling a gap out of the boards there are, fewest first, so that ``tight`` or less is left.
+
+    Where nothing comes so near, what leaves the least.
+    """
+    found = []
+    largest = tuple(sorted(stock, reverse=True))
+    # A deep gap is first filled with the thickest board; only what is left is searched.
+    base: tuple[Fraction, ...] = ()
+    rest = slack
+    while largest and rest > 2 * largest[0] and len(base) < 12:
+        base, rest = (*base, largest[0]), rest - largest[0]
+    for n in range(1, MOST_FILLERS + 1):
+        for combo in combinations_with_replacement(largest, n):
+            left = rest - sum(combo, ZERO)
+            if left >= 0:
+                found.append((left > tight, len(combo), left, (*base, *combo)))
+    found.sort(key=lambda item: item[:3])
+    good = [combo for over, *_, combo in found if not over]
+    return tuple((good or [combo for *_, combo in sorted(found, key=lambda item: item[2])])[:3])

@@ -1,0 +1,129 @@
+"""Material of one’s own, typed on the spot: it stands with the piece, and in every chooser beside what the shop has."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Any, Literal
+
+from shadbo.core.contract.asking import choice, plain_length
+from shadbo.core.contract.checks import WayOut, put
+from shadbo.core.contract.display import Context
+from shadbo.core.contract.inputs import ActionInput, Input, WordsInput
+from shadbo.core.contract.operations import Operation
+from shadbo.core.document.shop import MOST_OWN, Moulding, RabbetMoulding, StretcherBar
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.lengths import as_decimal
+from shadbo.core.quantity.sums import Dim, leaf
+
+OwnKind = Literal["mouldings", "rabbet_mouldings", "bars"]
+Stuff = Moulding | RabbetMoulding | StretcherBar
+# What is typed of each: its field, what it is called.
+SIZES: dict[OwnKind, tuple[tuple[str, str], ...]] = {
+    "mouldings": (("face", "Face"), ("height", "Front to back"), ("length", "Lengths at hand")),
+    "rabbet_mouldings": (
+        ("face", "Face"),
+        ("height", "Front to back"),
+        ("lip", "Lip"),
+        ("rabbet_depth", "Rabbet depth"),
+        ("length", "Lengths at hand"),
+    ),
+    "bars": (("depth", "Depth"), ("width", "Width on the back"), ("length", "Lengths at hand")),
+}
+NAMES: dict[OwnKind, str] = {"mouldings": "rail", "rabbet_mouldings": "moulding", "bars": "bar"}
+
+
+def own_at(context: Context[Any, Any], kind: OwnKind, key: str) -> int | None:
+    """Which of the piece’s own it is, by its key; None where it is the shop’s."""
+    return next((i for i, one in enumerate(getattr(context.piece.own, kind)) if one.key == key), None)
+
+
+def stock_leaf(context: Context[Any, Any], kind: OwnKind, stuff: Stuff, field: str, label: str, parts: tuple[str, ...]) -> Dim:
+    """A size of what is chosen: of the shop’s list, or as it was typed with the piece."""
+    value, at = exact(getattr(stuff, field)), own_at(context, kind, stuff.key)
+    if at is None:
+        return leaf(value, f"stock:{field}", label, "stock", source="stock", grain="depth", parts=parts)
+    pointer = f"/own/{kind}/{at}/{field}"
+    return leaf(value, pointer, label, "choice", pointer=pointer, source="choice", grain="depth", parts=parts)
+
+
+def own_inputs(context: Context[Any, Any], kind: OwnKind, place: str, chosen: str, like: Stuff, part: str = "rail") -> list[Input]:
+    """What is asked behind a chooser: the sizes of one’s own where that is chosen, and a press to type another.
+
+    ``place`` is where the chosen key stands, ``like`` what is chosen now: a new one begins with its sizes.
+    """
+    own, word, show = getattr(context.piece.own, kind), NAMES[kind], context.shop.showing
+    group = f"My own {word}"
+    inputs: list[Input] = []
+    at = own_at(context, kind, chosen)
+    if at is not None:
+        one, where = own[at], f"/own/{kind}/{at}"
+        inputs.append(WordsInput(f"{where}/name", "What it is", group, one.name, "words", (), (part,)))
+        inputs += [
+            plain_length(show, getattr(one, field), f"{where}/{field}", label, group, (part,)) for field, label in SIZES[kind]
+        ]
+        inputs.append(
+            choice(
+                context,
+                f"{where}/salvaged",
+                "Timber",
+                group,
+                ((False, ("Bought",), ()), (True, ("Salvaged",), ("looked over and milled first",))),
+                (part,),
+            )
+        )
+    if len(own) < MOST_OWN:
+        key = _new_key(own)
+        value = like.model_dump() | {"key": key, "name": f"My own {word}", "salvaged": False}
+        steps = ({"op": "add", "path": f"/own/{kind}/-", "value": value}, put(place, key))
+        inputs.append(ActionInput(f"own.{kind}", f"A {word} of my own…", group, (part,), "add", steps))
+    return inputs
+
+
+def longer_way(context: Context[Any, Any], kind: OwnKind, place: str, stuff: Stuff, least: Fraction) -> tuple[WayOut, ...]:
+    """The same in a longer length, got for this piece: to the next usual one (mm); none where no such length is sold."""
+    step = context.rule("length_step")
+    own, length = getattr(context.piece.own, kind), Fraction(-(-least // step) * step)
+    if len(own) >= MOST_OWN or length > context.rule("length_sold"):
+        return ()
+    key = _new_key(own)
+    value = stuff.model_dump() | {"key": key, "length": as_decimal(length)}
+    say = context.speak.say(f"Get {stuff.name} in a length of {{}}", length)
+    return (WayOut(say, ({"op": "add", "path": f"/own/{kind}/-", "value": value}, put(place, key))),)
+
+
+def _new_key(own: list[Stuff]) -> str:
+    return next(f"own-{n}" for n in range(1, MOST_OWN + 2) if f"own-{n}" not in {o.key for o in own})
+
+
+def looked_over(context: Context[Any, Any], kind: OwnKind, key: str) -> tuple[Operation, ...]:
+    """Salvaged timber is looked over and milled before it is cut."""
+    at = own_at(context, kind, key)
+    if at is None or not getattr(context.piece.own, kind)[at].salvaged:
+        return ()
+    return (
+        Operation(
+            "salvaged",
+            "Look the timber over",
+            (
+                "A magnet along every face: no nail, no screw. Dry, no worm. Milled to one thickness before it is mitred; cut round what is bad; "
+                "a rail more than is needed.",
+            ),
+            60,
+            gate=True,
+            care="Old paint may hold lead: test it, and stop if it does; never sanded dry. Planer: guards, push blocks, eye and hearing protection.",
+            before=("cut", "bars", "rip", "rebate"),
+            place="dusty",
+        ),
+    )
+
+
+def own_keys(context: Context[Any, Any]) -> Iterator[tuple[OwnKind, str]]:
+    """What the display has chosen to be cut from, and of which kind it is."""
+    display = context.display
+    frame = getattr(display, "frame", None)
+    if (key := getattr(frame, "moulding", None)) is not None:
+        yield ("mouldings" if hasattr(frame, "gap") else "rabbet_mouldings"), key
+    if (key := getattr(display, "moulding", None)) is not None:
+        yield "mouldings", key
+    if (key := getattr(display, "bar", None)) is not None:
+        yield "bars", key

@@ -1,0 +1,66 @@
+"""Spacers: strips round the rabbet that hold the work off the glazing; how long, how they are cut, how they go in."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Any
+
+from shadbo.core.contract.cutting import CutLine
+from shadbo.core.contract.display import Context
+from shadbo.core.contract.operations import Operation
+from shadbo.core.framing.rabbet import Rabbet
+from shadbo.core.framing.rails import cut_line
+from shadbo.core.quantity.sums import Dim, rule
+
+# Sheets on which no adhesive may lie: the sticky side goes to the rabbet's wall.
+NO_ADHESIVE = ("coated", "acrylic")
+
+
+def spacer_lengths(context: Context[Any, Any], rabbet: Rabbet, sheet: Mapping[str, Dim]) -> dict[str, Dim]:
+    """A spacer runs round the rabbet: two strips its whole length, two between them (mm). Where it is stuck to the glass it is no longer than
+    that."""
+    along = sheet if sheet and context.display.glazing not in NO_ADHESIVE else rabbet.size
+    rules = context.shop.rules
+    ease = rule(rules.strip_ease, "Ease of the strips, in all", "spacer-cut", "depth")
+    thick = rule(rules.spacer_width, "Spacer, wall to face", "stock", "depth")
+
+    def length(run: str, dim: Dim, label: str) -> Dim:
+        return context.book.add(dim, f"spacer.{run}", label, parts=("spacer",), grain="depth")
+
+    return {
+        "horizontal": length("horizontal", along["width"] - ease, "Spacer, top and bottom"),
+        "vertical": length("vertical", along["height"] - ease - 2 * thick, "Spacer, left and right"),
+    }
+
+
+def spacer_lines(context: Context[Any, Any], lengths: dict[str, Dim], height: Dim) -> list[CutLine]:
+    wall = context.display.glazing in NO_ADHESIVE
+    note = ("stuck to the rabbet’s wall, a bare face on the sheet" if wall else "stuck to the glass, tight along its edge",)
+    return [
+        cut_line(
+            context, f"spacer.{run}", word, ("spacer",), 2, "spacer strip", lengths[run], context.speak.say("{} high", height), note
+        )
+        for run, word in (("horizontal", "Spacer, top and bottom"), ("vertical", "Spacer, left and right, between them"))
+    ]
+
+
+def spacer_step(context: Context[Any, Any], lengths: dict[str, Dim]) -> Operation:
+    wall = context.display.glazing in NO_ADHESIVE
+    stuck = (
+        "Sticky side to the rabbet’s wall, a bare face on the sheet, pushed straight down."
+        if wall
+        else "Stuck to the glass, tight along its edge."
+    )
+    return Operation(
+        "spacer",
+        "Put the spacer in",
+        context.speak.say(
+            f"Lengths cut and tried dry first: they can’t be moved once down. {stuck} Two of {{}}, two of {{}} between them.",
+            lengths["horizontal"],
+            lengths["vertical"],
+        ),
+        15,
+        makes=("spacer",),
+        uses=("glazing",),
+        inside=True,
+    )

@@ -1,0 +1,103 @@
+"""A job proves itself before it is handed out: what a person at the bench would cross out is found here."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from shadbo.core.contract.operations import Operation
+from shadbo.core.job.joining import Job, needs, uses
+from shadbo.core.quantity.figures import Book, plain
+
+# A material an operation speaks of is a part: words of its sentence, and the family one of which then is a part.
+MATERIALS: dict[str, tuple[str, ...]] = {
+    "biscuit": ("joint",),
+    "dowel": ("joint", "hold.rods"),
+    "spline": ("joint",),
+    "corner bracket": ("joint",),
+    "double-sided tape": ("tape", "mats.tape", "hold.tape_double"),
+    "framing tape": ("across", "hold.tape_across"),
+    "dust cover": ("cover",),
+    "bumpers": ("bumper",),
+    "points three": ("points",),
+    "offset clips": ("clip",),
+    "wire rated": ("wire",),
+    "rings rated": ("ring",),
+    "linen": ("hold.through_hinges",),
+    "pin nailer": ("pins",),
+}
+
+
+def prove(job: Job, book: Book) -> tuple[str, ...]:
+    """What is wrong with a job, a sentence each; nothing of a sound one."""
+    return (*_made_and_used(job), *_counted(job, book), *_named(job), *_held_once(job), *_in_time(job), *_sized(job))
+
+
+def _made_and_used(job: Job) -> Iterator[str]:
+    """Each part is made or got before it is used, and used; nothing that came with the frame is cut."""
+    for part in job.parts:
+        makers = [o for o in job.operations if any(part.of(f) for f in o.makes)]
+        users = [o for o in job.operations if uses(o, part)]
+        if not users:
+            yield f"{part.name} ({part.key}) is in no operation"
+        if part.comes == "cut" and not makers:
+            yield f"{part.name} ({part.key}) is on the cut list and nobody cuts it"
+        if part.comes in ("came", "hand", "owner") and (makers or part.line is not None):
+            yield f"{part.name} ({part.key}) is there and would be made again"
+        if makers and users and job.operations.index(users[0]) < job.operations.index(makers[0]):
+            yield f"{part.name} is used in “{users[0].title}” before “{makers[0].title}” makes it"
+    for operation in job.operations:
+        for family in (*operation.uses, *operation.makes):
+            if not any(p.of(family) for p in job.parts):
+                yield f"“{operation.title}” needs {family}, which is no part"
+
+
+def _counted(job: Job, book: Book) -> Iterator[str]:
+    """Each count shown is the parts’ count."""
+    for part in job.parts:
+        if part.figure and part.figure in book.counts and book.counts[part.figure].count != part.count:
+            yield f"{part.name}: {part.count} in the list, {book.counts[part.figure].count} as a figure"
+
+
+def _named(job: Job) -> Iterator[str]:
+    """Each material an operation names is a part; the label and the names of things are the owner’s words."""
+    names = " ".join(p.name for p in job.parts if p.comes == "owner").lower()
+    for operation in job.operations:
+        said = plain(operation.say, "mm").lower()
+        for word, families in MATERIALS.items():
+            if (
+                word in said
+                and word not in names
+                and operation.key != "label"
+                and not any(p.of(f) for p in job.parts for f in families)
+            ):
+                yield f"“{operation.title}” speaks of {word}, and no part of the list is it"
+
+
+def _held_once(job: Job) -> Iterator[str]:
+    """What is glued, hinged or taped once isn’t again, and its pull test comes before."""
+    first: dict[str, Operation] = {}
+    for operation in job.operations:
+        for thing in operation.holds:
+            if thing in first and first[thing].method != operation.method:
+                yield f"“{first[thing].title}” and “{operation.title}” both hold {thing}"
+            first.setdefault(thing, operation)
+
+
+def _in_time(job: Job) -> Iterator[str]:
+    """Nothing comes before what it needs, a gate not after what it guards; and nothing is done inside once it is closed."""
+    place = {o.key: i for i, o in enumerate(job.operations)}
+    for key, wants in needs(job.operations, {p.key: p for p in job.parts}).items():
+        for want in wants:
+            if place[want] > place[key]:
+                yield f"“{job.operations[place[key]].title}” comes before “{job.operations[place[want]].title}”, which it needs"
+    closed = next((i for i, o in enumerate(job.operations) if o.closes), None)
+    if closed is not None:
+        for later in job.operations[closed + 1 :]:
+            if later.inside or later.holds:
+                yield f"“{later.title}” is done after “{job.operations[closed].title}”"
+
+
+def _sized(job: Job) -> Iterator[str]:
+    for part in job.parts:
+        if part.count <= 0:
+            yield f"{part.name}: {part.count} of them"

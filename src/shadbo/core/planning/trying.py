@@ -1,0 +1,164 @@
+"""Ways out that were tried: what doesn't remove its check, or brings a stop that wasn't there, is not offered.
+
+A check proposes ways by its own sums, and sees neither the rest of the plan nor the stock. So each is tried on the piece before a
+person sees it. Where none mends a stop alone, two or three are put together; where that doesn't either, another way of showing the
+thing is looked for.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from dataclasses import replace
+
+from shadbo.core.contract.checks import ORDER, Check, Patch, WayOut
+from shadbo.core.displays.registry import DISPLAYS
+from shadbo.core.document.facts import facts_of
+from shadbo.core.document.patching import changed
+from shadbo.core.document.piece import Piece
+from shadbo.core.document.shop import Shop
+from shadbo.core.planning.comparing import show_as
+from shadbo.core.planning.edits import ShowAs, TakeWayOut
+from shadbo.core.planning.plan import Only, Plan, plan
+from shadbo.core.quantity.fields import Refused
+from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.record import record
+
+# Figures, checks and states are all that is looked at.
+JUDGED = Only("", (), glance=True)
+# Of so many ways together a longer way out is made at the most, from so many plans a check, and so many plans a piece.
+MOST_STEPS, MOST_TRIALS, MOST_PLANS = 3, 16, 120
+# A way out may ask for a reading at the bench that only the bench can give: a frame that is blocked is read again.
+AT_THE_BENCH = ("frame.reread",)
+# Other ways of showing it are tried up to so many.
+MOST_SHOWN = 4
+
+Taken = TakeWayOut | ShowAs
+
+
+@record(frozen=True, slots=True)
+class TriedWay:
+    """A way out that holds: what is said of it, and the edits that take it, one after another."""
+
+    say: Say
+    edits: tuple[Taken, ...]
+
+
+@record(frozen=True, slots=True)
+class Outcome:
+    """Where edits lead: the piece then, its checks, what was said on the way."""
+
+    piece: Piece
+    checks: Mapping[str, Check]
+    say: Say
+    edits: tuple[Taken, ...]
+
+    @property
+    def stops(self) -> set[str]:
+        return {key for key, check in self.checks.items() if check.severity == "stop"}
+
+
+def ways_out(piece: Piece, shop: Shop, most_plans: int = MOST_PLANS, of: str = "") -> dict[str, tuple[TriedWay, ...]]:
+    """The ways out of every check that mend it, by the check's key. Stops are tried first; after ``most_plans`` plans the
+    rest is left out, so that a piece with very many checks answers in time. ``of``: of this one alone."""
+    return _Trial(piece, shop, most_plans).ways(of)
+
+
+class _Trial:
+    """One piece whose ways out are tried."""
+
+    def __init__(self, piece: Piece, shop: Shop, most_plans: int) -> None:
+        self.piece, self.shop, self.left = piece, shop, most_plans
+        self.start = Outcome(piece, {c.key: c for c in plan(piece, shop, only=JUDGED).checks}, (), ())
+
+    def ways(self, of: str) -> dict[str, tuple[TriedWay, ...]]:
+        checks = [c for c in self.start.checks.values() if of in ("", c.key)]
+        return {check.key: found for check in checks if (found := tuple(self._of(check)))}
+
+    def _of(self, check: Check) -> Iterator[TriedWay]:
+        firsts = list(self._steps(self.start, check))
+        clean = [one for one in firsts if self._mends(check, one)]
+        if not clean:
+            clean = self._together(check, firsts)
+        if not clean and check.severity == "stop":
+            clean = self._shown_otherwise(check)
+        return (TriedWay(one.say, one.edits) for one in clean)
+
+    def _mends(self, check: Check, after: Outcome) -> bool:
+        still = after.checks.get(check.key)
+        gone = still is None or ORDER[still.severity] > ORDER[check.severity]
+        new = {key for key in after.stops - self.start.stops if not key.startswith(AT_THE_BENCH)}
+        return gone and not new
+
+    def _steps(self, now: Outcome, check: Check) -> Iterator[Outcome]:
+        """Where each way out of a check leads."""
+        for i, way in enumerate(check.ways):
+            say = (*now.say, "; then ", *_lower(way.say)) if now.say else way.say
+            found = self._worked(now, way.patch, TakeWayOut(check=check.key, index=i), say)
+            if found is not None:
+                yield found
+
+    def _worked(self, now: Outcome, patch: Patch, edit: Taken, say: Say) -> Outcome | None:
+        if self.left <= 0:
+            return None
+        self.left -= 1
+        try:
+            piece = changed(now.piece, patch)
+            checks = {c.key: c for c in plan(piece, self.shop, only=JUDGED).checks}
+        except (Refused, ArithmeticError, AssertionError, LookupError, ValueError):
+            # What a patch makes of an odd piece may not be one that can be kept; it is not offered then.
+            return None
+        return Outcome(piece, checks, say, (*now.edits, edit))
+
+    def _together(self, check: Check, firsts: list[Outcome]) -> list[Outcome]:
+        """The first way that mends when others are taken after it: of the stops it brings, or of the same check once more."""
+        before, begun = self.left, firsts
+        for _ in range(1, MOST_STEPS):
+            further: list[Outcome] = []
+            for now in begun:
+                new = now.stops - self.start.stops
+                aim = check.key if not new and check.key in now.checks else min(new, default="")
+                if not aim:
+                    continue
+                for then in self._steps(now, now.checks[aim]):
+                    if self._mends(check, then):
+                        return [then]
+                    further.append(then)
+                    if before - self.left >= MOST_TRIALS:
+                        return []
+            begun = further
+        return []
+
+    def _shown_otherwise(self, check: Check) -> list[Outcome]:
+        """This way of showing it begun afresh, or the best other one: whichever has no stop of its own."""
+        facts, now = facts_of(self.piece), self.piece.display.type
+        judged = {key: display.way.judged(self.piece, facts) for key, display in DISPLAYS.items()}
+        suits = [d for d in DISPLAYS.values() if judged[d.key].fits and (d.key == now or d.way.suits(facts).rank > 1)]
+        for display in sorted(suits, key=lambda d: (d.key != now, -judged[d.key].score))[:MOST_SHOWN]:
+            try:
+                patch = show_as(self.piece, display.key, self.shop)
+            except Refused:
+                continue
+            label = display.label.lower()
+            say = (
+                f"Begin afresh what was chosen for it: {label}"
+                if display.key == now
+                else f"Show it another way: {label}, begun afresh",
+            )
+            found = self._worked(self.start, patch, ShowAs(display=display.key), say)
+            if found is not None and self._mends(check, found):
+                return [found]
+        return []
+
+
+def with_tried_ways(done: Plan, piece: Piece, shop: Shop) -> Plan:
+    """The plan with the ways out that hold in place of those that were only proposed: for paper and terminal, where nothing is tried out."""
+    found = ways_out(piece, shop)
+    checks = tuple(replace(c, ways=tuple(WayOut(w.say, ()) for w in found.get(c.key, ()))) for c in done.checks)
+    return replace(done, checks=checks)
+
+
+def _lower(say: Say) -> Say:
+    first, *rest = say
+    if not isinstance(first, str) or len(first) < 2 or first[1].isupper():
+        return say
+    return (first[0].lower() + first[1:], *rest)

@@ -1,0 +1,77 @@
+"""Ways out that are offered were tried: each mends its check and brings no stop, alone or two together; else the thing is shown otherwise."""
+
+from __future__ import annotations
+
+import pytest
+
+from shadbo.bench.at_random import random_piece
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.planning.edits import ShowAs, TakeWayOut, apply_edits
+from shadbo.core.planning.plan import plan
+from shadbo.core.planning.trying import ways_out, with_tried_ways
+from shadbo.core.quantity.figures import plain
+from shadbo.demo import demo_pieces
+from shadbo.exports.pieces import piece_from_json
+from shadbo.settings import ROOT
+from tests.core.mending import mends
+from tests.core.things import canvas, made, piece
+
+DEMO = {p.name: p for p in demo_pieces()}
+
+
+@pytest.mark.parametrize("name", DEMO)
+def test_every_way_offered_of_a_demo_piece_mends(name: str) -> None:
+    offered = ways_out(DEMO[name], HOUSE_SHOP)
+    assert {c.key for c in plan(DEMO[name], HOUSE_SHOP).stops} <= offered.keys()
+    for key, ways in offered.items():
+        for way in ways:
+            mends(DEMO[name], key, way.edits)
+
+
+@pytest.mark.parametrize("display", ["floater", "lipped", "on_board", "matted_box", "sash", "suspended", "hanger_bars"])
+def test_every_way_offered_of_pieces_at_random_mends(display: str) -> None:
+    for number in range(4):
+        begun = random_piece(number, HOUSE_SHOP, display)
+        for key, ways in ways_out(begun, HOUSE_SHOP).items():
+            for way in ways:
+                mends(begun, key, way.edits)
+
+
+def test_what_brings_a_stop_is_offered_with_what_mends_that_too() -> None:
+    """A stretcher of 40 mm whose bars meet: made just large enough, a wire would be too short; rings on two hooks go with it."""
+    begun = piece_from_json((ROOT / "tests" / "cases" / "stretcher-small-bars.json").read_bytes())
+    (way,) = ways_out(begun, HOUSE_SHOP, of="bars.meet.width")["bars.meet.width"]
+    assert plain(way.say, "mm") == "A finished width of 100 mm; then hang the rings straight on two hooks"
+    assert [e.op for e in way.edits] == ["way_out", "way_out"]
+    mends(begun, "bars.meet.width", way.edits)
+
+
+def test_a_rail_longer_than_any_stock_is_got_in_a_longer_length() -> None:
+    """Handbook: a rail uses its long point; stock in the house comes to 3 m. 3 200 mm of canvas need 3.5 m, to the half metre."""
+    begun = piece(canvas(3200, 1000, 18), {"type": "lipped", "frame": made(moulding="ash-10x32")})
+    ways = ways_out(begun, HOUSE_SHOP, of="rail.stock")["rail.stock"]
+    longer = next(w for w in ways if "Get" in plain(w.say, "mm"))
+    assert plain(longer.say, "mm").endswith("in a length of 3500 mm")
+    after = apply_edits(begun, longer.edits, HOUSE_SHOP)
+    assert after.own.rabbet_mouldings[0].length == 3500 and after.display.frame.moulding == "own-1"  # type: ignore[union-attr]
+
+
+def test_no_more_plans_than_allowed_are_made() -> None:
+    begun = random_piece(6, HOUSE_SHOP, "direct")
+    assert ways_out(begun, HOUSE_SHOP, most_plans=0) == {}
+    assert sum(map(len, ways_out(begun, HOUSE_SHOP, most_plans=3).values())) <= 3
+
+
+def test_paper_and_terminal_say_only_what_holds() -> None:
+    begun = random_piece(2, HOUSE_SHOP, "lipped")
+    told = with_tried_ways(plan(begun, HOUSE_SHOP), begun, HOUSE_SHOP)
+    offered = ways_out(begun, HOUSE_SHOP)
+    assert {c.key: len(c.ways) for c in told.checks if c.ways} == {k: len(w) for k, w in offered.items()}
+
+
+def test_steps_of_a_way_are_edits_of_a_person() -> None:
+    for number in range(6):
+        for ways in ways_out(random_piece(number, HOUSE_SHOP, "spaced"), HOUSE_SHOP).values():
+            assert all(isinstance(e, (TakeWayOut, ShowAs)) for way in ways for e in way.edits) and len(ways) == len(
+                {w.edits for w in ways}
+            )
