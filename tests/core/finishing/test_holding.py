@@ -316,10 +316,10 @@ def test_the_figure_on_a_packet_is_typed_as_a_weight() -> None:
 
 
 def test_covered_brackets_carry_what_two_screws_do() -> None:
-    """Two #6 screws as deep as the mount, 5 mm, into ply of 0.42: NDS 2850 G² D a pound an inch, less than a quarter of the Wood Handbook’s 108.25 G² D L."""
+    """Two #6 screws as deep as the mount, 6 mm of ply, ply of 0.42: NDS 2850 G² D a pound an inch, less than a quarter of the Wood Handbook’s 108.25 G² D L."""
     done = worked(things(item("t", "tool", 200, 100, front=10, weight=5)), shown("shadow_box", DEEP), hold=held("t", "screwed"))
-    design = 2850 * 0.42**2 * 0.138 * 0.45359237 * 9.80665 * 5 / 25.4
-    assert design < 108.25 * 0.42**2 * 0.138 * 25.4 * 5 / 4
+    design = 2850 * 0.42**2 * 0.138 * 0.45359237 * 9.80665 * 6 / 25.4
+    assert design < 108.25 * 0.42**2 * 0.138 * 25.4 * 6 / 4
     told = done.figures["hold.t.each"].quantity.mm  # type: ignore[union-attr]
     assert float(told.split()[0]) == pytest.approx(2 * design * 4, rel=0.005)
 

@@ -9,7 +9,7 @@ from shadbo.core.planning.plan import book_of
 from shadbo.core.quantity.figures import plain
 from shadbo.core.science.timber import GRAVITY, density, gravity
 from shadbo.demo import demo_pieces
-from tests.core.things import canvas, flat, made, piece, worked
+from tests.core.things import box, canvas, item, made, piece, things, worked
 
 
 def kg(text: str) -> float:
@@ -46,9 +46,9 @@ def test_a_floater_and_its_canvas_by_hand() -> None:
 
 
 def test_glass_by_the_published_density() -> None:
-    """EN 572-1, 2500 kg/m³: taking the glass out takes width × height × 2 mm × 2500 away."""
-    thing = flat((500, 500, 500), (700, 700, 700))
-    with_, without = (worked(thing, {"type": "on_board", "frame": made(), "border": 40, "glazing": g}) for g in ("glass", "none"))
+    """EN 572-1, 2500 kg/m³: taking the glass out takes width × height × 2 mm × 2500 away. Closed with a strainer, nothing fills its place."""
+    shown = box("direct", moulding="oak-lip-25x30", closing="strainer", spacer=0, backing=3)
+    with_, without = (worked(things(item("p", "print", 500, 700)), shown | {"glazing": g}) for g in ("glass", "none"))
     sheet = float(with_.figures["glazing.width"].mm or 0) * float(with_.figures["glazing.height"].mm or 0) / 1e6
     assert kg(with_.weight.mm) - kg(without.weight.mm) == pytest.approx(sheet * 2 * 2.5, abs=0.011)
 

@@ -49,8 +49,8 @@ JOBS = {
     ),
     # A poster on linen: hinges, tested first, once; the sheet cut when the rabbet is there.
     "First Quillbeck circuit": Told(
-        FRAME | {"board": 1, "glazing": 1},
-        {"hold.through_hinges": 3, "hold.through_hinges.1": 1, "points": 1, "cover": 1, "ring": 2, "hook": 2},
+        FRAME | {"board": 1, "glazing": 1, "backing": 1, "fill.0": 1},
+        {"hold.through_hinges": 3, "hold.through_hinges.1": 1, "points": 30, "cover": 1, "ring": 2, "hook": 2},
         (*MADE, "board", "hold.pull", "place", "hold.through_hinges", "glazing", "look", "close", *UP),
         ("hinge", "mat", "wire"),
     ),
@@ -199,7 +199,7 @@ JOBS = {
     # A jigsaw on a panel: tape and glue once, a pair tested before any goes on.
     "Great Fell loop, jigsaw": Told(
         {"backing": 2, "tape": 1},
-        {"pair": 10, "adhesive": 1},
+        {"pair": 8, "adhesive": 1},
         ("measure", "board", "turn", "glue", "look", "pull", "strips", "hang"),
         ("rings", "joint", "across"),
     ),

@@ -43,8 +43,10 @@ def _ready(key: str, name: str, *mm: str) -> ReadyFrame:
     return ReadyFrame(key=key, name=name, **{n: Decimal(v) for n, v in zip(names, mm, strict=True)})
 
 
-def _board(key: str, name: str, thickness: str, stiff: bool = False) -> Board:
-    return Board(key=key, name=name, thickness=Decimal(thickness), stiff=stiff)
+def _board(key: str, name: str, thickness: str, density: int, stiff: bool = False) -> Board:
+    """Densities in kg a cubic metre, common practice, from memory: mat board 800, card 700, corrugated 150, foam board 100, MDF 750,
+    hardboard 950, ply 600."""
+    return Board(key=key, name=name, thickness=Decimal(thickness), stiff=stiff, density=density)
 
 
 def _mat(key: str, name: str, colour: str, thickness: str = "1.4") -> MatBoard:
@@ -100,18 +102,18 @@ HOUSE_SHOP = Shop(
     clips=tuple(Decimal(n) for n in ("0", "3.175", "6.35", "9.525", "12.7", "19.05", "25.4", "31.75")),
     cards=tuple(Decimal(n) for n in ("0.5", "1.4", "2", "3", "5", "10")),
     boards=(
-        _board("mat-4ply", "Mat board, 4-ply", "1.4"),
-        _board("mat-8ply", "Mat board, 8-ply", "3"),
-        _board("foam-3", "Foam board 3", "3"),
-        _board("foam-5", "Foam board 5", "5"),
-        _board("foam-10", "Foam board 10", "10"),
-        _board("card-2", "Archival card 2", "2"),
-        _board("corrugated-4", "Acid-free corrugated 4", "4"),
-        _board("hardboard-3", "Hardboard 3", "3", True),
-        _board("mdf-3", "MDF 3", "3", True),
-        _board("mdf-6", "MDF 6", "6", True),
-        _board("ply-4", "Ply 4", "4", True),
-        _board("ply-6", "Ply 6", "6", True),
+        _board("mat-4ply", "Mat board, 4-ply", "1.4", 800),
+        _board("mat-8ply", "Mat board, 8-ply", "3", 800),
+        _board("foam-3", "Foam board 3", "3", 100),
+        _board("foam-5", "Foam board 5", "5", 100),
+        _board("foam-10", "Foam board 10", "10", 100),
+        _board("card-2", "Archival card 2", "2", 700),
+        _board("corrugated-4", "Acid-free corrugated 4", "4", 150),
+        _board("hardboard-3", "Hardboard 3", "3", 950, True),
+        _board("mdf-3", "MDF 3", "3", 750, True),
+        _board("mdf-6", "MDF 6", "6", 750, True),
+        _board("ply-4", "Ply 4", "4", 600, True),
+        _board("ply-6", "Ply 6", "6", 600, True),
     ),
     mat_boards=(
         _mat("mat-chalk", "Chalk", "#f3f0e7"),

@@ -20,7 +20,8 @@ BARE = Fraction(0)
 
 @record(frozen=True, slots=True)
 class KindOf:
-    """One kind: its name, what it usually is, and what marks its fixing leaves on the mount board."""
+    """One kind: its name, what it usually is, and what marks its fixing leaves on the mount board; ``wired`` if wires or screws usually go
+    through that, so that it has to be ply."""
 
     label: str
     shape: ShapeName
@@ -31,6 +32,7 @@ class KindOf:
     traits: tuple[Trait, ...]
     fixing: str
     colour: str
+    wired: bool
 
 
 def _kind(
@@ -43,6 +45,7 @@ def _kind(
     traits: tuple[Trait, ...],
     fixing: str,
     colour: str,
+    wired: bool = False,
 ) -> KindOf:
     return KindOf(
         label=label,
@@ -54,6 +57,7 @@ def _kind(
         traits=traits,
         fixing=fixing,
         colour=colour,
+        wired=wired,
     )
 
 
@@ -71,18 +75,18 @@ KINDS: Mapping[Kind, KindOf] = {
     ),
     "print": _kind("Print or drawing", "rectangle", "0.3", "0", FLAT, "flat work", ("paper",), "hinge", "#ddd6c4"),
     "poster": _kind("Poster", "rectangle", "0.5", "0", OBJECT, "a large sheet that waves", ("paper",), "hinge", "#d3c3a1"),
-    "tool": _kind("Tool", "outline", "20", "3", OBJECT, "an object", ("metal", "heavy"), "hole", "#8b8f92"),
-    "watch": _kind("Watch", "circle", "14", "2", OBJECT, "an object", ("metal", "glass"), "slit", "#c2c0b6"),
+    "tool": _kind("Tool", "outline", "20", "3", OBJECT, "an object", ("metal", "heavy"), "hole", "#8b8f92", True),
+    "watch": _kind("Watch", "circle", "14", "2", OBJECT, "an object", ("metal", "glass"), "slit", "#c2c0b6", True),
     "figure": _kind("Figure or model", "outline", "40", "3", OBJECT, "an object", ("fragile",), "hole", "#a39a86"),
     "plant": _kind("Pressed plant", "outline", "2", "0", FLAT, "flat work", ("plant", "fragile"), "hinge", "#7f9464"),
     "flag": _kind("Flag, pennant or scarf", "rectangle", "1", "0", TEXTILE, "a textile", ("textile",), "stitch", "#a5532b"),
-    "keepsake": _kind("Keepsake", "rectangle", "10", "2", OBJECT, "an object", (), "hole", "#b8ad98"),
+    "keepsake": _kind("Keepsake", "rectangle", "10", "2", OBJECT, "an object", (), "hole", "#b8ad98", True),
     "coin": _kind("Coin or token", "circle", "2", "0", OBJECT, "an object", ("metal",), "slit", "#b0a27a"),
     "ball": _kind("Ball", "circle", "220", "0", OBJECT, "an object", ("leather",), "hole", "#a8876a"),
     "feather": _kind("Feather", "outline", "3", "0", TEXTILE, "a feather", ("feather", "fragile"), "slit", "#8f8a80"),
     "book": _kind("Book, open or closed", "rectangle", "30", "0", OBJECT, "an object", ("paper",), "slit", "#9c8a70"),
     "record": _kind("Record, with its sleeve", "rectangle", "4", "0", FLAT, "flat work", ("plastic",), "slit", "#5c5a58"),
-    "spoon": _kind("Spoon or cutlery", "outline", "25", "0", OBJECT, "an object", ("metal",), "slit", "#a9a9a4"),
+    "spoon": _kind("Spoon or cutlery", "outline", "25", "0", OBJECT, "an object", ("metal",), "slit", "#a9a9a4", True),
     "fan": _kind("Fan", "outline", "25", "0", OBJECT, "an object", ("paper", "wood", "fragile"), "slit", "#b79a86"),
     "mirror": _kind("Mirror", "rectangle", "4", "0", BARE, "a mirror", ("glass",), "board", "#aebcc2"),
     "shoe": _kind("Shoe or boot", "outline", "110", "0", OBJECT, "an object", ("leather",), "hole", "#7d6a58"),

@@ -84,6 +84,8 @@ class Rules(Part):
     acrylic: RULE_MM = _rule("2", "acrylic, thick", "thicknesses")
     mat: RULE_MM = _rule("1.4", "mat board, thick", "thicknesses")
     mount: RULE_MM = _rule("5", "foam board, thick", "thicknesses")
+    board_near: RULE_MM = _rule("0.3", "a board is the stock’s nearest, off by no more than (3/16 in for 5)", "thicknesses")
+    ply_mount: RULE_MM = _rule("6", "ply mount board that wires and screws go through, thick", "thicknesses")
     backing: RULE_MM = _rule("3", "hard backing, thick", "thicknesses")
     paper: RULE_MM = _rule("0.3", "work nobody measured, thick", "thicknesses")
     length_step: STOCK_MM = _rule("500", "lengths that are sold go up by", "stock")

@@ -101,12 +101,14 @@ class ReadyFrame(Part):
 
 
 class Board(Part):
-    """A sheet that lies in the pack: mount board, filler or backing. ``stiff``: it will carry weight and close a back."""
+    """A sheet that lies in the pack: mount board, filler or backing. ``stiff``: it will carry weight, take a screw and close a back;
+    ``density`` in kg a cubic metre."""
 
     key: str = Field(min_length=1, max_length=60)
     name: str = Field(min_length=1, max_length=80)
     thickness: SHEET_MM
     stiff: bool = False
+    density: int = Field(default=800, ge=20, le=3000)
 
 
 class MatBoard(Part):

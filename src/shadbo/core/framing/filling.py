@@ -18,23 +18,24 @@ from shadbo.core.framing.rails import cut_line
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.lengths import as_decimal
 from shadbo.core.quantity.record import record
-from shadbo.core.quantity.sums import Dim
+from shadbo.core.quantity.sums import Dim, leaf
 
 ZERO = Fraction(0)
 MOST_FILLERS = 4
 # What a board is there for: ``mount`` lies against the work, ``stiff`` closes the back or is screwed into, ``filler`` only fills.
 Use = Literal["mount", "stiff", "filler"]
-# The nearest board of the stock is the one meant if it is no further off than this (mm): 1/8 in for 3, 3/16 for 5.
-NEAR = Fraction(3, 10)
+# Methods whose wires or screws go through the mount board: foam would give way under them.
+THROUGH_PLY = ("brackets", "screwed")
 
 
 @record(frozen=True, slots=True)
 class Fill:
-    """The boards that fill a pack, thickest first, and what is left (mm)."""
+    """The boards that fill a pack, thickest first, how thick they are together, what is left (mm), and their names."""
 
     boards: tuple[Board, ...]
-    thick: Fraction
+    thick: Dim
     left: Fraction
+    names: str
 
 
 def boards_of(context: Context[Any, Any]) -> Sequence[Board]:
@@ -45,10 +46,10 @@ def board_of(context: Context[Any, Any], thick: Fraction | Dim, use: Use) -> Boa
     """The board of the stock that is so thick (mm): one that can be screwed into where it has to be, else one that keeps paper, light
     before heavy. One the stock lacks has no name but its thickness, and the weight of mat board."""
     wanted = thick.value if isinstance(thick, Dim) else thick
-    near = [b for b in boards_of(context) if abs(exact(b.thickness) - wanted) <= NEAR]
+    near = [b for b in boards_of(context) if abs(exact(b.thickness) - wanted) <= context.rule("board_near")]
     fitting = [b for b in near if b.stiff == (use == "stiff")] or near
     if fitting:
-        return min(fitting, key=lambda b: abs(exact(b.thickness) - wanted))
+        return min(fitting, key=lambda b: (abs(exact(b.thickness) - wanted), b.density))
     names = {"mount": "acid-free board", "stiff": "hardboard or ply", "filler": "board"}
     return Board(key="none", name=names[use], thickness=as_decimal(wanted), stiff=use == "stiff")
 
@@ -71,17 +72,19 @@ def named(context: Context[Any, Any], combo: Sequence[Fraction]) -> str:
     return " and ".join(f"{n} × {by[t].name}" if n > 1 else by[t].name for t, n in counted.items())
 
 
-def fill_up(context: Context[Any, Any], slack: Fraction) -> Fill | None:
+def fill_up(context: Context[Any, Any], slack: Dim) -> Fill | None:
     """What fills the room left behind a pack, so that nothing rattles; None where it is tight already or nothing comes near."""
     tight = context.rule("tight")
-    if slack <= tight:
+    if slack.value <= tight:
         return None
     stock = filler_stock(context)
-    found = fillings(tuple(sorted(stock)), slack, tight)
+    found = fillings(tuple(sorted(stock)), slack.value, tight)
     if not found:
         return None
     thick = sum(found[0], ZERO)
-    return Fill(tuple(stock[t] for t in found[0]), thick, slack - thick)
+    form = leaf(thick, "fill", "Filler behind", "stock", source="tight", grain="depth", parts=("fill",))
+    dim = context.book.add(form, "pack.fill", "Filler behind", parts=("fill",))
+    return Fill(tuple(stock[t] for t in found[0]), dim, slack.value - thick, named(context, found[0]))
 
 
 def fill_lines(context: Context[Any, Any], fill: Fill | None, size: dict[str, Dim]) -> list[CutLine]:
@@ -105,6 +108,14 @@ def fill_lines(context: Context[Any, Any], fill: Fill | None, size: dict[str, Di
         )
         for i, (name, same) in enumerate(counted.items())
     ]
+
+
+def wired(context: Context[Any, Any], laid: Sequence[Any]) -> bool:
+    """Whether anything is held by wire or screws through the mount board, by choice or as its kind is: then that is of ply."""
+    chosen = {one.subject: one.methods for one in context.piece.hold.chosen}
+    return any(
+        any(key in THROUGH_PLY for key in chosen[one.item.key]) if one.item.key in chosen else one.sized.kind.wired for one in laid
+    )
 
 
 @lru_cache(maxsize=512)

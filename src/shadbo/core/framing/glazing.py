@@ -10,6 +10,8 @@ from shadbo.core.contract.asking import Choosable, choice
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import got
+from shadbo.core.document.decisions.canvas import ReadFrame
 from shadbo.core.framing.counting import figures
 from shadbo.core.framing.weights import SHEETS
 from shadbo.core.judging.judging import Judged
@@ -24,6 +26,27 @@ LABELS = {"glass": "Glass", "acrylic": "Acrylic", "coated": "Coated glass", "non
 MATERIALS = {"glass": "picture glass", "acrylic": "acrylic sheet", "coated": "coated glass"}
 GRADED = {"plain": "{}", "uv": "{}, filtering UV", "laminated": "{}, laminated"}
 GRADE_LABELS = {"plain": "Plain", "uv": "UV filtering", "laminated": "Laminated"}
+
+
+GLASS_CAME = got("glazing", "Glass that came with it", comes="came", lights=("glazing",))
+CLEAN_GLASS = Operation(
+    "glazing",
+    "Clean the glass",
+    ("The glass that came with it stays in its frame: both faces cleaned, looked at against the light.",),
+    10,
+    gate=True,
+    care="Gloves; carry on edge.",
+    parts=("glazing",),
+    place="clean",
+)
+
+
+def glass_came(context: Context[Any, Any], sheet: Mapping[str, Dim]) -> bool:
+    """Whether the sheet in front is the glass that came with the frame: it is used as it is, neither cut nor bought."""
+    display, frame = context.display, context.display.frame
+    wanted = getattr(display, "glazing_thickness", None)
+    same = wanted is None or wanted == getattr(frame, "glass", None)
+    return isinstance(frame, ReadFrame) and bool(frame.glass) and display.glazing == "glass" and same and bool(sheet)
 
 
 def sheet_material(display: Any) -> str:

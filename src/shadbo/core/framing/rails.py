@@ -220,11 +220,6 @@ def frame_steps(context: Context[Any, Any], rails: Rails) -> list[Operation]:
 GLUE = got("glue", "Wood glue", comes="hand")
 # A frame that is there already, and what a pack is closed with.
 FRAME = got("rail", "Frame as it was bought", comes="came", lights=("rail",))
-CLOSED = (
-    got("points", "Points", material="three or four a side"),
-    got("tape", "Sealing tape", comes="hand", note=("round the pack",)),
-    got("cover", "Dust cover", material="kraft paper"),
-)
 
 
 def spread(length: Dim, most: Fraction, start: Dim | None = None) -> tuple[list[Dim], int]:

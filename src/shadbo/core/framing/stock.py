@@ -15,6 +15,18 @@ from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.sums import Dim, leaf
 
 
+def _in_unit(context: Context[Any, Any], n: Fraction) -> bool:
+    """Whether a length of the stock is sold in the piece’s unit: whole eighths of an inch, or millimetres."""
+    eighths = n * 8 / Fraction(254, 10)
+    return (eighths.denominator == 1) == (context.piece.units == "in")
+
+
+def stock_screw(context: Context[Any, Any], least: Fraction, most: Fraction) -> Fraction | None:
+    """The shortest screw of the stock (mm) that is no shorter than ``least`` and no longer than ``most``, of the piece’s unit first."""
+    fitting = sorted(n for n in map(Fraction, context.shop.screws) if least <= n <= most)
+    return next((n for n in fitting if _in_unit(context, n)), fitting[0] if fitting else None)
+
+
 def least_bite(context: Context[Any, Any], bar: Dim) -> Dim:
     """What a screw has to bite in a bar this deep: the rule’s, or half the bar where that is less; load decides whether it is enough."""
     rule_ = ruled(context, "bite", "Least bite in the bar")
@@ -29,7 +41,10 @@ def choose_screw(context: Context[Any, Any], chosen: Decimal | None, shortest: D
     if chosen is not None:
         form = leaf(chosen, pointer, "Screw length", "choice", pointer=pointer, grain="depth", parts=("screw",))
     else:
-        stock = sorted(Fraction(n) for n in context.shop.screws)
+        whole = sorted(Fraction(n) for n in context.shop.screws)
+        stock = [n for n in whole if _in_unit(context, n)]
+        if not any(shortest.value <= n <= longest.value for n in stock):
+            stock = whole
         # In a thin bar half of it is enough, but more is better while the canvas stays clear.
         least = context.book.dims.get("screw.least")
         full = shortest.value + (context.rule("bite") - least.value if least is not None else 0)

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Mapping
 from typing import Any
 
 from shadbo.core.contract.display import Context, Weight
+from shadbo.core.document.shop import Board
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.masses import Quantity, show_mass
 from shadbo.core.quantity.sums import Dim
@@ -16,9 +17,6 @@ SHEETS: Mapping[str, tuple[str, int, str]] = {
     "glass": ("glass", 2500, "EN 572-1"),
     "coated": ("coated glass", 2500, "EN 572-1"),
     "acrylic": ("acrylic", 1190, "from memory"),
-    "board": ("board", 700, "house figure"),
-    "foam": ("foam board", 80, "house figure"),
-    "ply": ("ply", 600, "house figure"),
 }
 CUBIC_MM = 1_000_000_000
 Size = Dim | Fraction
@@ -42,10 +40,10 @@ def rails_weight(context: Context[Any, Any], outside: Mapping[str, Dim], face: D
 
 
 def sheet_weight(
-    context: Context[Any, Any], part: str, label: str, kind: str, size: Mapping[str, Dim], thick: Size, count: int = 1
+    context: Context[Any, Any], part: str, label: str, kind: str | Board, size: Mapping[str, Dim], thick: Size, count: int = 1
 ) -> Weight:
-    """So many sheets of glass, acrylic or board: area × thickness × density."""
-    name, heavy, known = SHEETS[kind]
+    """So many sheets of glass or acrylic (by its key) or of a board of the stock: area × thickness × density."""
+    name, heavy, known = (kind.name.lower(), kind.density, "common practice") if isinstance(kind, Board) else SHEETS[kind]
     wide, tall = size["width"].value, size["height"].value
     kg = wide * tall * _mm(thick) * heavy * count / CUBIC_MM
     many = f"{count} sheets of " if count > 1 else ""

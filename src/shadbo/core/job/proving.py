@@ -18,7 +18,7 @@ MATERIALS: dict[str, tuple[str, ...]] = {
     "framing tape": ("across", "hold.tape_across"),
     "dust cover": ("cover",),
     "bumpers": ("bumper",),
-    "points three": ("points",),
+    "along each rail": ("points",),
     "offset clips": ("clip",),
     "wire rated": ("wire",),
     "rings rated": ("ring",),

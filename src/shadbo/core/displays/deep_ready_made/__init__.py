@@ -18,6 +18,7 @@ from shadbo.core.document.facts import Facts
 from shadbo.core.document.shop import ReadyFrame, Shop
 from shadbo.core.document.starts import CANVAS_ASKS, RABBET_ASKS, Start, canvas_of, frame_of
 from shadbo.core.framing.canvas_choices import canvas_displays, nearest_box
+from shadbo.core.framing.filling import board_of
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, ready_frame
 from shadbo.core.framing.rails import AXES, FRAME, cut_line
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
@@ -38,7 +39,7 @@ def reckon(context: DeepContext) -> Reckoned:
     )
     weights = (
         rails_weight(context, sizes.rabbet.outside, sizes.rabbet.face, sizes.rabbet.area_mm2, ""),
-        sheet_weight(context, "board", "Inner board", "board", sizes.rabbet.size, sizes.board),
+        sheet_weight(context, "board", "Inner board", board_of(context, sizes.board, "stiff"), sizes.rabbet.size, sizes.board),
         object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
     )
     return Reckoned(

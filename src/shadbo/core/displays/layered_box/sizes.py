@@ -16,6 +16,7 @@ from shadbo.core.document.decisions.layered_box import Floor, LayeredBox
 from shadbo.core.document.items import Things
 from shadbo.core.framing.arrange.laid import SPANS, Laid, lay, size_items
 from shadbo.core.framing.arrange.layouts import places_of
+from shadbo.core.framing.filling import board_of
 from shadbo.core.framing.letters import Cut, cut_out
 from shadbo.core.framing.rails import AXES, square
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
@@ -341,7 +342,9 @@ def _weights(
                 context,
                 f.part,
                 f.name,
-                display.glazing if f.floor.kind == "glass" else "ply" if f.floor.kind == "back" else "board",
+                display.glazing
+                if f.floor.kind == "glass"
+                else board_of(context, f.thick, "stiff" if f.floor.kind == "back" else "mount"),
                 f.sheet,
                 f.thick,
             )

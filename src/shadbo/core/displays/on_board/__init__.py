@@ -16,6 +16,7 @@ from shadbo.core.document.facts import Facts
 from shadbo.core.document.schools import AS_SUITS, USUAL_BORDER, new_rabbet
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import FLAT_ASKS, RABBET_ASKS, Start, facts_at_first, flat_of, frame_of, profile_for
+from shadbo.core.framing.filling import Use, board_of
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
 from shadbo.core.quantity.exact import Fraction, exact
@@ -82,13 +83,25 @@ def settle(document: Any, pointer: str, book: Callable[[], Book]) -> Patch:
     return (put("/display/placing/how", "hand"), *(put(f"/display/placing/{k}", stands[f"placing.{k}"].value) for k in keys))
 
 
+# What each board of the pack is there for.
+BOARDS: Mapping[str, Use] = {"lift": "mount", "board": "mount", "backing": "stiff"}
+
+
 def _weights(context: OnBoardContext, sizes: Sizes) -> tuple[Weight, ...]:
     rabbet, glazing = sizes.rabbet, context.display.glazing
     sheets = [sheet_weight(context, "glazing", "Glazing", glazing, sizes.sheet, sizes.pack["glazing"])] if sizes.sheet else []
     return (
         rails_weight(context, rabbet.outside, rabbet.face, rabbet.area_mm2, rabbet.wood),
         *sheets,
-        sheet_weight(context, "board", "Board", "board", sizes.board, sizes.pack["board"]),
+        *(
+            sheet_weight(context, key, sizes.pack[key].label, board_of(context, sizes.pack[key], use), sizes.board, sizes.pack[key])
+            for key, use in BOARDS.items()
+            if key in sizes.pack
+        ),
+        *(
+            sheet_weight(context, "fill", "Filler behind", board, sizes.board, exact(board.thickness))
+            for board in (sizes.fill.boards if sizes.fill is not None else ())
+        ),
         object_weight("work", "Work", sizes.thing.weight_kg, sizes.thing.estimated),
     )
 
@@ -102,9 +115,9 @@ def suits(facts: Facts) -> Suit:
 
 
 def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
-    """The shallowest profile that takes glass, air, work, board and points; the usual border."""
+    """The shallowest profile that takes glass, air, work, board, back and points; the usual border."""
     rules = shop.rules
-    need = facts.front + sum(map(exact, (rules.glass, rules.usual_air, rules.mount, rules.tabs)), Fraction(0))
+    need = facts.front + sum(map(exact, (rules.glass, rules.usual_air, rules.mount, rules.backing, rules.tabs)), Fraction(0))
     return {
         "type": "on_board",
         **AS_SUITS,

@@ -5,6 +5,7 @@ from __future__ import annotations
 from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Material, View
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
+from shadbo.core.framing.closing import draw_points
 from shadbo.core.framing.rabbet_drawing import Lying, back, section
 from shadbo.core.framing.rails import draw_rails
 from shadbo.core.measuring.desk import desk_views
@@ -21,6 +22,7 @@ MATERIALS: dict[str, Material] = {
     "lift": "board",
     "canvas": "paper",
     "board": "board",
+    "backing": "board",
 }
 
 
@@ -116,14 +118,18 @@ def _mat(drawing: Drawing, sizes: Sizes, cx: Fraction, cy: Fraction, face: Fract
 def _section(sizes: Sizes) -> View:
     room = Fraction(1)
     border = max(sizes.meant["width"].value, Fraction(0))
-    layers = []
+    fill = sizes.fill
+    filler = [Lying("fill", fill.thick.label, "board", fill.thick.value, room, fill.thick.name, "filler")] if fill else []
+    layers: list[Lying] = []
     for key, dim in sizes.pack.items():
         inset = room
         if key == "work":
             inset = min(sizes.rabbet.lip.value + border, Fraction(40))
         label = dim.label
+        if key == "backing":
+            layers += filler
         layers.append(Lying(key, label, MATERIALS[key], dim.value, inset, dim.name, key if key != "glazing" else "glazing"))
-    drawing = section(sizes.rabbet, layers)
+    drawing = section(sizes.rabbet, layers if "backing" in sizes.pack else [*layers, *filler])
     return drawing.view()
 
 
@@ -131,7 +137,9 @@ def _back(sizes: Sizes) -> View:
     drawing, _ = back(sizes.rabbet)
     w, h = sizes.board["width"].value, sizes.board["height"].value
     x, y = (sizes.rabbet.outside["width"].value - w) * HALF, (sizes.rabbet.outside["height"].value - h) * HALF
-    drawing.box("board", "Backing board", "board", x, y, w, h)
+    behind = "backing" if "backing" in sizes.pack else "board"
+    drawing.box(behind, sizes.pack[behind].label, "board", x, y, w, h)
+    draw_points(drawing, sizes.points, x, y, w, h)
     drawing.measure("board.width", "x", x, x + w, y + h * HALF, "top", 0, ("display", "cut", "measure"), "board")
     drawing.measure("board.height", "y", y, y + h, x + w * HALF, "left", 0, ("display", "cut", "measure"), "board")
     return drawing.view()

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from shadbo.core.contract.cutting import CutLine, StockLength
 from shadbo.core.contract.operations import Operation
-from shadbo.core.contract.parts import Part
+from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
-from shadbo.core.document.decisions.canvas import NewRabbet
-from shadbo.core.framing.glazing import sheet_material
+from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
+from shadbo.core.framing.closing import SEALED, points_part, told_points
+from shadbo.core.framing.filling import board_of, fill_lines
+from shadbo.core.framing.glazing import CLEAN_GLASS, GLASS_CAME, glass_came, sheet_material
 from shadbo.core.framing.rabbet import bowed, rails_of
-from shadbo.core.framing.rails import CLOSED, FRAME, cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.spacers import spacer_lines, spacer_step
 from shadbo.core.quantity.exact import Fraction
 
@@ -26,13 +28,27 @@ def cut_list(context: OnBoardContext, sizes: Sizes) -> tuple[CutLine, ...]:
             "Mount board",
             ("board",),
             1,
-            "acid-free board",
+            board_of(context, sizes.pack["board"], "mount").name,
             sizes.board["width"],
-            say("by {}", sizes.board["height"]),
+            say("by {}, {} thick", sizes.board["height"], sizes.pack["board"]),
             ("the work is hinged to it at its top edge",),
         )
     )
-    if sizes.sheet:
+    if _backed(context, sizes):
+        lines.append(
+            cut_line(
+                context,
+                "backing",
+                "Backing",
+                ("backing",),
+                1,
+                board_of(context, sizes.pack["backing"], "stiff").name,
+                sizes.board["width"],
+                say("by {}, {} thick", sizes.board["height"], sizes.pack["backing"]),
+            )
+        )
+    lines += fill_lines(context, sizes.fill, sizes.board)
+    if sizes.sheet and not glass_came(context, sizes.sheet):
         lines.append(
             cut_line(
                 context,
@@ -79,10 +95,23 @@ def cut_list(context: OnBoardContext, sizes: Sizes) -> tuple[CutLine, ...]:
     return tuple(lines)
 
 
+def _backed(context: OnBoardContext, sizes: Sizes) -> bool:
+    """Whether a hard back is cut: there is room for one, and none came with the frame."""
+    frame = context.display.frame
+    return "backing" in sizes.pack and not (isinstance(frame, ReadFrame) and frame.board)
+
+
 def parts(context: OnBoardContext, sizes: Sizes) -> tuple[Part, ...]:
     """What is not cut: what closes the pack, and the frame and glass that are there."""
     frame = context.display.frame
-    return (*CLOSED, *(() if isinstance(frame, NewRabbet) else (FRAME,)))
+    found = [points_part(context), *SEALED]
+    if isinstance(frame, ReadFrame):
+        found.append(FRAME)
+        if glass_came(context, sizes.sheet):
+            found.append(GLASS_CAME)
+        if "backing" in sizes.pack and frame.board:
+            found.append(got("backing", "Board that came with it", comes="came", lights=("backing",)))
+    return tuple(found)
 
 
 def stock_sum(context: OnBoardContext, sizes: Sizes) -> tuple[StockLength, ...]:
@@ -90,9 +119,22 @@ def stock_sum(context: OnBoardContext, sizes: Sizes) -> tuple[StockLength, ...]:
     return rail_stock(context, rails_of(context, sizes.rabbet, frame)) if isinstance(frame, NewRabbet) else ()
 
 
+# What the layers of the pack are called where they are put in.
+PUT_IN = {"glazing": "glazing", "air": "spacer", "mat": "mat", "board": "the work on its board"}
+
+
+def _order(context: OnBoardContext, sizes: Sizes) -> str:
+    """The pack in words, front to back."""
+    words = [PUT_IN[key] for key in sizes.pack if key in PUT_IN]
+    return ", ".join(
+        (*words, *((sizes.fill.names.lower(),) if sizes.fill else ()), *(("the back",) if "backing" in sizes.pack else ()))
+    )
+
+
 def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
     """The order of work, each step with what to look at before going on."""
     say, display, shift = context.speak.say, context.display, sizes.shift
+    behind = (*(("backing",) if _backed(context, sizes) else ()), *(("fill",) if sizes.fill is not None else ()))
     out = [
         Operation(
             "measure",
@@ -143,16 +185,17 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
     out.append(
         Operation(
             "board",
-            "Cut the board",
+            "Cut the boards" if behind else "Cut the mount board",
             say(
-                "{} × {}; find its middle by the diagonals and draw the two middle lines lightly.",
+                ("Mount board and what lies behind it" if behind else "Mount board")
+                + " {} × {}; find the mount’s middle by the diagonals and draw the two middle lines lightly.",
                 sizes.board["width"],
                 sizes.board["height"],
             ),
             15,
             care="Blade away from the fingers; metal ruler.",
             parts=("board",),
-            makes=("board",),
+            makes=("board", *behind),
         )
     )
     if sizes.lift:
@@ -216,7 +259,9 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
             after=("board",),
         )
     ]
-    if sizes.sheet:
+    if glass_came(context, sizes.sheet):
+        out.append(CLEAN_GLASS)
+    elif sizes.sheet:
         out.append(
             Operation(
                 "glazing",
@@ -240,7 +285,9 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "look",
             "Look at the front",
-            ("Fit the pack, turn it over, look before closing: straight, centred, no dust.",),
+            (
+                f"Fit the pack, front to back: {_order(context, sizes)}. Turn it over, look before closing: straight, centred, no dust.",
+            ),
             10,
             gate=True,
             parts=("work",),
@@ -249,7 +296,7 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
             "close",
             "Close and seal",
             context.speak.say(
-                "Points 3 to 4 a side, nothing pushed towards the glazing; tape the pack, dust cover trimmed {} to {} inside.",
+                told_points(context) + " Tape round the pack, dust cover from the middle outwards, trimmed {} to {} inside.",
                 Fraction(2),
                 Fraction(3),
             ),
@@ -261,6 +308,8 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
                 "tape",
                 "cover",
                 "board",
+                *(("backing",) if "backing" in sizes.pack else ()),
+                *(("fill",) if sizes.fill is not None else ()),
                 *(("glazing",) if sizes.sheet else ()),
                 *(("spacer",) if sizes.strips else ()),
                 *(("lift",) if sizes.lift else ()),

@@ -123,7 +123,8 @@ def _refused(context: OnBoardContext, sizes: Sizes, size: Mapping[str, Fraction]
         over = sizes.thing.side(axis).into.value - size[axis] + 2 * exact(ready.lip)
         if over > 0:
             return context.speak.say(f"too small by {{}} in the {axis}", over)
-    pack = context.book["depth.pack"].value
+    # A back is put in where there is room for one.
+    pack = context.book["depth.pack"].value - (sizes.pack["backing"].value if "backing" in sizes.pack else 0)
     short = pack + context.rule("tabs") - exact(ready.rabbet_depth)
     return context.speak.say("too shallow by {}", short) if short > 0 else None
 

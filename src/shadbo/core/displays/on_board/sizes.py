@@ -5,6 +5,8 @@ from __future__ import annotations
 from shadbo.core.contract.display import Context
 from shadbo.core.document.decisions.canvas import NewRabbet, OnBoard, ReadFrame
 from shadbo.core.document.objects import FlatWork
+from shadbo.core.framing.closing import Points, points_round
+from shadbo.core.framing.filling import Fill, fill_up
 from shadbo.core.framing.placing import Border, Solved, best, borders, worst_error
 from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
 from shadbo.core.framing.rails import AXES
@@ -39,6 +41,8 @@ class Sizes:
     slack: Dim
     strips: dict[str, Dim]
     lift: dict[str, Dim]
+    fill: Fill | None
+    points: Points
 
 
 def size_up(context: OnBoardContext) -> Sizes:
@@ -102,7 +106,7 @@ def size_up(context: OnBoardContext) -> Sizes:
     )
     board = {a: book.add(rabbet.size[a] - allowed, f"board.{a}", f"Board {a}", parts=("board",)) for a in AXES}
     sheet = check_glazing(context, rabbet, display.glazing) if display.glazing != "none" else {}
-    pack, slack = _pack(context, thing, rabbet)
+    pack, slack, fill = _pack(context, thing, rabbet)
     return Sizes(
         thing=thing,
         rabbet=rabbet,
@@ -120,6 +124,8 @@ def size_up(context: OnBoardContext) -> Sizes:
         slack=slack,
         strips=spacer_lengths(context, rabbet, sheet) if "air" in pack else {},
         lift=_lift(context, thing) if display.edge == "raised" else {},
+        fill=fill,
+        points=points_round(context, board),
     )
 
 
@@ -140,8 +146,8 @@ def _air(context: OnBoardContext) -> Fraction:
     return context.rule("textile_air") if facts.what in ("cloth", "puzzle") else context.rule("flat_air")
 
 
-def _pack(context: OnBoardContext, thing: Thing, rabbet: Rabbet) -> tuple[dict[str, Dim], Dim]:
-    """What lies in the rabbet, front to back, and what is left of its depth."""
+def _pack(context: OnBoardContext, thing: Thing, rabbet: Rabbet) -> tuple[dict[str, Dim], Dim, Fill | None]:
+    """What lies in the rabbet, front to back, what is left of its depth, and what fills that."""
     book, display, frame = context.book, context.display, context.display.frame
     pack: dict[str, Dim] = {}
 
@@ -170,17 +176,30 @@ def _pack(context: OnBoardContext, thing: Thing, rabbet: Rabbet) -> tuple[dict[s
     )
     if display.edge == "raised":
         layer("lift", "Lift it floats on", context.rule("mount"), "thicknesses")
-    came_board = exact(frame.board) if isinstance(frame, ReadFrame) and frame.board else context.rule("mount")
-    layer("board", "Board", came_board, "thicknesses")
+    points = leaf(context.shop.rules.tabs, "closing", "Points or tabs", "rule", source="closing", grain="depth")
+    room = rabbet.depth.value - points.value - sum((dim.value for dim in pack.values()), Fraction(0))
+    came = exact(frame.board) if isinstance(frame, ReadFrame) else Fraction(0)
+    mount, backing = _boards(context, room, came)
+    layer("board", "Mount board", mount, "thicknesses")
+    if backing:
+        layer("backing", "Backing", backing, "thicknesses")
     total = next(iter(pack.values())) * 1
     for dim in list(pack.values())[1:]:
         total = total + dim
     used = book.add(total, "depth.pack", "Pack", parts=tuple(pack), grain="depth")
-    points = leaf(context.shop.rules.tabs, "closing", "Points or tabs", "rule", source="closing", grain="depth")
     slack = book.add(
         rabbet.depth - points - used, "depth.slack", "Room left in the rabbet", parts=("rail",), grain="depth", fits=True
     )
-    return pack, slack
+    return pack, slack, fill_up(context, slack)
+
+
+def _boards(context: OnBoardContext, room: Fraction, came: Fraction) -> tuple[Fraction, Fraction]:
+    """Mount board and hard back: the usual two, else a thinner mount before the back, else the mount alone; a back that came is kept."""
+    usual, thin, backing = context.rule("mount"), context.rule("mat"), came or context.rule("backing")
+    mount = next((m for m in (usual, thin) if m + backing <= room), None)
+    if mount is not None:
+        return mount, backing
+    return (thin if came else usual), came
 
 
 def _evenness(context: OnBoardContext, rabbet: Rabbet, thing: Thing, meant: dict[str, Dim]) -> None:

@@ -17,6 +17,7 @@ from shadbo.core.displays.panel.sizes import PanelContext, Sizes, size_up
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import FLAT_ASKS, Start, flat_of
+from shadbo.core.framing.filling import board_of
 from shadbo.core.framing.rails import AXES, cut_line
 from shadbo.core.measuring.desk import consent_inputs, desk_panel
 from shadbo.core.quantity.exact import Fraction
@@ -160,7 +161,7 @@ def _cuts(context: PanelContext, sizes: Sizes) -> tuple[CutLine, ...]:
             "Backing",
             ("backing",),
             n,
-            "acid-free board",
+            board_of(context, context.book["backing.thick"], "mount").name,
             sizes.each["width"],
             say("by {}, {} thick", sizes.each["height"], context.book["backing.thick"]),
             ("grain along the longer side",),

@@ -11,6 +11,7 @@ from shadbo.core.contract.terms import chosen, ruled
 from shadbo.core.document.decisions.panel import OnPanel
 from shadbo.core.document.objects import FlatWork
 from shadbo.core.framing.counting import Fixings, figures, fixings
+from shadbo.core.framing.filling import board_of
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.weights import object_weight, sheet_weight
 from shadbo.core.measuring.desk import measure
@@ -90,7 +91,7 @@ def size_up(context: PanelContext) -> Sizes:
         rule(display.board, "Backing, thick", "thicknesses", "depth"), "backing.thick", "Backing, thick", parts=("backing",)
     )
     weights = (
-        sheet_weight(context, "backing", "Backing", "board", backing, thick),
+        sheet_weight(context, "backing", "Backing", board_of(context, thick, "mount"), backing, thick),
         object_weight("work", "Work", thing.weight_kg, thing.estimated),
     )
     hold, pairs = _hang(context, backing, sum((w.kg for w in weights), Fraction(0)))

@@ -11,6 +11,7 @@ from shadbo.core.contract.terms import chosen, ruled
 from shadbo.core.document.decisions.sash import Sash
 from shadbo.core.document.items import Things
 from shadbo.core.framing.arrange.laid import Laid, Sized, lay, size_items
+from shadbo.core.framing.filling import board_of
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.weights import object_weight, sheet_weight, wood_weight
 from shadbo.core.quantity.exact import Fraction, exact
@@ -263,10 +264,21 @@ def _weights(
     found = [
         wood_weight(context, "sash", "Sash", OLD_WOOD, thick, wood_area),
         sheet_weight(context, "glass", "Panes", "glass", pane, exact(display.glass), panes),
-        sheet_weight(context, "board", "Boards", "foam", board, exact(display.board), panes),
+        sheet_weight(
+            context, "board", "Boards", board_of(context, exact(display.board), "mount"), board, exact(display.board), panes
+        ),
     ]
     if display.closing == "cover":
-        found.append(sheet_weight(context, "cover", "Cover board", "board", cover, exact(display.cover_board)))
+        found.append(
+            sheet_weight(
+                context,
+                "cover",
+                "Cover board",
+                board_of(context, exact(display.cover_board), "stiff"),
+                cover,
+                exact(display.cover_board),
+            )
+        )
     found.append(object_weight("item", "Cloth", kg, any(one.item.weight is None for one in sized)))
     return tuple(found)
 

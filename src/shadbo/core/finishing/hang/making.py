@@ -10,6 +10,8 @@ from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.finishing.hang.hardware import FASTENED, WALLS
 from shadbo.core.finishing.hang.sizes import Hung
+from shadbo.core.framing.stock import stock_screw
+from shadbo.core.quantity.exact import Fraction
 
 BUMPER = got("bumper", "Bumpers", 2, material="felt or rubber")
 
@@ -40,10 +42,10 @@ def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iter
             material="a pair of slanted strips",
             note=("and a strip of the same thickness at the bottom",),
         )
-    longest = carcass.height.value - context.rule("face_clear")
-    note = say("in the rail no longer than {}", longest) if by.kind == "screw" else ()
+    screw = _screw(context, carcass, key)
+    size = say("{}", screw) if screw is not None else ()
     name = "Ring screws" if key in ("wire", "rings") else "Cleat screws" if key == "cleat" else "Nails"
-    yield got("ring.screw", name, many, material=by.said, note=note)
+    yield got("ring.screw", name, many, material=by.said, size=size)
     yield got(
         "hook",
         "Hooks" if hung.way.hooks > 1 else "Hook",
@@ -56,24 +58,38 @@ def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iter
     yield BUMPER
 
 
+def _screw(context: Context[Any, Any], carcass: Carcass, key: str) -> Fraction | None:
+    """The screw a hanger is fixed with: the shortest of the stock that bites, else as long as the rail lets it be; None for nails."""
+    by = FASTENED[key]
+    if by.kind != "screw":
+        return None
+    longest = max(carcass.height.value - context.rule("face_clear"), Fraction(1))
+    return stock_screw(context, by.bite, longest) or longest
+
+
 def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iterator[Operation]:
     """The hardware on, at the bench; then marks on the wall, and up."""
     say, book = context.speak.say, context.book
-    longest = carcass.height.value - context.rule("face_clear")
+    screw = _screw(context, carcass, hung.way.key)
     if hung.down is not None and hung.inset is not None:
         kind = "Two-hole rings, which don’t swivel," if hung.kg > context.rule("two_hole_over") else "Rings"
         said = say(
-            f"{kind} rated {hung.ring} kg, {{}} below the top and {{}} from the side; screws in the rail no longer than {{}}.",
+            f"{kind} rated {hung.ring} kg, {{}} below the top and {{}} from the side; {FASTENED[hung.way.key].said} of {{}}.",
             hung.down,
             hung.inset,
-            longest,
+            screw or Fraction(0),
         )
         if hung.wire is not None:
             said = (*said, *say(f" Wire rated {hung.wire_rated} kg, cut {{}}, its ends taped.", book["hang.wire.cut"]))
     elif hung.way.key == "one":
         said = say("The hanger in the middle of the top rail, {} from both ends.", hung.middle)
     else:
-        said = say("The frame’s half of the cleat {} below the top, a strip of the same thickness at the bottom.", hung.top)
+        by = f"; {FASTENED['cleat'].said} of {{}}" if screw is not None else ""
+        said = say(
+            f"The frame’s half of the cleat {{}} below the top{by}, a strip of the same thickness at the bottom.",
+            hung.top,
+            *((screw,) if screw is not None else ()),
+        )
     yield Operation(
         "rings",
         "Hanging hardware",

@@ -45,7 +45,7 @@ def how_it_hangs(context: Context[Any, Any], carcass: Carcass, suits: str) -> Ch
 
 def hang_inputs(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> list[Input]:
     hang, show = context.piece.hang, context.shop.showing
-    suits = hung.suits.label if hung.stiff else f"{hung.suits.label}: a wire would hang too flat or bend its stiles"
+    suits = hung.suits.label if hung.stiff else f"{hung.suits.label}: a wire would hang too flat, pull too much or bend its stiles"
     inputs: list[Input] = [how_it_hangs(context, carcass, suits)]
     if hung.down is not None and hung.inset is not None:
         group = "Rings"

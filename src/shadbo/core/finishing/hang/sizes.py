@@ -62,7 +62,7 @@ def rated(chosen: int | None, of: tuple[int, ...], force: Fraction, factor: int)
 def suiting(
     context: Context[Any, Any], carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction
 ) -> tuple[str, bool]:
-    """The hanger that suits a weight and a width, of those the display allows; and False if a wire would have done but for the stiles it bends."""
+    """The hanger that suits a weight and a width, of those the display allows; and False if a wire would have done but for what it would pull and bend."""
     able = [HANGERS[k] for k in carcass.hangs]
     bear = [h for h in able if (h.kg is None or kg <= h.kg) and (h.wide is None or width <= h.wide)] or able[-1:]
     # The simplest that bears it, unless the room asks for more.
@@ -70,7 +70,7 @@ def suiting(
         (Choice(h.key, frozenset(h.does.split()), -n) for n, h in enumerate(bear)), context.needs, context.piece.practice
     )
     best = judged[0].choice.key
-    if best == "wire" and "rings" in carcass.hangs and _would_bend(context, carcass, hang, kg, width, height, share):
+    if best == "wire" and "rings" in carcass.hangs and _too_much_for_wire(context, carcass, hang, kg, width, height, share):
         return "rings", False
     return best, True
 
@@ -197,15 +197,18 @@ def usual_slack(span: Fraction, down: Fraction, hidden: Fraction) -> Fraction:
     return Fraction(max(int(round(min(max(span, Fraction(10)) / 2 * THIRTY, max(down - hidden - 5, Fraction(10))))), 5))
 
 
-def _would_bend(
+def _too_much_for_wire(
     context: Context[Any, Any], carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction
 ) -> bool:
-    """Whether a wire would hang nearly level or bend the stiles too far: then two hooks suit it better."""
+    """Whether a wire would hang nearly level, pull more than any ring bears or bend the stiles too far: then two hooks suit it better."""
     span, down = width - carcass.solid.value, height * share
     slack = usual_slack(span, down, context.rule("hook_hidden"))
     if slack < span / 2 * FIFTEEN:
         return True
     pull = newtons(kg) * span / (4 * slack)
+    bears = newtons(exact(RINGS[-1])) / context.shop.rules.factor
+    if pull**2 + (newtons(kg) / 2) ** 2 > bears**2:
+        return True
     bent = bends(pull, height, down, carcass.solid.value, carcass.height.value, stiffness(carcass.wood))
     return bent > context.rule("stile_bends") and not hang.strainer
 

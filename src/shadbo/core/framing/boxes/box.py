@@ -12,7 +12,7 @@ from shadbo.core.document.starts import Start
 from shadbo.core.framing.arrange.laid import SPANS, BoxContext
 from shadbo.core.framing.arrange.moves import rounded
 from shadbo.core.framing.boxes.drawing import draw
-from shadbo.core.framing.boxes.making import cut_list, parts, steps, stock_sum
+from shadbo.core.framing.boxes.making import cut_list, lies_of, parts, steps, stock_sum
 from shadbo.core.framing.boxes.panels import panels
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.rules import check
@@ -20,7 +20,7 @@ from shadbo.core.framing.boxes.sizes import Sizes, arrange, size_up
 from shadbo.core.framing.boxes.suiting import held, way_of
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Book, Say
 from shadbo.core.quantity.sums import leaf
 
@@ -115,9 +115,11 @@ def _weights(context: BoxContext, sizes: Sizes) -> tuple[Weight, ...]:
     found = [rails_weight(context, rabbet.outside, rabbet.face, rabbet.area_mm2, rabbet.wood)]
     if sizes.sheet:
         found.append(sheet_weight(context, "glazing", "Glazing", glazing, sizes.sheet, pack.size("glazing")))
-    boards = sum((lies.size.value for lies in pack.layers if lies.material == "board"), Fraction(0))
-    if boards > 0:
-        found.append(sheet_weight(context, "mount", "Boards and mats", "board", sizes.board, boards))
+    for lies in pack.layers:
+        if lies.material == "board" and lies.size.value > 0:
+            found.append(sheet_weight(context, lies.key, lies.label, lies_of(context, sizes, lies), sizes.board, lies.size))
+    for board in pack.fill.boards if pack.fill is not None else ():
+        found.append(sheet_weight(context, "fill", "Filler behind", board, sizes.board, exact(board.thickness)))
     kg = sum((one.sized.weight_kg for one in sizes.laid), Fraction(0))
     estimated = any(one.item.weight is None for one in sizes.laid)
     found.append(object_weight("item", "Things", kg, estimated))

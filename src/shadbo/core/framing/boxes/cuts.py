@@ -56,6 +56,9 @@ def across_view(context: BoxContext, sizes: Sizes) -> View:
     spacer_width = context.rule("spacer_width")
     for lies in pack.layers:
         thick = max(lies.size.value, Fraction(0))
+        if lies.key == "backing" and pack.fill is not None:
+            drawing.box("fill", "Filler behind", "board", start, y, inner, pack.fill.thick.value, turn=90)
+            y += pack.fill.thick.value
         if lies.key == "spacer":
             drawing.box("spacer", lies.label, "strip", wall, y, spacer_width, thick)
             drawing.box("spacer", lies.label, "strip", wide - wall - spacer_width, y, spacer_width, thick)

@@ -19,6 +19,7 @@ from shadbo.core.document.kinds import KindOf
 from shadbo.core.framing.arrange.laid import BoxContext, Laid
 from shadbo.core.framing.boxes.mats import Matting
 from shadbo.core.framing.boxes.recipe import Recipe
+from shadbo.core.framing.filling import Fill, fill_up, wired
 from shadbo.core.framing.rabbet import Rabbet
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.record import record
@@ -55,6 +56,7 @@ class Pack:
     usable: Dim
     slack: Dim
     cut_down: bool
+    fill: Fill | None
 
     def size(self, key: str) -> Fraction:
         return next((lies.size.value for lies in self.layers if lies.key == key), ZERO)
@@ -97,7 +99,13 @@ def pack_up(context: BoxContext, recipe: Recipe, laid: list[Laid], rabbet: Rabbe
     came_board = _came(context, "board")
     # Only a board that came with a bought box can be cut down, and only where something is to have room behind it.
     cut_down = display.inner == "cut_down" and recipe.behind and isinstance(display.frame, ReadFrame)
-    usual = came_board if cut_down and came_board else recipe.mount
+    usual = (
+        came_board
+        if cut_down and came_board
+        else max(recipe.mount, context.rule("ply_mount"))
+        if wired(context, laid)
+        else recipe.mount
+    )
     layers.append(_layer(context, "mount", "Mount board", display.mount, usual, "/display/mount", "board"))
     behind_need, longest = None, max(laid, key=lambda one: one.sized.behind.value)
     if recipe.behind and longest.sized.behind.value > 0:
@@ -179,6 +187,8 @@ def pack_up(context: BoxContext, recipe: Recipe, laid: list[Laid], rabbet: Rabbe
         usable=usable,
         slack=slack,
         cut_down=cut_down,
+        # A strainer is cut as deep as what is left; a board cut down has tissue behind it.
+        fill=None if cut_down or display.closing == "strainer" else fill_up(context, slack),
     )
 
 

@@ -7,9 +7,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from decimal import Decimal
-from functools import lru_cache
-from itertools import combinations_with_replacement
-from typing import Any
 
 from shadbo.core.contract.checks import Patch, WayOut, put
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
@@ -19,14 +16,14 @@ from shadbo.core.framing.boxes.depth import at_least, spacer_stock
 from shadbo.core.framing.boxes.recipe import RECIPES
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.families import deeper_ways
+from shadbo.core.framing.filling import boards_of
 from shadbo.core.framing.rabbet_choices import ready_frame
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import Fraction, exact
-from shadbo.core.quantity.lengths import as_decimal
 from shadbo.core.quantity.record import record
 
 ZERO = Fraction(0)
-MOST_FILLERS, MOST_SHALLOW = 4, 4
+MOST_SHALLOW = 4
 
 
 def check_depth(context: BoxContext, sizes: Sizes) -> None:
@@ -215,7 +212,7 @@ def _thinner(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way
         if now <= 0 or (key == "mount" and sizes.pack.cut_down):
             continue
         thin = sorted(
-            {exact(b.thickness) for b in _boards(context) if exact(b.thickness) < now and (b.thickness >= 2 or key == "backing")}
+            {exact(b.thickness) for b in boards_of(context) if exact(b.thickness) < now and (b.thickness >= 2 or key == "backing")}
         )
         enough = [t for t in thin if now - t >= short]
         if enough:
@@ -238,10 +235,6 @@ def _thinner(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way
                 say(f"All together: {words}: {{}} to spare", total - short), tuple(step for _, patch, _ in less for step in patch)
             ),
         )
-
-
-def _boards(context: BoxContext) -> tuple[Any, ...]:
-    return context.shop.boards or HOUSE_SHOP.boards
 
 
 def _closing(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way]:
@@ -382,25 +375,26 @@ def _other(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way]:
 
 
 def _rattles(context: BoxContext, sizes: Sizes, slack: Fraction) -> None:
-    say = context.speak.say
+    """What is left behind the pack: filled with boards of the stock, else taken up by the strainer."""
+    say, fill = context.speak.say, sizes.pack.fill
     ways = []
-    for combo in fillings(tuple(sorted(_fillers(context))), slack, context.rule("tight")):
-        names = _named(context, combo)
-        value = [as_decimal(exact(f)) for f in context.display.fillers] + [as_decimal(c) for c in combo]
-        if len(value) <= 8:
-            patch: Patch = ({"op": "add", "path": "/display/fillers", "value": value},)
-            ways.append(WayOut(say(f"Fill it with {names}: {{}} left", slack - sum(combo, ZERO)), patch))
     if context.display.closing == "strainer":
         ways.append(WayOut(("Let the strainer take it up: cut it as deep as what is left",), _strainer(context, slack)))
     context.checks.add(
         "note",
         "depth.fill",
         "depth",
-        say("{} are left behind the pack: fill them, or it rattles.", slack),
+        say("{} are left behind the pack: fill them, or it rattles.", slack)
+        if fill is None
+        else say(
+            f"{{}} are left behind the pack: {fill.names} fill{'s' if len(fill.boards) == 1 else ''} them, {{}} left.",
+            slack,
+            fill.left,
+        ),
         why=say("Up to {} is tight.", context.rule("tight")),
         source_key="tight",
         figure="depth.slack",
-        parts=("backing", "rail"),
+        parts=("fill" if fill is not None else "backing", "rail"),
         ways=ways,
     )
 
@@ -408,40 +402,3 @@ def _rattles(context: BoxContext, sizes: Sizes, slack: Fraction) -> None:
 def _strainer(context: BoxContext, slack: Fraction) -> Patch:
     backing = context.display.backing if context.display.backing is not None else Decimal(3)
     return (put("/display/backing", min(exact(backing) + slack, Fraction(60))),)
-
-
-def _fillers(context: BoxContext) -> dict[Fraction, str]:
-    """What a gap is filled with, by thickness: the boards there are, and card for what is thinner."""
-    by = {exact(card): f"card {float(card):g}" for card in (context.shop.cards or HOUSE_SHOP.cards)}
-    for board in reversed(_boards(context)):
-        by[exact(board.thickness)] = board.name
-    return by
-
-
-def _named(context: BoxContext, combo: tuple[Fraction, ...]) -> str:
-    by = _fillers(context)
-    counted = {t: combo.count(t) for t in combo}
-    return " and ".join(f"{n} × {by[t]}" if n > 1 else by[t] for t, n in counted.items())
-
-
-@lru_cache(maxsize=512)
-def fillings(stock: tuple[Fraction, ...], slack: Fraction, tight: Fraction) -> tuple[tuple[Fraction, ...], ...]:
-    """Up to three ways of filling a gap out of the boards there are, fewest first, so that ``tight`` or less is left.
-
-    Where nothing comes so near, what leaves the least.
-    """
-    found = []
-    largest = tuple(sorted(stock, reverse=True))
-    # A deep gap is first filled with the thickest board; only what is left is searched.
-    base: tuple[Fraction, ...] = ()
-    rest = slack
-    while largest and rest > 2 * largest[0] and len(base) < 12:
-        base, rest = (*base, largest[0]), rest - largest[0]
-    for n in range(1, MOST_FILLERS + 1):
-        for combo in combinations_with_replacement(largest, n):
-            left = rest - sum(combo, ZERO)
-            if left >= 0:
-                found.append((left > tight, len(combo), left, (*base, *combo)))
-    found.sort(key=lambda item: item[:3])
-    good = [combo for over, *_, combo in found if not over]
-    return tuple((good or [combo for *_, combo in sorted(found, key=lambda item: item[2])])[:3])

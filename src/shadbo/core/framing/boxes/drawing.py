@@ -12,6 +12,7 @@ from shadbo.core.framing.arrange.laid import SPANS, BoxContext, Laid
 from shadbo.core.framing.boxes.cuts import across_view, cut_at
 from shadbo.core.framing.boxes.sheets import board_views, fold_view, mat_views, oval, tack_view
 from shadbo.core.framing.boxes.sizes import Sizes
+from shadbo.core.framing.closing import draw_points
 from shadbo.core.framing.rabbet_drawing import Lying, back, section
 from shadbo.core.framing.rails import AXES, draw_rails
 from shadbo.core.quantity.exact import Fraction, exact
@@ -232,6 +233,8 @@ def _section(context: BoxContext, sizes: Sizes) -> View:
             inset = exact(display.liner) + 1
         elif lies.key == "behind":
             inset = Fraction(2)
+        elif lies.key == "backing" and pack.fill is not None:
+            lying.append(Lying("fill", "Filler behind", "board", pack.fill.thick.value, Fraction(1), "pack.fill", "filler"))
         lying.append(Lying(lies.key, lies.label, lies.material, value, inset, lies.size.name, _short(lies.key), width))
     more = Fraction(0)
     if display.closing == "clips":
@@ -291,12 +294,13 @@ def _section(context: BoxContext, sizes: Sizes) -> View:
 def _over(drawing: Drawing, sizes: Sizes, under: Fraction, wall: Fraction) -> None:
     """Where the usable depth ends; what lies beyond it, or what is left before it."""
     pack = sizes.pack
-    end, used = under + pack.usable.value, under + pack.used.value
+    filled = pack.fill.thick.value if pack.fill is not None else Fraction(0)
+    end, used = under + pack.usable.value, under + pack.used.value + filled
     wide = Fraction(round(drawing.width.value if isinstance(drawing.width, Dim) else exact(drawing.width)))
     drawing.line("usable", "Here the usable depth ends", "keep", (wall, end), (wide, end))
     if used > end:
         drawing.box("clash", "Too deep by this much", "clash", wall + 30, end, wide - wall - 30, used - end)
-    elif used < end and not sizes.cut_down:
+    elif used < end and not sizes.cut_down and not filled:
         drawing.measure("depth.slack", "y", used, end, wide, "right", 1, ("depth", "display"), "left")
 
 
@@ -373,12 +377,7 @@ def _back(context: BoxContext, sizes: Sizes) -> View:
     out = sizes.rabbet.outside
     x, y = (out["width"].value - w) * HALF, (out["height"].value - h) * HALF
     drawing.box("backing", "Backing", "board", x, y, w, h)
-    for place in sizes.points.get("width", ()):
-        for edge in (y, y + h):
-            drawing.box("point", "Point", "metal", x + place.value - 2, edge - 4, 4, 8)
-    for place in sizes.points.get("height", ()):
-        for edge in (x, x + w):
-            drawing.box("point", "Point", "metal", edge - 4, y + place.value - 2, 8, 4)
+    draw_points(drawing, sizes.points, x, y, w, h)
     drawing.measure("board.width", "x", x, x + w, y + h * HALF, "top", 0, ("cut", "depth"), "board")
     drawing.measure("board.height", "y", y, y + h, x + w * HALF, "left", 0, ("cut", "depth"), "board")
     return drawing.view()

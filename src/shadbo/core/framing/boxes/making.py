@@ -2,26 +2,36 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from shadbo.core.contract.cutting import CutLine, StockLength
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import ruled
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
+from shadbo.core.document.shop import Board
 from shadbo.core.framing.arrange.laid import BoxContext
+from shadbo.core.framing.boxes.depth import Lies
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
-from shadbo.core.framing.glazing import sheet_material
+from shadbo.core.framing.closing import SEALED, points_part, told_points
+from shadbo.core.framing.filling import Use, board_of, fill_lines, wired
+from shadbo.core.framing.glazing import CLEAN_GLASS, GLASS_CAME, glass_came, sheet_material
 from shadbo.core.framing.rabbet import rails_of
-from shadbo.core.framing.rails import AXES, CLOSED, FRAME, cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.spacers import spacer_lines, spacer_step
 
 
 def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine, ...]:
     frame, say, display, pack = context.display.frame, context.speak.say, context.display, sizes.pack
     lines: list[CutLine] = []
+
+    def material(key: str) -> str:
+        return lies_of(context, sizes, next(lies for lies in pack.layers if lies.key == key)).name
+
     if isinstance(frame, NewRabbet):
         lines += rail_lines(context, rails_of(context, sizes.rabbet, frame))
-    if sizes.sheet and not glass_came(context, sizes):
+    if sizes.sheet and not glass_came(context, sizes.sheet):
         lines.append(
             cut_line(
                 context,
@@ -92,7 +102,7 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                 "Mount board",
                 ("mount",),
                 1,
-                "acid-free board",
+                material("mount"),
                 sizes.board["width"],
                 say("by {}, {} thick", sizes.board["height"], pack.size("mount")),
                 ("fixings marked on its back",),
@@ -120,7 +130,7 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                 f"Filler {i + 1}",
                 (f"filler.{i}",),
                 1,
-                "board",
+                material(f"filler.{i}"),
                 sizes.board["width"],
                 say("by {}, {} thick", sizes.board["height"], context.book[f"pack.filler.{i}"]),
             )
@@ -133,11 +143,12 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                 "Backing",
                 ("backing",),
                 1,
-                "backing board",
+                material("backing"),
                 sizes.board["width"],
                 say("by {}, {} thick", sizes.board["height"], pack.size("backing")),
             )
         )
+    lines += fill_lines(context, pack.fill, sizes.board)
     if pack.behind_need is not None and not sizes.cut_down:
         wide = ruled(context, "behind_strip", "Strip behind the board, wide")
         between = context.book.add(sizes.board["height"] - 2 * wide, "behind.between", "Strips behind, between", parts=("behind",))
@@ -194,19 +205,19 @@ def parts(context: BoxContext, sizes: Sizes) -> tuple[Part, ...]:
     found: list[Part] = []
     if isinstance(frame, ReadFrame):
         found.append(FRAME)
-        if glass_came(context, sizes):
-            found.append(got("glazing", "Glass that came with it", comes="came", lights=("glazing",)))
+        if glass_came(context, sizes.sheet):
+            found.append(GLASS_CAME)
         if board_came(context, sizes):
             found.append(got("backing", "Board that came with it", comes="came", lights=("backing",)))
     if sizes.cut_down:
         found += [got("tabs", "Tabs", comes="came"), got("tissue", "Acid-free tissue", comes="hand")]
     else:
         kept = {
-            "points": _points(context, sizes),
+            "points": points_part(context),
             "strainer": STRAINER,
             "clips": got("clip", "Offset clips", material="about every 150 mm"),
         }
-        found += [kept[display.closing], *CLOSED[1:]]
+        found += [kept[display.closing], *SEALED]
     if sizes.mats is not None and len(sizes.mats.levels) > 1:
         found.append(got("mats.tape", "Double-sided tape", comes="hand", material="acid-free", lights=("mat_top",)))
     if sizes.folds:
@@ -214,20 +225,20 @@ def parts(context: BoxContext, sizes: Sizes) -> tuple[Part, ...]:
     return tuple(found)
 
 
-BOARDS = {"mount": "mount board", "filler": "fillers", "backing": "backing"}
+BOARDS = {"mount": "mount board", "filler": "fillers", "fill": "fillers", "backing": "backing"}
+# What each layer of board is there for; mats are of mat board.
+USES: Mapping[str, Use] = {"mount": "mount", "backing": "stiff"}
 
 
-def _told_points(context: BoxContext) -> str:
-    counts = context.book.counts
-    along, up = (counts[f"points.{a}"].count if f"points.{a}" in counts else 0 for a in AXES)
-    return f"Points, {along} along each rail and {up} along each stile, nothing pushed towards the glazing."
+def lies_of(context: BoxContext, sizes: Sizes, lies: Lies) -> Board:
+    """The board of the stock that a layer of the pack is."""
+    if lies.key == "mount" and (sizes.cut_down or wired(context, sizes.laid)):
+        return board_of(context, lies.size, "stiff")
+    return board_of(context, lies.size, USES.get(lies.key, "mount" if lies.key.startswith("mat") else "filler"))
 
 
-def _points(context: BoxContext, sizes: Sizes) -> Part:
-    """Points round the back, as many as its drawing shows."""
-    counts = context.book.counts
-    total = sum(2 * (counts[f"points.{a}"].count or 0) for a in AXES if f"points.{a}" in counts)
-    return got("points", "Points", total or 1, lights=("point",))
+def _fills(sizes: Sizes) -> tuple[str, ...]:
+    return ("fill",) if sizes.pack.fill is not None else ()
 
 
 def _boards(context: BoxContext, sizes: Sizes) -> tuple[str, ...]:
@@ -235,18 +246,11 @@ def _boards(context: BoxContext, sizes: Sizes) -> tuple[str, ...]:
     behind = sizes.pack.behind_need is not None and not sizes.cut_down
     backing = bool(sizes.pack.size("backing")) and not board_came(context, sizes)
     there = {"mount": True, "filler": bool(context.display.fillers), "backing": backing, "behind": behind}
-    return tuple(key for key, cut in there.items() if cut)
+    return (*(key for key, cut in there.items() if cut), *_fills(sizes))
 
 
 # A stiff frame inside the frame closes a deep or bowed one.
 STRAINER = got("strainer", "Strainer and its screws", material="pine")
-
-
-def glass_came(context: BoxContext, sizes: Sizes) -> bool:
-    """Whether the sheet in front is the glass that came with the frame: it is used as it is."""
-    display, frame = context.display, context.display.frame
-    same = display.glazing_thickness is None or display.glazing_thickness == getattr(frame, "glass", None)
-    return isinstance(frame, ReadFrame) and bool(frame.glass) and display.glazing == "glass" and same and bool(sizes.sheet)
 
 
 def board_came(context: BoxContext, sizes: Sizes) -> bool:
@@ -424,7 +428,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 "mount",
                 "Cut the boards" if len(_boards(context, sizes)) > 1 else "Cut the mount board",
                 say(
-                    ", ".join(BOARDS[key] for key in _boards(context, sizes) if key in BOARDS).capitalize()
+                    ", ".join(dict.fromkeys(BOARDS[key] for key in _boards(context, sizes) if key in BOARDS)).capitalize()
                     + " {} × {}; find the mount’s middle by the diagonals.",
                     sizes.board["width"],
                     sizes.board["height"],
@@ -464,19 +468,8 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 after=("mount", "fix", "mats.join", "mat_top.cut"),
             )
         )
-    if glass_came(context, sizes):
-        out.append(
-            Operation(
-                "glazing",
-                "Clean the glass",
-                ("The glass that came with it stays in its frame: both faces cleaned, looked at against the light.",),
-                10,
-                gate=True,
-                care="Gloves; carry on edge.",
-                parts=("glazing",),
-                place="clean",
-            )
-        )
+    if glass_came(context, sizes.sheet):
+        out.append(CLEAN_GLASS)
     elif sizes.sheet:
         out.append(
             Operation(
@@ -506,7 +499,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
     )
     stand = " The pack stands on edge meanwhile, so that the shock throws no pigment on the glass." if friable else ""
     closing = {
-        "points": _told_points(context),
+        "points": told_points(context),
         "strainer": "Strainer in, screws through it into the rail.",
         "clips": f"Offset clips about every {context.shop.rules.clip_spacing} mm, screwed into the rail.",
     }[display.closing]
@@ -540,6 +533,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 *closed,
                 *(("behind",) if pack.behind_need is not None and not sizes.cut_down else ()),
                 *(("filler",) if display.fillers else ()),
+                *_fills(sizes),
             ),
             closes=True,
         )

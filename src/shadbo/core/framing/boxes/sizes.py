@@ -20,8 +20,9 @@ from shadbo.core.framing.boxes.depth import Pack, pack_up
 from shadbo.core.framing.boxes.mats import Matting, mat_up
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.seeing import Seeing, look_at
+from shadbo.core.framing.closing import Points, points_round
 from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
-from shadbo.core.framing.rails import AXES, spread
+from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.spacers import spacer_lengths
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.masses import show_mass
@@ -52,7 +53,7 @@ class Sizes:
     strips: dict[str, Dim]
     cut_down: dict[str, Dim]
     anchors: dict[tuple[str, int], dict[str, Dim]]
-    points: dict[str, list[Dim]]
+    points: Points
 
     def item(self, key: str) -> Laid | None:
         return next((one for one in self.laid if one.item.key == key), None)
@@ -150,7 +151,7 @@ def size_up(context: BoxContext, recipe: Recipe) -> Sizes:
         strips=spacer_lengths(context, rabbet, sheet) if pack.spacer is not None else {},
         cut_down=cut_down,
         anchors=_anchors(context, laid, sight, cut_down or board),
-        points=_points(context, board),
+        points=points_round(context, board) if context.display.closing == "points" else {},
     )
 
 
@@ -212,25 +213,6 @@ def turned(x: Dim, y: Dim, degrees: int) -> tuple[Dim, Dim]:
         return x, y
     c, s = (Fraction(round(f(math.radians(degrees)) * 1_000_000), 1_000_000) for f in (math.cos, math.sin))
     return weighed([(x, c), (y, -s)]), weighed([(x, s), (y, c)])
-
-
-def _points(context: BoxContext, board: dict[str, Dim]) -> dict[str, list[Dim]]:
-    """Points or tabs along each side: no further apart than the rule has it, three a side at the least."""
-    if context.display.closing != "points":
-        return {}
-    most = context.rule("point_spacing")
-    places = {}
-    for axis in AXES:
-        each = min(most, board[axis].value / 3)
-        places[axis], count = spread(board[axis], each)
-        context.book.add_count(
-            f"points.{axis}",
-            f"Points along each {'rail' if axis == 'width' else 'stile'}",
-            count,
-            context.speak.say("no more than {} apart, three at the least", most),
-            parts=("point",),
-        )
-    return places
 
 
 def _cut_down(context: BoxContext, rabbet: Rabbet) -> dict[str, Dim]:
