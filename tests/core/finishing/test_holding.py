@@ -90,6 +90,20 @@ def subject(what: str, *traits: str, kg: str = "0.1", size: int = 300, behind: i
     )
 
 
+def test_dry_mounting_is_for_copies_that_heat_does_not_harm() -> None:
+    """Common practice: heat-set tissue never comes off; for copies, never an original, never what heat spoils, never in conservation."""
+    holds = DISPLAYS["on_board"].holds
+
+    def fits(what: str, *traits: str, practice: Any = "thrifty") -> bool:
+        return next(r.fits for r in rank(subject(what, "paper", *traits), holds, practice) if r.method.key == "dry_mount")
+
+    assert fits("poster") and fits("print")
+    assert not any(fits("print", t) for t in ("irreplaceable", "watercolour", "loose_pigment", "heat_sensitive", "vellum"))
+    assert not fits("poster", practice="conservation")
+    done = worked(flat((600,), (800,)), BOARD, practice="thrifty", hold={"chosen": [{"subject": "work", "methods": ["dry_mount"]}]})
+    assert "hold.dry_mount" in [s.key for s in done.steps] and not done.stops
+
+
 def test_what_is_left_out_says_why() -> None:
     why = {
         r.method.key: r.why

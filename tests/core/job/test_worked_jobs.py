@@ -106,7 +106,7 @@ JOBS = {
     "Five ride badges": Told(
         FRAME | {"glazing": 1, "mount": 1, "behind.across": 2, "behind.between": 2, "spacer.horizontal": 2},
         {"ring": 2, "hook": 2, "cover": 1},
-        (*MADE, "rabbet", "mount", "hold.pull", "fix", "mount.items", "hold.own_pin", "glazing", "spacer", "look", "close", *UP),
+        (*MADE, "rabbet", "mount", "fix", "mount.items", "hold.own_pin", "glazing", "spacer", "look", "close", *UP),
         ("mats.join", "wire", "hinge"),
     ),
     # A jigsaw: the boards before it is turned on to one, tape across once, points once.
@@ -120,7 +120,7 @@ JOBS = {
     "Bunch sprint": Told(
         FRAME | {"glazing": 1, "spacer.horizontal": 2, "spacer.vertical": 2},
         {"hold.t_hinges": 2, "hold.t_hinges.1": 1},
-        ("condition", *MADE, "mount", "hold.pull", "hold.t_hinges", "glazing", "spacer", "look", "close", *UP),
+        ("condition", *MADE, "mount", "hold.t_hinges", "glazing", "spacer", "look", "close", *UP),
         ("hinge", "mats.join"),
     ),
     # Needlework is stretched over its board once, by lacing; unglazed.

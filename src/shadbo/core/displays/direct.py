@@ -12,6 +12,7 @@ DIRECT = boxed(
     "bedded",
     "clips",
     "glue",
+    "dry_mount",
     "spray",
     starts=(
         Start(

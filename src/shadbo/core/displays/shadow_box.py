@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from shadbo.core.document.starts import RABBET_ASKS, THING_ASKS, SizeAsked, Start, frame_of, things_of
+from shadbo.core.document.starts import RABBET_ASKS, THING_ASKS, SizeAsked, Start, frame_of, spread_of, things_of
 from shadbo.core.framing.boxes.box import boxed
 from shadbo.core.framing.boxes.recipe import RECIPES
 from shadbo.core.framing.boxes.suiting import started
@@ -28,6 +28,17 @@ SHADOW_BOX = boxed(
             THING_ASKS,
             things_of("badge"),
             started("shadow_box", "badge"),
+        ),
+        Start(
+            "garment_spread",
+            "A shirt with its sleeves spread",
+            "Shown whole on a covered board, shaped from inside.",
+            (
+                SizeAsked("width", "Cuff to cuff, laid flat", "/object/items/0/width/middle/0"),
+                SizeAsked("height", "Collar to hem", "/object/items/0/height/centre/0"),
+            ),
+            spread_of,
+            started("shadow_box", "garment", border=50, cover="linen"),
         ),
         Start(
             "badge_box",

@@ -110,8 +110,14 @@ class Rules(Part):
     least_turn: RULE_MM = _rule("20", "cloth turned over by less does not hold", "turn")
     fold_back: RULE_MM = _rule("40", "a garment turned behind its form by", "fold-back")
     fold_least: RULE_MM = _rule("30", "a folded garment shows at least", "fold-form")
+    form_inside: RULE_MM = _rule("5", "card inside a garment keeps inside its seams", "fold-form")
     fold_form: RULE_MM = _rule("4", "cloth over both edges of a form takes", "fold-form")
     turned_behind: RULE_MM = _rule("25", "needlework turned behind its board by", "needlework")
+    cover_thick: RULE_MM = _rule("0.5", "cloth over a mount board, thick", "covering")
+    cover_turn: RULE_MM = _rule("30", "cloth over a mount board turned behind by", "covering")
+    cover_grams: Annotated[Decimal, Field(gt=0, le=3000, allow_inf_nan=False)] = _rule(
+        "250", "cloth over a mount board weighs", "covering", "g/m²"
+    )
     tack_clear: RULE_MM = _rule("6", "tacks lie within what the lip covers", "needlework")
     hinge_width: RULE_MM = _rule("25", "a hinge of tissue, wide", "hold-spacing")
 
@@ -224,6 +230,7 @@ class Rules(Part):
     ring_from_lip: RULE_MM = _rule("15", "rings from the lip’s edge", "hanging-house")
     wire_tail: RULE_MM = _rule("100", "wire beyond each ring", "hanging-house")
     two_hole_over: RATIO = _rule("5", "rings with two holes, which don’t swivel, from", "hanging-house", "kg")
+    pull_test_from: RATIO = _rule("0.1", "a trial piece is pulled for things from", "hanging-house", "kg")
     two_people_over: RATIO = _rule("23", "two people from", "lifting", "kg")
     stile_bends: RULE_MM = _rule("1", "a stile may bend by", "stile")
     sags: RULE_MM = _rule("1", "a rail, rod or bar may sag by", "stile")

@@ -75,6 +75,22 @@ def things_of(kind: Kind) -> Callable[[Mapping[str, Any]], dict[str, Any]]:
     return made
 
 
+# A shirt laid flat with its sleeves spread, from its middle, as shares of cuff to cuff and of collar to hem.
+SPREAD = (
+    ("-0.12", "-0.5"), ("0.12", "-0.5"), ("0.3", "-0.44"), ("0.5", "-0.12"), ("0.42", "-0.02"), ("0.27", "-0.2"),
+    ("0.27", "0.5"), ("-0.27", "0.5"), ("-0.27", "-0.2"), ("-0.42", "-0.02"), ("-0.5", "-0.12"), ("-0.3", "-0.44"),
+)  # fmt: skip
+
+
+def spread_of(sizes: Mapping[str, Any]) -> dict[str, Any]:
+    """A shirt shown whole, its sleeves spread: not folded, drawn by its outline."""
+    item = item_of("garment1", KINDS["garment"].label, "garment", sizes)
+    item.pop("folding")
+    wide, tall = (exact(sizes[a]["mm"]) for a in ("width", "height"))
+    outline = [(as_decimal(Fraction(x) * wide), as_decimal(Fraction(y) * tall)) for x, y in SPREAD]
+    return {"type": "things", "items": [item | {"shape": "outline", "outline": outline}]}
+
+
 def flat_of(sizes: Mapping[str, Any]) -> dict[str, Any]:
     return {"type": "flat_work", "width": {"top": [sizes["width"]]}, "height": {"left": [sizes["height"]]}}
 
@@ -105,10 +121,13 @@ def profile_for(need: Fraction, shop: Shop, longest: Fraction = Fraction(0)) -> 
     rules = shop.rules
     # Acrylic is cut the smallest, by so much a metre; pushed to one side the lip still has to lap it.
     grown = exact(rules.glass_allowance) + longest * exact(rules.acrylic_grows) * exact(rules.acrylic_warms) / 1_000_000
-    lip = exact(rules.least_lap) + max(grown, longest * exact(rules.acrylic_per_metre) / 1000)
+    smaller = max(grown, longest * exact(rules.acrylic_per_metre) / 1000)
+    # Lapped as it should be; else so that it can't fall out, as surely as it is read and cut.
+    laps = (exact(rules.least_lap), 2 * exact(shop.tolerances.tape_mm) + exact(shop.tolerances.glass))
     profiles = sorted(shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
     deep = [m for m in profiles if exact(m.rabbet_depth) >= need]
-    return next((m for m in deep if exact(m.lip) >= lip), deep[0] if deep else profiles[-1])
+    fitting = (next((m for m in deep if exact(m.lip) >= smaller + lap), None) for lap in laps)
+    return next((m for m in fitting if m is not None), deep[0] if deep else profiles[-1])
 
 
 def canvas_of(sizes: Mapping[str, Any]) -> dict[str, Any]:

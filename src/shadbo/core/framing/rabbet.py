@@ -386,9 +386,10 @@ def check_glazing(context: Context[Any, Any], rabbet: Rabbet, glazing: str = "gl
             )
         sheets[axis] = sheet
         least = exact(rules.least_lap)
-        stop = lap.value < least
+        # What could fall out is a stop. What laps by little holds where it is kept in the middle: strips of card beside it do that.
+        stop = lap.value <= (lap.worst if rabbet.inner is None else 0) or (rabbet.inner is not None and lap.value < least)
         # A frame to be made is read again before its sheet is cut; of one that is there only these readings are known.
-        if stop or (rabbet.inner and lap.value <= lap.worst):
+        if stop or lap.value < least or (rabbet.inner and lap.value <= lap.worst):
             context.checks.add(
                 "stop" if stop else "caution",
                 f"glazing.lap.{axis}",
@@ -398,6 +399,11 @@ def check_glazing(context: Context[Any, Any], rabbet: Rabbet, glazing: str = "gl
                     "at the widest place, and the readings may be {} out.",
                     lap,
                     context.speak.fine(lap.worst),
+                )
+                if stop or rabbet.inner
+                else say(
+                    f"Pushed to one side the lip laps the sheet by only {{}} in the {axis}: strips of card beside it keep it in the middle.",
+                    lap,
                 ),
                 why=say("It should lap by at least {} at the widest reading, {}.", least, widest),
                 source_key="lap",

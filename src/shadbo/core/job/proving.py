@@ -22,7 +22,7 @@ MATERIALS: dict[str, tuple[str, ...]] = {
     "offset clips": ("clip",),
     "wire rated": ("wire",),
     "rings rated": ("ring",),
-    "linen": ("hold.through_hinges",),
+    "linen": ("hold.through_hinges", "cloth"),
     "pin nailer": ("pins",),
 }
 

@@ -87,6 +87,10 @@ RULES: tuple[Rule, ...] = (
     _rule("cloth", "touches_glass", "-6", "cloth against glass has no air", "touching"),
     _rule("puzzle", "touches_glass", "-6", "its face may stick or bloom", "touching"),
     # Water, heat, paste.
+    _rule("heat_sensitive", "heat", "never", "heat spoils it"),
+    _rule("felt_tip", "heat", "never", "felt-tip may bleed in a hot press"),
+    _rule("photograph", "heat", "-8", "some prints blister in a hot press: by what process was it made?"),
+    _rule("vellum", "heat", "never", "vellum shrinks in a hot press"),
     _rule("moisture_sensitive", "wet", "never", "what water spoils takes no wet paste", "wet"),
     _rule("vellum", "wet", "never", "vellum cockles under wet paste: strips or strings, with room to move", "wet"),
     _rule("water_ink", "wet", "never", "ink that water lifts takes no wet paste", "wet"),

@@ -195,6 +195,11 @@ SOURCES: dict[str, Source] = _book(
         "A border of 25 mm round the stitching, tacks within the 6 mm the lip covers, surplus folded behind.",
     ),
     Source(
+        "covering",
+        "common practice",
+        "A covered mount is cut smaller by the cloth’s thickness on each side; about 30 mm are turned behind and stuck there only.",
+    ),
+    Source(
         "hanging",
         "common practice",
         "One centred hanger to about 2 kg and 400 mm, rings and wire to 15 kg and a metre, above that rings on two hooks or a cleat; "

@@ -147,5 +147,7 @@ ON_BOARD = Display(
             lambda sizes, unit, shop: {"type": "on_board", "frame": frame_of(sizes)},
         ),
     ),
-    holds=Holds(frozenset({"corners", "edge_strips", "lacing", "magnets", "spray", "t_hinges", "through_hinges"}), asked=True),
+    holds=Holds(
+        frozenset({"corners", "dry_mount", "edge_strips", "lacing", "magnets", "spray", "t_hinges", "through_hinges"}), asked=True
+    ),
 )

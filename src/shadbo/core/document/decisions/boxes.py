@@ -91,6 +91,7 @@ class Boxed(Part):
     spacer: SPACER_MM | None = None
     mats: Mats = Mats()
     mount: SHEET_MM | None = None
+    cover: Literal["none", "linen", "cotton", "velvet", "suede"] = "none"
     fillers: Annotated[list[SHEET_MM], Field(max_length=8)] = []
     backing: SHEET_MM | None = None
     inner: Literal["whole", "cut_down"] = "whole"

@@ -94,7 +94,8 @@ def _step(method: Method, held: list[Kept]) -> Operation:
 
 def _tested(context: Context[Any, Any], kept: list[Kept], held_by: tuple[str, ...]) -> Iterator[Operation]:
     """Where a house figure or a packet’s carries, a trial piece is pulled before the thing itself goes up."""
-    tested = [one for one in kept if one.methods and one.methods[0].basis in ("allowance", "rating")]
+    least = context.rule("pull_test_from")
+    tested = [one for one in kept if one.methods and one.methods[0].basis in ("allowance", "rating") and one.subject.kg >= least]
     if not tested:
         return
     heaviest = max(tested, key=lambda one: one.subject.kg)

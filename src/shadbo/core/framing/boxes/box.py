@@ -11,6 +11,7 @@ from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.starts import Start
 from shadbo.core.framing.arrange.laid import SPANS, BoxContext
 from shadbo.core.framing.arrange.moves import rounded
+from shadbo.core.framing.boxes.covering import cloth_weight, covered
 from shadbo.core.framing.boxes.drawing import draw
 from shadbo.core.framing.boxes.making import cut_list, lies_of, parts, steps, stock_sum
 from shadbo.core.framing.boxes.panels import panels
@@ -120,6 +121,8 @@ def _weights(context: BoxContext, sizes: Sizes) -> tuple[Weight, ...]:
             found.append(sheet_weight(context, lies.key, lies.label, lies_of(context, sizes, lies), sizes.board, lies.size))
     for board in pack.fill.boards if pack.fill is not None else ():
         found.append(sheet_weight(context, "fill", "Filler behind", board, sizes.board, exact(board.thickness)))
+    if covered(context):
+        found.append(cloth_weight(context))
     kg = sum((one.sized.weight_kg for one in sizes.laid), Fraction(0))
     estimated = any(one.item.weight is None for one in sizes.laid)
     found.append(object_weight("item", "Things", kg, estimated))

@@ -7,7 +7,7 @@ slack = usable depth − pack
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from decimal import Decimal
 from itertools import combinations_with_replacement
 from typing import Any
@@ -17,6 +17,7 @@ from shadbo.core.document.decisions.canvas import ReadFrame
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.kinds import KindOf
 from shadbo.core.framing.arrange.laid import BoxContext, Laid
+from shadbo.core.framing.boxes.covering import cloth_size, cloth_thick, covered
 from shadbo.core.framing.boxes.mats import Matting
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.filling import Fill, fill_up, wired
@@ -71,7 +72,9 @@ class Pack:
         return deep
 
 
-def pack_up(context: BoxContext, recipe: Recipe, laid: list[Laid], rabbet: Rabbet, mats: Matting | None) -> Pack:
+def pack_up(
+    context: BoxContext, recipe: Recipe, laid: list[Laid], rabbet: Rabbet, mats: Matting | None, board: Mapping[str, Dim]
+) -> Pack:
     """Put the layers, the room and the slack into the book."""
     book, display = context.book, context.display
     under = _under(context, laid, mats)
@@ -107,6 +110,12 @@ def pack_up(context: BoxContext, recipe: Recipe, laid: list[Laid], rabbet: Rabbe
         else recipe.mount
     )
     layers.append(_layer(context, "mount", "Mount board", display.mount, usual, "/display/mount", "board"))
+    if covered(context):
+        folds = context.book.add(
+            cloth_thick(context) * 2, "pack.cloth", "Cloth over the mount, face and behind", parts=("cloth",), grain="depth"
+        )
+        layers.append(Lies("cloth", "Cloth over the mount", folds, "canvas"))
+        cloth_size(context, board, layers[-2].size)
     behind_need, longest = None, max(laid, key=lambda one: one.sized.behind.value)
     if recipe.behind and longest.sized.behind.value > 0:
         more = leaf(context.shop.rules.behind_more, "behind-more", "to spare behind", "rule", source="behind", grain="depth")

@@ -9,6 +9,7 @@ from shadbo.core.contract.views import Drawing, Shape, Size, View
 from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.framing.arrange.drawn import draw_item, name_on
 from shadbo.core.framing.arrange.laid import SPANS, BoxContext, Laid
+from shadbo.core.framing.boxes.covering import cloth_colour
 from shadbo.core.framing.boxes.cuts import across_view, cut_at
 from shadbo.core.framing.boxes.sheets import board_views, fold_view, mat_views, oval, tack_view
 from shadbo.core.framing.boxes.sizes import Sizes
@@ -69,7 +70,7 @@ def _ground(context: BoxContext, sizes: Sizes, at: Placed) -> list[Shape]:
     draw_rails(drawing, at.w, at.h, at.left)
     wide, tall = at.w - 2 * at.left, at.h - 2 * at.top
     if sizes.mats is None:
-        drawing.box("mount", "Mount board", "board", at.left, at.top, wide, tall)
+        drawing.box("mount", "Mount board", "board", at.left, at.top, wide, tall, colour=cloth_colour(context))
         for one in sizes.laid:
             draw_item(drawing, one, at.dx, at.dy)
         return drawing.shapes
@@ -79,7 +80,7 @@ def _ground(context: BoxContext, sizes: Sizes, at: Placed) -> list[Shape]:
     for i, level in enumerate(levels):
         below = levels[i + 1] if i + 1 < len(levels) else None
         for o in level.openings:
-            key, colour = (below.key, below.board.colour) if below else ("mount", "#ece7da")
+            key, colour = (below.key, below.board.colour) if below else ("mount", cloth_colour(context) or "#ece7da")
             _window(
                 drawing,
                 f"{key}.{o.laid.item.key}",

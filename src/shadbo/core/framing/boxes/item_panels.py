@@ -41,6 +41,32 @@ def measuring_inputs(context: BoxContext, one: Laid, *, fixings: bool = True) ->
             "menu",
         ),
     ]
+    if item.kind == "garment":
+        inputs.append(
+            ChoiceInput(
+                f"{key}.shown",
+                "How it is shown",
+                group,
+                (
+                    Option(
+                        "folded",
+                        ("Folded to an opening",),
+                        ("sleeves and hem turned behind a form",),
+                        item.folding is not None,
+                        ({"op": "add", "path": f"{where}/folding", "value": folded_for(item)},),
+                    ),
+                    Option(
+                        "spread",
+                        ("Whole, sleeves spread",),
+                        ("shaped by card inside; measured cuff to cuff",),
+                        item.folding is None,
+                        ({"op": "add", "path": f"{where}/folding", "value": None},),
+                    ),
+                ),
+                parts,
+                "list",
+            )
+        )
     for axis, stations, side, dim in (
         ("width", item.width, one.sized.sides[0], one.sized.width),
         ("height", item.height, one.sized.sides[1], one.sized.height),

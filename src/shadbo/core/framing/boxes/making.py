@@ -10,7 +10,8 @@ from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import ruled
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.document.shop import Board
-from shadbo.core.framing.arrange.laid import BoxContext
+from shadbo.core.framing.arrange.laid import BoxContext, Laid
+from shadbo.core.framing.boxes.covering import cloth_line, cloth_parts, cloth_step, covered
 from shadbo.core.framing.boxes.depth import Lies
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
@@ -108,6 +109,8 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                 ("fixings marked on its back",),
             )
         )
+    if covered(context):
+        lines.append(cloth_line(context))
     for f in sizes.folds:
         lines.append(
             cut_line(
@@ -220,6 +223,10 @@ def parts(context: BoxContext, sizes: Sizes) -> tuple[Part, ...]:
         found += [kept[display.closing], *SEALED]
     if sizes.mats is not None and len(sizes.mats.levels) > 1:
         found.append(got("mats.tape", "Double-sided tape", comes="hand", material="acid-free", lights=("mat_top",)))
+    if covered(context):
+        found += cloth_parts()
+    if _spread(sizes):
+        found.append(got("hold.form", "Card and padding for inside", comes="hand", material="acid-free card, thin polyester"))
     if sizes.folds:
         found.append(got("hold.form", "Padding", comes="hand", material="polyester or acid-free tissue"))
     return tuple(found)
@@ -235,6 +242,11 @@ def lies_of(context: BoxContext, sizes: Sizes, lies: Lies) -> Board:
     if lies.key == "mount" and (sizes.cut_down or wired(context, sizes.laid)):
         return board_of(context, lies.size, "stiff")
     return board_of(context, lies.size, USES.get(lies.key, "mount" if lies.key.startswith("mat") else "filler"))
+
+
+def _spread(sizes: Sizes) -> tuple[Laid, ...]:
+    """Garments shown whole."""
+    return tuple(one for one in sizes.laid if one.item.kind == "garment" and one.item.folding is None)
 
 
 def _fills(sizes: Sizes) -> tuple[str, ...]:
@@ -350,6 +362,31 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 method="form",
             )
         )
+    for one in _spread(sizes):
+        steam = bool({"signed", "heat_sensitive"} & set(one.item.traits))
+        out.append(
+            Operation(
+                f"spread.{one.item.key}",
+                f"Spread {one.item.name}",
+                context.speak.say(
+                    "Card cut to its outline, {} inside the seams, edges rounded, slid inside body and sleeves with thin padding: it carries its shape, "
+                    "no fold is sharp. Its middle line straight from collar to hem, both cuffs as far from it. "
+                    + (
+                        "No steam, no iron: it is signed or heat-sensitive."
+                        if steam
+                        else "As it came; steam only if its owner asks."
+                    ),
+                    context.rule("form_inside"),
+                ),
+                45,
+                gate=True,
+                parts=(one.part,),
+                uses=("hold.form",),
+                after=("mount", "cloth"),
+                before=("mount.items", "hold.pull"),
+                method="form",
+            )
+        )
     for s in sizes.stitched:
         out.append(
             Operation(
@@ -438,6 +475,8 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 makes=_boards(context, sizes),
             )
         )
+    if covered(context):
+        out.append(cloth_step(context))
     fixed = sum(len(one.item.anchors) for one in items)
     if fixed:
         out.append(

@@ -14,6 +14,7 @@ from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
 from shadbo.core.framing.arrange.laid import BoxContext, Laid
 from shadbo.core.framing.arrange.layouts import LABELS
+from shadbo.core.framing.boxes.covering import cover_choice
 from shadbo.core.framing.boxes.item_panels import arranging_inputs, measuring_inputs
 from shadbo.core.framing.boxes.recipe import RECIPES, Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
@@ -111,6 +112,7 @@ def _display(context: BoxContext, sizes: Sizes, recipe: Recipe) -> Panel:
             ),
             ("border",),
         ),
+        *((cover_choice(context),) if display.edges == "bordered" else ()),
         *glazing_choices(context, sizes.sheet, Fraction(display.glazing_thickness or 2)),
     ]
     figures = _there(

@@ -16,6 +16,7 @@ from shadbo.core.framing.arrange.laid import SPANS, WAYS, BoxContext, Laid, lay,
 from shadbo.core.framing.arrange.layouts import places_of
 from shadbo.core.framing.arrange.neighbours import Gap, gaps_of, told
 from shadbo.core.framing.arrange.stitched import Stitched, stretch_over
+from shadbo.core.framing.boxes.covering import narrowed
 from shadbo.core.framing.boxes.depth import Pack, pack_up
 from shadbo.core.framing.boxes.mats import Matting, mat_up
 from shadbo.core.framing.boxes.recipe import Recipe
@@ -117,7 +118,7 @@ def size_up(context: BoxContext, recipe: Recipe) -> Sizes:
             grain="depth",
         )
     mats = mat_up(context, laid, sight, board) if recipe.mats else None
-    pack = pack_up(context, recipe, laid, rabbet, mats)
+    pack = pack_up(context, recipe, laid, rabbet, mats, board)
     folds = [fold_up(context, one) for one in laid if one.item.folding]
     stitched = [
         stretch_over(context, one, (one.size("width") - rabbet.sight["width"]) / 2, context.book["pack.mount"])
@@ -323,4 +324,5 @@ def _boards(context: BoxContext, rabbet: Rabbet) -> dict[str, Dim]:
         source="allowance",
         grain="depth",
     )
-    return {a: context.book.add(rabbet.size[a] - allowed, f"board.{a}", f"Board {a}", parts=("mount",), fits=True) for a in AXES}
+    room = narrowed(context, allowed)
+    return {a: context.book.add(rabbet.size[a] - room, f"board.{a}", f"Board {a}", parts=("mount",), fits=True) for a in AXES}

@@ -122,9 +122,8 @@ def started(display: str, kind: Kind, **more: Any) -> Callable[[Mapping[str, Any
         behind = exact(sizes["behind"]["mm"]) if "behind" in sizes else usual.behind
         need = need_of(shop, front, behind, usual.air, kind == "garment")
         bare = more.get("glazing") == "none"
-        longest = (
-            Fraction(0) if bare else max(exact(sizes[a]["mm"]) for a in ("width", "height") if a in sizes) + 2 * USUAL_BORDER[unit]
-        )
+        border = max(Fraction(more.get("border", 0)), USUAL_BORDER[unit])
+        longest = Fraction(0) if bare else max(exact(sizes[a]["mm"]) for a in ("width", "height") if a in sizes) + 2 * border
         return {"type": display, **AS_SUITS, "frame": new_rabbet(profile_for(need, shop, longest).key), **more}
 
     return made
