@@ -13,7 +13,8 @@ from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.planning.edits import Choose, TakeWayOut, apply_edits
 from shadbo.core.planning.plan import Plan, plan
 from tests.core.displays.pieces import SMALL, lipped
-from tests.core.things import canvas, frame, keys, made, mm, piece, worked
+from tests.core.framing.test_weights import kg
+from tests.core.things import canvas, frame, keys, made, mm, piece, plain, worked
 
 
 def in_a_lip(thing: dict[str, Any], **display: Any) -> Plan:
@@ -192,3 +193,46 @@ CHECKS: list[tuple[Any, ...]] = [
 ]
 # Nothing stands in the way of these.
 CALM: list[tuple[Any, Any]] = [(canvas(600, 450, 22), lipped())]
+
+
+BOARD = canvas(400, 300, 4) | {"support": "board", "bar_width": 30}
+
+
+def test_what_lies_below_the_back_is_packed_under_its_clips() -> None:
+    """A board of 4 in a rabbet of 22 lies 18 below the back: a packer of 18 under each clip, as many as there are clips."""
+    done = worked(BOARD, {"type": "lipped", "frame": made()})
+    packers = next(p for p in done.to_get if p.key == "packer")
+    clips = next(p for p in done.to_get if p.key == "clip")
+    assert packers.count == clips.count and mm(done, "clip.packer") == 22 - 4
+    assert "cradle.deep" not in done.figures and not done.stops
+    out = worked(canvas(400, 300, 38), {"type": "lipped", "frame": made()})
+    assert "packer" not in {p.key for p in out.to_get} and mm(out, "clip.standout") == 38 - 22
+
+
+def test_paint_behind_a_sheet_keeps_its_distance() -> None:
+    """Glass 2 and a spacer of 6 come before the bar: the canvas stands out by so much more, and the sheet and spacer are cut."""
+    bare = worked(canvas(400, 300, 38), {"type": "lipped", "frame": made()})
+    done = worked(canvas(400, 300, 38), {"type": "lipped", "frame": made(), "glazing": "glass"})
+    assert mm(done, "clip.standout") - mm(bare, "clip.standout") == 2 + 6
+    cut = {c.key for c in done.cuts}
+    assert {"glazing", "spacer.horizontal", "spacer.vertical"} <= cut and not {"glazing"} & {c.key for c in bare.cuts}
+    order = [s.key for s in done.steps]
+    assert order.index("glazing") < order.index("spacer") < order.index("lay") < order.index("clips")
+    parts = [s.part for s in done.view("section").shapes]
+    assert parts.index("glazing") < parts.index("bar")
+    assert kg(done.weight.mm) - kg(bare.weight.mm) == pytest.approx(0.398 * 0.298 * 2 * 2.5, abs=0.01), "EN 572-1, 2500 kg/m³"
+
+
+def test_a_bare_board_in_a_floater_gets_a_cradle_first() -> None:
+    """Strips of 18 glued behind a board of 4: the screws bite in 22; the sides lie between top and bottom; glued before it is centred."""
+    done = worked(BOARD, {"type": "floater", "frame": {"make": "new", "moulding": "oak-20x50"}})
+    lines = {c.key: c for c in done.cuts}
+    assert mm(done, "canvas.depth.mean") == 22 and mm(done, "cradle.across") == 400 and mm(done, "cradle.down") == 300 - 2 * 30
+    assert lines["cradle.across"].count == lines["cradle.down"].count == 2
+    order = [s.key for s in done.steps]
+    assert order.index("cradle") < order.index("centre") < order.index("screw")
+    assert "panel" in plain(done.steps[0].say, "mm") and not done.stops
+    kept = plan(
+        piece(BOARD, {"type": "floater", "frame": {"make": "new", "moulding": "oak-20x50"}}, practice="conservation"), HOUSE_SHOP
+    )
+    assert "display.harms" in {c.key for c in kept.stops}, "nothing is glued to its back there"

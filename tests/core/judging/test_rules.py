@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from tests.core.things import canvas, made, piece
 
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.decisions.asked import Asked
 from shadbo.core.document.decisions.room import Room
+from shadbo.core.document.facts import facts_of
 from shadbo.core.document.kinds import KINDS
 from shadbo.core.document.objects import MATERIALS
 from shadbo.core.document.shop import PRACTICES
@@ -61,6 +63,8 @@ def produced() -> set[str]:
                     )
     for room in rooms:
         found |= needs_of("tool", ("metal",), asked=asked, room=room)
+    # What facts add besides traits that are asked for: a picture on a bare board.
+    found |= facts_of(piece(canvas(400, 300, 4) | {"support": "board"}, {"type": "lipped", "frame": made()})).traits
     return found
 
 

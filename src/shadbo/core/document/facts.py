@@ -135,4 +135,5 @@ def facts_of(piece: Piece) -> Facts:
         )
     front = _first(thing.depth) if isinstance(thing, StretchedCanvas) else 0
     what = "rolled" if isinstance(thing, RolledCanvas) else "canvas"
-    return facts(what, 1, {*thing.traits, "canvas"}, _first(thing.width), _first(thing.height), front, 0, False)
+    board = {"thin_board"} if isinstance(thing, StretchedCanvas) and thing.support == "board" else set()
+    return facts(what, 1, {*thing.traits, "canvas", *board}, _first(thing.width), _first(thing.height), front, 0, False)

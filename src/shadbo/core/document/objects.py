@@ -25,6 +25,7 @@ from shadbo.core.document.traits import Trait
 from shadbo.core.quantity.fields import LengthField
 
 BAR_WIDTH_MM = Annotated[Decimal, LengthField.between("Bar width", "12", "120")]
+CRADLE_MM = Annotated[Decimal, LengthField.between("Cradle strips, deep", "10", "60")]
 SPARE_MM = Annotated[Decimal, LengthField.between("Bare canvas beyond the picture", "0", "500")]
 PRINTED_WRAP_MM = Annotated[Decimal, LengthField.between("Wrap printed", "0", "200")]
 
@@ -41,12 +42,19 @@ class Measured(Part):
     use: Uses = Uses()
 
 
+# What a picture that is stiff by itself is on: bars that canvas is stretched over, a panel with a cradle behind it, a bare board or panel.
+Support = Literal["stretched", "cradled", "board"]
+
+
 class StretchedCanvas(Measured):
-    """A canvas on stretcher bars. ``bar_width`` is the bar's width on the back (mm)."""
+    """A picture on bars: a canvas stretched over them, or a panel. ``bar_width`` is the width of bar or cradle strip on the back (mm);
+    ``depth`` of a bare board is its thickness, and ``cradle`` how deep the strips are that a floater has glued behind it (mm)."""
 
     type: Literal["stretched_canvas"] = "stretched_canvas"
+    support: Support = "stretched"
     depth: BarDepths
     bar_width: BAR_WIDTH_MM = Decimal(40)
+    cradle: CRADLE_MM = Decimal(18)
 
 
 class RolledCanvas(Measured):

@@ -21,7 +21,7 @@ Use = Literal["largest", "mean", "smallest"]
 
 SIDE_MM = Annotated[Decimal, LengthField.between("Reading", "20", "5000")]
 DIAGONAL_MM = Annotated[Decimal, LengthField.between("Diagonal", "20", "8000")]
-BAR_DEPTH_MM = Annotated[Decimal, LengthField.between("Bar depth", "5", "150")]
+BAR_DEPTH_MM = Annotated[Decimal, LengthField.between("Bar depth", "2", "150")]
 DEPTH_MM = Annotated[Decimal, LengthField.between("Depth", "0.1", "300")]
 EDGE_MM = Annotated[Decimal, LengthField.between("Gap to the straightedge", "0", "100")]
 MASS_KG = Annotated[Decimal, MassField.between("Weight", "0.001", "200")]

@@ -72,6 +72,10 @@ RULES: tuple[Rule, ...] = (
     _rule("come_apart", "for_good", "never", "it must come apart again, and this can’t be undone"),
     _rule("come_apart", "adhesive mostly", "-14", "it must come apart again, and adhesive leaves its trace"),
     _rule("come_apart", "no_adhesive undone", "+8", "comes apart again as it was"),
+    # A bare board or panel has nothing a screw could bite in.
+    _rule("thin_board", "glued_behind", "-8", "strips are glued to its back for good"),
+    _rule("thin_board irreplaceable", "glued_behind", "never", "it can’t be replaced, and strips glued to its back stay there"),
+    _rule("thin_board", "glued_behind", "never", "nothing is glued to its back", practice="conservation"),
     # Faces that nothing may touch.
     _rule("loose_pigment", "touches_glass", "never", "loose pigment comes off on whatever touches it", "touching"),
     _rule("loose_pigment", "bare", "never", "loose pigment comes off at a touch", "touching"),

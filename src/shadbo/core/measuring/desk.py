@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any
 
-from shadbo.core.contract.asking import choice, plain_length, station_inputs, toggled
+from shadbo.core.contract.asking import choice, given, plain_length, station_inputs, toggled
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context, Panel, PanelOf, ViewOf
 from shadbo.core.contract.inputs import ChoiceInput, Input, MassInput, Option, WordsInput
@@ -14,7 +14,7 @@ from shadbo.core.document.objects import MATERIALS, Consent, FlatWork, Measured,
 from shadbo.core.document.readings import ACROSS, DOWN, Uses
 from shadbo.core.document.traits import TRAITS
 from shadbo.core.measuring.doubts import check_diagonals, check_readings
-from shadbo.core.measuring.thing import EDGES, RUNS, Thing, in_words, read_thing
+from shadbo.core.measuring.thing import DEPTHS, EDGES, RUNS, Thing, in_words, read_thing
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.masses import show_mass
@@ -41,13 +41,23 @@ ASIDE = {
 }
 
 
+def picture(context: Context[Any, Any]) -> str:
+    """What it is called: a canvas, or a panel."""
+    return "panel" if getattr(context.piece.object, "support", "stretched") != "stretched" else "canvas"
+
+
+def gets_cradle(context: Context[Any, Any]) -> bool:
+    """Whether strips are glued behind a bare board: what is screwed through its seat needs wood to bite in."""
+    return getattr(context.piece.object, "support", "") == "board" and getattr(context.display, "WANTS_BARS", False)
+
+
 def measure(context: Context[Any, Any]) -> Thing:
     """Read the object into the book and doubt its readings."""
     thing = context.piece.object
     assert isinstance(thing, (StretchedCanvas, RolledCanvas, FlatWork))
     flat = isinstance(thing, FlatWork)
-    key, what = ("work", "work") if flat else ("canvas", "canvas")
-    found = read_thing(context.book, context.speak, context.shop, thing, key, what, "/object")
+    key, what = ("work", "work") if flat else ("canvas", picture(context))
+    found = read_thing(context.book, context.speak, context.shop, thing, key, what, "/object", gets_cradle(context))
     check_readings(context.checks, context.speak, context.shop, what, found.width, found.height, key)
     check_diagonals(context.checks, context.speak, found)
     _check_uses(context, thing.use)
@@ -111,12 +121,31 @@ def _panel(context: Context[Any, Any], thing: Thing, *more: Input, figures: tupl
             "/object/depth",
             "Depth",
             "bar",
-            titles={"bar": "bar depth"},
+            titles={"bar": DEPTHS[held.support].lower()},
+        )
+        inputs.append(
+            choice(
+                context,
+                "/object/support",
+                "What it is on",
+                "What it is on",
+                (
+                    ("stretched", ("Canvas on bars",), ()),
+                    ("cradled", ("A panel with a cradle",), ("wooden strips behind it already",)),
+                    ("board", ("A bare board or panel",), ("canvas board, hardboard, ply",)),
+                ),
+                ("canvas",),
+            )
         )
         # Corners and high point fold away while nobody has read them.
-        inputs += [i for i in bar if i.label.startswith("Bar")]
-        inputs.append(plain_length(show, held.bar_width, "/object/bar_width", "Bar width", "Depth", ("bar",)))
-        inputs += [replace(i, group="Depth at the corners") for i in bar if not i.label.startswith("Bar")]
+        first = DEPTHS[held.support].split()[0]
+        inputs += [i for i in bar if i.label.startswith(first)]
+        strip = "Bar width" if held.support == "stretched" else "Cradle strips, wide"
+        if held.support != "board" or gets_cradle(context):
+            inputs.append(plain_length(show, held.bar_width, "/object/bar_width", strip, "Depth", ("bar",)))
+        if "cradle.deep" in context.book.dims:
+            inputs.append(given(show, context.book["cradle.deep"], "Depth"))
+        inputs += [replace(i, group="Depth at the corners") for i in bar if not i.label.startswith(first)]
     elif isinstance(held, (FlatWork, RolledCanvas)):
         inputs += station_inputs(
             show, held.depth, thing.depth.stations if thing.depth else {}, "/object/depth", "Thickness", thing.key, at_least=0

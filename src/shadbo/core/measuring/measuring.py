@@ -114,13 +114,14 @@ def read_side(
     part: str,
     grain: Grain = "wood",
     use: Uses = Uses(),
+    more: Dim | None = None,
 ) -> Side:
     """Put the stations of one size into the book: each reading, the largest, smallest, mean and spread.
 
-    Several readings of a station: the median stands, all are kept.
+    Several readings of a station: the median stands, all are kept. ``more`` is added to what was read, wherever it is used.
     """
     found, along, repeated = read_stations(book, stations, name, label, pointer, shop, part=part, grain=grain)
-    all_ = list(found.values())
+    all_ = [d + more for d in found.values()] if more is not None else list(found.values())
     big = book.add(largest(all_), f"{name}.largest", f"{label}, largest", parts=(part,))
     small = book.add(smallest(all_), f"{name}.smallest", f"{label}, smallest", parts=(part,))
     middle = book.add(mean(all_), f"{name}.mean", f"{label}, mean", parts=(part,))

@@ -12,7 +12,7 @@ from shadbo.core.quantity.figures import Book, Say, Speaker
 from shadbo.core.quantity.lengths import Shown
 from shadbo.core.quantity.masses import show_mass
 from shadbo.core.quantity.record import record
-from shadbo.core.quantity.sums import ZERO, Curve, Dim, weighed
+from shadbo.core.quantity.sums import ZERO, Curve, Dim, leaf, mean, weighed
 from shadbo.core.science.timber import density
 
 HALF = Fraction(1, 2)
@@ -32,6 +32,8 @@ GRAMS_PER_M2 = {
     "plant": 100,
 }
 BAR_WOOD = "eastern white pine"
+# What the depth of each support is called where it is read.
+DEPTHS = {"stretched": "Bar depth", "cradled": "Cradle depth", "board": "Board thickness"}
 
 What = StretchedCanvas | RolledCanvas | FlatWork
 
@@ -166,8 +168,10 @@ class Thing:
         ]
 
 
-def read_thing(book: Book, speak: Speaker, shop: Shop, thing: What, key: str, what: str, pointer: str) -> Thing:
-    """Put everything that was read of an object into the book."""
+def read_thing(
+    book: Book, speak: Speaker, shop: Shop, thing: What, key: str, what: str, pointer: str, cradled: bool = False
+) -> Thing:
+    """Put everything that was read of an object into the book; ``cradled``: a bare board gets strips glued behind it."""
     name = what[0].upper() + what[1:]
     width = read_side(book, thing.width, f"{key}.width", f"{name} width", f"{pointer}/width", shop, part=key, use=thing.use)
     height = read_side(book, thing.height, f"{key}.height", f"{name} height", f"{pointer}/height", shop, part=key, use=thing.use)
@@ -202,11 +206,18 @@ def read_thing(book: Book, speak: Speaker, shop: Shop, thing: What, key: str, wh
         )
     depth = None
     if any(True for _ in thing.depth.places("")):
-        part, label = ("bar", "Bar depth") if isinstance(thing, StretchedCanvas) else (key, "Thickness")
+        part, label = ("bar", DEPTHS[thing.support]) if isinstance(thing, StretchedCanvas) else (key, "Thickness")
+        strips = None
+        if cradled and isinstance(thing, StretchedCanvas):
+            where = f"{pointer}/cradle"
+            form = leaf(
+                thing.cradle, where, "Cradle strips, deep", "choice", pointer=where, source="cradle", grain="depth", parts=("bar",)
+            )
+            strips = book.add(form, "cradle.deep", "Cradle strips, deep", parts=("bar",))
         depth = read_side(
-            book, thing.depth, f"{key}.depth", label, f"{pointer}/depth", shop, part=part, grain="depth", use=thing.use
+            book, thing.depth, f"{key}.depth", label, f"{pointer}/depth", shop, part=part, grain="depth", use=thing.use, more=strips
         )
-    kg, estimated = _weigh(book, speak, thing, key, name, width, height, depth, pointer)
+    kg, estimated = _weigh(book, speak, thing, key, name, width, height, depth, pointer, exact(shop.rules.panel_weighs))
     return Thing(
         key=key,
         what=what,
@@ -236,7 +247,16 @@ def leaning(rising: Dim, falling: Dim, width: Dim) -> Dim:
 
 
 def _weigh(
-    book: Book, speak: Speaker, thing: What, key: str, name: str, width: Side, height: Side, depth: Side | None, pointer: str
+    book: Book,
+    speak: Speaker,
+    thing: What,
+    key: str,
+    name: str,
+    width: Side,
+    height: Side,
+    depth: Side | None,
+    pointer: str,
+    panel: Fraction,
 ) -> tuple[Fraction, bool]:
     """The weight as it was put on a scale, or an estimate from material and size (marked as one)."""
     edit = f"{pointer}/weight"
@@ -256,7 +276,11 @@ def _weigh(
     grams = GRAMS_PER_M2[material]
     kg = area * grams / 1000
     working: list[Say] = [(f"{material.replace('_', '-')}: {both(kg)} at {grams} g a square metre (house figure)",)]
-    if isinstance(thing, StretchedCanvas) and depth is not None:
+    if isinstance(thing, StretchedCanvas) and thing.support == "board" and depth is not None:
+        thick = mean(list(depth.stations.values())).value
+        kg = area * thick * panel / 1000
+        working = [(f"board or panel: {both(kg)} at {float(panel):g} kg a cubic metre (house figure)",)]
+    elif isinstance(thing, StretchedCanvas) and depth is not None:
         bars = 2 * (width.mean.value + height.mean.value) * depth.mean.value * exact(thing.bar_width)
         wood = bars * density(BAR_WOOD) / 1_000_000_000
         working.append((f"bars: {both(wood)} at {round(density(BAR_WOOD))} kg a cubic metre (pine)",))

@@ -195,6 +195,11 @@ SOURCES: dict[str, Source] = _book(
         "A border of 25 mm round the stitching, tacks within the 6 mm the lip covers, surplus folded behind.",
     ),
     Source(
+        "cradle",
+        "common practice",
+        "A bare board in a floater gets wooden strips glued behind it, flush with its edges: the screws bite in them, not in the board.",
+    ),
+    Source(
         "covering",
         "common practice",
         "A covered mount is cut smaller by the cloth’s thickness on each side; about 30 mm are turned behind and stuck there only.",

@@ -16,6 +16,7 @@ from shadbo.core.displays.floater.starts import starts
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.objects import StretchedCanvas
 from shadbo.core.document.schools import USUAL_REVEAL, new_frame
 from shadbo.core.document.shop import Shop
 from shadbo.core.framing.weights import object_weight, rails_weight, wood_weight
@@ -126,7 +127,9 @@ def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     """A floater of the shallowest moulding that takes the bar with the usual reveal, else of the deepest there is."""
     mouldings = sorted(shop.mouldings or HOUSE_SHOP.mouldings, key=lambda m: (m.height, m.face))
     reveal = as_decimal(USUAL_REVEAL[facts.units])
-    need = facts.front + Fraction(reveal)
+    # What is thinner than any bar is a board: strips of this much are glued behind it.
+    strips = exact(StretchedCanvas.model_fields["cradle"].default) if facts.front < exact(shop.rules.least_bar) else Fraction(0)
+    need = facts.front + strips + Fraction(reveal)
     chosen = next(
         (m for m in mouldings if Fraction(m.height - (m.seat_thickness or shop.rules.seat_strip_thickness)) >= need), mouldings[-1]
     )
@@ -134,5 +137,5 @@ def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     return {"type": "floater", "frame": new_frame(chosen.key, facts.units), "reveal": reveal, "lift_kind": kind}
 
 
-WAY = Way(suits, begin, "open edges_seen")
+WAY = Way(suits, begin, "open edges_seen glued_behind")
 FLOATER = Display("floater", "Floater frame", reckon, WAY, settle, starts(WAY), Holds(frozenset({"screws"})))

@@ -14,8 +14,10 @@ from shadbo.core.document.shop import Moulding
 from shadbo.core.framing.rabbet import bowed
 from shadbo.core.framing.rails import Rails, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.stock import made_of
+from shadbo.core.measuring.desk import gets_cradle, picture
 from shadbo.core.quantity.exact import exact
 from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.sums import Dim, leaf
 
 
 def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
@@ -27,6 +29,11 @@ def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
     def line(*args: Any, **more: Any) -> None:
         lines.append(cut_line(context, *args, **more))
 
+    if gets_cradle(context):
+        cradle = say("{} wide, {} deep", exact(context.object.bar_width), book["cradle.deep"])
+        across, down = cradle_lengths(context, sizes)
+        for run, word, length in (("across", "top and bottom", across), ("down", "sides, between them", down)):
+            line(f"cradle.{run}", f"Cradle strips, {word}", ("bar",), 2, "straight-grained wood", length, cradle, ("square ends",))
     if moulding is not None:
         lines += rail_lines(context, rails_of(context, sizes, moulding))
         if not sizes.own_seat:
@@ -67,6 +74,24 @@ def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
     return tuple(lines)
 
 
+def cradle_lengths(context: FloaterContext, sizes: Sizes) -> tuple[Dim, Dim]:
+    """Strips glued behind a bare board, flush with its smallest size: two along, two between them (mm)."""
+    book = context.book
+    width = leaf(
+        context.object.bar_width,
+        "/object/bar_width",
+        "Cradle strips, wide",
+        "choice",
+        pointer="/object/bar_width",
+        source="cradle",
+        grain="depth",
+        parts=("bar",),
+    )
+    across = book.add(sizes.canvas["width"].smallest * 1, "cradle.across", "Cradle strips, top and bottom", parts=("bar",))
+    down = book.add(sizes.canvas["height"].smallest - 2 * width, "cradle.down", "Cradle strips, sides", parts=("bar",))
+    return across, down
+
+
 def parts(context: FloaterContext, sizes: Sizes) -> tuple[Part, ...]:
     """What is not cut: the frame that is there, screws, paint."""
     found = [
@@ -76,7 +101,7 @@ def parts(context: FloaterContext, sizes: Sizes) -> tuple[Part, ...]:
             sizes.screws.total,
             material="wood screw",
             size=context.speak.say("{}", sizes.screws.length),
-            note=("through seat and lift, in oversize holes, so that the stretcher can move",),
+            note=("through seat and lift, in oversize holes, so that it can move",),
             lights=("screw",),
             figure="screw.count",
         ),
@@ -86,6 +111,8 @@ def parts(context: FloaterContext, sizes: Sizes) -> tuple[Part, ...]:
         found.append(got("rail", "Floater frame", comes="came", note=("as it was read",), lights=("rail",)))
     if not sizes.own_seat and sizes.moulding is not None:
         found.append(got("pins", "Panel pins", material="20 mm"))
+    if gets_cradle(context):
+        found.append(got("glue.cradle", "Neutral PVA and clamps", comes="hand", note=("for the cradle",)))
     return tuple(found)
 
 
@@ -119,7 +146,7 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
             "measure",
             "Measure again",
             say(
-                "Read the canvas once more before anything is cut: largest width {}, largest height {}.",
+                "Read the " + picture(context) + " once more before anything is cut: largest width {}, largest height {}.",
                 sizes.canvas["width"].largest,
                 sizes.canvas["height"].largest,
             ),
@@ -128,6 +155,28 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
             parts=("canvas",),
         )
     ]
+    if gets_cradle(context):
+        across, down = book["cradle.across"], book["cradle.down"]
+        out.append(
+            Operation(
+                "cradle",
+                "Glue a cradle behind it",
+                say(
+                    "Two strips of {}, two of {} between them, flush with the edges; its back roughened where they lie. Thin glue, weights on a board over "
+                    "soft cloth, its face down; wiped at once. Look: does it lie flat?",
+                    across,
+                    down,
+                ),
+                30,
+                wait_minutes=12 * 60,
+                gate=True,
+                care="Its face on soft clean cloth; nothing presses on thick paint.",
+                parts=("bar",),
+                makes=("cradle",),
+                uses=("glue.cradle",),
+                before=("centre", "holes"),
+            )
+        )
     if new:
         moulding = sizes.moulding
         assert moulding is not None
@@ -221,7 +270,7 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
             "Drill the screw holes",
             say(
                 "From behind, {} from the left and right edges and {} from top and bottom; first hole {} from the corner across, {} down; "
-                "oversize, so that the stretcher can move.",
+                "oversize, so that what is screwed can move.",
                 sizes.screws.inset["width"],
                 sizes.screws.inset["height"],
                 sizes.screws.places["width"][0],
@@ -233,7 +282,7 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
         ),
         Operation(
             "centre",
-            "Centre the canvas",
+            f"Centre the {picture(context)}",
             say(
                 "Face down on a soft clean cloth: frame over it, shims of {} at the sides and {} top and bottom, two a side.",
                 book["shim.width"],
@@ -246,7 +295,7 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "look",
             "Look at the front",
-            ("Turn it over before the first screw: gaps even, canvas straight, the right way up.",),
+            ("Turn it over before the first screw: gaps even, it hangs straight, the right way up.",),
             5,
             gate=True,
             parts=("canvas", "gap"),
@@ -256,13 +305,13 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
             "Screw it in",
             say(
                 f"{book.counts['screw.count'].count} screws {{}} long; they bite {{}} and end {{}} "
-                "from the canvas. By hand for the last turns.",
+                f"from the {picture(context)}’s face. By hand for the last turns.",
                 sizes.screws.length,
                 sizes.screws.bite,
                 sizes.screws.clear,
             ),
             15,
-            care="Never towards the canvas with a longer screw than this.",
+            care="Never a longer screw than this: it would reach the face.",
             parts=("screw", "canvas"),
             holds=("canvas",),
             method="screws",

@@ -13,12 +13,23 @@ from shadbo.core.document.schools import new_frame
 from shadbo.core.framing.families import check_in_stock, check_long_enough, quarter_turn
 from shadbo.core.framing.rabbet import check_bow
 from shadbo.core.framing.rabbet_choices import into_a_lip
+from shadbo.core.measuring.desk import gets_cradle
 from shadbo.core.measuring.doubts import check_readings
 from shadbo.core.quantity.exact import Fraction, exact, up
 
 
 def check(context: FloaterContext, sizes: Sizes) -> None:
     """Put every check of the floater into the list, each with its ways out."""
+    if gets_cradle(context):
+        context.checks.add(
+            "note",
+            "cradle.glued",
+            "display",
+            ("Strips are glued to its back: they stay there.",),
+            why="A bare board has nothing a screw could bite in. A frame with a lip holds it without glue.",
+            source_key="cradle",
+            parts=("bar",),
+        )
     if sizes.inner:
         check_readings(
             context.checks, context.speak, context.shop, "frame", sizes.inner["width"], sizes.inner["height"], "rail", key="frame"

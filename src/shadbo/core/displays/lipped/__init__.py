@@ -18,11 +18,12 @@ from shadbo.core.document.facts import Facts
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.schools import new_rabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame, Shop
-from shadbo.core.document.starts import CANVAS_ASKS, Start, canvas_of, facts_at_first
+from shadbo.core.document.starts import CANVAS_ASKS, FLAT_ASKS, SizeAsked, Start, canvas_of, facts_at_first
 from shadbo.core.framing.canvas_choices import canvas_displays
+from shadbo.core.framing.glazing import glazing_choices
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
 from shadbo.core.framing.rails import AXES
-from shadbo.core.framing.weights import object_weight, rails_weight
+from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
 from shadbo.core.measuring.desk import desk_panel
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
@@ -37,12 +38,21 @@ def reckon(context: LippedContext) -> Reckoned:
     cuts = cut_list(context, sizes)
     weights = (
         rails_weight(context, sizes.rabbet.outside, sizes.rabbet.face, sizes.rabbet.area_mm2, sizes.rabbet.wood),
+        *(
+            [sheet_weight(context, "glazing", "Glazing", context.display.glazing, sizes.sheet, sizes.front["glazing"])]
+            if sizes.sheet
+            else []
+        ),
         object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
     )
     return Reckoned(
         verdict=_verdict(context, sizes),
         outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
-        layers=(Layer("lip", "Lip over the canvas", sizes.rabbet.lip), Layer("bar", "Canvas on its bar", sizes.depth)),
+        layers=(
+            Layer("lip", "Lip over the canvas", sizes.rabbet.lip),
+            *(Layer(k, d.label, d) for k, d in sizes.front.items()),
+            Layer("bar", "Canvas on its bar", sizes.depth),
+        ),
         panels=_panels(context, sizes),
         views=draw(context, sizes),
         cuts=cuts,
@@ -50,7 +60,7 @@ def reckon(context: LippedContext) -> Reckoned:
         steps=lambda: steps(context, sizes),
         parts=lambda: parts(context, sizes),
         proofs=_proofs(sizes),
-        deep=largest((sizes.rabbet.rail_height, sizes.rabbet.rail_height - sizes.rabbet.depth + sizes.depth)),
+        deep=largest((sizes.rabbet.rail_height, sizes.rabbet.rail_height + sizes.standout)),
         weights=weights,
         carcass=sizes.rabbet.carcass(weights),
         held=Held("offset clips from the bars to the rail", "the lip lies on the edge of the paint", "yes"),
@@ -90,6 +100,7 @@ def _display(context: LippedContext, sizes: Sizes) -> Panel:
         inputs += frame_inputs(context, sizes.rabbet, frame, came_with=False)
     work = {a: sizes.thing.side(a).into for a in AXES}
     inputs += frame_chooser(context, work, lambda size, ready: _refused(context, sizes, size, ready), False)
+    inputs += glazing_choices(context, sizes.sheet, context.rule("glass"))
     inputs += [
         given(show, sizes.offset, "Clips", optional=True, hint=("Left empty: the largest in stock that still presses.",)),
         given(
@@ -188,6 +199,14 @@ LIPPED = Display(
             "The lip covers its edge, offset clips hold it.",
             CANVAS_ASKS,
             canvas_of,
+            _new,
+        ),
+        Start(
+            "panel",
+            "A panel or canvas board",
+            "Stiff by itself, 3 to 10 mm thick: the lip covers its edge, nothing is glued to it.",
+            (*FLAT_ASKS, SizeAsked("depth", "Thickness", "/object/depth/bar/0")),
+            lambda sizes: canvas_of(sizes) | {"support": "board"},
             _new,
         ),
     ),

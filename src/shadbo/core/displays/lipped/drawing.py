@@ -53,13 +53,18 @@ def _section(context: LippedContext, sizes: Sizes) -> View:
     bar = sizes.depth.value
     wide = exact(context.object.bar_width)
     standout = max(sizes.standout.value, Fraction(0))
+    before = [
+        Lying(key, dim.label, "glass" if key == "glazing" else "shadow", dim.value, Fraction(1), dim.name, key)
+        for key, dim in sizes.front.items()
+    ]
     drawing = section(
         rabbet,
-        [Lying("bar", "Stretcher bar", "bar", bar, room, "canvas.depth.mean", "bar", min(wide, Fraction(55)))],
+        [*before, Lying("bar", "Stretcher bar", "bar", bar, room, "canvas.depth.mean", "bar", min(wide, Fraction(55)))],
         standout + CLIP,
     )
     wall = rabbet.face.value - rabbet.lip.value
     under = rabbet.rail_height.value - min(rabbet.depth.value, rabbet.rail_height.value)
+    under += sum((dim.value for dim in sizes.front.values()), Fraction(0))
     edge = wall + room
     far = edge + min(wide, Fraction(55))
     drawing.line(

@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from shadbo.core.contract.cutting import CutLine, StockLength
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet
+from shadbo.core.framing.glazing import CLEAN_GLASS, GLASS_CAME, glass_came, sheet_material
 from shadbo.core.framing.rabbet import bowed, rails_of
 from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.framing.spacers import spacer_lines, spacer_step
+from shadbo.core.measuring.desk import picture
 
 
 def cut_list(context: LippedContext, sizes: Sizes) -> tuple[CutLine, ...]:
@@ -16,6 +21,22 @@ def cut_list(context: LippedContext, sizes: Sizes) -> tuple[CutLine, ...]:
     lines: list[CutLine] = []
     if isinstance(frame, NewRabbet):
         lines += rail_lines(context, rails_of(context, sizes.rabbet, frame))
+    if sizes.sheet and not glass_came(context, sizes.sheet):
+        lines.append(
+            cut_line(
+                context,
+                "glazing",
+                "Glazing",
+                ("glazing",),
+                1,
+                sheet_material(context.display),
+                sizes.sheet["width"],
+                say("by {}", sizes.sheet["height"]),
+                ("cut only after the rabbet was read again",),
+            )
+        )
+    if sizes.strips:
+        lines += spacer_lines(context, sizes.strips, sizes.front["air"])
     lines += [
         cut_line(
             context,
@@ -40,8 +61,21 @@ def parts(context: LippedContext, sizes: Sizes) -> tuple[Part, ...]:
         got("clip", "Offset clips", sizes.total, size=say("offset {}", sizes.offset), lights=("clip",), figure="clip.count"),
         got("screw", "Clip screws", sizes.total, material="wood screw", size=say("{}", sizes.screw), note=note, lights=("screw",)),
     ]
+    if sizes.packer is not None:
+        found.append(
+            got(
+                "packer",
+                "Packers under the clips",
+                sizes.total,
+                material="card or ply",
+                size=say("{} thick", sizes.packer),
+                comes="hand",
+            )
+        )
     if not isinstance(context.display.frame, NewRabbet):
         found.append(FRAME)
+        if glass_came(context, sizes.sheet):
+            found.append(GLASS_CAME)
     return tuple(found)
 
 
@@ -58,7 +92,7 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
             "measure",
             "Measure again",
             say(
-                "Read the canvas once more: smallest {} × {}, deepest {}.",
+                "Read the " + picture(context) + " once more: smallest {} × {}, deepest {}.",
                 sizes.thing.width.smallest,
                 sizes.thing.height.smallest,
                 sizes.thing.depth.into if sizes.thing.depth else sizes.depth,
@@ -81,10 +115,32 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
                 parts=("rail",),
             )
         )
+    if glass_came(context, sizes.sheet):
+        out.append(CLEAN_GLASS)
+    elif sizes.sheet:
+        out.append(
+            Operation(
+                "glazing",
+                "Cut the glazing",
+                say(
+                    "Read the rabbet again; then {} × {}. Look: does it lap the lip on all four sides?",
+                    sizes.sheet["width"],
+                    sizes.sheet["height"],
+                ),
+                15,
+                gate=True,
+                care="Gloves and eye protection; score away from the body; carry on edge.",
+                parts=("glazing",),
+                makes=("glazing",),
+                place="clean",
+            )
+        )
+    if sizes.strips:
+        out.append(replace(spacer_step(context, sizes.strips), before=("lay",)))
     out += [
         Operation(
             "lay",
-            "Lay the canvas in",
+            f"Lay the {picture(context)} in",
             say(
                 "Face down on a soft clean cloth, frame over it; even room on both sides, {} across and {} down in "
                 "all. Look: nothing sharp beneath?",
@@ -93,7 +149,8 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
             ),
             10,
             parts=("canvas",),
-            uses=("rail",),
+            uses=("rail", *(("glazing", "spacer") if sizes.sheet else ())),
+            after=("glazing", "spacer"),
         ),
         Operation(
             "look",
@@ -102,21 +159,26 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
             5,
             gate=True,
             parts=("canvas", "lip"),
+            after=("lay",),
         ),
         Operation(
             "clips",
             "Fix the clips",
             say(
                 f"{sizes.total} clips offset {{}}, screws {{}} into the rail. Drill first, away from the canvas; a stop on the bit. "
-                "Look: does each clip press without bending the bar?",
+                + ("A packer of {} under each, on the bar. " if sizes.packer is not None else "")
+                + "Look: does each clip press without bending the bar?",
                 sizes.offset,
                 sizes.screw,
+                *((sizes.packer,) if sizes.packer is not None else ()),
             ),
             25,
             care="Never drive or cut towards the canvas; a card between clip and canvas while you drill.",
             parts=("clip", "screw"),
+            uses=("packer",) if sizes.packer is not None else (),
             holds=("canvas",),
             method="clips",
+            after=("look",),
         ),
         Operation(
             "cover",

@@ -139,7 +139,7 @@ def _clip(context: LippedContext, sizes: Sizes) -> None:
             "note",
             "clip.shallow",
             "display",
-            say("The canvas lies {} below the back: bend flat clips in, or pack behind the bar.", -sizes.standout.value),
+            say("The canvas lies {} below the back: a packer so thick goes under each clip.", -sizes.standout.value),
             why="Clips press on what stands level with the back or behind it.",
             source_key="clips",
             figure="clip.standout",

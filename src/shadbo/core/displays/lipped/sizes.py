@@ -10,8 +10,9 @@ from shadbo.core.contract.display import Context
 from shadbo.core.contract.terms import ruled
 from shadbo.core.document.decisions.canvas import Lipped, NewRabbet
 from shadbo.core.document.objects import StretchedCanvas
-from shadbo.core.framing.rabbet import Rabbet, made_rabbet, read_rabbet
+from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
 from shadbo.core.framing.rails import AXES, spread
+from shadbo.core.framing.spacers import spacer_lengths
 from shadbo.core.framing.stock import choose_screw
 from shadbo.core.measuring.desk import measure
 from shadbo.core.measuring.thing import Thing
@@ -42,6 +43,10 @@ class Sizes:
     clips: dict[str, list[Dim]]
     total: int
     cover: dict[str, Dim]
+    front: dict[str, Dim]
+    sheet: dict[str, Dim]
+    strips: dict[str, Dim]
+    packer: Dim | None
 
 
 def size_up(context: LippedContext) -> Sizes:
@@ -86,9 +91,11 @@ def size_up(context: LippedContext) -> Sizes:
             between = between + allowance(shop.tolerances.saw, f"saw.{axis}", "saw, cut of the rail", "saw")
             between = between + allowance(side.into.likely, f"tape.{axis}", "tape, reading of the canvas", "tape")
         room[axis] = book.add(between, f"fit.{axis}", f"Room in the rabbet, {axis}", parts=("canvas",), grain="depth", fits=True)
-    standout = book.add(
-        thing.depth.into - rabbet.depth, "clip.standout", "Canvas stands out behind", parts=("clip", "bar"), grain="depth"
-    )
+    front, sheet = _in_front(context, rabbet)
+    taken = thing.depth.into
+    for dim in front.values():
+        taken = taken + dim
+    standout = book.add(taken - rabbet.depth, "clip.standout", "Canvas stands out behind", parts=("clip", "bar"), grain="depth")
     offset = book.add(_offset(context, standout), "clip.offset", "Clip offset", parts=("clip",))
     sprung = book.add(standout - offset, "clip.sprung", "Left for the clip’s spring", parts=("clip",), grain="depth")
     bite = rule(shop.rules.bite, "Least bite", "screw-bite", "depth")
@@ -120,7 +127,25 @@ def size_up(context: LippedContext) -> Sizes:
         clips=clips,
         total=total,
         cover=cover,
+        front=front,
+        sheet=sheet,
+        strips=spacer_lengths(context, rabbet, sheet) if front else {},
+        packer=book.add(-standout, "clip.packer", "Packer under each clip", parts=("clip",)) if standout.value < 0 else None,
     )
+
+
+def _in_front(context: LippedContext, rabbet: Rabbet) -> tuple[dict[str, Dim], dict[str, Dim]]:
+    """Sheet and spacer before the canvas, and the sheet’s size: paint keeps its distance (mm)."""
+    if context.display.glazing == "none":
+        return {}, {}
+    book = context.book
+    thick = ruled(context, "acrylic" if context.display.glazing == "acrylic" else "glass", "Glazing")
+    air = ruled(context, "usual_air", "Air before the paint, kept by a spacer")
+    front = {
+        "glazing": book.add(thick, "pack.glazing", "Glazing", parts=("glazing",)),
+        "air": book.add(air, "pack.air", "Air before the paint, kept by a spacer", parts=("spacer",)),
+    }
+    return front, check_glazing(context, rabbet, context.display.glazing)
 
 
 def _offset(context: LippedContext, standout: Dim) -> Dim:

@@ -67,6 +67,7 @@ class Floater(Part):
     """Canvas in a floater frame. ``solve`` says which of reveal, lift and rail height follows from the other two."""
 
     SHOWS: ClassVar[tuple[str, ...]] = ("stretched_canvas",)
+    WANTS_BARS: ClassVar[bool] = True
     type: Literal["floater"] = "floater"
     frame: Annotated[NewFrame | BoughtFrame, Field(discriminator="make")]
     solve: Literal["reveal", "lift", "rail_height"] = "lift"
@@ -114,12 +115,15 @@ RabbetFrame = Annotated[NewRabbet | ReadFrame, Field(discriminator="make")]
 
 
 class Lipped(Part):
-    """Canvas in a frame with a lip, held by offset clips. ``lap`` is how far the lip covers the canvas."""
+    """A canvas or panel in a frame with a lip, held by offset clips; behind a sheet held off it, if that is wanted. ``lap`` is how far the lip
+    covers the canvas."""
 
     SHOWS: ClassVar[tuple[str, ...]] = ("stretched_canvas",)
     type: Literal["lipped"] = "lipped"
     frame: RabbetFrame
     lap: LAP_MM = Decimal(5)
+    glazing: Literal["auto", "none", "glass", "acrylic", "coated"] = "none"
+    grade: Grade = "plain"
     offset: OFFSET_MM | None = None
     screw: SCREW_MM | None = None
 
@@ -128,6 +132,7 @@ class DeepReadyMade(Part):
     """A small canvas in a bought deep box frame, on its inner board. ``card`` makes up for the glass that is taken out."""
 
     SHOWS: ClassVar[tuple[str, ...]] = ("stretched_canvas",)
+    WANTS_BARS: ClassVar[bool] = True
     type: Literal["deep_ready_made"] = "deep_ready_made"
     frame: ReadFrame
     card: SHEET_MM | None = None
