@@ -175,3 +175,20 @@ CALM: list[tuple[Any, Any]] = [
         ),
     )
 ]
+
+
+def test_a_lamp_room_is_as_deep_as_lamp_or_thing_asks() -> None:
+    """A thing of 40 in a lamp room of 30, 6 clear of the glass, asks for 46; one of 10 leaves the lamp its 30."""
+    from json import loads
+    from pathlib import Path
+
+    from shadbo.core.document.piece import load_piece
+
+    case = loads((Path(__file__).parents[2] / "cases" / "layered-lamp-things.json").read_text())
+    for high, deep in ((40, 46), (10, 30)):
+        for one in case["object"]["items"]:
+            one["front"] = high
+        case["display"]["lamp"]["depth"] = 30
+        done = plan(load_piece(case), HOUSE_SHOP)
+        needs = [float(f.mm) for n, f in done.figures.items() if n.startswith("room.") and n.endswith(".need") and f.mm]
+        assert max(needs) == deep, (high, needs)

@@ -71,6 +71,12 @@ def test_published_proportions_of_the_flag_of_the_united_states(hoist: int) -> N
         things(item("f", "flag", int(fly), hoist, front=1)), sash(flag="united_states", pane_width=1800, pane_height=1000)
     )
     assert "flag.shape.f" not in keys(done) and "flag.way" in keys(done)
+    # What is sold for a house is 3 × 5: no pulled flag, and its union keeps its share of the length.
+    ordinary = worked(
+        things(item("f", "flag", hoist * 5 / 3, hoist, front=1)), sash(flag="united_states", pane_width=1800, pane_height=1000)
+    )
+    assert "flag.shape.f" not in keys(ordinary)
+    assert union("across", h * Fraction(5, 3), h)[0] / (h * Fraction(5, 3)) == Fraction(76, 190)
 
 
 def test_the_union_is_drawn_upper_left() -> None:

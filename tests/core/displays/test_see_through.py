@@ -6,10 +6,14 @@ from typing import Any
 
 import pytest
 
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.planning.edits import ShowAs, apply_edits
+from shadbo.core.planning.plan import plan
 from shadbo.core.quantity.figures import plain
 from tests.conftest import readings
 from tests.core.displays.pieces import PRECIOUS, SHEET, sheets
-from tests.core.things import flat, frame, made, mm, worked
+from tests.core.mending import fires_and_is_mended
+from tests.core.things import flat, frame, made, mm, piece, worked
 
 SPRIG = flat((186,), (262,), material="plant", weight="0.02")
 READY = frame((302, "301.5", 302), (402, 402, 402), rabbet_depth=14, face=20, rail_height=20, glass=2, board=3)
@@ -86,3 +90,32 @@ CHECKS: list[tuple[Any, ...]] = [
 ]
 # Nothing stands in the way of these.
 CALM: list[tuple[Any, Any]] = [(SHEET, sheets(cleaned=["front_outer", "front_inner", "back_inner", "back_outer"]))]
+
+
+def test_seen_from_both_sides_with_air_on_both() -> None:
+    """Two mats of 3 keep the sheets off; their windows are 10 larger than the work all round; a film on each face, no tape on the work."""
+    done = worked(flat((210,), (297,)), {"type": "see_through", "between": "mats", "frame": made()})
+    assert mm(done, "depth.pack") == 2 + 3 + 0.3 + 3 + 2
+    assert (mm(done, "mat.window.width"), mm(done, "mat.window.height")) == (230, 317)
+    cut = {c.key: c for c in done.cuts}
+    assert cut["mat"].count == cut["mat_back"].count == 1 and cut["film"].count == 2 and "tape" not in cut
+    assert cut["mat"].material == "Mat board, 8-ply" and not done.faults and not done.stops
+    order = [s.key for s in done.steps]
+    assert order.index("clean") < order.index("mats") < order.index("place") < order.index("close")
+    drawn = [s.part for s in done.view("section").shapes]
+    assert drawn.index("glazing") < drawn.index("mat") < drawn.index("mat_back") < drawn.index("glazing_back")
+
+
+def test_a_photograph_between_sheets_lies_in_its_sleeve() -> None:
+    """A photograph sticks to glass it touches: begun so it gets mats; touching is stopped, and the mats are a way out."""
+    thing = flat((210,), (297,), material="photograph")
+    touching = piece(thing, {"type": "see_through", "frame": made()})
+    assert "face.touches" in {c.key for c in plan(touching, HOUSE_SHOP).stops}
+    begun = apply_edits(piece(thing, {"type": "on_board", "frame": made()}), [ShowAs(display="see_through")], HOUSE_SHOP)
+    assert begun.display.between == "mats" and not plan(begun, HOUSE_SHOP).stops  # type: ignore[union-attr]
+
+
+def test_a_window_wider_than_the_frame_shows_is_stopped() -> None:
+    fires_and_is_mended(
+        piece(flat((210,), (297,)), {"type": "see_through", "between": "mats", "border": 8, "frame": made()}), "mat.over", "stop"
+    )

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from itertools import pairwise
 from typing import Any
 
 import pytest
@@ -276,3 +277,17 @@ def test_wedges_go_in_with_the_glue_and_glue_alone_is_no_joint_of_its_own() -> N
     assert "joint" not in {s.key for s in wedged.steps} | {s.key for s in glued.steps}
     assert next(p.count for p in wedged.to_get if p.key == "joint") == 8 and "joint" not in {p.key for p in glued.to_get}
     assert "wedges pressed into each mitre" in next(plain(s.say, "mm") for s in wedged.steps if s.key == "glue")
+
+
+def test_three_canvases_as_one_picture() -> None:
+    """Three of 400 over gaps of 40 are 3 × 452 + 2 × 40 wide together; hooks stand a width and a gap apart, all at one height; each is told."""
+    begun = piece(canvas(400, 600, 18), {"type": "floater", "frame": {"make": "new", "moulding": "oak-20x50"}})
+    three = apply_edits(begun, [Act(action="wall.set.3")], HOUSE_SHOP)
+    done = plan(three, HOUSE_SHOP)
+    wide = mm(done, "frame.outside.width")
+    assert mm(done, "wall.total") == 3 * wide + 2 * 40
+    middles = [mm(done, f"wall.{i}.middle") for i in range(3)]
+    assert [b - a for a, b in pairwise(middles)] == [wide + 40] * 2 and middles[1] == mm(done, "wall.width") / 2
+    assert len({mm(done, f"wall.{i}.hook") for i in range(3)}) == 1
+    up = plain(next(s for s in done.steps if s.key == "hang").say, "mm")
+    assert all(f"{round(m)} mm from the wall" in up or f"{m:g} mm from the wall" in up for m in middles) and "between them" in up

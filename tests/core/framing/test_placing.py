@@ -278,3 +278,17 @@ def test_a_floater_that_is_there_already_is_doubted_for_bow_as_well() -> None:
     assert mm(done, "frame.bow.width") == 3 and "frame.bow.width" in keys(done)
     blocked = apply_edits(start, [TakeWayOut(check="frame.bow.width", index=0)], HOUSE_SHOP)
     assert "frame.reread.width" in keys(plan(blocked, HOUSE_SHOP), "stop")
+
+
+def test_diagonals_tell_the_lean_of_a_sheet_read_once_a_side() -> None:
+    """Diagonals 752 and 748 of 600 × 450 lean the top by (752² − 748²) ÷ (4 × 600) = 2.5: one reading a side or three, the same borders."""
+    more = {"diagonals": {"rising": readings(752), "falling": readings(748)}}
+    display = {"type": "on_board", "frame": made(), "border": 40, "placing": {"how": "centred"}}
+    once, thrice = (worked(flat((600,) * n, (450,) * n, **more), display) for n in (1, 3))
+    assert mm(once, "work.lean") == mm(thrice, "work.lean") == pytest.approx((752**2 - 748**2) / 2400, abs=0.1)
+    assert mm(once, "border.error.best") == mm(thrice, "border.error.best") > 0.5
+    drawn = [
+        next(s.points for s in done.view("face").shapes if s.part == "work" and s.points)
+        for done in (once, worked(flat((600,), (450,)), display))
+    ]
+    assert drawn[0] != drawn[1], "it is drawn leaning"

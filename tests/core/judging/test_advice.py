@@ -13,6 +13,7 @@ from tests.core.things import box, canvas, flat, item, made, piece, things
 
 from shadbo.core.contract.display import Context
 from shadbo.core.displays.registry import DISPLAYS
+from shadbo.core.document.decisions.see_through import SeeThrough
 from shadbo.core.document.facts import facts_of
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.kinds import KINDS
@@ -342,6 +343,11 @@ def test_what_is_offered_first_is_what_a_framer_would_advise(line: Line, practic
     ways = [way for way in found.ways if way.rank > 0]
     assert not line.display or ways[0].key in line.display.split(), [(w.key, w.score, w.why) for w in ways[:3]]
     never = set(line.never.split())
+    if "see_through" in never & {way.key for way in ways}:
+        sheets = apply_edits(whole, [ShowAs(display="see_through")], HOUSE_SHOP).display
+        # In its sleeve between two mats nothing touches the glass.
+        assert isinstance(sheets, SeeThrough) and sheets.between == "mats"
+        never -= {"see_through"}
     assert not never & {way.key for way in ways}, line.never
     best = apply_edits(whole, [ShowAs(display=ways[0].key)], HOUSE_SHOP)
     display = DISPLAYS[ways[0].key]

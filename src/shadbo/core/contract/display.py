@@ -238,11 +238,17 @@ class Way:
     suits: Callable[[Facts], Suit]
     begin: Callable[[Facts, Shop], dict[str, Any]]
     does: str = ""
+    # Where what it does hangs on what is chosen in it: ``does`` of a piece that is shown so, or would be begun so.
+    does_as: Callable[[Piece, Facts], str] | None = None
+
+    def done(self, piece: Piece, facts: Facts) -> str:
+        """What it does to a piece’s object, as it is shown or would be begun."""
+        return self.does_as(piece, facts) if self.does_as is not None else self.does
 
     def judged(self, piece: Piece, facts: Facts) -> Judged:
         """How it does for a piece’s object: how well it suits by itself, held against what the thing needs."""
-        suit = self.suits(facts)
-        return judge(Choice("", frozenset(self.does.split()), suit.rank * 10, suit.why), needs_here(piece, facts), piece.practice)
+        suit, does = self.suits(facts), frozenset(self.done(piece, facts).split())
+        return judge(Choice("", does, suit.rank * 10, suit.why), needs_here(piece, facts), piece.practice)
 
 
 @record(frozen=True, slots=True)

@@ -98,7 +98,7 @@ def check_display(context: Context[Any, Any], way: Way) -> None:
     rule = judged.refused
     if rule is None:
         return
-    agreed = "for_good" in way.does.split() and context.facts.consent
+    agreed = "for_good" in way.done(context.piece, context.facts).split() and context.facts.consent
     context.checks.add(
         "caution" if agreed else "stop",
         "display.harms",

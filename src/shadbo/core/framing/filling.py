@@ -22,8 +22,9 @@ from shadbo.core.quantity.sums import Dim, leaf
 
 ZERO = Fraction(0)
 MOST_FILLERS = 4
-# What a board is there for: ``mount`` lies against the work, ``stiff`` closes the back or is screwed into, ``filler`` only fills.
-Use = Literal["mount", "stiff", "filler"]
+# What a board is there for: ``mount`` lies against the work, ``mat`` is seen and cut with a bevel, ``stiff`` closes the back or is screwed
+# into, ``filler`` only fills.
+Use = Literal["mount", "mat", "stiff", "filler"]
 # Methods whose wires or screws go through the mount board: foam would give way under them.
 THROUGH_PLY = ("brackets", "screwed")
 
@@ -49,8 +50,10 @@ def board_of(context: Context[Any, Any], thick: Fraction | Dim, use: Use) -> Boa
     near = [b for b in boards_of(context) if abs(exact(b.thickness) - wanted) <= context.rule("board_near")]
     fitting = [b for b in near if b.stiff == (use == "stiff")] or near
     if fitting:
-        return min(fitting, key=lambda b: (abs(exact(b.thickness) - wanted), b.density))
-    names = {"mount": "acid-free board", "stiff": "hardboard or ply", "filler": "board"}
+        # A window is cut in the densest, foam is none; elsewhere the lightest does.
+        light = -1 if use == "mat" else 1
+        return min(fitting, key=lambda b: (abs(exact(b.thickness) - wanted), light * b.density))
+    names = {"mount": "acid-free board", "mat": "mat board", "stiff": "hardboard or ply", "filler": "board"}
     return Board(key="none", name=names[use], thickness=as_decimal(wanted), stiff=use == "stiff")
 
 

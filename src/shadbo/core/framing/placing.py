@@ -67,6 +67,10 @@ class Solved:
     worst: Fraction
 
 
+# Both ends of a side that was read in one place, where diagonals tell that it leans.
+ENDS = {"width": {"top": Fraction(0), "bottom": Fraction(1)}, "height": {"left": Fraction(0), "right": Fraction(1)}}
+
+
 def borders(thing: Thing, opening: dict[str, Side | Dim], lip: Dim | None, meant: dict[str, Dim]) -> list[Border]:
     """Every border at every station of the work, or of the opening where the work has none there.
 
@@ -79,6 +83,9 @@ def borders(thing: Thing, opening: dict[str, Side | Dim], lip: Dim | None, meant
         side = thing.side(axis)
         size = opening[axis]
         places = dict(side.along)
+        if thing.lean is not None and len(places) == 1:
+            # What leans is seen at both ends; so is what turning it against that does to the other two sides.
+            places |= {end: p for end, p in ENDS[axis].items() if p not in places.values()}
         if isinstance(size, Side):
             places |= {k: p for k, p in size.along.items() if p not in side.along.values()}
         for station, along in places.items():
@@ -107,7 +114,8 @@ def borders(thing: Thing, opening: dict[str, Side | Dim], lip: Dim | None, meant
 
 def _called(side: Side | Dim, station: str) -> str:
     """What a station is called without the side it belongs to."""
-    assert isinstance(side, Side)
+    if not isinstance(side, Side):
+        return station
     return side.stations[station].label.split(", ", 1)[-1]
 
 

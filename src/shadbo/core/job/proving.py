@@ -14,7 +14,7 @@ MATERIALS: dict[str, tuple[str, ...]] = {
     "dowel": ("joint", "hold.rods"),
     "spline": ("joint",),
     "corner bracket": ("joint",),
-    "double-sided tape": ("tape", "mats.tape", "hold.tape_double"),
+    "double-sided tape": ("tape", "mats.tape", "hold.tape_double", "glue"),
     "framing tape": ("across", "hold.tape_across"),
     "dust cover": ("cover",),
     "bumpers": ("bumper",),

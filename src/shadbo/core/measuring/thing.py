@@ -79,7 +79,10 @@ class Thing:
         after = [item for item in ordered if item[0] >= along] or ordered[-1:]
         (a, low), (b, high) = before[-1], after[0]
         if low == high:
-            return self.edge(edge, low)
+            found = self.edge(edge, low)
+            # One reading a side says nothing of the lean, but diagonals do: it runs on from there.
+            one = len(ordered) == 1 and self.lean is not None and RUNS[edge][0] == "width"
+            return found + weighed([(self.lean, a - along)]) if one and self.lean is not None and a != along else found
         share = (along - a) / (b - a)
         return self.edge(edge, low) * (1 - share) + self.edge(edge, high) * share
 

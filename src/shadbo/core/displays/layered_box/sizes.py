@@ -267,6 +267,19 @@ def _given(context: LayeredContext, name: str, label: str, place: str, value: An
 def _need(context: LayeredContext, i: int, stands: list[Laid]) -> Dim | None:
     """What must stand between a floor and the next: the tallest on the next and its clearance; the lamp room; nothing."""
     display, book = context.display, context.book
+    lamp = None
+    if display.lamp is not None and i == len(display.floors) - 2:
+        where = "/display/lamp/depth"
+        lamp = leaf(
+            display.lamp.depth,
+            where,
+            "Lamp room, deep",
+            "choice",
+            pointer=where,
+            source="lamp",
+            grain="depth",
+            parts=(f"room.{i}",),
+        )
     if stands:
         tallest = largest([one.sized.front for one in stands])
         if display.floors[i].kind == "glass":
@@ -282,18 +295,18 @@ def _need(context: LayeredContext, i: int, stands: list[Laid]) -> Dim | None:
             )
         else:
             air = ruled(context, "flat_air", "Air before the tallest")
+        need = tallest + air
+        if lamp is not None:
+            # A lamp room is as deep as lamp and things ask, whichever is more.
+            need = largest((need, lamp))
         return book.add(
-            tallest + air,
+            need,
             f"room.{i}.need",
             f"Needed behind {_name(display, i).lower()}: the tallest, {stands[0].item.name if len(stands) == 1 else 'of those there'}, and air",
             parts=(f"room.{i}",),
             grain="depth",
         )
-    if display.lamp is not None and i == len(display.floors) - 2:
-        return chosen(
-            context, f"room.{i}.need", "Lamp room, deep", "lamp/depth", display.lamp.depth, parts=(f"room.{i}",), source="lamp"
-        )
-    return None
+    return book.add(lamp, f"room.{i}.need", "Lamp room, deep", parts=(f"room.{i}",)) if lamp is not None else None
 
 
 def _room(context: LayeredContext, i: int, need: Dim | None) -> Dim:

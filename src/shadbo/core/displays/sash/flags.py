@@ -11,6 +11,8 @@ from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.record import record
 
 FLY = Fraction(19, 10)
+# What is sold for a house is 3 × 5, common practice.
+ORDINARY = Fraction(5, 3)
 UNION_HOIST, UNION_FLY = Fraction(7, 13), Fraction(76, 100)
 
 
@@ -32,9 +34,11 @@ FLAGS: dict[str, Flag] = {
 
 def union(hung: str, wide: Fraction, tall: Fraction) -> tuple[Fraction, Fraction]:
     """Width and height of the union as it hangs, upper left, of a flag that measures so on the wall (mm)."""
+    # A shorter flag, as most are made to be sold (3 × 5), has a union shorter by as much.
+    along = UNION_FLY / FLY
     if hung == "across":
-        return tall * UNION_FLY, tall * UNION_HOIST
-    return wide * UNION_HOIST, wide * UNION_FLY
+        return wide * along, tall * UNION_HOIST
+    return wide * UNION_HOIST, tall * along
 
 
 def proportion(hung: str, wide: Fraction, tall: Fraction) -> Fraction:

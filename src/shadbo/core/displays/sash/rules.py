@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from shadbo.core.contract.checks import WayOut, put
-from shadbo.core.displays.sash.flags import FLAGS, proportion
+from shadbo.core.displays.sash.flags import FLAGS, ORDINARY, proportion
 from shadbo.core.displays.sash.sizes import SashContext, Sizes
 from shadbo.core.framing.boxes.recipe import RECIPES
 from shadbo.core.framing.boxes.suiting import way_of
@@ -299,7 +299,7 @@ def _flag(context: SashContext, sizes: Sizes) -> None:
     for one in sizes.behind:
         wide, tall = one.laid.sized.wide.value, one.laid.sized.tall.value
         ratio = proportion(display.hung, wide, tall)
-        if abs(ratio / flag.fly - 1) <= context.rule("flag_out"):
+        if min(abs(ratio / fly - 1) for fly in (flag.fly, ORDINARY)) <= context.rule("flag_out"):
             continue
         other = "down" if display.hung == "across" else "across"
         fits = abs(proportion(other, wide, tall) / flag.fly - 1) <= context.rule("flag_out")

@@ -14,13 +14,15 @@ from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import there
 from shadbo.core.displays.see_through.drawing import draw
 from shadbo.core.displays.see_through.rules import check
-from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes, size_up
+from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes, between_mats, size_up
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
-from shadbo.core.document.decisions.see_through import FACES
+from shadbo.core.document.decisions.see_through import FACES, SeeThrough
 from shadbo.core.document.facts import Facts
+from shadbo.core.document.piece import Piece
 from shadbo.core.document.schools import AS_SUITS, USUAL_BORDER, new_rabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame, Shop
 from shadbo.core.document.starts import FLAT_ASKS, Start, flat_of, profile_for
+from shadbo.core.framing.filling import board_of
 from shadbo.core.framing.glazing import glazing_choices, sheet_material
 from shadbo.core.framing.rabbet import rails_of
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
@@ -48,6 +50,13 @@ def reckon(context: SeeThroughContext) -> Reckoned:
     weights = (
         rails_weight(context, rabbet.outside, rabbet.face, rabbet.area_mm2, rabbet.wood),
         sheet_weight(context, "glazing", "Sheets", display.glazing, sizes.sheet, sizes.each, display.sheets),
+        *(
+            sheet_weight(
+                context, key, sizes.pack[key].label, board_of(context, sizes.pack[key], "mat"), sizes.sheet, sizes.pack[key]
+            )
+            for key in ("mat", "mat_back")
+            if key in sizes.pack
+        ),
         object_weight("work", "Work", sizes.thing.weight_kg, sizes.thing.estimated),
     )
     return Reckoned(
@@ -64,7 +73,9 @@ def reckon(context: SeeThroughContext) -> Reckoned:
         deep=rabbet.rail_height,
         weights=weights,
         carcass=sizes.rabbet.carcass(weights, ("one", "rings")),
-        held=Held(
+        held=Held("a sleeve of clear film between two mats", "polyester film on both faces", "yes")
+        if sizes.window
+        else Held(
             "between two sheets" + (", tape along its top edge" if taped else ""),
             "glass on both faces" + (", tape at the top" if taped else ""),
             "mostly" if taped else "yes",
@@ -173,6 +184,21 @@ def _display(context: SeeThroughContext, sizes: Sizes) -> Panel:
         ),
         given(show, sizes.each, "Sheets", pointer="/display/thickness", optional=True),
     ]
+    if display.sheets == 2:
+        inputs.append(
+            choice(
+                context,
+                "/display/between",
+                "Between them",
+                "Sheets",
+                (
+                    ("touching", ("The work alone",), ("the sheets touch both its faces",)),
+                    ("mats", ("A film sleeve between two mats",), ("air on both sides; nothing touches the glass",)),
+                ),
+                ("mat", "work"),
+                look="list",
+            )
+        )
     figures = there(
         context,
         "border.width",
@@ -302,6 +328,26 @@ def _cuts(context: SeeThroughContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 ("cut only after the rabbet was read again",),
             )
         )
+    if sizes.window:
+        size = say("by {}, window {} × {}", sizes.sheet["height"], *sizes.window.values())
+        for key, word in (("mat", "Front mat"), ("mat_back", "Back mat")):
+            name = board_of(context, sizes.pack[key], "mat").name
+            lines.append(
+                cut_line(context, key, word, (key,), 1, name, sizes.sheet["width"], size, ("the two windows lie on one another",))
+            )
+        lines.append(
+            cut_line(
+                context,
+                "film",
+                "Film of the sleeve",
+                ("work",),
+                2,
+                "clear polyester film",
+                sizes.sheet["width"],
+                say("by {}", sizes.sheet["height"]),
+                ("no coating, no plasticiser",),
+            )
+        )
     if sizes.tape is not None:
         lines.append(
             cut_line(
@@ -328,6 +374,10 @@ def _parts(context: SeeThroughContext, sizes: Sizes) -> tuple[Part, ...]:
     came = _came(context)
     if came:
         found.append(got("glazing.came", "Glass out of the frames", came, comes="came", lights=("glazing", "glazing_back")))
+    if sizes.window:
+        found[0] = got(
+            "glue.film", "Double-sided archival tape", comes="hand", note=("on the film, 3 mm off the work, open below",)
+        )
     if display.kept == "clips":
         found.append(got("clip", "Small clips", material="two a side", lights=("clip",)))
     else:
@@ -416,21 +466,24 @@ def _steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
             parts=("glazing",),
         )
     )
-    out.append(
-        Operation(
-            "place",
-            "Lay the work",
-            say(
-                "Squares of low-tack tape at its four corners, put on from the front, read from the back, mirrored: {} from the sides, {} from top and bottom.",
-                sizes.border["width"],
-                sizes.border["height"],
-            ),
-            20,
-            gate=True,
-            parts=("work", "border"),
-            uses=("squares",),
+    if sizes.window:
+        out += _between_mats(context, sizes)
+    else:
+        out.append(
+            Operation(
+                "place",
+                "Lay the work",
+                say(
+                    "Squares of low-tack tape at its four corners, put on from the front, read from the back, mirrored: {} from the sides, {} from top and bottom.",
+                    sizes.border["width"],
+                    sizes.border["height"],
+                ),
+                20,
+                gate=True,
+                parts=("work", "border"),
+                uses=("squares",),
+            )
         )
-    )
     if sizes.tape is not None:
         out.append(
             Operation(
@@ -468,13 +521,58 @@ def _steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
     return tuple(out)
 
 
+def _between_mats(context: SeeThroughContext, sizes: Sizes) -> list[Operation]:
+    """Two mats with the same window, and the work in its sleeve between them."""
+    say = context.speak.say
+    return [
+        Operation(
+            "mats",
+            "Cut the two mats",
+            say("Windows {} × {}, cut from the back; laid face to face they must lie on one another.", *sizes.window.values()),
+            30,
+            gate=True,
+            care="Blade away from the fingers; several light passes.",
+            parts=("mat",),
+            makes=("mat", "mat_back"),
+        ),
+        Operation(
+            "place",
+            "Put the work in its sleeve",
+            say(
+                "Two films {} × {}, the work in their middle; double-sided tape on the film alone, a little off the work, its lower edge left open for air. "
+                "Between the mats, seen whole from both sides.",
+                *sizes.sheet.values(),
+            ),
+            30,
+            gate=True,
+            parts=("work",),
+            makes=("film",),
+            uses=("glue.film", "mat", "mat_back"),
+            after=("mats",),
+            holds=("work",),
+            method="two_sheets",
+        ),
+    ]
+
+
+def _does(piece: Piece, facts: Facts) -> str:
+    """Between mats nothing touches the glass; else both its faces do."""
+    shown = piece.display
+    mats = between_mats(shown) if isinstance(shown, SeeThrough) else _wants_air(facts)
+    return "glazed both_seen air" if mats else "glazed touches_glass both_seen edges_seen"
+
+
+def _wants_air(facts: Facts) -> bool:
+    return facts.irreplaceable or facts.what in ("photograph", "linen_backed") or "watercolour" in facts.traits
+
+
 def _suits(facts: Facts) -> Suit:
     if facts.what == "mirror":
         return Suit(0, "a mirror is its own glass")
     if not facts.flat:
         return Suit(0, "it is too thick to lie between two sheets")
-    if facts.traits & {"photograph", "loose_pigment", "canvas"}:
-        return Suit(0, "its face would touch the glass, which sticks or smears")
+    if facts.traits & {"loose_pigment", "canvas"}:
+        return Suit(0, "its face would touch glass or film, which sticks or smears")
     if facts.what == "puzzle":
         return Suit(1, "glass on both faces holds it dry; the face may bloom where it touches")
     if facts.what in ("cloth", "needlework"):
@@ -487,13 +585,15 @@ def _suits(facts: Facts) -> Suit:
 
 
 def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
-    need = 4 + facts.front + exact(shop.rules.tabs)
+    mats = _wants_air(facts)
+    need = 4 + facts.front + exact(shop.rules.tabs) + (2 * exact(shop.rules.mat_between) if mats else 0)
     tape = "none" if facts.irreplaceable or facts.what == "plant" else "top"
     return {
         "type": "see_through",
         **AS_SUITS,
         "frame": new_rabbet(profile_for(need, shop, max(facts.width, facts.height) + 2 * USUAL_BORDER[facts.units]).key),
         "tape": tape,
+        "between": "mats" if mats else "touching",
     }
 
 
@@ -505,7 +605,7 @@ SEE_THROUGH = Display(
     "see_through",
     "Between two sheets",
     reckon,
-    Way(_suits, _begin, "glazed touches_glass both_seen edges_seen"),
+    Way(_suits, _begin, "glazed touches_glass both_seen edges_seen", _does),
     starts=(
         Start(
             "plant",

@@ -16,6 +16,8 @@ MATERIALS: dict[str, tuple[Material, str]] = {
     "glazing": ("glass", "Front sheet"),
     "work": ("paper", "Work"),
     "glazing_back": ("glass", "Back sheet"),
+    "mat": ("board", "Front mat"),
+    "mat_back": ("board", "Back mat"),
 }
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from shadbo.core.contract.checks import WayOut, put
-from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
+from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes, between_mats
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.document.decisions.see_through import FACES
 from shadbo.core.framing.families import deeper_ways, quarter_turn
@@ -17,6 +17,7 @@ def check(context: SeeThroughContext, sizes: Sizes) -> None:
     _touches(context)
     _border(context, sizes)
     _depth(context, sizes)
+    _mats(context, sizes)
     _sheets(context, sizes)
     _tape(context, sizes)
     _plant(context)
@@ -39,6 +40,8 @@ def _touches(context: SeeThroughContext) -> None:
         )
         return
     sticks = facts.traits & {"photograph", "loose_pigment", "canvas"}
+    if between_mats(display):
+        sticks &= {"loose_pigment"}
     if sticks:
         word = {"photograph": "A photograph", "loose_pigment": "Loose pigment", "canvas": "Paint"}[sorted(sticks)[0]]
         context.checks.add(
@@ -49,12 +52,40 @@ def _touches(context: SeeThroughContext) -> None:
             why="Between two sheets its face lies on one of them.",
             source_key="touching",
             parts=("work", "glazing"),
-            ways=(WayOut(("One sheet only, behind it: its face sealed and free",), (put_sheets(1),)),),
+            ways=(
+                WayOut(("A film sleeve between two mats, off the glass",), (put("/display/between", "mats"),)),
+                WayOut(("One sheet only, behind it: its face sealed and free",), (put_sheets(1),)),
+            ),
         )
 
 
 def put_sheets(count: int) -> dict[str, object]:
     return {"op": "add", "path": "/display/sheets", "value": count}
+
+
+def _mats(context: SeeThroughContext, sizes: Sizes) -> None:
+    """A strip of mat must show round the window."""
+    if not sizes.window:
+        return
+    axis = min(AXES, key=lambda a: sizes.rabbet.sight[a].value - sizes.window[a].value)
+    strip, least = (sizes.rabbet.sight[axis].value - sizes.window[axis].value) / 2, context.rule("mat_strip")
+    if strip >= least:
+        return
+    say, wide = context.speak.say, least + context.rule("window_gap")
+    new = isinstance(context.display.frame, NewRabbet)
+    context.checks.add(
+        "stop" if strip <= 0 else "caution",
+        "mat.over",
+        "display",
+        say(f"Only {{}} of mat shows beside the window in the {axis}.", strip)
+        if strip > 0
+        else say(f"The mats’ window is {{}} larger than what the frame shows in the {axis}.", -2 * strip),
+        why=say("A strip of mat under {} buckles and shows every slip.", least),
+        source_key="mat-stock",
+        figure=sizes.window[axis].name,
+        parts=("mat", "rail"),
+        ways=(WayOut(say("Make the border {}", wide), (put("/display/border", wide),)),) if new else (),
+    )
 
 
 def _border(context: SeeThroughContext, sizes: Sizes) -> None:

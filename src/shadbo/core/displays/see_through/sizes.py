@@ -39,6 +39,7 @@ class Sizes:
     clips: dict[str, list[Dim]]
     tape: Dim | None
     hold: Fixings | None
+    window: dict[str, Dim]
 
 
 def size_up(context: SeeThroughContext) -> Sizes:
@@ -91,8 +92,17 @@ def size_up(context: SeeThroughContext) -> Sizes:
         else book.add(ruled(context, "paper", "Work, thick"), "work.thick", "Work, thick", parts=("work",))
     )
     front = {"glazing": each} if display.sheets == 2 else {}
-    pack = {**front, "work": work, "glazing_back": each}
-    used = book.add(each * display.sheets + work, "depth.pack", "Pack", parts=("glazing", "work"), grain="depth")
+    window = _window(context, thing)
+    mats = {}
+    if window:
+        thick = ruled(context, "mat_between", "Mat, thick")
+        mats = {k: book.add(thick * 1, f"pack.{k}", f"{w} mat", parts=(k,)) for k, w in (("mat", "Front"), ("mat_back", "Back"))}
+    pack = {**front, **({"mat": mats["mat"]} if mats else {}), "work": work, **({"mat_back": mats["mat_back"]} if mats else {})}
+    pack["glazing_back"] = each
+    total = each * display.sheets + work
+    for mat in mats.values():
+        total = total + mat
+    used = book.add(total, "depth.pack", "Pack", parts=("glazing", "work"), grain="depth")
     closing = ruled(context, "tabs", "Points or tabs")
     slack = book.add(
         rabbet.depth - closing - used, "depth.slack", "Room left in the rabbet", parts=("rail",), grain="depth", fits=True
@@ -111,7 +121,24 @@ def size_up(context: SeeThroughContext) -> Sizes:
         clips=_clips(context, sheet),
         tape=tape,
         hold=hold,
+        window=window,
     )
+
+
+def between_mats(display: SeeThrough) -> bool:
+    """Whether the work lies between two mats: only where there is a sheet on both sides."""
+    return display.between == "mats" and display.sheets == 2
+
+
+def _window(context: SeeThroughContext, thing: Thing) -> dict[str, Dim]:
+    """The windows of the two mats, larger than the work all round, so that both its faces are seen whole (mm)."""
+    if not between_mats(context.display):
+        return {}
+    gap = ruled(context, "window_gap", "Air round the work, a side")
+    return {
+        a: context.book.add(thing.side(a).into + 2 * gap, f"mat.window.{a}", f"Mat window {a}", parts=("mat", "mat_back"))
+        for a in AXES
+    }
 
 
 def _evened(context: SeeThroughContext, thing: Thing, rabbet: Rabbet, border: dict[str, Dim]) -> None:
@@ -155,7 +182,7 @@ def _clips(context: SeeThroughContext, sheet: dict[str, Dim]) -> dict[str, list[
 
 def _tape(context: SeeThroughContext, thing: Thing) -> tuple[Dim | None, Fixings | None]:
     """Tape along the top edge only, so that the work hangs: how long it is, and whether it carries."""
-    if context.display.tape == "none":
+    if context.display.tape == "none" or between_mats(context.display):
         return None, None
     length = context.book.add(thing.width.cover * 1, "tape.length", "Tape along the top edge", parts=("tape",))
     each = length.value / context.rule("tape_every")

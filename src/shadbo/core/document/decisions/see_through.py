@@ -20,6 +20,7 @@ Face = Literal["front_outer", "front_inner", "back_inner", "back_outer"]
 class SeeThrough(Part):
     """``spacing`` of the clips along a side (left empty: two a side). ``cleaned`` are the faces that were ticked off.
 
+    ``between``: the sheets touch the work, or it lies in a film sleeve between two mats, with air on both sides.
     ``frames`` is how many ready-made frames the two sheets come out of: the second goes back to stock without its glass.
     """
 
@@ -28,6 +29,7 @@ class SeeThrough(Part):
     frame: RabbetFrame
     border: BORDER_MM = Decimal(60)
     sheets: Literal[1, 2] = 2
+    between: Literal["touching", "mats"] = "touching"
     glazing: Literal["auto", "glass", "acrylic"] = "glass"
     grade: Grade = "plain"
     thickness: SHEET_MM | None = None

@@ -12,6 +12,7 @@ from shadbo.core.finishing.hang.hardware import FASTENED, WALLS
 from shadbo.core.finishing.hang.sizes import Hung
 from shadbo.core.framing.stock import stock_screw
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
 
 BUMPER = got("bumper", "Bumpers", 2, material="felt or rubber")
 
@@ -111,7 +112,7 @@ def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) ->
     yield Operation(
         "hang",
         "Hang it",
-        (*say(f"{hooks} {{}} above the floor.", hung.hook), *up, *said_wall, *plate),
+        (*say(f"{hooks} {{}} above the floor.", hung.hook), *_marks(context), *up, *said_wall, *plate),
         10,
         gate=True,
         care=care,
@@ -119,6 +120,22 @@ def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) ->
         parts=("hang.hook",),
         place="wall",
     )
+
+
+def _marks(context: Context[Any, Any]) -> Say:
+    """Where each of several is marked on the wall: every hook, from the floor and from the wall’s left edge."""
+    book, beside = context.book.dims, context.piece.hang.wall.beside
+    if not beside or "wall.0.hook" not in book:
+        return ()
+    said: list[Say] = []
+    for i, name in enumerate((context.piece.name, *(other.name for other in beside))):
+        across = [book[n] for n in (f"wall.{i}.hook.left", f"wall.{i}.hook.right") if n in book] or [book[f"wall.{i}.middle"]]
+        words = " and ".join("{}" for _ in across)
+        said.append(
+            context.speak.say(f" {name}: {{}} above the floor, {words} from the wall’s left edge.", book[f"wall.{i}.hook"], *across)
+        )
+    gap = context.speak.say(" {} between them: a level line across all tops before the second goes up.", book["wall.gap"])
+    return (*(bit for one in said for bit in one), *gap)
 
 
 EASEL = got("easel", "Easel back or stand", material="as wide as a third of it")

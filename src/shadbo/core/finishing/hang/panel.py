@@ -20,6 +20,7 @@ from shadbo.core.quantity.lengths import as_decimal
 from shadbo.core.quantity.sums import Dim
 
 MOST_BESIDE = 20
+ORDER = ("First", "Second", "Third")
 
 
 STANDS = "stand"
@@ -136,6 +137,22 @@ def wall_inputs(context: Context[Any, Any], outside: tuple[Dim, Dim]) -> list[In
                 ({"op": "remove", "path": where},),
             ),
         ]
+    if not wall.beside:
+        for n, word in ((2, "two"), (3, "three")):
+            others = [
+                {"name": f"{ORDER[i]} of {word}", "width": as_decimal(_whole(outside[0])), "height": as_decimal(_whole(outside[1]))}
+                for i in range(1, n)
+            ]
+            inputs.append(
+                ActionInput(
+                    f"wall.set.{n}",
+                    f"Hang {word} as one picture",
+                    group,
+                    ("wall",),
+                    "add",
+                    (put("/hang/wall/gap", context.rule("set_gap")), {"op": "add", "path": "/hang/wall/beside", "value": others}),
+                )
+            )
     if len(wall.beside) < MOST_BESIDE:
         like = {
             "name": f"Beside {len(wall.beside) + 1}",

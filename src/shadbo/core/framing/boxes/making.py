@@ -241,7 +241,7 @@ def lies_of(context: BoxContext, sizes: Sizes, lies: Lies) -> Board:
     """The board of the stock that a layer of the pack is."""
     if lies.key == "mount" and (sizes.cut_down or wired(context, sizes.laid)):
         return board_of(context, lies.size, "stiff")
-    return board_of(context, lies.size, USES.get(lies.key, "mount" if lies.key.startswith("mat") else "filler"))
+    return board_of(context, lies.size, USES.get(lies.key, "mat" if lies.key.startswith("mat") else "filler"))
 
 
 def _spread(sizes: Sizes) -> tuple[Laid, ...]:
