@@ -16,6 +16,7 @@ from shadbo.core.framing.letters import GLYPHS, cut_out
 from shadbo.core.planning.edits import Act, TypeIn, Write, apply_edits
 from shadbo.core.planning.plan import plan
 from tests.core.displays.pieces import BACK, BOARD, GLASS, MODEL, layered
+from tests.core.mending import fires_and_is_mended
 from tests.core.things import item, keys, mm, piece, things, worked
 
 FIGURE = things(item("m", "figure", 236, 148, front=62))
@@ -192,3 +193,11 @@ def test_a_lamp_room_is_as_deep_as_lamp_or_thing_asks() -> None:
         done = plan(load_piece(case), HOUSE_SHOP)
         needs = [float(f.mm) for n, f in done.figures.items() if n.startswith("room.") and n.endswith(".need") and f.mm]
         assert max(needs) == deep, (high, needs)
+
+
+def test_a_box_ordered_by_its_size_over_all() -> None:
+    """800 × 700 over all with walls of 24 shows 752 × 652; what it is too small for is said, with the least that holds it."""
+    done = worked(MODEL, layered(wall=24, outside_width=800, outside_height=700))
+    assert (mm(done, "frame.outside.width"), mm(done, "frame.outside.height")) == (800, 700)
+    assert (mm(done, "frame.sight.width"), mm(done, "frame.sight.height")) == (800 - 2 * 24, 700 - 2 * 24)
+    fires_and_is_mended(piece(MODEL, layered(wall=24, outside_width=100, outside_height=700)), "ordered.width", "stop")

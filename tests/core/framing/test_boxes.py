@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.framing.boxes.depth import at_least
 from shadbo.core.framing.filling import fillings
-from shadbo.core.planning.edits import TakeWayOut, TypeIn, apply_edits
+from shadbo.core.planning.edits import Choose, TakeWayOut, TypeIn, apply_edits
 from shadbo.core.planning.plan import Plan, plan
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import plain
@@ -380,3 +380,15 @@ def test_a_frame_of_the_stock_has_a_box_for_every_depth() -> None:
     assert depths[0] <= 12 and depths[-1] >= 80
     assert plan(piece(things(badge("a", front=60)), shown(moulding="walnut-box-28x90")), HOUSE_SHOP).stops
     assert made()["make"] == "new"
+
+
+def test_a_box_ordered_by_its_size_over_all() -> None:
+    """400 × 300 over all of a rail 22 wide shows 356 × 256, and the things lie in its middle with what borders are left."""
+    done = worked(
+        things(item("p", "print", 200, 100)), shown(moulding="ash-box-22x45", size="outside", outside_width=400, outside_height=300)
+    )
+    assert (mm(done, "frame.outside.width"), mm(done, "frame.sight.width")) == (400, 400 - 2 * 22)
+    assert mm(done, "item.p.left") == (356 - 200) / 2 and mm(done, "item.p.top") == (256 - 100) / 2
+    begun = piece(things(item("p", "print", 200, 100)), shown(moulding="ash-box-22x45"))
+    chosen = apply_edits(begun, [Choose(choice="size", option="outside")], HOUSE_SHOP)
+    assert mm(plan(chosen, HOUSE_SHOP), "frame.outside.width") == mm(plan(begun, HOUSE_SHOP), "frame.outside.width")

@@ -21,6 +21,7 @@ from shadbo.core.framing.rails import AXES, Rails, cut_line, frame_steps, rail_l
 from shadbo.core.framing.showing_items import items_shown
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.sums import leaf
 
 SHEETS = {"glass": "picture glass", "acrylic": "acrylic sheet"}
 
@@ -332,7 +333,8 @@ def _new(sizes: Any, unit: Any, shop: Shop) -> dict[str, Any]:
 
 
 def _lie(context: LayeredContext) -> Lying:
-    laid, edges, _ = arrangement(context)
+    wall = leaf(context.display.wall, "/display/wall", "Wall", "choice", pointer="/display/wall", parts=("rail",))
+    laid, edges, _ = arrangement(context, wall)
     return Lying(laid, edges, True)
 
 

@@ -14,6 +14,7 @@ from shadbo.core.framing.arrange.laid import Laid
 from shadbo.core.framing.arrange.layouts import LABELS
 from shadbo.core.framing.boxes.item_panels import measuring_inputs
 from shadbo.core.framing.glazing import glazing_choices
+from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.showing_items import item_figures
 
 MOST_FLOORS = 6
@@ -47,6 +48,19 @@ def _display(context: LayeredContext, sizes: Sizes) -> Panel:
     inputs: list[Input] = [
         given(show, sizes.wall, "Box"),
         given(show, sizes.front, "Box"),
+        *(
+            plain_length(
+                show,
+                getattr(display, f"outside_{a}"),
+                f"/display/outside_{a}",
+                f"Ordered outside, {a}",
+                "Box",
+                ("rail",),
+                optional=True,
+                hint=("Left empty: as the border asks.",),
+            )
+            for a in AXES
+        ),
         given(show, book["border.least"], "Box", label="Border"),
         choice(
             context, "/display/wood", "Wood", "Box", tuple((w, (w[0].upper() + w[1:],), ()) for w in WOODS), ("rail",), look="menu"

@@ -7,6 +7,7 @@ from typing import Any
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.layered_box.sizes import LayeredContext, Sizes
+from shadbo.core.framing.arrange.laid import SPANS
 from shadbo.core.framing.arrange.shapes import overlap
 from shadbo.core.framing.families import check_loose
 from shadbo.core.framing.rails import AXES
@@ -22,6 +23,7 @@ def check(context: LayeredContext, sizes: Sizes) -> None:
         wide, tall = one.sized.sides
         if wide and tall:
             check_readings(context.checks, context.speak, context.shop, one.item.name, wide, tall, one.part, key=one.part)
+    _ordered(context, sizes)
     _rails(context, sizes)
     _rooms(context, sizes)
     _walls(context, sizes)
@@ -29,6 +31,36 @@ def check(context: LayeredContext, sizes: Sizes) -> None:
     _letters(context, sizes)
     _lamp(context, sizes)
     _built(context, sizes)
+
+
+def _ordered(context: LayeredContext, sizes: Sizes) -> None:
+    """A box ordered by its size over all has to hold what it is for."""
+    for axis, (first, last) in SPANS.items():
+        if getattr(context.display, f"outside_{axis}") is None:
+            continue
+        low, high = min(one.edges[first].value for one in sizes.laid), max(one.edges[last].value for one in sizes.laid)
+        left = (sizes.sight[axis].value - (high - low)) / 2
+        clear = context.rule("wall_clear")
+        if left >= clear:
+            continue
+        pointer, say = f"/display/outside_{axis}", context.speak.say
+        enough = high - low + 2 * clear + 2 * sizes.wall.value
+        context.checks.add(
+            "stop" if left < 0 else "caution",
+            f"ordered.{axis}",
+            "display",
+            say(f"Ordered so, {{}} of what is shown is covered on each side in the {axis}.", -left)
+            if left < 0
+            else say(f"Ordered so, only {{}} is left beside what is shown in the {axis}.", left),
+            why=say("{} outside, less both walls, shows {}.", sizes.outside[axis], sizes.sight[axis]),
+            source_key="wall",
+            figure=f"frame.sight.{axis}",
+            parts=("rail",),
+            ways=(
+                WayOut(say("Order it {} outside", enough), (put(pointer, enough),)),
+                WayOut(("Let its size follow from the border",), (put(pointer, None),)),
+            ),
+        )
 
 
 def _rails(context: LayeredContext, sizes: Sizes) -> None:

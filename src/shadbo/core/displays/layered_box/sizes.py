@@ -78,8 +78,8 @@ class Sizes:
 
 def size_up(context: LayeredContext) -> Sizes:
     book, display = context.book, context.display
-    laid, edges, sight = arrangement(context)
     wall = chosen(context, "wall", "Wall", "wall", display.wall, parts=("rail",))
+    laid, edges, sight = arrangement(context, wall)
     front = chosen(context, "front.thick", "Front face, thick", "front", display.front, parts=("rail",))
     outside = {a: book.add(sight[a] + 2 * wall, f"frame.outside.{a}", f"Outside {a}", parts=("rail",), grain="wood") for a in AXES}
     square(context, "frame", "outside", outside, "rail")
@@ -103,16 +103,22 @@ def size_up(context: LayeredContext) -> Sizes:
     )
 
 
-def arrangement(context: LayeredContext) -> tuple[list[Laid], dict[str, Dim], dict[str, Dim]]:
-    """The things where they lie, the edges of what shows round them, and its size."""
+def arrangement(context: LayeredContext, wall: Dim) -> tuple[list[Laid], dict[str, Dim], dict[str, Dim]]:
+    """The things where they lie, the edges of what shows round them, and its size: by the border, or from outside in."""
     box: Any = context
     sized = size_items(box)
     laid = lay(box, sized, places_of(box, sized))
     border = chosen(context, "border.least", "Border round the things", "border", context.display.border, parts=("border",))
     edges, sight = {}, {}
     for axis, (first, last) in SPANS.items():
-        edges[first] = smallest([one.edges[first] for one in laid]) - border
-        edges[last] = largest([one.edges[last] for one in laid]) + border
+        low, high = smallest([one.edges[first] for one in laid]), largest([one.edges[last] for one in laid])
+        ordered, pointer = getattr(context.display, f"outside_{axis}"), f"/display/outside_{axis}"
+        if ordered is None:
+            edges[first], edges[last] = low - border, high + border
+        else:
+            whole = leaf(ordered, pointer, f"Ordered outside, {axis}", "choice", pointer=pointer, parts=("rail",))
+            middle, half = (low + high) / 2, (whole - 2 * wall) / 2
+            edges[first], edges[last] = middle - half, middle + half
         sight[axis] = context.book.add(
             edges[last] - edges[first], f"frame.sight.{axis}", f"Sight {axis}", parts=("rail",), grain="wood"
         )

@@ -14,6 +14,7 @@ from shadbo.core.document.decisions.canvas import OFFSET_MM, SHEET_MM, RabbetFra
 from shadbo.core.document.readings import Grade, Part
 from shadbo.core.quantity.fields import LengthField
 
+OUTSIDE_MM = Annotated[Decimal, LengthField.between("Outside size", "40", "4000")]
 SIGHT_MM = Annotated[Decimal, LengthField.between("Sight size", "20", "4000")]
 EDGE_BORDER_MM = Annotated[Decimal, LengthField.between("Border", "0", "500")]
 LAYOUT_GAP_MM = Annotated[Decimal, LengthField.between("Gap between items", "0", "500")]
@@ -77,9 +78,11 @@ class Boxed(Part):
 
     SHOWS: ClassVar[tuple[str, ...]] = ("things",)
     frame: RabbetFrame
-    size: Literal["fitted", "given"] = "fitted"
+    size: Literal["fitted", "given", "outside"] = "fitted"
     sight_width: SIGHT_MM | None = None
     sight_height: SIGHT_MM | None = None
+    outside_width: OUTSIDE_MM | None = None
+    outside_height: OUTSIDE_MM | None = None
     border: EDGE_BORDER_MM = Decimal(30)
     weighting: Literal["equal", "bottom"] = "equal"
     edges: Literal["bordered", "lapped"] = "bordered"

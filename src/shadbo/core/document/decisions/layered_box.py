@@ -7,7 +7,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, model_validator
 
-from shadbo.core.document.decisions.boxes import EDGE_BORDER_MM, Layout
+from shadbo.core.document.decisions.boxes import EDGE_BORDER_MM, OUTSIDE_MM, Layout
 from shadbo.core.document.decisions.canvas import SHEET_MM
 from shadbo.core.document.items import ItemKey
 from shadbo.core.document.readings import Grade, Part
@@ -63,7 +63,7 @@ class Lamp(Part):
 
 class LayeredBox(Part):
     """``wall`` is how thick the rails are, which is also the front face as it is seen; ``front`` how thick that face is before the
-    first floor."""
+    first floor. ``outside_width`` and ``outside_height``: the size over all, where it is ordered by that; left empty: as the border asks."""
 
     SHOWS: ClassVar[tuple[str, ...]] = ("things",)
     type: Literal["layered_box"] = "layered_box"
@@ -71,6 +71,8 @@ class LayeredBox(Part):
     wall: WALL_MM = Decimal(24)
     front: FRONT_MM = Decimal(6)
     border: EDGE_BORDER_MM = Decimal(40)
+    outside_width: OUTSIDE_MM | None = None
+    outside_height: OUTSIDE_MM | None = None
     layout: Layout = Layout()
     glazing: Literal["auto", "glass", "acrylic"] = "glass"
     grade: Grade = "plain"

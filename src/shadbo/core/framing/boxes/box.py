@@ -33,6 +33,8 @@ FOLLOWING = {
     "/display/glazing_thickness": "pack.glazing",
     "/display/sight_width": "frame.sight.width",
     "/display/sight_height": "frame.sight.height",
+    "/display/outside_width": "frame.outside.width",
+    "/display/outside_height": "frame.outside.height",
 }
 
 # What holds on a mount board, whatever the box round it.

@@ -89,12 +89,15 @@ def _display(context: BoxContext, sizes: Sizes, recipe: Recipe) -> Panel:
                 (
                     ("fitted", ("Fitted round the things",), ("the smallest box, with the borders wished for",)),
                     ("given", ("Given",), ("a sight size of its own",)),
+                    ("outside", ("Ordered outside",), ("so large over all; borders follow",)),
                 ),
                 ("rail",),
             )
         )
         if display.size == "given":
             inputs += [given(show, context.book[f"frame.sight.{a}"], "Frame", pointer=f"/display/sight_{a}") for a in AXES]
+        if display.size == "outside":
+            inputs += [given(show, context.book[f"frame.outside.{a}"], "Frame", pointer=f"/display/outside_{a}") for a in AXES]
         inputs += moulding_choice(context, lambda m: _room(context, sizes, m))
     else:
         inputs += frame_inputs(context, sizes.rabbet, frame, came_with=True)

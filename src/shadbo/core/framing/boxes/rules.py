@@ -120,7 +120,7 @@ def _apart_ways(context: BoxContext, sizes: Sizes, a: Laid, b: Laid) -> list[Way
 def _relaid(context: BoxContext, sizes: Sizes, gap: Fraction) -> Patch:
     """Everything packed: into the frame that is there if it goes in, else with a box made to measure."""
     steps = packed(sizes.laid, gap, False)
-    if isinstance(context.display.frame, NewRabbet) and context.display.size == "given":
+    if isinstance(context.display.frame, NewRabbet) and context.display.size != "fitted":
         return (*steps, put("/display/size", "fitted"))
     return steps
 

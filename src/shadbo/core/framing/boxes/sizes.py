@@ -22,6 +22,7 @@ from shadbo.core.framing.boxes.mats import Matting, mat_up
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.seeing import Seeing, look_at
 from shadbo.core.framing.closing import Points, points_round
+from shadbo.core.framing.own import stock_leaf
 from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.spacers import spacer_lengths
@@ -257,6 +258,8 @@ def _frame(context: BoxContext, laid: list[Laid]) -> tuple[Rabbet, dict[str, Dim
     if not isinstance(frame, NewRabbet):
         rabbet = read_rabbet(context, frame)
         return rabbet, _about_the_middle(rabbet.sight)
+    if display.size == "outside":
+        return _from_outside(context, laid, frame)
     if display.size == "given":
         given = {}
         for axis in AXES:
@@ -283,6 +286,24 @@ def _frame(context: BoxContext, laid: list[Laid]) -> tuple[Rabbet, dict[str, Dim
     for way, dim in border.items():
         book.add(dim, f"border.{way}", f"Border, {way}", parts=("border",), grain="depth")
     return made_rabbet(context, frame, size), sight
+
+
+def _from_outside(context: BoxContext, laid: list[Laid], frame: NewRabbet) -> tuple[Rabbet, dict[str, Dim]]:
+    """A frame ordered by its size over all: what shows is that less both rails; borders are what is left."""
+    stock = context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
+    moulding = context.shop.rabbet_moulding(frame.moulding) or stock[0]
+    face = stock_leaf(context, "rabbet_mouldings", moulding, "face", "Face", ("rail",))
+    sight = {}
+    for axis in AXES:
+        value, pointer = getattr(context.display, f"outside_{axis}"), f"/display/outside_{axis}"
+        fitted = largest([one.edges[SPANS[axis][1]] for one in laid]) - smallest([one.edges[SPANS[axis][0]] for one in laid])
+        usual = fitted.value + 2 * exact(context.display.border) + 2 * face.value
+        form = leaf(
+            value if value is not None else usual, pointer, f"Ordered outside, {axis}", "choice", pointer=pointer, parts=("rail",)
+        )
+        sight[axis] = form - 2 * face
+    rabbet = made_rabbet(context, frame, sight)
+    return rabbet, _about_the_middle(rabbet.sight)
 
 
 def _about_the_middle(size: dict[str, Dim]) -> dict[str, Dim]:
