@@ -169,6 +169,7 @@ TABLES = set(
         "FLY",
         "UNION_HOIST",
         "UNION_FLY",
+        "ORDINARY",
         "BISCUITS",
         "STRAIGHTENS",
         "IRON",

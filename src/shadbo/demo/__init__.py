@@ -50,7 +50,7 @@ def _photographed(session: Session, things: Things) -> Things:
     """What has an outline has the photograph it was taken from."""
     items = []
     for item in things.items:
-        if item.outline:
+        if item.outline and item.kind != "garment":
             photo = _keep_picture(session, BADGE_NAME, partial(saddle_badge, outline=item.outline))
             item = item.model_copy(update={"photo": photo})
         items.append(item)

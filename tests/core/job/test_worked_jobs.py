@@ -81,7 +81,7 @@ JOBS = {
             "behind.across": 2,
             "behind.between": 2,
         },
-        {"hold.corners": 12, "hold.form": 1, "hold.stitching": 1, "joint": 8, "ring": 2, "ring.screw": 4, "hook": 2},
+        {"hold.corners": 8, "hold.form": 1, "hold.stitching": 1, "joint": 8, "ring": 2, "ring.screw": 4, "hook": 2},
         (
             "condition",
             *MADE,

@@ -3,6 +3,7 @@ import { api, Problem, unwrap } from "../api/client";
 import type { Fault, Preview, Read, Shown, Unit } from "../api/types";
 import { Length, lengthText } from "./Length";
 import { Tape } from "./Tape";
+import { useLeaving } from "./useLeaving";
 
 const PAUSE_MS = 700;
 const COMPLAIN_MS = 350;
@@ -139,6 +140,10 @@ export function TapeField(props: Props) {
     });
     return true;
   }
+
+  useLeaving(() => {
+    if (!props.once) commit(latest.current);
+  });
 
   function leave() {
     setFocused(false);

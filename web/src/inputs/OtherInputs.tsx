@@ -1,6 +1,7 @@
 import { useId, useState } from "react";
 import type { Edit, Fault, MassInput, Unit, WordsInput } from "../api/types";
 import { Sentence } from "../fields/Length";
+import { useLeaving } from "../fields/useLeaving";
 import type { PieceWork } from "../piece/usePiece";
 
 interface Props {
@@ -65,6 +66,7 @@ function Plain({ label, value, type = "text", placeholder, hint, onWrite, onEdit
       if (!problem) setText(null);
     });
   }
+  useLeaving(leave);
   return (
     <div>
       <div className="flex items-center gap-2">

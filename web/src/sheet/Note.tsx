@@ -1,9 +1,16 @@
 import { useId, useState } from "react";
+import { useLeaving } from "../fields/useLeaving";
 
 /** What must not be forgotten about the piece, in words; saved when it is left. */
 export function Note({ value, onWrite }: { value: string; onWrite: (text: string) => void }) {
   const id = useId();
   const [text, setText] = useState<string | null>(null);
+
+  function leave() {
+    if (text !== null && text !== value) onWrite(text);
+    setText(null);
+  }
+  useLeaving(leave);
   return (
     <div className="p-3 pt-0">
       <label htmlFor={id} className="mb-1.5 block border-b border-rule pb-0.5 font-semibold">
@@ -16,10 +23,7 @@ export function Note({ value, onWrite }: { value: string; onWrite: (text: string
         placeholder="what must never happen to it, what the owner wants"
         value={text ?? value}
         onChange={(event) => setText(event.target.value)}
-        onBlur={() => {
-          if (text !== null && text !== value) onWrite(text);
-          setText(null);
-        }}
+        onBlur={leave}
       />
     </div>
   );

@@ -20,6 +20,7 @@ from functools import lru_cache
 import numpy as np
 from scipy.optimize import linprog
 
+from shadbo.core.document.readings import ACROSS, DOWN
 from shadbo.core.measuring.measuring import Side
 from shadbo.core.measuring.thing import EDGES, RUNS, Thing
 from shadbo.core.quantity.exact import Fraction
@@ -67,8 +68,9 @@ class Solved:
     worst: Fraction
 
 
-# Both ends of a side that was read in one place, where diagonals tell that it leans.
-ENDS = {"width": {"top": Fraction(0), "bottom": Fraction(1)}, "height": {"left": Fraction(0), "right": Fraction(1)}}
+def ends(axis: str) -> dict[str, Fraction]:
+    """Both ends of a side, by the names of their stations, and how far along it they lie."""
+    return {k: p for k, p in (DOWN if axis == "width" else ACROSS).items() if p in (0, 1)}
 
 
 def borders(thing: Thing, opening: dict[str, Side | Dim], lip: Dim | None, meant: dict[str, Dim]) -> list[Border]:
@@ -85,7 +87,7 @@ def borders(thing: Thing, opening: dict[str, Side | Dim], lip: Dim | None, meant
         places = dict(side.along)
         if thing.lean is not None and len(places) == 1:
             # What leans is seen at both ends; so is what turning it against that does to the other two sides.
-            places |= {end: p for end, p in ENDS[axis].items() if p not in places.values()}
+            places |= {end: p for end, p in ends(axis).items() if p not in places.values()}
         if isinstance(size, Side):
             places |= {k: p for k, p in size.along.items() if p not in side.along.values()}
         for station, along in places.items():
@@ -101,7 +103,7 @@ def borders(thing: Thing, opening: dict[str, Side | Dim], lip: Dim | None, meant
                 Border(
                     edge,
                     station,
-                    _called(side if station in side.stations else size, station),
+                    _called(side if station in side.stations else size if station in places_of(size) else None, station),
                     before,
                     meant[axis],
                     -out if axis == "width" else 0,
@@ -112,7 +114,11 @@ def borders(thing: Thing, opening: dict[str, Side | Dim], lip: Dim | None, meant
     return found
 
 
-def _called(side: Side | Dim, station: str) -> str:
+def places_of(size: Side | Dim) -> set[str]:
+    return set(size.stations) if isinstance(size, Side) else set()
+
+
+def _called(side: Side | Dim | None, station: str) -> str:
     """What a station is called without the side it belongs to."""
     if not isinstance(side, Side):
         return station

@@ -9,6 +9,7 @@ from shadbo.core.document.items import Item, Things
 from shadbo.core.document.objects import MATERIALS, FlatWork, RolledCanvas, StretchedCanvas
 from shadbo.core.document.piece import Piece, document_of
 from shadbo.core.document.starts import item_of
+from shadbo.core.document.traits import TRAITS
 
 # Flat work by its material as a kind of item.
 KIND_OF_MATERIAL = {
@@ -52,7 +53,7 @@ def _as_thing(piece: Piece, document: dict[str, Any], facts: Facts) -> tuple[dic
         "weight": document["weight"],
         "shape": "rectangle",
         "window": None,
-        "traits": sorted({*document["traits"], *facts.traits}),
+        "traits": sorted(t for t in {*document["traits"], *facts.traits} if t in TRAITS),
         "front": float(facts.front),
         "behind": 0,
         "stitching": None,

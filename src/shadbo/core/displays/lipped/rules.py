@@ -12,6 +12,7 @@ from shadbo.core.framing.rabbet import check_rabbet
 from shadbo.core.framing.rabbet_choices import make_one
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.stock import screws_between
+from shadbo.core.measuring.desk import picture
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.sums import smallest
 
@@ -139,7 +140,7 @@ def _clip(context: LippedContext, sizes: Sizes) -> None:
             "note",
             "clip.shallow",
             "display",
-            say("The canvas lies {} below the back: a packer so thick goes under each clip.", -sizes.standout.value),
+            say(f"The {picture(context)} lies {{}} below the back: a packer so thick goes under each clip.", -sizes.standout.value),
             why="Clips press on what stands level with the back or behind it.",
             source_key="clips",
             figure="clip.standout",
@@ -192,7 +193,8 @@ def _screw(context: LippedContext, sizes: Sizes) -> None:
         why_short=say("At least {} in the wood.", sizes.shortest),
         source_key="clip-screw",
     )
-    if length.value > sizes.bar_longest.value:
+    # A bare board has no bar a screw could go into by mistake.
+    if context.object.support != "board" and length.value > sizes.bar_longest.value:
         context.checks.add(
             "caution",
             "screw.bar",

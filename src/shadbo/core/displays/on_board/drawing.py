@@ -6,7 +6,7 @@ from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Material, View
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.framing.closing import draw_points
-from shadbo.core.framing.placing import ENDS
+from shadbo.core.framing.placing import ends
 from shadbo.core.framing.rabbet_drawing import Lying, back, section
 from shadbo.core.framing.rails import draw_rails
 from shadbo.core.measuring.desk import desk_views
@@ -97,7 +97,7 @@ def _along(sizes: Sizes, axis: str, station: str) -> Fraction:
     if station in side.along:
         return side.along[station]
     inner = sizes.rabbet.inner[axis].along if sizes.rabbet.inner is not None else {}
-    return inner[station] if station in inner else ENDS[axis][station]
+    return inner[station] if station in inner else ends(axis)[station]
 
 
 def _mat(drawing: Drawing, sizes: Sizes, cx: Fraction, cy: Fraction, face: Fraction) -> None:

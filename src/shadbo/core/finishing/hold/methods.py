@@ -225,7 +225,7 @@ METHODS: Mapping[str, Method] = {
         _m(
             "corners",
             "Corners, or strips along the edges",
-            {"board", "linen_backed", "name_plate", "paper", "pastel", "photograph", "poster", "print"},
+            {"board", "linen_backed", "paper", "pastel", "photograph", "poster", "print"},
             (3, 2, 2),
             "yes",
             "folded paper at the corners, no adhesive",
