@@ -396,3 +396,24 @@ def test_a_ready_made_frame_is_chosen_for_flat_work(page: Page, take: Take) -> N
     page.get_by_role("radiogroup", name="Which way the frame stands").get_by_role("radio", name="A quarter turn").click()
     saved(page)
     expect(page.locator('[data-check="border.uneven"], [data-check="border.covered"]').first).to_be_visible()
+
+
+def test_what_is_typed_while_another_stage_opens_is_kept(page: Page, take: Take) -> None:
+    """Display is asked for and slow to come; meanwhile somebody types in the field before them, which then goes away without being left."""
+    address = take(flat((500,) * 3, (700,) * 3), {"type": "on_board", "frame": made()})
+    page.goto(f"{address}/measure")
+    weight = field(page, "Weight", "Weight")
+    expect(weight).to_be_visible()
+    held: list[Any] = []
+    slow = [True]
+    page.route(re.compile(r"/api/pieces/[^/?]+\?"), lambda route: held.append(route) if slow else route.continue_())
+    stage(page, "Hang")
+    weight.fill("1.25 kg")
+    assert held, "the stage is still being opened"
+    slow.clear()
+    for route in held:
+        route.continue_()
+    expect(page.get_by_role("heading", name="Hung by")).to_be_visible()
+    saved(page)
+    stage(page, "Measure")
+    expect(field(page, "Weight", "Weight")).to_have_value(re.compile("1.25 kg"))

@@ -172,6 +172,8 @@ def test_a_jigsaw_as_a_panel(page: Page, take: Take) -> None:
     who = page.get_by_role("textbox", name="Who agreed")
     who.fill("The owner")
     who.press("Enter")
+    saved(page)
+    expect(who).to_have_value("The owner")
     on = page.get_by_label("On", exact=True)
     on.fill("2026-11-20")
     on.press("Enter")
