@@ -40,6 +40,12 @@ class Part:
     openings: tuple[CutLine, ...] = ()
     figure: str = ""
 
+    @property
+    def families(self) -> frozenset[str]:
+        """Its own key, and every family it is of."""
+        steps = self.key.split(".")
+        return frozenset(".".join(steps[:n]) for n in range(1, len(steps) + 1))
+
     def of(self, family: str) -> bool:
         """Whether it is this part, or one of this family."""
         return self.key == family or self.key.startswith(f"{family}.")

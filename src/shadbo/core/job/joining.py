@@ -54,16 +54,23 @@ def join(parts: Iterable[Part], operations: Iterable[Operation]) -> Job:
 def needs(operations: tuple[Operation, ...], parts: Mapping[str, Part]) -> dict[str, set[str]]:
     """What must be done before each operation: what it names, what names it, and the making of every part it uses."""
     keys = {o.key for o in operations}
+    named = {o.key: frozenset((*o.uses, *o.makes, *o.parts)) for o in operations}
     before: dict[str, set[str]] = {o.key: {a for a in o.after if a in keys} for o in operations}
     for o in operations:
         for later in o.before:
             if later in keys:
                 before[later].add(o.key)
+        if not o.makes:
+            continue
+        made = frozenset(o.makes)
         for part in parts.values():
-            if any(part.of(f) for f in o.makes):
-                for other in operations:
-                    if other is not o and uses(other, part) and not any(part.of(f) for f in other.makes):
-                        before[other.key].add(o.key)
+            families = part.families
+            if made.isdisjoint(families):
+                continue
+            for other in operations:
+                lit = part.comes != "cut" and not set(other.parts).isdisjoint(part.lights)
+                if other is not o and (lit or not named[other.key].isdisjoint(families)) and families.isdisjoint(other.makes):
+                    before[other.key].add(o.key)
     return before
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 
 from shadbo.core.document.shop import Practice
 from shadbo.core.judging.rules import RULES, STRICTNESS, Rule
@@ -46,9 +46,16 @@ class Judged:
         return ", ".join(dict.fromkeys(w for w in (self.choice.why, *self.gains, *self.costs, *asked) if w))
 
 
+# The rules a practice keeps: its own, and those of every freer one.
+HELD_IN: Mapping[Practice, tuple[Rule, ...]] = {
+    practice: tuple(r for r in RULES if STRICTNESS[practice] >= STRICTNESS[r.practice]) for practice in STRICTNESS
+}
+
+
 def judge(choice: Choice, needs: frozenset[str], practice: Practice) -> Judged:
     """One choice held against every rule. A need more never makes better what harms it; a stricter practice never allows more."""
-    rules = [r for r in RULES if r.holds(needs, choice.does, practice)]
+    does = choice.does
+    rules = [r for r in HELD_IN[practice] if r.needs <= needs and r.does <= does]
     # Of two rules for the same pair only the stricter one counts.
     counted = {(r.needs, r.does): r for r in sorted(rules, key=lambda r: STRICTNESS[r.practice])}.values()
     never = next((r for r in rules if r.verdict == "never"), None)

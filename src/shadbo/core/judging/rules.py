@@ -30,9 +30,6 @@ class Rule:
     source: str
     practice: Practice
 
-    def holds(self, needs: frozenset[str], does: frozenset[str], practice: Practice) -> bool:
-        return self.needs <= needs and self.does <= does and STRICTNESS[practice] >= STRICTNESS[self.practice]
-
 
 def _rule(needs: str, does: str, verdict: str, say: str, source: str = "practice", practice: Practice = "thrifty") -> Rule:
     """A line of the table; ``verdict`` is “never”, “consent”, or so many points with their sign."""
@@ -60,8 +57,8 @@ RULES: tuple[Rule, ...] = (
     _rule("loose_pigment", "adhesive for_good", "never", "an original takes no tape"),
     _rule("watercolour", "adhesive for_good", "never", "an original takes no tape"),
     _rule("vellum", "adhesive for_good", "never", "an original takes no tape"),
-    _rule("maybe_original", "adhesive for_good", "-8", "for copies: is it one?"),
-    _rule("maybe_original", "all_over", "consent", "stuck all over it never comes off: is it a copy?", "consent"),
+    _rule("maybe_original", "adhesive for_good", "-8", "for copies, if it is one"),
+    _rule("maybe_original", "all_over", "consent", "stuck all over it never comes off, which only a copy should be", "consent"),
     _rule(
         "irreplaceable", "adhesive mostly", "never", "adhesive leaves its trace on what can’t be replaced", practice="conservation"
     ),

@@ -126,7 +126,7 @@ def compare(piece: Piece, shop: Shop) -> Comparison:
                 size=done.size,
                 deep=done.deep,
                 weight=done.weight,
-                parts=sum(line.count for line in done.cuts) + sum(p.count for p in done.to_get if p.comes != "hand"),
+                parts=sum(line.count for line in done.cuts),
                 held=done.held,
                 time=done.time,
                 stops=tuple(c.say for c in done.stops),
