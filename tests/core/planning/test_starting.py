@@ -45,6 +45,11 @@ SIZES = {
 }
 
 
+def test_no_two_starts_share_a_key() -> None:
+    keys = [start.key for start in STARTS]
+    assert len(set(keys)) == len(keys)
+
+
 @pytest.mark.parametrize("start", STARTS, ids=lambda s: s.key)
 def test_every_start_gives_a_piece_that_plans(start: object) -> None:
     key = start.key  # type: ignore[attr-defined]

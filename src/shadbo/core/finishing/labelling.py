@@ -14,6 +14,7 @@ from shadbo.core.finishing.hang.hardware import Hanger
 from shadbo.core.framing.counting import figures
 from shadbo.core.framing.glazing import LABELS, sheet_material
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.masses import show_mass
 
 UNDONE = {"yes": "It can be undone.", "mostly": "It can be undone almost without a trace.", "no": "It can’t be undone."}
 
@@ -25,7 +26,8 @@ def label_step(context: Context[Any, Any], held: Held, kg: Fraction, by: Hanger 
     lines.append(f"Held by {held.how}. {UNDONE[held.reversible]} Touches it: {held.touches}.")
     if glazing in LABELS and glazing != "none":
         lines.append(f"Glazing: {sheet_material(context.display)}{', its coated face inwards' if glazing == 'coated' else ''}.")
-    lines.append(f"Weighs {figures(kg)} kg{f'; hangs by {by.label[0].lower()}{by.label[1:]}' if by is not None else ''}.")
+    weight = show_mass(kg).inch if piece.units == "in" else f"{figures(kg)} kg"
+    lines.append(f"Weighs {weight}{f'; hangs by {by.label[0].lower()}{by.label[1:]}' if by is not None else ''}.")
     if piece.overrides:
         lines.append("Taken on: " + "; ".join(f"{o.why} ({o.who})" for o in piece.overrides) + ".")
     lines.append("A certificate or letter goes in a pocket, centred low; its tape does not touch it.")

@@ -63,7 +63,11 @@ def reckon(context: LippedContext) -> Reckoned:
         deep=largest((sizes.rabbet.rail_height, sizes.rabbet.rail_height + sizes.standout)),
         weights=weights,
         carcass=sizes.rabbet.carcass(weights),
-        held=Held("offset clips from the bars to the rail", "the lip lies on the edge of the paint", "yes"),
+        held=Held(
+            "clips from behind it to the rail" if context.object.support == "board" else "offset clips from the bars to the rail",
+            "the lip lies on the edge of the paint",
+            "yes",
+        ),
     )
 
 
@@ -202,7 +206,7 @@ LIPPED = Display(
             _new,
         ),
         Start(
-            "panel",
+            "picture_panel",
             "A panel or canvas board",
             "Stiff by itself, 3 to 10 mm thick: the lip covers its edge, nothing is glued to it.",
             (*FLAT_ASKS, SizeAsked("depth", "Thickness", "/object/depth/bar/0")),

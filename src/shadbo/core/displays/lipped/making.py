@@ -58,7 +58,14 @@ def parts(context: LippedContext, sizes: Sizes) -> tuple[Part, ...]:
     say = context.speak.say
     note = ("one a clip, in the rail only",)
     found = [
-        got("clip", "Offset clips", sizes.total, size=say("offset {}", sizes.offset), lights=("clip",), figure="clip.count"),
+        got(
+            "clip",
+            "Offset clips" if sizes.offset.value else "Flat clips",
+            sizes.total,
+            size=say("offset {}", sizes.offset) if sizes.offset.value else (),
+            lights=("clip",),
+            figure="clip.count",
+        ),
         got("screw", "Clip screws", sizes.total, material="wood screw", size=say("{}", sizes.screw), note=note, lights=("screw",)),
     ]
     if sizes.packer is not None:
@@ -165,15 +172,16 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
             "clips",
             "Fix the clips",
             say(
-                f"{sizes.total} clips offset {{}}, screws {{}} into the rail. Drill first, away from the canvas; a stop on the bit. "
-                + ("A packer of {} under each, on the bar. " if sizes.packer is not None else "")
-                + "Look: does each clip press without bending the bar?",
-                sizes.offset,
+                (f"{sizes.total} clips offset {{}}" if sizes.offset.value else f"{sizes.total} flat clips")
+                + f", screws {{}} into the rail. Drill first, away from the {picture(context)}; a stop on the bit. "
+                + ("A packer of {} under each. " if sizes.packer is not None else "")
+                + f"Look: does each clip press without bending {'the board' if context.object.support == 'board' else 'the bar'}?",
+                *((sizes.offset,) if sizes.offset.value else ()),
                 sizes.screw,
                 *((sizes.packer,) if sizes.packer is not None else ()),
             ),
             25,
-            care="Never drive or cut towards the canvas; a card between clip and canvas while you drill.",
+            care=f"Never drive or cut towards the {picture(context)}; a card between clip and {picture(context)} while you drill.",
             parts=("clip", "screw"),
             uses=("packer",) if sizes.packer is not None else (),
             holds=("canvas",),
@@ -184,13 +192,13 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
             "cover",
             "Dust cover",
             say(
-                "{} × {}, stuck to the rails; cut a breathing hole low in the middle, so that both faces of the canvas "
+                "{} × {}, stuck to the rails; cut a breathing hole low in the middle, so that both faces "
                 "are at one climate. Look: hole open, hook end up?",
                 sizes.cover["width"],
                 sizes.cover["height"],
             ),
             15,
-            care="Blade away from the canvas; trim against a metal ruler.",
+            care="Blade away from the work; trim against a metal ruler.",
             parts=("cover", "hole"),
             makes=("cover",),
             closes=True,

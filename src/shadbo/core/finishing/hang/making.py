@@ -13,8 +13,14 @@ from shadbo.core.finishing.hang.sizes import Hung
 from shadbo.core.framing.stock import stock_screw
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.masses import KG_PER_POUND
 
 BUMPER = got("bumper", "Bumpers", 2, material="felt or rubber")
+
+
+def packet(context: Context[Any, Any], kg: int) -> str:
+    """A rating as it stands on packets where the piece is framed: kg, and beside it whole lb that are no more."""
+    return f"{kg} kg ({int(kg / KG_PER_POUND)} lb)" if context.piece.units == "in" else f"{kg} kg"
 
 
 def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iterator[Part]:
@@ -24,13 +30,13 @@ def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iter
     many = by.count
     if key in ("wire", "rings"):
         rings = f"D-rings with {'two holes' if two else 'one hole'}"
-        yield got("ring", rings, 2, material=f"rated {hung.ring} kg each", lights=("hang.ring",))
+        yield got("ring", rings, 2, material=f"rated {packet(context, hung.ring)} each", lights=("hang.ring",))
         many = by.count * (2 if two else 1)
         if hung.wire is not None:
             yield got(
                 "wire",
                 "Picture wire",
-                material=f"rated {hung.wire_rated} kg",
+                material=f"rated {packet(context, hung.wire_rated)}",
                 size=say("{}", book["hang.wire.cut"]),
                 lights=("hang.wire",),
             )
@@ -75,13 +81,16 @@ def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) ->
     if hung.down is not None and hung.inset is not None:
         kind = "Two-hole rings, which don’t swivel," if hung.kg > context.rule("two_hole_over") else "Rings"
         said = say(
-            f"{kind} rated {hung.ring} kg, {{}} below the top and {{}} from the side; {FASTENED[hung.way.key].said} of {{}}.",
+            f"{kind} rated {packet(context, hung.ring)}, {{}} below the top and {{}} from the side; {FASTENED[hung.way.key].said} of {{}}.",
             hung.down,
             hung.inset,
             screw or Fraction(0),
         )
         if hung.wire is not None:
-            said = (*said, *say(f" Wire rated {hung.wire_rated} kg, cut {{}}, its ends taped.", book["hang.wire.cut"]))
+            said = (
+                *said,
+                *say(f" Wire rated {packet(context, hung.wire_rated)}, cut {{}}, its ends taped.", book["hang.wire.cut"]),
+            )
     elif hung.way.key == "one":
         said = say("The hanger in the middle of the top rail, {} from both ends.", hung.middle)
     else:
