@@ -103,7 +103,7 @@ class Rules(Part):
 
     # Stretchers and cloth turned over
     least_bar: RULE_MM = _rule("12", "no stretcher bar is shallower than", "cradle")
-    panel_weighs: Annotated[int, Field(gt=0, le=3000)] = _rule("700", "board or panel nobody weighed, weighs", "cradle", "kg/m³")
+    panel_weighs: Annotated[int, Field(gt=0, le=3000)] = _rule(700, "board or panel nobody weighed, weighs", "cradle", "kg/m³")
     braced_over: RULE_MM = _rule("900", "a stretcher is braced from a side over", "braces")
     brace_leg: RULE_MM = _rule("150", "a corner brace’s leg, at most", "braces")
     cross_bar_over: RULE_MM = _rule("1000", "a side over this gets a cross-bar", "cross-bars")

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from shadbo.core.contract.display import ViewOf
-from shadbo.core.contract.views import Drawing, View
+from shadbo.core.contract.views import Drawing, Material, View
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
 from shadbo.core.framing.rabbet_drawing import STAGES, Lying, back, section
 from shadbo.core.framing.rails import AXES, draw_rails
-from shadbo.core.measuring.desk import desk_views
+from shadbo.core.measuring.desk import desk_views, picture
 from shadbo.core.quantity.exact import Fraction, exact
 
 HALF = Fraction(1, 2)
@@ -53,14 +53,14 @@ def _section(context: LippedContext, sizes: Sizes) -> View:
     bar = sizes.depth.value
     wide = exact(context.object.bar_width)
     standout = max(sizes.standout.value, Fraction(0))
+    what: tuple[str, Material] = ("Board", "board") if context.object.support == "board" else ("Stretcher bar", "bar")
+    name = "board" if context.object.support == "board" else "bar"
     before = [
         Lying(key, dim.label, "glass" if key == "glazing" else "shadow", dim.value, Fraction(1), dim.name, key)
         for key, dim in sizes.front.items()
     ]
     drawing = section(
-        rabbet,
-        [*before, Lying("bar", "Stretcher bar", "bar", bar, room, "canvas.depth.mean", "bar", min(wide, Fraction(55)))],
-        standout + CLIP,
+        rabbet, [*before, Lying("bar", *what, bar, room, "canvas.depth.mean", name, min(wide, Fraction(55)))], standout + CLIP
     )
     wall = rabbet.face.value - rabbet.lip.value
     under = rabbet.rail_height.value - min(rabbet.depth.value, rabbet.rail_height.value)
@@ -70,7 +70,10 @@ def _section(context: LippedContext, sizes: Sizes) -> View:
     drawing.line(
         "canvas", "Canvas", "canvas", (far + 4, under), (edge, under), (edge, under + bar), (edge + wide * HALF, under + bar)
     )
-    base, out = rabbet.rail_height.value, rabbet.rail_height.value + sizes.standout.value
+    base = rabbet.rail_height.value
+    out = base + standout
+    if sizes.packer is not None:
+        drawing.box("packer", "Packer", "strip", edge + 4, under + bar, 12, sizes.packer.value)
     drawing.line("clip", "Offset clip", "metal", (wall / 4, base), (wall * 9 / 10, base), (edge + 2, out), (edge + 16, out))
     drawing.line("screw", "Screw", "metal", (wall * HALF, base), (wall * HALF, base - sizes.screw.value))
     if sizes.standout.value > 0:
@@ -84,8 +87,9 @@ def _back(context: LippedContext, sizes: Sizes) -> View:
     w, h = rabbet.outside["width"].value, rabbet.outside["height"].value
     cw, ch = sizes.thing.width.look.value, sizes.thing.height.look.value
     x, y = (w - cw) * HALF, (h - ch) * HALF
-    drawing.box("canvas", "Back of the canvas", "canvas", x, y, cw, ch)
-    for label, bx, by, bw, bh, turn in _bars(x, y, cw, ch, exact(context.object.bar_width)):
+    board = context.object.support == "board"
+    drawing.box("canvas", f"Back of the {picture(context)}", "board" if board else "canvas", x, y, cw, ch)
+    for label, bx, by, bw, bh, turn in () if board else _bars(x, y, cw, ch, exact(context.object.bar_width)):
         drawing.box("bar", label, "bar", bx, by, bw, bh, turn=turn)
     drawing.box("cover", "Dust cover", "hidden", 3, 3, sizes.cover["width"], sizes.cover["height"])
     drawing.circle(

@@ -36,6 +36,9 @@ def _face(context: SeeThroughContext, sizes: Sizes) -> View:
     drawing = Drawing("face", "Face", w, h)
     draw_rails(drawing, w, h, face)
     drawing.box("glazing", "Glass; the wall shows through", "glass", face, face, w - 2 * face, h - 2 * face)
+    if sizes.window:
+        ww, wh = _mat(drawing, sizes, w, h, face)
+        drawing.measure("mat.window.width", "x", (w - ww) * HALF, (w + ww) * HALF, (h + wh) * HALF, "bottom", 0, STAGES, "window")
     outline = [(w * HALF + x, h * HALF + y) for x, y in sizes.thing.outline()]
     drawing.polygon("work", "Work", "paper", outline)
     if sizes.tape is not None:
@@ -59,6 +62,21 @@ def _face(context: SeeThroughContext, sizes: Sizes) -> View:
     return drawing.view()
 
 
+def _mat(drawing: Drawing, sizes: Sizes, w: Fraction, h: Fraction, face: Fraction) -> tuple[Fraction, Fraction]:
+    """The mat’s four sides round its window, through which the wall shows round the work; the window’s size."""
+    ww, wh = (min(dim.value, most - 2 * face) for dim, most in zip(sizes.window.values(), (w, h), strict=True))
+    x0, y0 = (w - ww) * HALF, (h - wh) * HALF
+    for x, y, bw, bh in (
+        (face, face, w - 2 * face, y0 - face),
+        (face, y0 + wh, w - 2 * face, h - face - y0 - wh),
+        (face, y0, x0 - face, wh),
+        (x0 + ww, y0, w - face - x0 - ww, wh),
+    ):
+        if bw > 0 and bh > 0:
+            drawing.box("mat", "Mat", "board", x, y, bw, bh)
+    return ww, wh
+
+
 def _section(sizes: Sizes) -> View:
     layers, room = [], Fraction(1)
     for key, dim in sizes.pack.items():
@@ -68,7 +86,11 @@ def _section(sizes: Sizes) -> View:
             if material == "glass"
             else min(sizes.rabbet.lip.value + max(sizes.border["width"].value, Fraction(0)), Fraction(45))
         )
-        layers.append(Lying(key, label, material, dim.value, inset, dim.name, label.lower()))
+        width = None
+        if material == "board":
+            gap = (next(iter(sizes.window.values())).value - sizes.thing.width.into.value) * HALF
+            inset, width = room, max(inset - gap, Fraction(4))
+        layers.append(Lying(key, label, material, dim.value, inset, dim.name, label.lower(), width))
     return section(sizes.rabbet, layers).view()
 
 
@@ -78,6 +100,8 @@ def _back(context: SeeThroughContext, sizes: Sizes) -> View:
     sw, sh = sizes.sheet["width"].value, sizes.sheet["height"].value
     x0, y0 = (w - sw) * HALF, (h - sh) * HALF
     drawing.box("glazing_back", "Back sheet", "glass", x0, y0, sw, sh)
+    if sizes.window:
+        _mat(drawing, sizes, w, h, sizes.rabbet.face.value)
     drawing.polygon("work", "Work, seen through it", "paper", [(w * HALF - x, h * HALF + y) for x, y in sizes.thing.outline()])
     word = "Clip" if context.display.kept == "clips" else "Tab"
     for axis, found in sizes.clips.items():
