@@ -212,7 +212,7 @@ def _display(context: SeeThroughContext, sizes: Sizes) -> Panel:
         "depth.slack",
         "weight.total",
     )
-    return Panel(("How much wall shows round it, on both axes.",), tuple(inputs), figures)
+    return Panel((f"How much {'mat' if sizes.window else 'wall'} shows round it, on both axes.",), tuple(inputs), figures)
 
 
 def _hold(context: SeeThroughContext, sizes: Sizes) -> Panel:
