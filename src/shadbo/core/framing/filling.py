@@ -58,13 +58,14 @@ def board_of(context: Context[Any, Any], thick: Fraction | Dim, use: Use) -> Boa
 
 
 def filler_stock(context: Context[Any, Any]) -> dict[Fraction, Board]:
-    """What a gap is filled with, by thickness: the boards there are, light ones first, and card for what is thinner."""
+    """What a gap is filled with, by thickness: the boards there are that only fill, light ones first, and card for what is thinner."""
     by = {
         exact(card): Board(key="card", name=f"Card {float(card):g}", thickness=card, density=700)
         for card in (context.shop.cards or HOUSE_SHOP.cards)
     }
     for board in sorted(boards_of(context), key=lambda b: -b.density):
-        by[exact(board.thickness)] = board
+        if not board.stiff:
+            by[exact(board.thickness)] = board
     return by
 
 

@@ -7,12 +7,14 @@ from dataclasses import replace
 from typing import Any
 
 from shadbo.core.contract.asking import Choosable, choice
+from shadbo.core.contract.cutting import CutLine
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import got
 from shadbo.core.document.decisions.canvas import ReadFrame
 from shadbo.core.framing.counting import figures
+from shadbo.core.framing.rails import cut_line
 from shadbo.core.framing.weights import SHEETS
 from shadbo.core.judging.judging import Judged
 from shadbo.core.judging.sheets import AUTO, sheets
@@ -47,6 +49,41 @@ def glass_came(context: Context[Any, Any], sheet: Mapping[str, Dim]) -> bool:
     wanted = getattr(display, "glazing_thickness", None)
     same = wanted is None or wanted == getattr(frame, "glass", None)
     return isinstance(frame, ReadFrame) and bool(frame.glass) and display.glazing == "glass" and same and bool(sheet)
+
+
+CUT_GLAZING = "Gloves and eye protection; score away from the body; carry on edge."
+
+
+def glazing_line(context: Context[Any, Any], sheet: Mapping[str, Dim], thick: Dim | Fraction) -> CutLine:
+    """The sheet in the cut list: what it is, its size, and that the rabbet is read again first."""
+    note = (
+        ("coated face noted, no adhesive on it",)
+        if context.display.glazing == "coated"
+        else ("cut only after the rabbet was read again",)
+    )
+    size = context.speak.say("by {}, {} thick", sheet["height"], thick)
+    return cut_line(context, "glazing", "Glazing", ("glazing",), 1, sheet_material(context.display), sheet["width"], size, note)
+
+
+def glazing_step(context: Context[Any, Any], sheet: Mapping[str, Dim]) -> Operation:
+    """Cutting the sheet, or cleaning the glass that came with the frame."""
+    if glass_came(context, sheet):
+        return CLEAN_GLASS
+    return Operation(
+        "glazing",
+        "Cut the glazing",
+        context.speak.say(
+            "Read the rabbet again; then {} × {}. Both faces cleaned. Look: does it lap the lip on all four sides?",
+            sheet["width"],
+            sheet["height"],
+        ),
+        15,
+        gate=True,
+        care=CUT_GLAZING,
+        parts=("glazing",),
+        makes=("glazing",),
+        place="clean",
+    )
 
 
 def sheet_material(display: Any) -> str:

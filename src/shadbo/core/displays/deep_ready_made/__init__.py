@@ -18,7 +18,7 @@ from shadbo.core.document.facts import Facts
 from shadbo.core.document.shop import ReadyFrame, Shop
 from shadbo.core.document.starts import CANVAS_ASKS, RABBET_ASKS, Start, canvas_of, frame_of
 from shadbo.core.framing.canvas_choices import canvas_displays, nearest_box
-from shadbo.core.framing.filling import board_of
+from shadbo.core.framing.filling import board_of, fill_lines
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, ready_frame
 from shadbo.core.framing.rails import AXES, FRAME, cut_line
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
@@ -35,7 +35,7 @@ def reckon(context: DeepContext) -> Reckoned:
         Layer("card", "Card in the glass’s place", sizes.card),
         Layer("bar", "Canvas on its bar", sizes.depth),
         Layer("board", "Inner board", sizes.board),
-        Layer("filler", "Room to fill", sizes.slack),
+        Layer("fill", "Room to fill", sizes.slack),
     )
     weights = (
         rails_weight(context, sizes.rabbet.outside, sizes.rabbet.face, sizes.rabbet.area_mm2, ""),
@@ -184,6 +184,7 @@ def _cuts(context: DeepContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 ("where the glass was, so that nothing rattles; clear of the paint",),
             )
         )
+    lines += fill_lines(context, sizes.fill, sizes.filler)
     return tuple(lines)
 
 
@@ -209,8 +210,6 @@ def _parts(context: DeepContext, sizes: Sizes) -> tuple[Part, ...]:
                 figure="screw.count",
             )
         )
-    if sizes.slack.value > 0:
-        found.append(got("filler", "Filler behind", comes="hand", material="card or foam board", size=say("{} thick", sizes.slack)))
     return tuple(found)
 
 
@@ -221,22 +220,32 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
         *(("packing",) if any(d.value > 0 for d in sizes.packing.values()) else ()),
         *(("card",) if sizes.card.value > 0 else ()),
     )
+    fills = ("fill",) if sizes.fill is not None else ()
     packed = (
         [
             Operation(
                 "pack",
-                "Pack the sides",
-                say(
-                    "{} left and right, {} top and bottom, evenly, so that it is centred.",
-                    sizes.packing["width"],
-                    sizes.packing["height"],
+                "Cut card and packing",
+                (
+                    *say(
+                        "Sides packed {} left and right, {} top and bottom, evenly, so that it is centred.",
+                        sizes.packing["width"],
+                        sizes.packing["height"],
+                    ),
+                    *(
+                        say(" Four strips of {} under the lip, where the glass was, clear of the paint.", sizes.card)
+                        if "card" in made
+                        else ()
+                    ),
+                    *((f" What fills the back: {sizes.fill.names}.",) if sizes.fill is not None else ()),
                 ),
                 15,
+                care="Blade away from the fingers; metal ruler.",
                 parts=("packing",),
-                makes=made,
+                makes=(*made, *fills),
             )
         ]
-        if made
+        if (*made, *fills)
         else []
     )
     out = [
@@ -315,15 +324,16 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "close",
             "Close it",
-            say(
-                "Fill what is left behind, {}, so that nothing rattles; tabs down, hook end up. Look at the front once more.",
-                sizes.slack,
+            (
+                *((f"{sizes.fill.names} behind it, so that nothing rattles; ",) if sizes.fill is not None else ()),
+                "tabs down, hook end up. Look at the front once more."
+                if sizes.fill is not None
+                else "Tabs down, hook end up. Look at the front once more.",
             ),
             10,
             gate=True,
             care="Press tabs with a tool, away from the hand.",
-            parts=("filler",),
-            uses=("tabs",),
+            uses=("tabs", *(("fill",) if sizes.fill is not None else ())),
             closes=True,
         )
     )

@@ -58,7 +58,7 @@ def _section(sizes: Sizes) -> View:
         ),
         Lying("bar", "Canvas on its bar", "bar", sizes.depth.value, packing, "canvas.depth.mean", "canvas"),
         Lying("board", "Inner board", "board", sizes.board.value, Fraction(1), "frame.board", "board"),
-        Lying("filler", "Room to fill", "shadow", sizes.slack.value, Fraction(1), "depth.slack", "left"),
+        Lying("fill", "Room to fill", "shadow", sizes.slack.value, Fraction(1), "depth.slack", "left"),
     ]
     drawing = section(sizes.rabbet, layers)
     wall = sizes.rabbet.face.value - sizes.rabbet.lip.value

@@ -97,21 +97,18 @@ def _depth(context: DeepContext, sizes: Sizes) -> None:
             ways=ways[:4],
         )
     elif slack > context.rule("tight"):
-        made = sum(sizes.filler, Fraction(0))
-        fill = (
-            say("of " + " + ".join("{}" for _ in sizes.filler) + " card: {} left", *sizes.filler, slack - made)
-            if sizes.filler
-            else ()
-        )
+        fill = sizes.fill
         context.checks.add(
             "note",
             "depth.fill",
             "depth",
-            say("{} is left behind the board: fill it, so that nothing rattles.", slack),
-            why=("Fill ", *fill, ".") if fill else "Card of any thickness up to it.",
+            say("{} is left behind the board: fill it, so that nothing rattles.", slack)
+            if fill is None
+            else say(f"{{}} is left behind the board: {fill.names} fill{'s' if len(fill.boards) == 1 else ''} it.", slack),
+            why=say("Up to {} is tight.", context.rule("tight")),
             source_key="closing",
             figure="depth.slack",
-            parts=("filler",),
+            parts=("fill",),
         )
 
 

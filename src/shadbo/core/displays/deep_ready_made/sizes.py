@@ -8,12 +8,12 @@ from __future__ import annotations
 from shadbo.core.contract.display import Context
 from shadbo.core.document.decisions.canvas import DeepReadyMade
 from shadbo.core.document.objects import StretchedCanvas
+from shadbo.core.framing.filling import Fill, fill_up
 from shadbo.core.framing.rabbet import Rabbet, read_once, read_rabbet
 from shadbo.core.framing.rails import AXES, spread
-from shadbo.core.framing.stock import choose_screw, least_bite, made_of
+from shadbo.core.framing.stock import choose_screw, least_bite
 from shadbo.core.measuring.desk import measure
 from shadbo.core.measuring.thing import Thing
-from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, leaf, rule
 
@@ -43,7 +43,8 @@ class Sizes:
     places: dict[str, list[Dim]]
     inset: Dim
     total: int
-    filler: tuple[Fraction, ...]
+    fill: Fill | None
+    filler: dict[str, Dim]
 
 
 def size_up(context: DeepContext) -> Sizes:
@@ -91,7 +92,6 @@ def size_up(context: DeepContext) -> Sizes:
     screw = choose_screw(context, display.screw, shortest, longest)
     bitten = book.add(screw - board, "screw.bite", "Bite in the bar", parts=("screw",), grain="depth")
     inset, places, total = _screws(context, thing, template)
-    fill = made_of(tuple(exact(c) for c in shop.cards), slack.value) if slack.value > 1 else None
     return Sizes(
         thing=thing,
         depth=thing.depth.mean,
@@ -112,8 +112,15 @@ def size_up(context: DeepContext) -> Sizes:
         places=places,
         inset=inset,
         total=total,
-        filler=fill or (),
+        fill=fill_up(context, slack),
+        filler=_filler(context, rabbet),
     )
+
+
+def _filler(context: DeepContext, rabbet: Rabbet) -> dict[str, Dim]:
+    """How large a board is that fills what is left behind (mm)."""
+    ease = rule(context.shop.rules.board_allowance, "Allowance of the board, in all", "allowance", "depth")
+    return {a: context.book.add(rabbet.size[a] - ease, f"fill.{a}", f"Filler behind, {a}", parts=("fill",)) for a in AXES}
 
 
 def _screws(context: DeepContext, thing: Thing, template: dict[str, Dim]) -> tuple[Dim, dict[str, list[Dim]], int]:

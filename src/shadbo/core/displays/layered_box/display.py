@@ -16,9 +16,11 @@ from shadbo.core.document.facts import Facts
 from shadbo.core.document.schools import AS_SUITS
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import THING_ASKS, Start, things_of
+from shadbo.core.framing.filling import board_of
 from shadbo.core.framing.glazing import sheet_material
 from shadbo.core.framing.rails import AXES, Rails, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.showing_items import items_shown
+from shadbo.core.framing.stock import stock_screw
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.sums import leaf
@@ -112,11 +114,7 @@ def _cuts(context: LayeredContext, sizes: Sizes) -> tuple[CutLine, ...]:
         material = (
             sheet_material(display)
             if lies.floor.kind == "glass"
-            else "ply or hardboard"
-            if lies.floor.kind == "back"
-            else "board, cut out as drawn"
-            if lies.text or lies.cut
-            else "board"
+            else board_of(context, lies.thick, "stiff").name + (", cut out as drawn" if lies.text or lies.cut else "")
         )
         note = ("to its rebate as it was read",) if lies.built else ("NOT ORDERED until its rebate was read after the glue-up",)
         lines.append(
@@ -149,11 +147,18 @@ def _cuts(context: LayeredContext, sizes: Sizes) -> tuple[CutLine, ...]:
     return tuple(lines)
 
 
+def _back_screw(context: LayeredContext, sizes: Sizes) -> Say:
+    """Through the back, and a bite in the wall behind it: the shortest of the stock that is no longer than half the wall is deep before it."""
+    back = sizes.floors[-1].thick.value
+    found = stock_screw(context, back + context.rule("bite"), sizes.outer.value / 2)
+    return context.speak.say("{}", found) if found is not None else ()
+
+
 def _parts(context: LayeredContext, sizes: Sizes) -> tuple[Part, ...]:
     """What keeps the floors in, what screws the back on, what lights it."""
     found = [
         got("beads", "Beads or points", material="behind every floor"),
-        got("back.screw", "Screws of the back", 4, material="wood screw", lights=("back.screw",)),
+        got("back.screw", "Screws of the back", 4, material="wood screw", size=_back_screw(context, sizes), lights=("back.screw",)),
     ]
     if sizes.lit is not None:
         found.append(got("supply", "Low-voltage supply", material="approved, with its lead"))
@@ -233,17 +238,7 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
                 parts=tuple(f.part for f in sizes.floors if f.text or f.cut),
             )
         )
-    out.append(
-        Operation(
-            "fit",
-            "Floor by floor, from the front",
-            ("Clean both faces of the glass; beads or points behind every floor, nothing pushed towards the glass.",),
-            40,
-            parts=("floor.0",),
-            uses=("floor", "beads"),
-        )
-    )
-    out.append(
+    out += [
         Operation(
             "stand",
             "Try the things in their places",
@@ -252,9 +247,21 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
             30,
             parts=("item",),
             inside=True,
-            after=("fit",),
-        )
-    )
+            after=("order", "cutout"),
+        ),
+        Operation(
+            "fit",
+            "Floor by floor, from the front",
+            (
+                "Clean both faces of the glass. Each board goes in with what stands on it; beads or points behind every floor, nothing pushed towards the "
+                "glass. Look up from the front before the next.",
+            ),
+            40,
+            parts=("floor.0",),
+            uses=("floor", "beads"),
+            after=("stand",),
+        ),
+    ]
     if sizes.lit is not None:
         out.append(
             Operation(

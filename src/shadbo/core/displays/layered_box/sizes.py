@@ -361,9 +361,7 @@ def _weights(
                 context,
                 f.part,
                 f.name,
-                display.glazing
-                if f.floor.kind == "glass"
-                else board_of(context, f.thick, "stiff" if f.floor.kind == "back" else "mount"),
+                display.glazing if f.floor.kind == "glass" else board_of(context, f.thick, "stiff"),
                 f.sheet,
                 f.thick,
             )

@@ -9,7 +9,7 @@ from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet
-from shadbo.core.framing.glazing import CLEAN_GLASS, GLASS_CAME, glass_came, sheet_material
+from shadbo.core.framing.glazing import GLASS_CAME, glass_came, glazing_line, glazing_step
 from shadbo.core.framing.rabbet import bowed, rails_of
 from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.spacers import spacer_lines, spacer_step
@@ -22,19 +22,7 @@ def cut_list(context: LippedContext, sizes: Sizes) -> tuple[CutLine, ...]:
     if isinstance(frame, NewRabbet):
         lines += rail_lines(context, rails_of(context, sizes.rabbet, frame))
     if sizes.sheet and not glass_came(context, sizes.sheet):
-        lines.append(
-            cut_line(
-                context,
-                "glazing",
-                "Glazing",
-                ("glazing",),
-                1,
-                sheet_material(context.display),
-                sizes.sheet["width"],
-                say("by {}", sizes.sheet["height"]),
-                ("cut only after the rabbet was read again",),
-            )
-        )
+        lines.append(glazing_line(context, sizes.sheet, sizes.front["glazing"]))
     if sizes.strips:
         lines += spacer_lines(context, sizes.strips, sizes.front["air"])
     lines += [
@@ -122,26 +110,8 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
                 parts=("rail",),
             )
         )
-    if glass_came(context, sizes.sheet):
-        out.append(CLEAN_GLASS)
-    elif sizes.sheet:
-        out.append(
-            Operation(
-                "glazing",
-                "Cut the glazing",
-                say(
-                    "Read the rabbet again; then {} × {}. Look: does it lap the lip on all four sides?",
-                    sizes.sheet["width"],
-                    sizes.sheet["height"],
-                ),
-                15,
-                gate=True,
-                care="Gloves and eye protection; score away from the body; carry on edge.",
-                parts=("glazing",),
-                makes=("glazing",),
-                place="clean",
-            )
-        )
+    if sizes.sheet:
+        out.append(glazing_step(context, sizes.sheet))
     if sizes.strips:
         out.append(replace(spacer_step(context, sizes.strips), before=("lay",)))
     out += [

@@ -9,7 +9,7 @@ from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.framing.closing import SEALED, points_part, told_points
 from shadbo.core.framing.filling import board_of, fill_lines
-from shadbo.core.framing.glazing import CLEAN_GLASS, GLASS_CAME, glass_came, sheet_material
+from shadbo.core.framing.glazing import GLASS_CAME, glass_came, glazing_line, glazing_step
 from shadbo.core.framing.rabbet import bowed, rails_of
 from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.spacers import spacer_lines, spacer_step
@@ -49,19 +49,7 @@ def cut_list(context: OnBoardContext, sizes: Sizes) -> tuple[CutLine, ...]:
         )
     lines += fill_lines(context, sizes.fill, sizes.board)
     if sizes.sheet and not glass_came(context, sizes.sheet):
-        lines.append(
-            cut_line(
-                context,
-                "glazing",
-                "Glazing",
-                ("glazing",),
-                1,
-                sheet_material(context.display),
-                sizes.sheet["width"],
-                say("by {}", sizes.sheet["height"]),
-                ("cut only after the rabbet was read again",),
-            )
-        )
+        lines.append(glazing_line(context, sizes.sheet, sizes.pack["glazing"]))
     if sizes.lift:
         lines.append(
             cut_line(
@@ -259,26 +247,8 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
             after=("board",),
         )
     ]
-    if glass_came(context, sizes.sheet):
-        out.append(CLEAN_GLASS)
-    elif sizes.sheet:
-        out.append(
-            Operation(
-                "glazing",
-                "Cut the glazing",
-                say(
-                    "Read the rabbet again; then {} × {}. Look: does it lap the lip on all four sides?",
-                    sizes.sheet["width"],
-                    sizes.sheet["height"],
-                ),
-                15,
-                gate=True,
-                care="Gloves and eye protection; score away from the body; carry on edge.",
-                parts=("glazing",),
-                makes=("glazing",),
-                place="clean",
-            )
-        )
+    if sizes.sheet:
+        out.append(glazing_step(context, sizes.sheet))
     if sizes.strips:
         out.append(spacer_step(context, sizes.strips))
     out += [

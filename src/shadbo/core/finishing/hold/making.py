@@ -22,7 +22,7 @@ LAW = {
     "tool": "Arms, ammunition and blades: local law, and made safe by a licensed person first.",
 }
 # Operations a method’s own come before: the front is looked at, and then it is closed.
-CLOSING = ("look", "close", "pack", "glazing", "spacer")
+CLOSING = ("look", "close", "pack", "glazing", "spacer", "fit")
 # And those it comes after: what it is fixed to is cut, and the things were tried in their places.
 LAID = ("mount", "board", "fix", "place", "mount.items", "stand", "backing")
 

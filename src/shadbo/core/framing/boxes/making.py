@@ -17,7 +17,7 @@ from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.closing import SEALED, points_part, told_points
 from shadbo.core.framing.filling import Use, board_of, fill_lines, wired
-from shadbo.core.framing.glazing import CLEAN_GLASS, GLASS_CAME, glass_came, sheet_material
+from shadbo.core.framing.glazing import GLASS_CAME, glass_came, glazing_line, glazing_step
 from shadbo.core.framing.rabbet import rails_of
 from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.spacers import spacer_lines, spacer_step
@@ -33,21 +33,7 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
     if isinstance(frame, NewRabbet):
         lines += rail_lines(context, rails_of(context, sizes.rabbet, frame))
     if sizes.sheet and not glass_came(context, sizes.sheet):
-        lines.append(
-            cut_line(
-                context,
-                "glazing",
-                "Glazing",
-                ("glazing",),
-                1,
-                sheet_material(display),
-                sizes.sheet["width"],
-                say("by {}, {} thick", sizes.sheet["height"], pack.size("glazing")),
-                ("coated face noted, no adhesive on it",)
-                if display.glazing == "coated"
-                else ("cut only after the rabbet was read again",),
-            )
-        )
+        lines.append(glazing_line(context, sizes.sheet, context.book["pack.glazing"]))
     if sizes.strips and pack.spacer is not None:
         lines += spacer_lines(context, sizes.strips, pack.spacer)
     if sizes.mats is not None:
@@ -278,7 +264,6 @@ def stock_sum(context: BoxContext, sizes: Sizes) -> tuple[StockLength, ...]:
 
 
 BLADE = "Blade away from the fingers, metal ruler held firmly, several light passes."
-GLASS = "Gloves and eye protection; score away from the body; carry on edge."
 
 
 def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation, ...]:
@@ -507,21 +492,8 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 after=("mount", "fix", "mats.join", "mat_top.cut"),
             )
         )
-    if glass_came(context, sizes.sheet):
-        out.append(CLEAN_GLASS)
-    elif sizes.sheet:
-        out.append(
-            Operation(
-                "glazing",
-                "Cut the glazing",
-                say("Read the rabbet again; then {} × {}. Both faces cleaned.", sizes.sheet["width"], sizes.sheet["height"]),
-                15,
-                gate=True,
-                care=GLASS,
-                makes=("glazing",),
-                place="clean",
-            )
-        )
+    if sizes.sheet:
+        out.append(glazing_step(context, sizes.sheet))
     if sizes.strips and not sizes.cut_down:
         out.append(spacer_step(context, sizes.strips))
     friable = any(one.item.kind == "pastel" or "loose_pigment" in one.item.traits for one in items)
