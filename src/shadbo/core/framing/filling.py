@@ -31,11 +31,11 @@ THROUGH_PLY = ("brackets", "screwed")
 
 @record(frozen=True, slots=True)
 class Fill:
-    """The boards that fill a pack, thickest first, how thick they are together, what is left (mm), and their names."""
+    """The boards that fill a pack, thickest first, how thick they are together, what is left, and their names."""
 
     boards: tuple[Board, ...]
     thick: Dim
-    left: Fraction
+    left: Dim
     names: str
 
 
@@ -88,7 +88,8 @@ def fill_up(context: Context[Any, Any], slack: Dim) -> Fill | None:
     thick = sum(found[0], ZERO)
     form = leaf(thick, "fill", "Filler behind", "stock", source="tight", grain="depth", parts=("fill",))
     dim = context.book.add(form, "pack.fill", "Filler behind", parts=("fill",))
-    return Fill(tuple(stock[t] for t in found[0]), dim, slack.value - thick, named(context, found[0]))
+    left = context.book.add(slack - dim, "pack.left", "Left behind the filler", parts=("fill",), grain="depth")
+    return Fill(tuple(stock[t] for t in found[0]), dim, left, named(context, found[0]))
 
 
 def fill_lines(context: Context[Any, Any], fill: Fill | None, size: dict[str, Dim]) -> list[CutLine]:

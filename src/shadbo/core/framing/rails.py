@@ -222,6 +222,23 @@ GLUE = got("glue", "Wood glue", comes="hand")
 FRAME = got("rail", "Frame as it was bought", comes="came", lights=("rail",))
 
 
+def draw_mat(
+    drawing: Drawing, w: Fraction, h: Fraction, face: Fraction, window: Mapping[str, Dim]
+) -> tuple[Fraction, Fraction, Fraction, Fraction]:
+    """The four sides of a mat inside rails ``face`` wide, round a window in its middle; the window’s left, top, width and height (mm)."""
+    ww, wh = min(window["width"].value, w - 2 * face), min(window["height"].value, h - 2 * face)
+    x0, y0 = (w - ww) / 2, (h - wh) / 2
+    for x, y, bw, bh in (
+        (face, face, w - 2 * face, y0 - face),
+        (face, y0 + wh, w - 2 * face, h - face - y0 - wh),
+        (face, y0, x0 - face, wh),
+        (x0 + ww, y0, w - face - x0 - ww, wh),
+    ):
+        if bw > 0 and bh > 0:
+            drawing.box("mat", "Mat", "board", x, y, bw, bh)
+    return x0, y0, ww, wh
+
+
 def spread(length: Dim, most: Fraction, start: Dim | None = None) -> tuple[list[Dim], int]:
     """Places of fasteners along a side, the same distance apart, half a spacing from each end, two at the least."""
     n = max(2, int(-(-length.value // most)))

@@ -8,7 +8,7 @@ from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.framing.closing import draw_points
 from shadbo.core.framing.placing import ends
 from shadbo.core.framing.rabbet_drawing import Lying, back, section
-from shadbo.core.framing.rails import draw_rails
+from shadbo.core.framing.rails import draw_mat, draw_rails
 from shadbo.core.measuring.desk import desk_views
 from shadbo.core.measuring.thing import RUNS
 from shadbo.core.quantity.exact import Fraction
@@ -101,17 +101,8 @@ def _along(sizes: Sizes, axis: str, station: str) -> Fraction:
 
 
 def _mat(drawing: Drawing, sizes: Sizes, cx: Fraction, cy: Fraction, face: Fraction) -> None:
-    """The mat's four sides round its window."""
-    w, h = 2 * cx, 2 * cy
-    ww, wh = sizes.window["width"].value, sizes.window["height"].value
-    x0, y0 = cx - ww * HALF, cy - wh * HALF
-    for x, y, bw, bh in (
-        (face, face, w - 2 * face, y0 - face),
-        (face, y0 + wh, w - 2 * face, h - face - y0 - wh),
-        (face, y0, x0 - face, wh),
-        (x0 + ww, y0, w - face - x0 - ww, wh),
-    ):
-        drawing.box("mat", "Mat", "board", x, y, bw, bh)
+    """The mat round its window, and the window's size."""
+    x0, y0, ww, wh = draw_mat(drawing, 2 * cx, 2 * cy, face, sizes.window)
     drawing.measure("mat.window.width", "x", x0, x0 + ww, cy, "top", 0, STAGES, "window")
     drawing.measure("mat.window.height", "y", y0, y0 + wh, cx, "left", 0, STAGES, "window")
 

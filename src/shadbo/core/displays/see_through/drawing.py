@@ -6,7 +6,7 @@ from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Material, View
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
 from shadbo.core.framing.rabbet_drawing import Lying, back, section
-from shadbo.core.framing.rails import draw_rails
+from shadbo.core.framing.rails import draw_mat, draw_rails
 from shadbo.core.measuring.desk import desk_views
 from shadbo.core.quantity.exact import Fraction, exact
 
@@ -37,8 +37,8 @@ def _face(context: SeeThroughContext, sizes: Sizes) -> View:
     draw_rails(drawing, w, h, face)
     drawing.box("glazing", "Glass; the wall shows through", "glass", face, face, w - 2 * face, h - 2 * face)
     if sizes.window:
-        ww, wh = _mat(drawing, sizes, w, h, face)
-        drawing.measure("mat.window.width", "x", (w - ww) * HALF, (w + ww) * HALF, (h + wh) * HALF, "bottom", 0, STAGES, "window")
+        x0, y0, ww, wh = draw_mat(drawing, w, h, face, sizes.window)
+        drawing.measure("mat.window.width", "x", x0, x0 + ww, y0 + wh, "bottom", 0, STAGES, "window")
     outline = [(w * HALF + x, h * HALF + y) for x, y in sizes.thing.outline()]
     drawing.polygon("work", "Work", "paper", outline)
     if sizes.tape is not None:
@@ -60,21 +60,6 @@ def _face(context: SeeThroughContext, sizes: Sizes) -> View:
     drawing.measure("frame.sight.height", "y", face, h - face, w, "right", 1, STAGES, "sight")
     drawing.measure("frame.outside.height", "y", 0, h, w, "right", 2, STAGES, "outside")
     return drawing.view()
-
-
-def _mat(drawing: Drawing, sizes: Sizes, w: Fraction, h: Fraction, face: Fraction) -> tuple[Fraction, Fraction]:
-    """The mat’s four sides round its window, through which the wall shows round the work; the window’s size."""
-    ww, wh = (min(dim.value, most - 2 * face) for dim, most in zip(sizes.window.values(), (w, h), strict=True))
-    x0, y0 = (w - ww) * HALF, (h - wh) * HALF
-    for x, y, bw, bh in (
-        (face, face, w - 2 * face, y0 - face),
-        (face, y0 + wh, w - 2 * face, h - face - y0 - wh),
-        (face, y0, x0 - face, wh),
-        (x0 + ww, y0, w - face - x0 - ww, wh),
-    ):
-        if bw > 0 and bh > 0:
-            drawing.box("mat", "Mat", "board", x, y, bw, bh)
-    return ww, wh
 
 
 def _section(sizes: Sizes) -> View:
@@ -101,7 +86,7 @@ def _back(context: SeeThroughContext, sizes: Sizes) -> View:
     x0, y0 = (w - sw) * HALF, (h - sh) * HALF
     drawing.box("glazing_back", "Back sheet", "glass", x0, y0, sw, sh)
     if sizes.window:
-        _mat(drawing, sizes, w, h, sizes.rabbet.face.value)
+        draw_mat(drawing, w, h, sizes.rabbet.face.value, sizes.window)
     drawing.polygon("work", "Work, seen through it", "paper", [(w * HALF - x, h * HALF + y) for x, y in sizes.thing.outline()])
     word = "Clip" if context.display.kept == "clips" else "Tab"
     for axis, found in sizes.clips.items():

@@ -1,0 +1,260 @@
+"""From the sums to the bench: cut list, parts, stock and steps of work between two sheets."""
+
+from __future__ import annotations
+
+from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part, got
+from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
+from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
+from shadbo.core.framing.filling import board_of
+from shadbo.core.framing.glazing import sheet_material
+from shadbo.core.framing.rabbet import rails_of
+from shadbo.core.framing.rails import cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.quantity.exact import exact
+
+
+def cut_list(context: SeeThroughContext, sizes: Sizes) -> tuple[CutLine, ...]:
+    frame, display, say = context.display.frame, context.display, context.speak.say
+    lines: list[CutLine] = []
+    if isinstance(frame, NewRabbet):
+        lines += rail_lines(context, rails_of(context, sizes.rabbet, frame))
+    if display.sheets > sheets_came(context):
+        lines.append(
+            cut_line(
+                context,
+                "glazing.cut",
+                "Sheets",
+                ("glazing", "glazing_back"),
+                display.sheets - sheets_came(context),
+                sheet_material(display),
+                sizes.sheet["width"],
+                say("by {}, {} thick", sizes.sheet["height"], sizes.each),
+                ("cut only after the rabbet was read again",),
+            )
+        )
+    if sizes.window:
+        size = say("by {}, window {} × {}", sizes.sheet["height"], *sizes.window.values())
+        for key, word in (("mat", "Front mat"), ("mat_back", "Back mat")):
+            name = board_of(context, sizes.pack[key], "mat").name
+            lines.append(
+                cut_line(context, key, word, (key,), 1, name, sizes.sheet["width"], size, ("the two windows lie on one another",))
+            )
+        lines.append(
+            cut_line(
+                context,
+                "film",
+                "Film of the sleeve",
+                ("work",),
+                2,
+                "clear polyester film",
+                sizes.sheet["width"],
+                say("by {}", sizes.sheet["height"]),
+                ("no coating, no plasticiser",),
+            )
+        )
+    if sizes.tape is not None:
+        lines.append(
+            cut_line(
+                context,
+                "tape",
+                "Tape at the top edge",
+                ("tape",),
+                1,
+                "archival tape",
+                sizes.tape,
+                say("{} wide", exact(display.tape_width)),
+                ("at the top only, so the work hangs",),
+            )
+        )
+    return tuple(lines)
+
+
+def parts(context: SeeThroughContext, sizes: Sizes) -> tuple[Part, ...]:
+    """Frames and glass that are there, and what keeps the sheets in."""
+    frame, display = context.display.frame, context.display
+    found = [got("squares", "Squares of low-tack tape", 4, comes="hand")]
+    if isinstance(frame, ReadFrame):
+        found.append(got("rail", "Frame as it was bought", display.frames, comes="came", lights=("rail",)))
+    came = sheets_came(context)
+    if came:
+        found.append(got("glazing.came", "Glass out of the frames", came, comes="came", lights=("glazing", "glazing_back")))
+    if sizes.window:
+        found[0] = got(
+            "glue.film", "Double-sided archival tape", comes="hand", note=("on the film, 3 mm off the work, open below",)
+        )
+    if display.kept == "clips":
+        found.append(got("clip", "Small clips", material="two a side", lights=("clip",)))
+    else:
+        found.append(got("clip", "Tabs", comes="came" if isinstance(frame, ReadFrame) else "number", lights=("clip",)))
+    return tuple(found)
+
+
+def sheets_came(context: SeeThroughContext) -> int:
+    """How many of the sheets are the glass of the frames that are there."""
+    frame, display = context.display.frame, context.display
+    there = isinstance(frame, ReadFrame) and frame.glass and display.thickness is None and display.glazing == "glass"
+    return min(display.frames, display.sheets) if there else 0
+
+
+def stock_sum(context: SeeThroughContext, sizes: Sizes) -> tuple[StockLength, ...]:
+    frame = context.display.frame
+    return rail_stock(context, rails_of(context, sizes.rabbet, frame)) if isinstance(frame, NewRabbet) else ()
+
+
+def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
+    say, display = context.speak.say, context.display
+    glass = "Gloves and eye protection; score away from the body; carry on edge."
+    out: list[Operation] = []
+    if "plant" in {*context.object.traits, context.object.material} and not display.pressed:
+        out.append(
+            Operation(
+                "press",
+                "Press it",
+                (
+                    "Between archival sheets under flat weight; blotters changed on days 1, 2, 4 and 7, then weekly, until it is dry as paper. "
+                    "Two to four weeks.",
+                ),
+                20,
+                wait_minutes=21 * 24 * 60,
+                care="Found plants: mind what is protected by law.",
+                parts=("work",),
+            )
+        )
+    out.append(
+        Operation(
+            "measure",
+            "Measure again",
+            say("Work {} × {}; look: does it lie flat?", sizes.thing.width.look, sizes.thing.height.look),
+            5,
+            gate=True,
+            parts=("work",),
+        )
+    )
+    if isinstance(display.frame, NewRabbet):
+        out += frame_steps(context, rails_of(context, sizes.rabbet, display.frame))
+    else:
+        out.append(
+            Operation(
+                "apart",
+                "Take the frames apart",
+                (f"{display.frames} frame{'s' if display.frames > 1 else ''}: tabs lifted with a tool, glass out on to felt.",),
+                15,
+                care="Gloves; tabs are sharp, glass edges too.",
+                parts=("rail", "glazing"),
+                uses=("glazing.came",) if sheets_came(context) else (),
+            )
+        )
+    if display.sheets > sheets_came(context):
+        out.append(
+            Operation(
+                "glazing",
+                "Cut the sheets",
+                say("Read the rabbet again; then {} × {}.", *sizes.sheet.values()),
+                20,
+                gate=True,
+                care=glass,
+                makes=("glazing.cut",),
+            )
+        )
+    faces = 4 if display.sheets == 2 else 2
+    out.append(
+        Operation(
+            "clean",
+            f"Clean all {faces} faces",
+            (
+                "Tick each off against the light. The inner ones can’t be reached again."
+                + (" Cleaner without ammonia; foil off last." if display.glazing == "acrylic" else ""),
+            ),
+            15 * display.sheets,
+            gate=True,
+            parts=("glazing",),
+        )
+    )
+    if sizes.window:
+        out += _between_mats(context, sizes)
+    else:
+        out.append(
+            Operation(
+                "place",
+                "Lay the work",
+                say(
+                    "Squares of low-tack tape at its four corners, put on from the front, read from the back, mirrored: {} from the sides, {} from top and bottom.",
+                    sizes.border["width"],
+                    sizes.border["height"],
+                ),
+                20,
+                gate=True,
+                parts=("work", "border"),
+                uses=("squares",),
+            )
+        )
+    if sizes.tape is not None:
+        out.append(
+            Operation(
+                "tape",
+                "Tape the top edge only",
+                say("{} of narrow tape along the top. Nowhere else: it hangs and does not buckle.", sizes.tape),
+                10,
+                parts=("tape",),
+                makes=("tape",),
+                holds=("work",),
+                method="two_sheets",
+            )
+        )
+    out += [
+        Operation(
+            "look",
+            "Look at it from both sides",
+            ("Straight, centred, no dust between. Before anything is bent over it.",),
+            10,
+            gate=True,
+            parts=("work",),
+        ),
+        Operation(
+            "close",
+            "Close it",
+            (
+                f"{'Clips' if display.kept == 'clips' else 'Tabs'} two a side or by the drawing, not pressed hard: the edge cracks. Trim inside as well as outside.",
+            ),
+            15,
+            care="Tabs with a tool, away from the hand.",
+            parts=("clip",),
+            closes=True,
+        ),
+    ]
+    return tuple(out)
+
+
+def _between_mats(context: SeeThroughContext, sizes: Sizes) -> list[Operation]:
+    """Two mats with the same window, and the work in its sleeve between them."""
+    say = context.speak.say
+    return [
+        Operation(
+            "mats",
+            "Cut the two mats",
+            say("Windows {} × {}, cut from the back; laid face to face they must lie on one another.", *sizes.window.values()),
+            30,
+            gate=True,
+            care="Blade away from the fingers; several light passes.",
+            parts=("mat",),
+            makes=("mat", "mat_back"),
+        ),
+        Operation(
+            "place",
+            "Put the work in its sleeve",
+            say(
+                "Two films {} × {}, the work in their middle; double-sided tape on the film alone, a little off the work, its lower edge left open for air. "
+                "Between the mats, seen whole from both sides.",
+                *sizes.sheet.values(),
+            ),
+            30,
+            gate=True,
+            parts=("work",),
+            makes=("film",),
+            uses=("glue.film", "mat", "mat_back"),
+            after=("mats",),
+            holds=("work",),
+            method="two_sheets",
+        ),
+    ]
