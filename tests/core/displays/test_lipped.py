@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from shadbo.core.document.house_stock import HOUSE_SHOP
-from shadbo.core.planning.edits import Choose, TakeWayOut, apply_edits
+from shadbo.core.planning.edits import Choose, ShowAs, TakeWayOut, apply_edits
 from shadbo.core.planning.plan import Plan, plan
 from tests.core.displays.pieces import SMALL, lipped
 from tests.core.framing.test_weights import kg
@@ -239,3 +239,11 @@ def test_a_bare_board_in_a_floater_gets_a_cradle_first() -> None:
         piece(BOARD, {"type": "floater", "frame": {"make": "new", "moulding": "oak-20x50"}}, practice="conservation"), HOUSE_SHOP
     )
     assert "display.harms" in {c.key for c in kept.stops}, "nothing is glued to its back there"
+
+
+def test_a_way_of_showing_chosen_on_the_sheet_begins_as_its_display_does() -> None:
+    """A board of 4 put in a floater from the chooser gets the rail its own display would begin with, not the deepest there is."""
+    begun = piece(BOARD, {"type": "lipped", "frame": made()})
+    chosen = apply_edits(begun, [Choose(choice="display", option="floater")], HOUSE_SHOP)
+    shown = apply_edits(begun, [ShowAs(display="floater")], HOUSE_SHOP)
+    assert chosen.display == shown.display and mm(plan(chosen, HOUSE_SHOP), "lift") < 20

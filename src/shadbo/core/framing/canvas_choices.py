@@ -7,7 +7,9 @@ from typing import Any
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ChoiceInput, Option
+from shadbo.core.document.facts import Facts
 from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.objects import StretchedCanvas
 from shadbo.core.document.schools import USUAL_REVEAL, new_frame, new_rabbet
 from shadbo.core.document.shop import ReadyFrame, Shop
 from shadbo.core.framing.rabbet_choices import ready_frame
@@ -15,31 +17,37 @@ from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.lengths import as_decimal
 
 
+def begin_floater(facts: Facts, shop: Shop) -> dict[str, Any]:
+    """A floater of the shallowest moulding that takes the bar with the usual reveal, else of the deepest there is."""
+    mouldings = sorted(shop.mouldings or HOUSE_SHOP.mouldings, key=lambda m: (m.height, m.face))
+    reveal = as_decimal(USUAL_REVEAL[facts.units])
+    # What is thinner than any bar is a board: strips of this much are glued behind it.
+    strips = exact(StretchedCanvas.model_fields["cradle"].default) if facts.front < exact(shop.rules.least_bar) else Fraction(0)
+    need = facts.front + strips + Fraction(reveal)
+    chosen = next(
+        (m for m in mouldings if Fraction(m.height - (m.seat_thickness or shop.rules.seat_strip_thickness)) >= need), mouldings[-1]
+    )
+    kind = "all_round" if max(facts.width, facts.height) > exact(shop.rules.strips_up_to) else "strips"
+    return {"type": "floater", "frame": new_frame(chosen.key, facts.units), "reveal": reveal, "lift_kind": kind}
+
+
+def begin_lipped(facts: Facts, shop: Shop) -> dict[str, Any]:
+    """A frame of the profile whose rabbet comes nearest to the bar’s depth."""
+    profiles = shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
+    return {
+        "type": "lipped",
+        "frame": new_rabbet(min(profiles, key=lambda m: (abs(exact(m.rabbet_depth) - facts.front), m.face)).key),
+    }
+
+
 def canvas_displays(context: Context[Any, Any]) -> ChoiceInput:
-    """Floater, lipped, deep ready-made: each with what it takes, starting from the first of its stock."""
+    """Floater, lipped, deep ready-made: each begun as its own display begins it."""
     shop, now = context.shop, context.display.type
-    floater = (shop.mouldings or HOUSE_SHOP.mouldings)[-1]
-    lipped = (shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings)[1]
     wide, tall = (context.book[f"canvas.{a}.largest"].value for a in ("width", "height"))
     box = nearest_box(wide, tall, shop)
     ways: tuple[tuple[str, str, str, dict[str, Any]], ...] = (
-        (
-            "floater",
-            "Floater frame",
-            "a gap all round, the whole face seen",
-            {
-                "type": "floater",
-                "frame": new_frame(floater.key, context.piece.units),
-                "reveal": as_decimal(USUAL_REVEAL[context.piece.units]),
-                "lift_kind": "all_round",
-            },
-        ),
-        (
-            "lipped",
-            "Frame with a lip",
-            "the lip covers its edge, offset clips hold it",
-            {"type": "lipped", "frame": new_rabbet(lipped.key)},
-        ),
+        ("floater", "Floater frame", "a gap all round, the whole face seen", begin_floater(context.facts, shop)),
+        ("lipped", "Frame with a lip", "the lip covers its edge, offset clips hold it", begin_lipped(context.facts, shop)),
         (
             "deep_ready_made",
             "Deep ready-made",

@@ -19,6 +19,7 @@ from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.objects import StretchedCanvas
 from shadbo.core.document.schools import USUAL_REVEAL, new_frame
 from shadbo.core.document.shop import Shop
+from shadbo.core.framing.canvas_choices import begin_floater
 from shadbo.core.framing.weights import object_weight, rails_weight, wood_weight
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Book, Say
@@ -123,19 +124,5 @@ def suits(facts: Facts) -> Suit:
     return Suit(3, "the whole face and its edges are seen, nothing covers the paint")
 
 
-def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
-    """A floater of the shallowest moulding that takes the bar with the usual reveal, else of the deepest there is."""
-    mouldings = sorted(shop.mouldings or HOUSE_SHOP.mouldings, key=lambda m: (m.height, m.face))
-    reveal = as_decimal(USUAL_REVEAL[facts.units])
-    # What is thinner than any bar is a board: strips of this much are glued behind it.
-    strips = exact(StretchedCanvas.model_fields["cradle"].default) if facts.front < exact(shop.rules.least_bar) else Fraction(0)
-    need = facts.front + strips + Fraction(reveal)
-    chosen = next(
-        (m for m in mouldings if Fraction(m.height - (m.seat_thickness or shop.rules.seat_strip_thickness)) >= need), mouldings[-1]
-    )
-    kind = "all_round" if max(facts.width, facts.height) > exact(shop.rules.strips_up_to) else "strips"
-    return {"type": "floater", "frame": new_frame(chosen.key, facts.units), "reveal": reveal, "lift_kind": kind}
-
-
-WAY = Way(suits, begin, "open edges_seen glued_behind")
+WAY = Way(suits, begin_floater, "open edges_seen glued_behind")
 FLOATER = Display("floater", "Floater frame", reckon, WAY, settle, starts(WAY), Holds(frozenset({"screws"})))

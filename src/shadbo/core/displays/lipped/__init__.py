@@ -19,7 +19,7 @@ from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.schools import new_rabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame, Shop
 from shadbo.core.document.starts import CANVAS_ASKS, FLAT_ASKS, SizeAsked, Start, canvas_of, facts_at_first
-from shadbo.core.framing.canvas_choices import canvas_displays
+from shadbo.core.framing.canvas_choices import begin_lipped, canvas_displays
 from shadbo.core.framing.glazing import glazing_choices
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
 from shadbo.core.framing.rails import AXES
@@ -178,24 +178,15 @@ def suits(facts: Facts) -> Suit:
     return Suit(2, "quick and strong; the lip covers a little of the picture on every side")
 
 
-def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
-    """A frame of the profile whose rabbet comes nearest to the bar’s depth."""
-    profiles = shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
-    return {
-        "type": "lipped",
-        "frame": new_rabbet(min(profiles, key=lambda m: (abs(exact(m.rabbet_depth) - facts.front), m.face)).key),
-    }
-
-
 def _new(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
-    return begin(facts_at_first(sizes, unit, "canvas"), shop)
+    return begin_lipped(facts_at_first(sizes, unit, "canvas"), shop)
 
 
 LIPPED = Display(
     "lipped",
     "Frame with a lip",
     reckon,
-    Way(suits, begin, "open covers_edge"),
+    Way(suits, begin_lipped, "open covers_edge"),
     starts=(
         Start(
             "canvas_lipped",
