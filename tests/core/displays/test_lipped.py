@@ -246,4 +246,4 @@ def test_a_way_of_showing_chosen_on_the_sheet_begins_as_its_display_does() -> No
     begun = piece(BOARD, {"type": "lipped", "frame": made()})
     chosen = apply_edits(begun, [Choose(choice="display", option="floater")], HOUSE_SHOP)
     shown = apply_edits(begun, [ShowAs(display="floater")], HOUSE_SHOP)
-    assert chosen.display == shown.display and mm(plan(chosen, HOUSE_SHOP), "lift") < 20
+    assert chosen.display == shown.display and mm(plan(chosen, HOUSE_SHOP), "depth.lift") < 20

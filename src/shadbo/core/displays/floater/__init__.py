@@ -15,15 +15,10 @@ from shadbo.core.displays.floater.sizes import Sizes, size_up
 from shadbo.core.displays.floater.starts import starts
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.document.facts import Facts
-from shadbo.core.document.house_stock import HOUSE_SHOP
-from shadbo.core.document.objects import StretchedCanvas
-from shadbo.core.document.schools import USUAL_REVEAL, new_frame
-from shadbo.core.document.shop import Shop
 from shadbo.core.framing.canvas_choices import begin_floater
 from shadbo.core.framing.weights import object_weight, rails_weight, wood_weight
-from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Book, Say
-from shadbo.core.quantity.lengths import as_decimal
 
 
 def reckon(context: FloaterContext) -> Reckoned:

@@ -15,8 +15,6 @@ from shadbo.core.displays.lipped.rules import check
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes, size_up
 from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.facts import Facts
-from shadbo.core.document.house_stock import HOUSE_SHOP
-from shadbo.core.document.schools import new_rabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame, Shop
 from shadbo.core.document.starts import CANVAS_ASKS, FLAT_ASKS, SizeAsked, Start, canvas_of, facts_at_first
 from shadbo.core.framing.canvas_choices import begin_lipped, canvas_displays
