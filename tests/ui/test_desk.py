@@ -147,7 +147,7 @@ def test_a_ready_made_is_filled(page: Page, take: Take) -> None:
     expect(figure(page, "packing.width")).to_contain_text("1")
     stage(page, "Depth")
     expect(figure(page, "pack.card")).to_contain_text("2")
-    expect(page.get_by_text("is left behind the board: fill it", exact=False)).to_be_visible()
+    expect(page.get_by_text("is left behind the board: Foam board 10", exact=False)).to_be_visible()
     page.get_by_role("radio", name=re.compile("^Tape alone")).click()
     saved(page)
     expect(page.get_by_text("Tape alone lets go in time", exact=False)).to_be_visible()

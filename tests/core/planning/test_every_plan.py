@@ -378,7 +378,7 @@ def test_a_section_stacks_its_layers_as_thick_as_they_are() -> None:
     section = done.view("section")
     boxes = {s.part: Polygon(s.points).bounds for s in section.shapes if s.kind == "polygon"}
     below = 50 - 44
-    for part, thick in (("card", 2), ("bar", 18), ("board", 3), ("filler", 18)):
+    for part, thick in (("card", 2), ("bar", 18), ("board", 3), ("fill", 18)):
         assert boxes[part][1] == pytest.approx(below) and boxes[part][3] - boxes[part][1] == pytest.approx(thick)
         below += thick
     assert below == 50 - 3, "the tabs' 3 mm are left free"
