@@ -25,7 +25,7 @@ def take(page: Page, ids: dict[str, str]) -> None:
     def go(path: str) -> None:
         page.goto(BASE + path)
         page.wait_for_load_state("networkidle")
-        page.locator("[data-view], [data-piece], [data-way]").first.wait_for()
+        page.locator("[data-view], [data-piece], [data-way], [data-operation], [data-thread]").first.wait_for()
         page.evaluate("document.fonts.ready")
 
     def keep(name: str) -> None:
@@ -35,19 +35,26 @@ def take(page: Page, ids: dict[str, str]) -> None:
 
     true_, bought, untrue = (f"/pieces/{ids[n]}" for n in ("Start line, dawn", "The long climb", "Peloton in rain"))
     rolled, poster = (f"/pieces/{ids[n]}" for n in ("Moor road, headwind", "First Quillbeck circuit"))
-    tandem, ring, sash = (
-        f"/pieces/{ids[n]}"
-        for n in ("Model of the relay tandem", "Chainring of the record ride", "Pennant and hill-climb scarf")
-    )
+    tandem, ring = (f"/pieces/{ids[n]}" for n in ("Model of the relay tandem", "Chainring of the record ride"))
     jersey, watch = (f"/pieces/{ids[n]}" for n in ("The centenary jersey", "The timekeeper’s stopwatch"))
     go("/")
     keep("rack")
+    page.get_by_role("button", name="New piece").click()
+    page.get_by_label("Find what it is").fill("shirt")
+    page.get_by_role("radio", name="A jersey or shirt").click()
+    keep("new")
     go(f"{poster}/measure")
     keep("measure")
-    go(f"{bought}/measure")
-    page.get_by_role("textbox", name="Middle").click()
-    page.get_by_role("img", name="tape at the reading, inches").wait_for()
-    keep("tape")
+    go("/days")
+    keep("days")
+    go("/days?view=week")
+    keep("week")
+    go(f"{true_}/bench?step=inside")
+    page.get_by_label("Inside, width").fill("608")
+    page.get_by_label("Inside, height").fill("462")
+    page.get_by_role("button", name="Judge").click()
+    page.locator("[data-judged]").wait_for()
+    keep("bench")
     go(f"{poster}/display")
     keep("placing")
     go(f"{rolled}/display")
@@ -66,9 +73,8 @@ def take(page: Page, ids: dict[str, str]) -> None:
     page.get_by_role("button", name="Compare").click()
     page.get_by_text("It does not agree").wait_for()
     keep("sum")
-    for address, name in ((f"{jersey}/arrange", "arrange"), (f"{jersey}/cut", "mats")):
-        go(address)
-        keep(name)
+    go(f"{jersey}/arrange")
+    keep("arrange")
     go(f"{watch}/depth")
     page.get_by_role("button", name="Use a mount board of").click()
     page.get_by_role("region", name="What it would do").wait_for()
@@ -76,28 +82,7 @@ def take(page: Page, ids: dict[str, str]) -> None:
     page.get_by_role("region", name="What it would do").wait_for(state="hidden")
     page.mouse.move(640, 90)
     keep("pack")
-    go(f"{watch}/measure")
-    page.locator('[data-thing="saddle"]').click()
-    page.get_by_text("Width: Saddle badge").first.wait_for()
-    page.get_by_role("button", name="Photograph…").click()
-    page.locator("[data-photo] img").evaluate("(photo) => photo.decode()")
-    photo = page.locator("[data-photo]").bounding_box()
-    assert photo
-    for x in (200, 1000):
-        page.mouse.click(photo["x"] + photo["width"] * x / 1200, photo["y"] + photo["height"] * 790 / 900)
-    page.get_by_role("radio", name="Which thing").click()
-    page.mouse.click(photo["x"] + photo["width"] * 0.5, photo["y"] + photo["height"] * 0.3)
-    page.get_by_label("Distance of the two points").fill("100")
-    page.get_by_role("button", name="Find the outline").click()
-    page.get_by_role("button", name="Use this outline").wait_for()
-    page.locator("[data-photo] circle").first.wait_for()
-    keep("outline")
-    for address, name in (
-        (f"{poster}/ways", "ways"),
-        (f"{tandem}/depth", "layered"),
-        (f"{ring}/hold", "suspended"),
-        (f"{sash}/hold", "sash"),
-    ):
+    for address, name in ((f"{poster}/ways", "ways"), (f"{tandem}/depth", "layered"), (f"{ring}/hold", "suspended")):
         go(address)
         keep(name)
     go(f"{jersey}/hold")
@@ -117,9 +102,7 @@ def main() -> None:
         try:
             with demo_server(cluster, "shots", PORT), sync_playwright() as play:
                 pieces = json.load(urlopen(f"{BASE}/api/pieces"))["rows"]
-                browser = play.chromium.launch(
-                    executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]
-                )
+                browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"])
                 take(browser.new_page(viewport={"width": 1280, "height": 800}), {p["name"]: p["id"] for p in pieces})
                 browser.close()
         finally:

@@ -5,9 +5,12 @@ from __future__ import annotations
 import argparse
 import hashlib
 import os
+import re
 import signal
 import subprocess
 import sys
+import unicodedata
+from datetime import UTC, datetime
 from pathlib import Path
 
 from shadbo.core import HOUSE_SHOP, PLAN_JSON, Refused, plain, plan, with_tried_ways
@@ -19,7 +22,12 @@ from shadbo.settings import ROOT, Settings
 def main(argv: list[str] | None = None) -> int:
     parser = argparse.ArgumentParser(prog="shadbo", description="The reckoning behind framing things with depth.")
     commands = parser.add_subparsers(dest="command", required=True)
-    start = commands.add_parser("start", help="serve the demo shop (makes everything it needs)")
+    start = commands.add_parser("start", help="serve the demo shop, or one of your own (makes everything it needs)")
+    which = start.add_mutually_exclusive_group()
+    which.add_argument(
+        "--shop", metavar="NAME", help="a shop of your own, made empty the first time, beside the demo and apart from it"
+    )
+    which.add_argument("--demo-anew", action="store_true", help="the demo as it was at first: what was done in it is dropped")
     start.add_argument("--port", type=int, help="port on loopback (8460)")
     start.add_argument("--workers", type=int, default=1, help="server processes")
     for name, text in (
@@ -31,13 +39,19 @@ def main(argv: list[str] | None = None) -> int:
         one.add_argument("file", type=Path)
         one.add_argument("--shop", type=Path, help="a shop file instead of the house stock")
     commands.add_parser("openapi", help="print the API's description")
+    tape = commands.add_parser("tape", help="stand in for a digital tape, calliper or scale")
+    tape.add_argument("--port", type=int, default=8471)
     timing = commands.add_parser("bench", help="print how fast it is")
     timing.add_argument("--ways", action="store_true", help="print how many ways out mend, instead")
     given = parser.parse_args(argv)
     if given.command == "start":
-        return start_server(given.port, given.workers)
+        return start_server(given.port, given.workers, given.shop, given.demo_anew)
     if given.command == "openapi":
         return print_openapi()
+    if given.command == "tape":
+        from shadbo.devices.standin import from_lines
+
+        return from_lines(given.port, sys.stdin)
     if given.command == "bench":
         from shadbo.bench import bench, bench_ways
 
@@ -92,13 +106,38 @@ def data_folder(settings: Settings) -> Path:
     return base / "shadbo" / f"{ROOT.name}-{mark}"
 
 
-def start_server(port: int | None, workers: int) -> int:
-    """Database, migrations, demo, server. Ctrl+C stops what this started."""
+DEMO_DATABASE = "shadbo"
+
+
+def database_of(shop: str) -> str:
+    """The name of a shop's own database: what can be read of its name, and a mark that keeps like names apart.
+
+    PostgreSQL keeps 63 bytes of a name. Raises ValueError for a name of nothing.
+    """
+    name = " ".join(shop.split())
+    if not name:
+        raise ValueError("a shop needs a name")
+    letters = unicodedata.normalize("NFKD", name.casefold()).encode("ascii", "ignore").decode()
+    mark = hashlib.sha256(name.casefold().encode()).hexdigest()[:8]
+    return f"shop_{re.sub('[^a-z0-9]+', '_', letters).strip('_')[:40]}_{mark}"
+
+
+def start_server(port: int | None, workers: int, shop: str | None = None, demo_anew: bool = False) -> int:
+    """Database, migrations, demo or the shop's own, server. Ctrl+C stops what this started."""
     from shadbo import demo
     from shadbo.service.postgres import Cluster, ClusterFault
+    from shadbo.store import shops
     from shadbo.store.database import Database, migrate, open_engine
 
     settings = Settings()
+    try:
+        database = database_of(shop) if shop is not None else DEMO_DATABASE
+    except ValueError as error:
+        print(f"shadbo: {error}", file=sys.stderr)
+        return 2
+    if settings.database_url and (shop is not None or demo_anew):
+        print("shadbo: SHADBO_DATABASE_URL says which database: take it away to choose a shop by name", file=sys.stderr)
+        return 2
     settings.port = port or settings.port
     cluster: Cluster | None = None
     mine = False
@@ -106,19 +145,24 @@ def start_server(port: int | None, workers: int) -> int:
         if not settings.database_url:
             cluster = Cluster(data_folder(settings))
             mine = cluster.start()
-            settings.database_url = cluster.url()
+            if demo_anew:
+                cluster.drop(database)
+            settings.database_url = cluster.url(database)
         engine = open_engine(settings.database_url)
         migrate(engine)
         with Database(engine).work() as session:
-            if demo.load_once(session):
-                print("The demo shop is set up.")
+            if shop is None:
+                if demo.load_once(session, datetime.now(UTC)):
+                    print("The demo shop is set up.")
+            elif shops.begin(session, HOUSE_SHOP.model_copy(update={"name": " ".join(shop.split())[:120], "asked": False})):
+                print(f"A shop of your own is set up, with the house stock: {shop}")
         engine.dispose()
         return serve(settings, workers)
     except ClusterFault as fault:
         print(f"shadbo: {fault}", file=sys.stderr)
         return 1
     finally:
-        if cluster and mine:
+        if cluster and mine and not cluster.used_beside(database):
             cluster.stop()
 
 

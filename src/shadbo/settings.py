@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from pydantic import AwareDatetime
 from pydantic_settings import BaseSettings, SettingsConfigDict
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -20,3 +21,7 @@ class Settings(BaseSettings):
     host: str = "127.0.0.1"
     port: int = 8460
     hosts: list[str] = []
+    # A digital tape, calliper or scale on the network, host:port.
+    tape: str = ""
+    # Where the clock begins, for pictures and tests; without it, the machine’s own.
+    now: AwareDatetime | None = None

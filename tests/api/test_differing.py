@@ -91,7 +91,7 @@ def test_a_stage_at_a_time(api: httpx.Client) -> None:
     large = api.get(at, params={"stage": "depth", "view": "measured"}).json()["plan"]
     assert "measured" in {v["key"] for v in large["views"]} - {v["key"] for v in plan["views"]}
     assert api.get(at, params={"stage": "nowhere"}).status_code == 422
-    titles = {d["key"]: d["template"] for d in api.get(f"{at}/drawings").json()}
+    titles = {d["key"]: d["sheets"] for d in api.get(f"{at}/drawings").json()}
     assert titles.keys() == {v["key"] for v in whole["views"]}
 
 

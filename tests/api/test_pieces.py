@@ -134,7 +134,8 @@ def test_saving_over_somebody_else_is_refused_and_shows_both(api: httpx.Client) 
     theirs = type_in(api, piece, GAP, "8").json()
     body = problem(type_in(api, piece, GAP, "10"), 409)
     assert body["version"] == theirs["version"]
-    assert {"label": "Gap a side", "theirs": "8 mm", "yours": "10 mm"} in body["differences"]
+    (gap,) = body["differences"]
+    assert (gap["label"], gap["before"], gap["theirs"], gap["yours"], gap["both"]) == ("Gap", "6 mm", "8 mm", "10 mm", True)
     assert gap_of(api.get(f"/api/pieces/{piece['id']}").json()) == "8"
 
 
@@ -221,11 +222,18 @@ def test_a_new_piece_from_its_sizes(api: httpx.Client) -> None:
 def test_a_new_piece_says_what_is_wrong_at_every_field(api: httpx.Client) -> None:
     sizes = {"width": "wide", "height": "", "depth": "9 m"}
     body = problem(api.post("/api/pieces", json={"start": "canvas", "name": " ", "units": "mm", "sizes": sizes}), 422)
-    assert {e["pointer"] for e in body["errors"]} == {"/name", "/sizes/width", "/sizes/height", "/sizes/depth"}
+    assert {e["pointer"] for e in body["errors"]} == {"/sizes/width", "/sizes/height", "/sizes/depth"}
     assert (
         problem(api.post("/api/pieces", json={"start": "spaceship", "name": "x", "sizes": {}}), 422)["errors"][0]["value"]
         == "spaceship"
     )
+
+
+def test_without_a_name_it_is_called_what_it_is(api: httpx.Client) -> None:
+    start = next(s for s in api.get("/api/starts").json() if s["key"] == "canvas")
+    sizes = {"width": "600 x 450", "depth": "20"}
+    piece = api.post("/api/pieces", json={"start": "canvas", "name": " ", "owner": "", "units": "mm", "sizes": sizes}).json()
+    assert piece["name"] == start["called"] and not start["called"].startswith("A ")
 
 
 def test_a_frame_already_there_is_taken_in(api: httpx.Client) -> None:
@@ -299,6 +307,22 @@ def test_shop_settings_change_every_plan_and_bad_ones_nothing(api: httpx.Client)
         assert api.put("/api/shop", json=wanted).status_code == 200
 
 
+def test_of_two_who_change_the_shop_the_second_is_told(api: httpx.Client) -> None:
+    before = api.get("/api/shop").json()
+    wanted = {k: before[k] for k in ("mark", "inch_parts", "tape_mm", "tape_in", "saw", "kerf", "practice")}
+    try:
+        theirs = api.put("/api/shop", json=wanted | {"kerf": "2 mm"})
+        assert theirs.status_code == 200 and theirs.json()["mark"] != before["mark"]
+        problem(api.put("/api/shop", json=wanted | {"saw": "1 mm"}), 409)
+        assert api.get("/api/shop").json()["kerf"] == "2 mm"
+        mine = api.put("/api/shop", json=wanted | {"mark": theirs.json()["mark"], "saw": "1 mm"}).json()
+        assert (mine["kerf"], mine["saw"], mine["name"], mine["units"]) == ("3 mm", "1 mm", before["name"], before["units"])
+    finally:
+        assert api.put("/api/shop", json=wanted | {"mark": None}).status_code == 200
+    for name in ("", "n" * 200):
+        problem(api.put("/api/shop", json=wanted | {"name": name}), 422)
+
+
 def test_work_is_there_after_the_server_was_killed(server: Server) -> None:
     with httpx.Client(base_url=server.base, timeout=60) as api:
         piece = type_in(api, take_in(api), GAP, "7.5").json()
@@ -306,6 +330,59 @@ def test_work_is_there_after_the_server_was_killed(server: Server) -> None:
     server.start()
     with httpx.Client(base_url=server.base, timeout=60) as api:
         assert gap_of(api.get(f"/api/pieces/{piece['id']}").json()) == "7.5"
+
+
+def test_words_choices_and_things_are_told_too_where_two_saves_part(api: httpx.Client) -> None:
+    piece = take_in(api)
+    url = f"/api/pieces/{piece['id']}/edits"
+    write = {"op": "write", "pointer": "/note", "text": "theirs"}
+    api.post(url, json={"version": piece["version"], "edits": [write]})
+    mine = [
+        write | {"text": "mine"},
+        {"op": "choose", "choice": "moulding", "option": "maple-30x70"},
+        write | {"pointer": "/owner", "text": "K."},
+    ]
+    body = problem(api.post(url, json={"version": piece["version"], "edits": mine}), 409)
+    told = {d["label"]: d for d in body["differences"]}
+    assert (told["Note"]["theirs"], told["Note"]["yours"], told["Note"]["both"]) == ("theirs", "mine", True)
+    assert told["Rail"]["yours"] == "maple-30x70" and not told["Rail"]["both"] and told["Rail"]["edit"] == 1
+    assert told["Owner"]["yours"] == "K." and told["Owner"]["edit"] == 2
+
+
+def test_what_is_sent_again_because_its_answer_was_lost_is_not_done_twice(api: httpx.Client) -> None:
+    piece = take_in(api)
+    url = f"/api/pieces/{piece['id']}"
+    nudge = {
+        "version": piece["version"],
+        "id": str(uuid.uuid4()),
+        "edits": [{"op": "nudge", "pointer": GAP, "steps": 1, "coarse": True, "unit": "mm"}],
+    }
+    once = api.post(f"{url}/edits", json=nudge).json()
+    assert gap_of(once) == "16"
+    # Somebody saves meanwhile; what was sent is known all the same, and nothing of theirs is undone.
+    theirs = api.post(
+        f"{url}/edits", json={"version": once["version"], "edits": [{"op": "write", "pointer": "/note", "text": "theirs"}]}
+    ).json()
+    again = api.post(f"{url}/edits", json=nudge).json()
+    assert (gap_of(again), again["note"], again["version"]) == ("16", "theirs", theirs["version"])
+    # Another save on the same ground is a conflict as ever.
+    problem(api.post(f"{url}/edits", json=nudge | {"id": str(uuid.uuid4())}), 409)
+    step = {"version": again["version"], "id": str(uuid.uuid4())}
+    back = api.post(f"{url}/undo", json=step).json()
+    assert back["note"] == "" and api.post(f"{url}/undo", json=step).json()["version"] == back["version"]
+
+
+def test_a_piece_taken_in_twice_under_one_id_is_one_piece(api: httpx.Client) -> None:
+    new = {
+        "id": str(uuid.uuid4()),
+        "start": "canvas",
+        "name": "Pressed twice",
+        "units": "mm",
+        "sizes": {"width": "600", "height": "400", "depth": "19"},
+    }
+    first, second = (api.post("/api/pieces", json=new) for _ in range(2))
+    assert first.status_code == second.status_code == 201 and first.json()["id"] == second.json()["id"] == new["id"]
+    assert api.get("/api/pieces?q=Pressed twice").json()["total"] == 1
 
 
 def test_two_saves_at_once_one_wins(server: Server) -> None:

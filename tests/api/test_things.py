@@ -177,6 +177,11 @@ def test_templates_and_drawings_come_as_files(api: httpx.Client, crate: dict[str
     assert api.get(f"{base}/board_back.dxf").text.startswith("  0\nSECTION")
     assert api.get(f"{base}/mat_bottom_back.svg").text.startswith("<?xml")
     assert api.get(f"{base}/face.template.pdf").status_code == 404, "a face is no template"
+    places = api.get(f"{base}/mat_top_back.places.pdf", params={"unit": "in"})
+    assert places.content.startswith(b"%PDF") and "places" in places.headers["content-disposition"]
+    assert api.get(f"{base}/face.places.pdf").status_code == 404
+    sheets = {d["key"]: d["sheets"] for d in api.get(f"{base}/drawings").json()}
+    assert sheets["mat_top_back"]["A4"] >= 1 and sheets["face"] == {}
     assert api.get(f"{base}/tack.dxf").status_code == 404, "this piece has none"
 
 

@@ -16,12 +16,14 @@ HOUSE = Path(shadbo.__file__).parent
 # A room may import itself and the rooms named here.
 MAY = {
     "core": set(),
-    "exports": {"core"},
-    "store": {"core", "exports"},
-    "demo": {"core", "exports", "store"},
-    "api": {"core", "exports", "store"},
-    "service": {"core", "exports", "store", "demo", "api"},
-    "bench": {"core", "exports", "store", "demo", "service"},
+    "shop": {"core"},
+    "devices": set(),
+    "exports": {"core", "shop"},
+    "store": {"core", "shop", "exports"},
+    "demo": {"core", "shop", "exports", "store"},
+    "api": {"core", "shop", "devices", "exports", "store"},
+    "service": {"core", "shop", "exports", "store", "demo", "api"},
+    "bench": {"core", "shop", "exports", "store", "demo", "service"},
 }
 
 
@@ -32,6 +34,7 @@ ROOMS = (
     "document",
     "judging",
     "contract",
+    "words",
     "job",
     "measuring",
     "framing",
@@ -148,6 +151,7 @@ DRAWN_OR_TOLD = set(
         "GRAIN",
         "HIGH",
         "APART",
+        "LISTED",
         "UNKNOWN",
         "SEEN",
         "TALL",

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from itertools import combinations
 
 import pytest
+import shapely
 
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.piece import Piece
@@ -12,6 +14,8 @@ from shadbo.core.planning.plan import plan
 from shadbo.core.quantity.lengths import MM_PER_INCH, Showing
 from shadbo.demo import demo_pieces
 from shadbo.exports.drafting import Disc, Draft, Outline, Text, draft, runs_of
+from shadbo.exports.job_sheet import printed_views
+from shadbo.exports.pages import fit
 from tests.conftest import bought
 
 MakePiece = Callable[..., Piece]
@@ -37,6 +41,17 @@ def test_everything_lies_within_the_sheet(piece: Piece, key: str, scale: float) 
             assert item.radius <= item.x <= drawing.width - item.radius
         else:
             assert 0 <= item.y <= drawing.height + 1, texts(drawing)
+
+
+@pytest.mark.parametrize("piece", demo_pieces(), ids=lambda p: p.name)
+def test_no_words_of_a_drawing_lie_on_one_another(piece: Piece) -> None:
+    worked = plan(piece, HOUSE_SHOP)
+    for key, _, shown in printed_views(worked):
+        # As wide as A4 between its margins, and as tall as the sheet lets one be.
+        drawing = fit(worked, key, 182, 97, piece.units, shown)
+        words = [one for one in drawing.primitives if isinstance(one, Text)]
+        for a, b in combinations(words, 2):
+            assert not shapely.box(*a.box).buffer(-0.01).intersects(shapely.box(*b.box)), (key, drawing.scale, a.runs, b.runs)
 
 
 def test_a_drawing_is_to_scale(make_piece: MakePiece) -> None:

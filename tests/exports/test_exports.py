@@ -25,7 +25,8 @@ from shadbo.core.document.piece import Piece, load_piece
 from shadbo.core.planning.plan import plan
 from shadbo.demo import demo_pieces
 from shadbo.exports.cuts import cuts_to_csv
-from shadbo.exports.job_sheet import BAR_MM, SCALES, job_sheet, scale_text
+from shadbo.exports.job_sheet import job_sheet
+from shadbo.exports.pages import BAR_MM, SCALES, scale_text
 from shadbo.exports.pieces import piece_from_json, piece_to_json
 from shadbo.exports.svg import view_to_svg
 from tests.conftest import ROOT, bought, document
@@ -72,11 +73,12 @@ def test_the_bar_on_every_drawing_has_the_length_it_states(piece: Piece, paper: 
     drawings = 0
     for page in sheet(piece, paper=paper).pages:
         text = page.extract_text()
-        stated = re.findall(r"Scale ([\d.]+) : ([\d.]+).*?(\d+) mm: measure it", text, re.DOTALL)
+        stated = re.findall(r"Scale ([\d.]+) : ([\d.]+).*?(\d+) (mm|in): measure it", text, re.DOTALL)
         bars = horizontal_lines(page, 1.2)
         assert len(bars) == len(stated)
-        for (up, down, length), bar in zip(stated, bars, strict=True):
-            assert bar == pytest.approx(float(length) * float(up) / float(down), abs=0.05)
+        for (up, down, length, unit), bar in zip(stated, bars, strict=True):
+            full = float(length) * (25.4 if unit == "in" else 1)
+            assert unit == piece.units and bar == pytest.approx(full * float(up) / float(down), abs=0.05)
             drawings += 1
     also = sum(bool(view.printed) for view in plan(piece, HOUSE_SHOP).views)
     assert drawings == 3 + also, "face, section and back, and what else this piece has"
@@ -106,7 +108,7 @@ def test_the_job_sheet_says_what_it_must(make_piece: MakePiece) -> None:
         "Order of work",
         "Look before going on",
         "Saw: guard down",
-        "2027-01-04",
+        "4 Jan 2027",
     ):
         assert wanted in text, wanted
     stopped = sheet(make_piece(frame={"make": "new", "moulding": "ash-18x45"}))
@@ -165,6 +167,51 @@ def test_the_cut_list_adds_up_to_the_moulding_used(make_piece: MakePiece) -> Non
         "Shims, left and right",
         "Screws from behind",
     }
+
+
+def test_a_jersey_s_lists_and_order_of_work_are_three_pages() -> None:
+    piece = next(p for p in demo_pieces() if p.name == "The centenary jersey")
+    pages = {
+        "lists": len(sheet(piece, drawings=False, appendix=False).pages),
+        "drawings": len(sheet(piece, appendix=False).pages),
+        "all": len(sheet(piece).pages),
+    }
+    assert pages["lists"] <= 3 < pages["drawings"] < pages["all"], pages
+    short = "\n".join(page.extract_text() for page in sheet(piece, drawings=False, appendix=False).pages)
+    assert "Hang it." in short and "Top mat, BACK" not in short
+
+
+def test_each_size_has_a_column_and_what_is_none_stays_in_words() -> None:
+    pieces = {piece.name: piece for piece in demo_pieces()}
+    rows = {r["part"]: r for r in csv.DictReader(io.StringIO(cuts_to_csv(plan(pieces["The centenary jersey"], HOUSE_SHOP))))}
+    sizes = ("length", "width", "thickness", "short point")
+    assert [rows["Rails, top and bottom"][s] for s in sizes] == ["886", "25", "65", "836"]
+    assert [rows["Mount board"][s] for s in sizes] == ["848", "629.7", "5", ""]
+    assert rows["Top mat"]["note"].startswith("three windows"), "windows are no size of the mat"
+    in_inches = {r["part"]: r for r in csv.DictReader(io.StringIO(cuts_to_csv(plan(pieces["The long climb"], HOUSE_SHOP))))}
+    strip = in_inches["Lift strips, sides"]
+    assert [strip[s] for s in (*sizes[:3], "unit")] == ["16 1/2", "3/4", "1/8", "in"]
+    # 1 in = 25.4 mm (international yard and pound agreement, 1959).
+    assert Exact(strip["length mm"]) == Exact("16.5") * Exact("25.4")
+    assert in_inches["Shims, left and right"]["length"] == "" and in_inches["Shims, left and right"]["thickness"] == "3/8"
+    staples = next(
+        r
+        for r in csv.DictReader(io.StringIO(cuts_to_csv(plan(pieces["Moor road, headwind"], HOUSE_SHOP))))
+        if r["part"] == "Staples"
+    )
+    assert "apart" in staples["note"] and not any(staples[s] for s in sizes), "spacing is no length"
+
+
+def test_no_size_of_a_cut_part_is_left_in_its_words() -> None:
+    """Every length that a line of the list says is in a column, but for what is said beside it: a lip, a window."""
+    for piece in demo_pieces():
+        for line in plan(piece, HOUSE_SHOP).cuts:
+            told = [bit for bit in line.section if not isinstance(bit, str)]
+            beside = [bit for bit in line.more if not isinstance(bit, str)]
+            assert [bit for bit in told if bit not in beside] == [bit for bit in (line.width, line.thick) if bit], (
+                piece.name,
+                line.part,
+            )
 
 
 def test_a_plain_rail_gets_seat_strips_and_a_made_frame_its_liner(make_piece: MakePiece) -> None:
@@ -260,7 +307,9 @@ def test_the_measured_drawing_carries_its_readings_on_paper() -> None:
 def test_cut_lists_of_the_new_displays_are_csv() -> None:
     for piece in demo_pieces()[3:]:
         worked = plan(piece, HOUSE_SHOP)
-        rows = list(csv.DictReader(io.StringIO(cuts_to_csv(worked))))
+        # Above the heads stands whatever stops it.
+        text = cuts_to_csv(worked).split("\n", 1)[1] if worked.stops else cuts_to_csv(worked)
+        rows = list(csv.DictReader(io.StringIO(text)))
         assert len(rows) >= len(worked.cuts)
         assert all(float(row["length mm"]) > 0 for row in rows if row["length mm"])
 
@@ -271,3 +320,31 @@ def test_quantities_stand_on_the_job_sheet_as_they_are_written(unit: Any) -> Non
     pdf = job_sheet(poster, plan(poster, HOUSE_SHOP), unit=unit, today=date(2026, 11, 24))
     text = "\n".join(page.extract_text() for page in PdfReader(io.BytesIO(pdf)).pages)
     assert ("460 g" if unit == "mm" else "1 lb") in text and "None" not in text
+
+
+def test_a_stop_is_on_every_page_and_first_in_the_list(make_piece: MakePiece) -> None:
+    stopped = make_piece(frame={"make": "new", "moulding": "ash-18x45"})
+    worked = plan(stopped, HOUSE_SHOP)
+    assert worked.stops
+    pages = sheet(stopped).pages
+    assert len(pages) > 1 and all("STOP, do not cut" in page.extract_text() for page in pages)
+    assert "It goes in" not in pages[0].extract_text(), "no verdict beside a stop"
+    rows = list(csv.reader(io.StringIO(cuts_to_csv(worked))))
+    assert rows[0][0] == "STOP, do not cut" and len(rows[0]) == 1 + len(worked.stops) and rows[1][0] == "from"
+    clear = plan(make_piece(), HOUSE_SHOP)
+    assert next(csv.reader(io.StringIO(cuts_to_csv(clear))))[0] == "from"
+    assert not any("STOP" in page.extract_text() for page in sheet(make_piece()).pages)
+
+
+def test_what_is_done_comes_before_the_sums_which_can_be_left_out(make_piece: MakePiece) -> None:
+    text = "\n".join(page.extract_text() for page in sheet(make_piece()).pages)
+    at = [text.index(word) for word in ("Cut list", "Things to get", "Order of work", "Figures", "Added up again")]
+    assert at == sorted(at)
+    short = "\n".join(page.extract_text() for page in sheet(make_piece(), appendix=False).pages)
+    assert "Order of work" in short and "Added up again" not in short and len(short) < len(text)
+
+
+def test_an_inch_sheet_has_bars_of_whole_inches(make_piece: MakePiece) -> None:
+    text = "\n".join(page.extract_text() for page in sheet(make_piece(), unit="in").pages)
+    bars = re.findall(r"(\d+) (in|mm): measure it before", text)
+    assert bars and all(unit == "in" for _, unit in bars)

@@ -15,7 +15,7 @@ from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.piece import Piece
 from shadbo.core.planning.plan import Plan, plan
 from shadbo.demo import demo_pieces
-from shadbo.exports.job_sheet import PAPERS, Paper
+from shadbo.exports.pages import PAPERS, Paper
 from shadbo.exports.svg import view_to_svg
 from shadbo.exports.templates import OVERLAP, Tiles, template_pdf, view_to_dxf
 from tests.core.things import badge, item, mm, piece, things

@@ -187,3 +187,11 @@ def test_what_is_no_picture_is_refused_in_words(tmp_path: Path, content: bytes, 
 def test_a_right_name_in_capitals_or_none_at_all_will_do(tmp_path: Path) -> None:
     path = saved(tmp_path, noise(8, 8), "a.png")
     assert open_picture(path, "SCAN.PNG").size == open_picture(path, "scan").size == (8, 8)
+
+
+@pytest.mark.parametrize("size", [(1, 1), (2, 1), (1, 9), (3, 3)])
+def test_of_a_picture_of_a_few_pixels_one_is_left(size: tuple[int, int]) -> None:
+    """Carried round bars thicker than the face is wide: nothing of it would be left by rounding."""
+    asked = PrintAsked(87.5, 12, 10.8, "stretched", "#3a3536")
+    face = face_of(Image.new("RGB", size), asked)
+    assert face.width >= 1 and face.height >= 1

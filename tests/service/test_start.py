@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import re
 import signal
 import subprocess
 import sys
@@ -14,6 +15,7 @@ from pathlib import Path
 import httpx
 import pytest
 
+from shadbo.cli import database_of
 from shadbo.demo import demo_pieces
 from shadbo.service.postgres import Cluster
 from tests.conftest import ROOT, free_port
@@ -90,6 +92,56 @@ def test_start_kill_start_again_stop(data: Path, start: Callable[..., subprocess
     third.send_signal(signal.SIGINT)
     third.wait(60)
     assert not cluster.running()
+
+
+def test_a_shop_of_one_s_own_beside_the_demo(data: Path, start: Callable[..., subprocess.Popen[str]]) -> None:
+    demo_port, own_port = free_port(), free_port()
+    own = start(own_port, "--shop", "Mära’s bench")
+    there = f"http://127.0.0.1:{own_port}/api"
+    shop = httpx.get(f"{there}/shop").json()
+    assert (shop["name"], shop["asked"], shop["demo"]) == ("Mära’s bench", False, False)
+    assert httpx.get(f"{there}/pieces").json()["rows"] == []
+    kept = {k: shop[k] for k in ("mark", "inch_parts", "tape_mm", "tape_in", "saw", "kerf", "practice")}
+    assert httpx.put(f"{there}/shop", json=kept | {"name": "Mära", "units": "in"}).json()["asked"] is True
+    sizes = {"width": "24", "height": "18", "depth": "3/4"}
+    begun = httpx.post(f"{there}/pieces", json={"start": "canvas", "name": "First", "units": "in", "sizes": sizes})
+    assert begun.status_code == 201
+
+    # The demo beside it, at once: neither holds anything of the other, and the one that goes leaves the other’s database running.
+    demo = start(demo_port)
+    here = f"http://127.0.0.1:{demo_port}/api"
+    assert httpx.get(f"{here}/shop").json()["demo"] is True
+    rows = httpx.get(f"{here}/pieces").json()["rows"]
+    assert len(rows) == len(demo_pieces()) and "First" not in {r["name"] for r in rows}
+    httpx.post(f"{here}/pieces/{rows[0]['id']}/archive", json={"archived": True})
+    own.send_signal(signal.SIGINT)
+    own.wait(60)
+    assert len(httpx.get(f"{here}/pieces").json()["rows"]) == len(demo_pieces()) - 1
+    demo.send_signal(signal.SIGINT)
+    demo.wait(60)
+
+    # The demo as it was at first; one’s own shop as it was left, under the same name however it is spaced and capped.
+    anew = start(demo_port, "--demo-anew")
+    assert len(httpx.get(f"{here}/pieces").json()["rows"]) == len(demo_pieces())
+    anew.send_signal(signal.SIGINT)
+    anew.wait(60)
+    again = start(own_port, "--shop", "  mära’s  BENCH ")
+    assert httpx.get(f"{there}/shop").json()["name"] == "Mära"
+    assert [r["name"] for r in httpx.get(f"{there}/pieces").json()["rows"]] == ["First"]
+    again.send_signal(signal.SIGINT)
+    again.wait(60)
+
+
+def test_databases_of_shops_are_told_apart() -> None:
+    names = ["Mära", "Mara", "木", "x" * 200, "x" * 199, "a-b", "a b", "'; DROP"]
+    found = [database_of(name) for name in names]
+    assert len(set(found)) == len(names)
+    # PostgreSQL keeps 63 bytes of an identifier (its manual, 4.1.1).
+    assert all(len(name.encode()) < 64 and re.fullmatch("[a-z0-9_]+", name) for name in found)
+    assert database_of(" Mära  ") == database_of("MÄRA")
+    for nothing in ("", "   "):
+        with pytest.raises(ValueError, match="needs a name"):
+            database_of(nothing)
 
 
 def test_the_cluster_listens_on_loopback_and_wants_its_password(cluster: Cluster) -> None:

@@ -14,6 +14,7 @@ from sqlalchemy import text
 from shadbo import demo
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.piece import Piece, load_piece
+from shadbo.demo.days import AS_OF
 from shadbo.service.postgres import Cluster
 from shadbo.store import pieces, racks, shops
 from shadbo.store.database import Database, migrate, open_engine
@@ -46,7 +47,7 @@ def test_the_migrations_make_the_tables_the_code_speaks_of(database: Database) -
 def test_migrating_again_changes_nothing(database: Database) -> None:
     migrate(database.engine)
     with database.engine.connect() as connection:
-        assert connection.execute(text("SELECT version_num FROM alembic_version")).scalar_one() == "0005"
+        assert connection.execute(text("SELECT version_num FROM alembic_version")).scalar_one() == "0007"
 
 
 @pytest.mark.parametrize("value", ["0.5", "6.35", "0.793751", "99.999999", "12.3"])
@@ -186,9 +187,9 @@ def test_the_demo_is_loaded_once(cluster: Cluster) -> None:
     migrate(engine)
     fresh = Database(engine)
     with fresh.work() as session:
-        assert demo.load_once(session) is True
+        assert demo.load_once(session, AS_OF) is True
     with fresh.work() as session:
-        assert demo.load_once(session) is False
+        assert demo.load_once(session, AS_OF) is False
         assert {r.name for r in racks.page(session, shops.marked(session)[1], most=200).rows} == {
             p.name for p in demo.demo_pieces()
         }

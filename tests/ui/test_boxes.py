@@ -17,7 +17,7 @@ from tests.core.things import badge, frame, item, things
 from tests.core.things import box as shown
 from tests.exports.test_outlines import photograph
 from tests.exports.test_templates import PT
-from tests.ui.hands import Take, field, figure, nothing_grave, saved, stage
+from tests.ui.hands import Take, field, figure, nothing_amiss, saved, stage, value
 
 
 def new_piece(page: Page, start: str, name: str, sizes: dict[str, str]) -> None:
@@ -28,7 +28,7 @@ def new_piece(page: Page, start: str, name: str, sizes: dict[str, str]) -> None:
     dialog.get_by_label("Name").fill(name)
     for label, text in sizes.items():
         dialog.get_by_label(label, exact=True).fill(text)
-    dialog.get_by_role("button", name="Take it in").click()
+    dialog.get_by_role("button", name="Create").click()
     expect(page).to_have_title(re.compile(name))
 
 
@@ -66,11 +66,11 @@ def type_in(page: Page, where: Locator, text: str) -> None:
 
 def reads(page: Page, name: str, text: str) -> None:
     """A figure reads so, now or in a moment."""
-    expect(figure(page, name).locator(".fig")).to_have_text(text)
+    expect(figure(page, name).locator(".fig")).to_have_text(re.compile(rf"^{re.escape(text)}( mm| ×)?$"))
 
 
 def number(page: Page, name: str) -> float:
-    return float(figure(page, name).locator(".fig").inner_text())
+    return float(value(page, name).removesuffix(" mm"))
 
 
 # -- the four walks ------------------------------------------------------------------------------------------------------
@@ -115,11 +115,11 @@ def test_a_badge_whose_pin_is_off_its_centre_goes_into_a_bought_box(page: Page, 
     stage(page, "Arrange")
     # inner board 202 − 2 × 3 − 2 high: its middle at 97, the hole 7 above
     reads(page, "item.badge1.anchor.0.top", f"{(202 - 6 - 2) / 2 - 7:g}")
-    page.get_by_role("button", name="Take away").click()
+    page.get_by_role("button", name="Export").click()
     page.get_by_role("menuitem", name="Drawings and templates…").click()
     page.get_by_role("radio", name="Letter").click()
     with page.expect_download() as download:
-        page.get_by_role("link", name="Mount board, FRONT: PDF 1:1").click()
+        page.get_by_role("link", name=re.compile("^Mount board, FRONT: 1:1, ")).click()
     path = tmp_path / "template.pdf"
     download.value.save_as(path)
     sheet = pdfplumber.open(io.BytesIO(path.read_bytes())).pages[0]
@@ -250,8 +250,9 @@ def test_things_are_dragged_to_equal_gaps_nudged_and_aligned(page: Page, take: T
     expect(figure(page, "item.c.y")).to_contain_text("11")
     # all in hand, middles in line
     page.keyboard.press("Control+a")
-    expect(page.get_by_text("3 in hand")).to_be_visible()
-    page.get_by_role("button", name="Middles in line, side by side").click()
+    expect(page.get_by_text("3 selected")).to_be_visible()
+    page.get_by_role("toolbar", name="Arranging").get_by_role("button", name="Line up").click()
+    page.get_by_role("menuitem", name="Centres in one line, side by side").click()
     saved(page)
     expect(figure(page, "item.c.y")).to_contain_text("5.5")
     page.keyboard.press("Escape")
@@ -264,7 +265,7 @@ def test_things_are_dragged_to_equal_gaps_nudged_and_aligned(page: Page, take: T
 
 def test_two_on_one_another_are_pushed_apart(page: Page, take: Take) -> None:
     page.goto(take(things(badge("a", place={"x": -8}), badge("b", place={"x": 8})), shown()) + "/arrange")
-    expect(page.get_by_text("a and b lie on one another.")).to_be_visible()
+    expect(page.get_by_text("“a” and “b” lie on one another.")).to_be_visible()
     way_out(page, "Push them apart sideways")
     expect(page.get_by_text("lie on one another")).to_have_count(0)
     expect(page.locator('[data-figure="gap.width.a.b"]')).to_contain_text("20")
@@ -348,7 +349,7 @@ def test_a_new_thing_that_is_wrong_keeps_what_was_typed(page: Page, take: Take) 
     expect(page.locator("[data-thing]")).to_have_count(4)
     thing(page, "badge1").click()
     saved(page)
-    page.get_by_role("button", name="Take out what is in hand").click()
+    page.get_by_role("button", name="Remove what is selected").click()
     saved(page)
     expect(page.locator("[data-thing]")).to_have_count(3)
 
@@ -376,7 +377,7 @@ def test_the_cut_is_taken_elsewhere_and_the_eye_moved(page: Page, take: Take) ->
         ("Bunch sprint", "display"),
     ],
 )
-def test_it_fits_and_axe_finds_nothing_grave(page: Page, name: str, key: str, width: int) -> None:
+def test_it_fits_and_axe_finds_nothing_amiss(page: Page, name: str, key: str, width: int) -> None:
     page.set_viewport_size({"width": width, "height": 800})
     page.goto("/")
     page.locator(f'[data-piece="{name}"]').get_by_role("link").first.click()
@@ -387,4 +388,4 @@ def test_it_fits_and_axe_finds_nothing_grave(page: Page, name: str, key: str, wi
         "[document.documentElement.scrollWidth - innerWidth, document.documentElement.scrollHeight - innerHeight]"
     )
     assert max(overflow) <= 0
-    nothing_grave(page)
+    nothing_amiss(page)

@@ -11,7 +11,7 @@ from playwright.sync_api import Page, expect
 
 from tests.core.things import badge, frame, things
 from tests.core.things import box as shown
-from tests.ui.hands import Take, figure, nothing_grave, saved, stage
+from tests.ui.hands import Take, figure, nothing_amiss, saved, stage
 from tests.ui.test_boxes import new_piece
 
 
@@ -35,7 +35,7 @@ def test_a_bought_box_is_filled_with_what_came_with_it(page: Page, take: Take) -
     expect(page.locator('[data-cut="mount"]')).to_be_visible()
     expect(page.get_by_text("The glass that came with it stays in its frame", exact=False)).to_be_visible()
     assert "Cut the rails" not in order(page) and "Glue the frame" not in order(page)
-    nothing_grave(page)
+    nothing_amiss(page)
 
 
 def test_a_frame_with_splines_is_oiled(page: Page) -> None:
@@ -52,7 +52,7 @@ def test_a_frame_with_splines_is_oiled(page: Page) -> None:
         assert steps.index(first) < steps.index(then), steps
     expect(page.get_by_text("Oily rags heat by themselves", exact=False)).to_be_visible()
     # What is printed is the same list.
-    page.get_by_role("button", name="Take away").click()
+    page.get_by_role("button", name="Export").click()
     with page.expect_download() as download:
         page.get_by_role("menuitem", name="Cut list").click()
     rows = list(csv.DictReader(io.StringIO(Path(download.value.path()).read_text())))

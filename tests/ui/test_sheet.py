@@ -6,6 +6,7 @@ import re
 from collections.abc import Callable
 
 import httpx
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.conftest import bought
@@ -23,7 +24,7 @@ def test_an_inch_piece_from_end_to_end(page: Page) -> None:
     dialog.get_by_label("Width").fill("2' 1 3/16\"")
     dialog.get_by_label("Height").fill("18½")
     dialog.get_by_label("Bar depth").fill("0.75")
-    dialog.get_by_role("button", name="Take it in").click()
+    dialog.get_by_role("button", name="Create").click()
     page.get_by_label("Stages").get_by_role("button", name="Display").click()
     # 25 3/16 and a quarter a side; half an inch on both sizes (common practice).
     expect(figure(page, "frame.inside.width")).to_contain_text("25 11/16")
@@ -53,7 +54,7 @@ def test_a_frame_already_there_is_asked_for_whole(page: Page) -> None:
     dialog.get_by_label("Name").fill("Bought last year")
     for label, text in sizes.items():
         dialog.get_by_label(label, exact=True).fill(text)
-    dialog.get_by_role("button", name="Take it in").click()
+    dialog.get_by_role("button", name="Create").click()
     page.get_by_label("Stages").get_by_role("button", name="Display").click()
     expect(page.locator('[data-check="gap.uneven"]')).to_contain_text("The gaps differ: 6 mm left and right, 8 mm top and bottom.")
 
@@ -148,7 +149,13 @@ def test_name_owner_due_and_note_are_kept(page: Page, piece: Take, api: httpx.Cl
     page.get_by_label("Name", exact=True).fill("")
     page.keyboard.press("Enter")
     expect(page.get_by_role("alert")).to_contain_text("is needed")
+    # What was typed stays, marked, until it is mended or given up; it is never called saved.
+    expect(page.get_by_label("Name", exact=True)).to_have_value("")
+    expect(page.locator("[data-saving=refused]")).to_be_visible()
+    page.get_by_label("Name", exact=True).focus()
+    page.keyboard.press("Escape")
     expect(page.get_by_label("Name", exact=True)).to_have_value("Relay")
+    saved(page)
 
 
 def test_views_are_drawn_large_by_key_and_by_click(page: Page, piece: Take) -> None:
@@ -202,3 +209,23 @@ def test_finer_inches_are_a_setting_of_the_shop(page: Page, piece: Take, api: ht
         expect(figure(page, "frame.inside.width")).to_contain_text("24 7/64")  # 612.5 mm is 24.114 in
     finally:
         api.put("/api/shop", json={k: before[k] for k in ("inch_parts", "tape_mm", "tape_in", "saw", "kerf")})
+
+
+@pytest.mark.parametrize(("wide", "high"), [(820, 1180), (1024, 768), (640, 400)])
+def test_narrow_screens_are_worked_on_too(page: Page, piece: Take, wide: int, high: int) -> None:
+    """An upright tablet, a small laptop, 200 %: nothing runs off the side, the drawing stays large, the cut list is read whole."""
+    page.set_viewport_size({"width": wide, "height": high})
+    address = piece()
+    for key in ("measure", "depth", "cut"):
+        page.goto(f"{address}/{key}")
+        saved(page)
+        runs_off = page.evaluate("document.scrollingElement.scrollWidth - innerWidth")
+        assert runs_off <= 0, (key, runs_off)
+        large = page.locator("figure").first.bounding_box()
+        assert large and large["width"] >= (wide if wide < 1008 else wide * 0.4) - 2
+        assert large["height"] >= min(wide * 0.6, high * 0.3)
+    row = page.get_by_role("row", name="Rails, top and bottom")
+    row.scroll_into_view_if_needed()
+    expect(row).to_contain_text("652 mm")
+    page.get_by_role("button", name="Export").click()
+    expect(page.get_by_role("menuitem", name="Cut list (CSV)")).to_be_in_viewport()

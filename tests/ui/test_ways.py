@@ -11,7 +11,7 @@ import httpx
 from playwright.sync_api import Page, expect
 
 from tests.core.things import flat, frame, item, things
-from tests.ui.hands import Take, field, figure, nothing_grave, saved, stage
+from tests.ui.hands import Take, field, figure, nothing_amiss, saved, stage
 from tests.ui.test_boxes import new_piece, reads, type_in, way_out
 
 GLASS, BOARD, BACK = ({"kind": "glass", "thickness": 2}, {"kind": "board", "thickness": 4}, {"kind": "back", "thickness": 4})
@@ -69,7 +69,7 @@ def test_a_layered_box_is_built_read_again_and_only_then_ordered(page: Page, api
     way_out(page, "Cut the rebate again")
     expect(page.locator("[data-check='room.0']")).to_have_count(0)
     expect(gate).to_have_count(1)
-    nothing_grave(page)
+    nothing_amiss(page)
     base = page.url.split("/pieces/")[1].split("/")[0]
     drawing = ezdxf.read(io.StringIO(api.get(f"/api/pieces/{base}/board_1.dxf").text))
     slots = [e for e in drawing.modelspace() if e.dxf.layer == "CUT"]
@@ -98,10 +98,10 @@ def test_a_comparison_is_looked_at_and_taken_over(page: Page, take: Take) -> Non
     sizes = [float(re.match(r"[\d.]+", page.locator("td[data-row=Outside]").nth(i).inner_text())[0]) for i in range(4)]  # type: ignore[index]
     order = [th.get_attribute("data-way") for th in page.locator("th[data-way]").all()]
     assert abs(ratio - sizes[order.index("see_through")] / sizes[order.index("panel")]) < 0.03
-    nothing_grave(page)
+    nothing_amiss(page)
     page.reload()
     expect(table.locator("th[data-way]")).to_have_count(4)
-    page.get_by_role("button", name="Show it so: Between two sheets").click()
+    page.get_by_role("button", name="Use this display: Between two sheets").click()
     expect(page).to_have_url(re.compile("/display$"))
     expect(figure(page, "border.width")).to_be_visible()
     press(page, "Undo")
@@ -114,9 +114,9 @@ def test_a_comparison_somebody_saved_over_is_told(page: Page, take: Take, api: h
     expect(page.get_by_role("table")).to_be_visible()
     edit = {"version": 1, "edits": [{"op": "write", "pointer": "/note", "text": "hers"}]}
     assert api.post(f"/api{address}/edits", json=edit).status_code == 200
-    page.get_by_role("button", name=re.compile("^Show it so: On its board")).click()
+    page.get_by_role("button", name=re.compile("^Use this display: On its board")).click()
     expect(page.get_by_role("alert")).to_contain_text("Somebody saved this piece meanwhile")
-    page.get_by_role("button", name=re.compile("^Show it so: On its board")).click()
+    page.get_by_role("button", name=re.compile("^Use this display: On its board")).click()
     expect(page).to_have_url(re.compile("/display$"))
 
 
@@ -136,7 +136,7 @@ def test_a_pressed_sprig_between_two_sheets(page: Page, take: Take) -> None:
         page.get_by_role("checkbox", name=re.compile(side)).click()
         saved(page)
     expect(page.locator("[data-check=clean]")).to_contain_text("2 of 4 faces")
-    nothing_grave(page)
+    nothing_amiss(page)
 
 
 def test_a_pennant_behind_a_sash(page: Page, take: Take) -> None:
@@ -149,7 +149,7 @@ def test_a_pennant_behind_a_sash(page: Page, take: Take) -> None:
     page.get_by_role("radio", name="United States").click()
     saved(page)
     expect(page.locator("[data-check='flag.way']")).to_contain_text("observer’s left")
-    nothing_grave(page)
+    nothing_amiss(page)
 
 
 def test_a_ring_hung_on_rods(page: Page, take: Take) -> None:
@@ -161,7 +161,7 @@ def test_a_ring_hung_on_rods(page: Page, take: Take) -> None:
     reads(page, "rod.left.length", str(15 + 40 - 2))
     type_in(page, field(page, "Rods", "Rod, diameter"), "6")
     reads(page, "rod.left.length", str(18 + 40 - 2))
-    nothing_grave(page)
+    nothing_amiss(page)
 
 
 def test_a_jigsaw_as_a_panel(page: Page, take: Take) -> None:
@@ -181,7 +181,7 @@ def test_a_jigsaw_as_a_panel(page: Page, take: Take) -> None:
     expect(page.locator("[data-check='glue.agreed']")).to_contain_text("as The owner agreed")
     reads(page, "backing.width", str(967 - 5))
     reads(page, "board.count", "2")
-    nothing_grave(page)
+    nothing_amiss(page)
 
 
 def test_a_chart_on_bars(page: Page, take: Take) -> None:
@@ -194,4 +194,4 @@ def test_a_chart_on_bars(page: Page, take: Take) -> None:
     page.get_by_role("radio", name=re.compile("^35 N")).click()
     saved(page)
     reads(page, "grip.count", "5")
-    nothing_grave(page)
+    nothing_amiss(page)

@@ -1,13 +1,19 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { BrowserRouter, Route, Routes } from "react-router";
+import { Redirect, Route, Router, Switch } from "wouter";
+import { aroundNav } from "./parts/askFirst";
+import { Fallen } from "./parts/Fallen";
 import { later, loadAhead } from "./parts/later";
 import { UnitsProvider } from "./parts/units";
+import { Tape } from "./parts/Tape";
 import { Rack } from "./rack/Rack";
 import "./styles.css";
 
 const Sheet = later(() => import("./sheet/Sheet").then((m) => m.Sheet), <p className="p-10 text-soft">Fetching the piece…</p>);
+const Guide = later(() => import("./guide/Guide").then((m) => m.Guide), <p className="p-10 text-soft">Fetching the guide…</p>);
+const Bench = later(() => import("./bench/Bench").then((m) => m.Bench), <p className="p-10 text-soft">Laying the piece out…</p>);
+const Days = later(() => import("./days/Days").then((m) => m.Days), <p className="p-10 text-soft">Working out the days…</p>);
 const Ways = later(() => import("./ways/Ways").then((m) => m.Ways), <p className="p-10 text-soft">Working out every way there is…</p>);
 
 const client = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: true, retry: 2 } } });
@@ -18,15 +24,22 @@ createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={client}>
       <UnitsProvider>
-        <BrowserRouter>
-          <Routes>
-            <Route path="/" element={<Rack />} />
-            <Route path="/pieces/:id" element={<Sheet />} />
-            <Route path="/pieces/:id/ways" element={<Ways />} />
-            <Route path="/pieces/:id/:stage" element={<Sheet />} />
-            <Route path="*" element={<Rack />} />
-          </Routes>
-        </BrowserRouter>
+        <Router aroundNav={aroundNav}>
+          <Fallen>
+            <Switch>
+              <Route path="/" component={Rack} />
+              <Route path="/guide" component={Guide} />
+              <Route path="/days" component={Days} />
+              <Route path="/pieces/:id/bench" component={Bench} />
+              <Route path="/pieces/:id/ways" component={Ways} />
+              <Route path="/pieces/:id/:stage?" component={Sheet} />
+              <Route>
+                <Redirect to="/" replace />
+              </Route>
+            </Switch>
+          </Fallen>
+          <Tape />
+        </Router>
       </UnitsProvider>
     </QueryClientProvider>
   </StrictMode>,

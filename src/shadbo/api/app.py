@@ -5,7 +5,7 @@ from __future__ import annotations
 import gc
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
-from decimal import Decimal
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
 
@@ -18,12 +18,30 @@ from starlette.middleware.trustedhost import TrustedHostMiddleware
 from starlette.types import ASGIApp
 
 from shadbo import __version__
+from shadbo.api import bench, days, hours, looking, outlines, pictures, pieces, problems, ready, taking_away
 from shadbo.api import messages as m
-from shadbo.api import outlines, pictures, pieces, problems, taking_away
 from shadbo.api.guarding import Guard
 from shadbo.api.pieces import PROBLEMS, Db
 from shadbo.api.renewing import Renewer
-from shadbo.core import PRACTICES, STARTS, Fault, LengthError, LengthField, Piece, Refused, Shop, Tape, as_decimal, read_length
+from shadbo.api.scheduling import Searcher
+from shadbo.core import (
+    PRACTICES,
+    SCENES,
+    STARTS,
+    WHERE,
+    WORDS,
+    Fault,
+    LengthError,
+    LengthField,
+    Piece,
+    Refused,
+    Shop,
+    Tape,
+    as_decimal,
+    read_length,
+    two_sizes,
+)
+from shadbo.devices.listening import Listener
 from shadbo.settings import Settings
 from shadbo.store import shops
 from shadbo.store.database import Database, open_engine
@@ -46,7 +64,8 @@ def lengths(db: Db, body: m.ReadLength) -> m.Read:
     with db.work() as session:
         shop = shops.get(session)
     try:
-        return m.read_of(read_length(body.text, body.unit, shop.tape), shop)
+        two = two_sizes(body.text, body.unit, shop.tape)
+        return m.read_of(read_length(two[0] if two else body.text, body.unit, shop.tape), shop, two)
     except LengthError as error:
         raise Refused(Fault("/text", "Length", body.text, str(error), error.accepted)) from None
 
@@ -54,22 +73,33 @@ def lengths(db: Db, body: m.ReadLength) -> m.Read:
 @general.get("/starts", response_model=list[m.StartOut])
 def starts() -> list[m.StartOut]:
     """What a piece can be, and which sizes each asks for."""
-    return [m.StartOut(s.key, s.label, s.detail, tuple(m.AskedOut(a.key, a.label) for a in s.asks)) for s in STARTS]
+    return [
+        m.StartOut(s.key, s.label, s.called, s.detail, s.said, tuple(m.AskedOut(a.key, a.label) for a in s.asks), s.shown_on)
+        for s in STARTS
+    ]
 
 
-def _settings(shop: Shop) -> m.ShopOut:
+@general.get("/words", response_model=m.WordsOut)
+def words() -> m.WordsOut:
+    """The trade's words in a line each, and the small drawings they and the sizes of a new piece are shown on."""
+    return m.WordsOut(WORDS, SCENES | WHERE)
+
+
+def _settings(shop: Shop, mark: str) -> m.ShopOut:
     t = shop.tolerances
 
-    def mm(value: Decimal) -> str:
-        return f"{value:f} mm"
-
     return m.ShopOut(
+        mark,
         shop.name,
+        shop.demo,
+        shop.asked,
+        shop.units,
+        shop.dates,
         shop.inch_parts,
-        mm(t.tape_mm),
-        mm(t.tape_in),
-        mm(t.saw),
-        mm(shop.rules.kerf),
+        shop.written(t.tape_mm, "mm"),
+        shop.written(t.tape_in, "in"),
+        shop.written(t.saw, shop.units),
+        shop.written(shop.rules.kerf, shop.units),
         shop.practice,
         tuple(m.PracticeOut(key, detail) for key, detail in PRACTICES.items()),
     )
@@ -79,12 +109,12 @@ def _settings(shop: Shop) -> m.ShopOut:
 def shop(db: Db) -> m.ShopOut:
     """The shop's name and the settings people change."""
     with db.work() as session:
-        return _settings(shops.get(session))
+        return _settings(*shops.marked(session))
 
 
 @general.put("/shop", response_model=m.ShopOut)
-def set_shop(request: Request, db: Db, body: m.ShopSettings) -> m.ShopOut:
-    """Change the settings; every plan follows."""
+def set_shop(request: Request, db: Db, body: m.ShopSettings) -> m.ShopOut | Response:
+    """Change the settings; every plan follows. 409 if somebody changed them since ``mark``."""
     faults: list[Fault] = []
     read: dict[str, Any] = {}
     for key, label, high in (
@@ -101,13 +131,29 @@ def set_shop(request: Request, db: Db, body: m.ShopSettings) -> m.ShopOut:
     if faults:
         raise Refused(*faults)
     with db.work() as session:
-        before = shops.get(session)
+        before, mark = shops.marked(session, alone=True)
+        if body.mark not in (None, mark):
+            return problems.problem(
+                409,
+                "Somebody changed the shop’s settings meanwhile",
+                "Nothing of yours was kept. What stands now is shown beside yours.",
+            )
         tolerances = before.tolerances.model_copy(update={k: read[k] for k in ("tape_mm", "tape_in", "saw")})
         rules = before.rules.model_copy(update={"kerf": read["kerf"]})
         after = before.model_copy(
-            update={"inch_parts": body.inch_parts, "tolerances": tolerances, "rules": rules, "practice": body.practice}
+            update={
+                "name": (body.name or before.name).strip() or before.name,
+                "units": body.units or before.units,
+                "dates": body.dates or before.dates,
+                "inch_parts": body.inch_parts,
+                "tolerances": tolerances,
+                "rules": rules,
+                "practice": body.practice,
+                "asked": True,
+            }
         )
-        changed = _settings(shops.save(session, after))
+        shops.save(session, after)
+        changed = _settings(*shops.marked(session))
     request.app.state.renewer.wake()
     return changed
 
@@ -121,8 +167,12 @@ def piece_schema() -> dict[str, Any]:
 @asynccontextmanager
 async def _running(app: FastAPI) -> AsyncIterator[None]:
     app.state.renewer.start()
+    if app.state.tape:
+        app.state.tape.start()
     yield
     app.state.renewer.stop()
+    if app.state.tape:
+        app.state.tape.stop()
 
 
 class _Guarded(FastAPI):
@@ -156,11 +206,20 @@ def create_app(settings: Settings | None = None) -> FastAPI:
     )
     app.state.database = Database(open_engine(settings.database_url))
     app.state.renewer = Renewer(app.state.database)
+    app.state.searcher = Searcher(app.state.database)
+    ahead = settings.now - datetime.now(UTC) if settings.now else timedelta()
+    app.state.clock = lambda: datetime.now(UTC) + ahead
+    app.state.tape = Listener(settings.tape, app.state.clock) if settings.tape else None
     problems.register(app)
     app.include_router(general)
     app.include_router(outlines.router)
     app.include_router(pictures.router)
+    app.include_router(days.router)
+    app.include_router(ready.router)
+    app.include_router(hours.router)
+    app.include_router(bench.router)
     app.include_router(pieces.router)
+    app.include_router(looking.router)
     app.include_router(taking_away.router)
     app.add_middleware(GZipMiddleware, minimum_size=2048, compresslevel=1)
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=["127.0.0.1", "localhost", "[::1]", *settings.hosts])

@@ -13,6 +13,7 @@ from pydantic import BaseModel, Field, TypeAdapter
 from shadbo.api.differing import PatchStep
 from shadbo.core import (
     Comparison,
+    DateStyle,
     Edit,
     Fraction,
     InchParts,
@@ -25,7 +26,9 @@ from shadbo.core import (
     TriedWay,
     Understood,
     UnitName,
+    View,
     ViewKey,
+    Word,
 )
 from shadbo.exports.cards import Card
 from shadbo.store.racks import Page
@@ -33,20 +36,23 @@ from shadbo.store.racks import Page
 
 @dataclass(frozen=True, slots=True)
 class Read:
-    """How a typed length was understood. ``mm`` for drawing the tape; ``give`` is how far a + or - leaves it open."""
+    """How a typed length was understood. ``mm`` for drawing the tape; ``give`` is how far a + or - leaves it open. ``first`` and
+    ``second``: width and height, where both were typed in one; then the rest is of the first."""
 
     mm: float
     shown: Shown
     unit: UnitName
     give: Shown | None
     division_mm: float
+    first: str = ""
+    second: str = ""
 
 
-def read_of(understood: Understood, shop: Shop) -> Read:
+def read_of(understood: Understood, shop: Shop, two: tuple[str, str] | None = None) -> Read:
     show = shop.showing.show
     give = show(understood.give_mm, "fine") if understood.give_mm else None
     division = float(shop.tape.division_mm(understood.unit))
-    return Read(float(understood.mm), show(understood.mm, "fine"), understood.unit, give, division)
+    return Read(float(understood.mm), show(understood.mm, "fine"), understood.unit, give, division, *(two or ()))
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,11 +91,11 @@ class PieceOut:
 
 @dataclass(frozen=True, slots=True)
 class DrawingOut:
-    """A drawing that can be taken away; a template is printed at full size."""
+    """A drawing that can be taken away; a template is printed at full size, on so many sheets of each paper (no ``sheets``: it is none)."""
 
     key: str
     title: str
-    template: bool
+    sheets: dict[str, int]
 
 
 @dataclass(frozen=True, slots=True)
@@ -243,15 +249,17 @@ OPENED_JSON: TypeAdapter[Opened] = TypeAdapter(Opened)
 
 # As far as a column of the database counts.
 Version = Annotated[int, Field(ge=0, lt=2**31)]
-Edits = Annotated[list[Edit], Field(min_length=1, max_length=40)]
+Edits = Annotated[list[Edit], Field(min_length=1, max_length=200)]
 
 
 class Save(BaseModel):
-    """Edits to be saved over ``version``; ``goes_on`` if they carry the last change further."""
+    """Edits to be saved over ``version``; ``goes_on`` if they carry the last change further. ``id`` is the sender's own name for this
+    save: sent again under it, because the answer was lost, it is not done twice."""
 
     version: Version
     edits: Edits
     goes_on: bool = False
+    id: uuid.UUID | None = None
 
 
 class Preview(BaseModel):
@@ -265,6 +273,13 @@ class Preview(BaseModel):
 
 class AtVersion(BaseModel):
     version: Version
+    id: uuid.UUID | None = None
+
+
+class Standing(BaseModel):
+    """The version that stands."""
+
+    version: int
 
 
 class Archive(BaseModel):
@@ -287,8 +302,13 @@ class Compare(BaseModel):
 
 
 class ShopSettings(BaseModel):
-    """The settings of the shop that people change most; mm as text, read like any length."""
+    """The settings of the shop that people change most; mm as text, read like any length. ``mark``: of the settings they were changed on;
+    without one they are set whatever stands."""
 
+    mark: str | None = Field(default=None, max_length=64)
+    name: str | None = Field(default=None, min_length=1, max_length=120)
+    units: UnitName | None = None
+    dates: DateStyle | None = None
     inch_parts: InchParts
     tape_mm: str = Field(max_length=120)
     tape_in: str = Field(max_length=120)
@@ -298,7 +318,10 @@ class ShopSettings(BaseModel):
 
 
 class NewPiece(BaseModel):
-    """A new piece: what it is (a start), its name, and its sizes as typed, by field."""
+    """A new piece: what it is (a start), its name, and its sizes as typed, by field. ``id`` is the one it gets, if its sender gives one:
+    sent twice, it is one piece."""
+
+    id: uuid.UUID | None = None
 
     start: str = Field(max_length=60)
     name: str = Field(max_length=500)
@@ -331,11 +354,24 @@ class AskedOut:
 
 
 @dataclass(frozen=True, slots=True)
+class WordsOut:
+    """Words, and by their key the scenes they are shown on."""
+
+    words: tuple[Word, ...]
+    scenes: dict[str, View]
+
+
+@dataclass(frozen=True, slots=True)
 class StartOut:
+    """What a piece can be; ``called``: its name if it is given none; ``shown_on``: drawings of where its sizes are measured."""
+
     key: str
     label: str
+    called: str
     detail: str
+    said: str
     asks: tuple[AskedOut, ...]
+    shown_on: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -348,9 +384,14 @@ class PracticeOut:
 
 @dataclass(frozen=True, slots=True)
 class ShopOut:
-    """The shop's name and settings, lengths as text with unit."""
+    """The shop's name and settings, lengths as text with unit. ``mark`` changes with any of them."""
 
+    mark: str
     name: str
+    demo: bool
+    asked: bool
+    units: UnitName
+    dates: DateStyle
     inch_parts: InchParts
     tape_mm: str
     tape_in: str

@@ -3,22 +3,26 @@
 from __future__ import annotations
 
 import uuid
+from collections.abc import Callable
 from datetime import date
-from typing import Literal
+from typing import Annotated, Literal
 from urllib.parse import quote
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Query, Request, Response
 
 from shadbo.api import messages as m
 from shadbo.api.pieces import PROBLEMS, Db
 from shadbo.api.working import standing
-from shadbo.core import Unit, ViewKey
+from shadbo.core import Plan, Shop, Unit, ViewKey
 from shadbo.exports.cuts import cuts_to_csv
 from shadbo.exports.job_sheet import job_sheet
+from shadbo.exports.labels import labels
 from shadbo.exports.pieces import piece_to_json
+from shadbo.exports.places import places_pdf
 from shadbo.exports.svg import view_to_svg
-from shadbo.exports.templates import template_pdf, view_to_dxf
+from shadbo.exports.templates import sheets_of, template_pdf, view_to_dxf
 from shadbo.store import pieces, shops
+from shadbo.store.database import Database
 from shadbo.store.pieces import NotThere
 
 router = APIRouter(prefix="/api/pieces", responses=PROBLEMS)
@@ -39,7 +43,7 @@ def drawings(db: Db, piece_id: uuid.UUID) -> list[m.DrawingOut]:
     """Every drawing there is of a piece."""
     with db.work() as session:
         now = standing(session, pieces.get(session, piece_id), shops.get(session))
-    return [m.DrawingOut(v.key, v.title, v.template) for v in now.plan.views]
+    return [m.DrawingOut(v.key, v.title, sheets_of(now.plan, v) if v.template else {}) for v in now.plan.views]
 
 
 @router.get("/{piece_id}/piece.json", response_class=Response)
@@ -60,13 +64,50 @@ def cut_file(db: Db, piece_id: uuid.UUID) -> Response:
 
 
 @router.get("/{piece_id}/sheet.pdf", response_class=Response)
-def sheet_file(db: Db, piece_id: uuid.UUID, paper: Literal["A4", "Letter"] = "A4", unit: Unit | None = None) -> Response:
-    """The job sheet as PDF."""
+def sheet_file(
+    db: Db,
+    piece_id: uuid.UUID,
+    paper: Literal["A4", "Letter"] = "A4",
+    unit: Unit | None = None,
+    drawings: bool = True,
+    appendix: bool = True,
+) -> Response:
+    """The job sheet as PDF; with figures and sums at its end, or without."""
     with db.work() as session:
         shop = shops.get(session)
         now = standing(session, pieces.get(session, piece_id), shop)
-    pdf = job_sheet(now.piece, now.plan, paper=paper, unit=unit, shop=shop.name, today=date.today())
+    pdf = job_sheet(
+        now.piece,
+        now.plan,
+        paper=paper,
+        unit=unit,
+        shop=shop.name,
+        dates=shop.dates,
+        today=date.today(),
+        drawings=drawings,
+        appendix=appendix,
+    )
     return _file(pdf, "application/pdf", f"{now.piece.name} job sheet", "pdf")
+
+
+@router.get("/{piece_id}/labels.pdf", response_class=Response)
+def labels_file(
+    request: Request,
+    db: Db,
+    piece_id: uuid.UUID,
+    paper: Literal["A4", "Letter"] = "A4",
+    unit: Unit | None = None,
+    first: Annotated[int, Query(ge=1, le=7)] = 1,
+) -> Response:
+    """The label for the back and a ticket, with codes that open the piece where it was asked for; from the label ``first`` of the sheet on."""
+    with db.work() as session:
+        shop = shops.get(session)
+        now = standing(session, pieces.get(session, piece_id), shop)
+    address = f"{request.base_url}pieces/{piece_id}"
+    pdf = labels(
+        now.piece, now.plan, address, paper=paper, unit=unit, shop=shop.name, dates=shop.dates, today=date.today(), first=first
+    )
+    return _file(pdf, "application/pdf", f"{now.piece.name} label", "pdf")
 
 
 @router.get("/{piece_id}/{view}.template.pdf", response_class=Response)
@@ -74,14 +115,35 @@ def template_file(
     db: Db, piece_id: uuid.UUID, view: ViewKey, paper: Literal["A4", "Letter"] = "A4", unit: Unit | None = None
 ) -> Response:
     """A template at full size, tiled over sheets of paper."""
+
+    def printed(plan: Plan, shop: Shop) -> bytes:
+        return template_pdf(plan, view, paper=paper, unit=unit, shop=shop.name, dates=shop.dates, today=date.today())
+
+    return _template(db, piece_id, view, "template", printed)
+
+
+@router.get("/{piece_id}/{view}.places.pdf", response_class=Response)
+def places_file(
+    db: Db, piece_id: uuid.UUID, view: ViewKey, paper: Literal["A4", "Letter"] = "A4", unit: Unit | None = None
+) -> Response:
+    """Where everything on a template lies, as a list: a sheet to mark by instead of many to stick together."""
+
+    def printed(plan: Plan, shop: Shop) -> bytes:
+        return places_pdf(plan, view, shop.showing, paper=paper, unit=unit, shop=shop.name, dates=shop.dates, today=date.today())
+
+    return _template(db, piece_id, view, "places", printed)
+
+
+def _template(db: Database, piece_id: uuid.UUID, view: str, what: str, printed: Callable[[Plan, Shop], bytes]) -> Response:
+    """A template of a piece as it stands, on paper; told plainly where the drawing is none."""
     with db.work() as session:
         shop = shops.get(session)
         now = standing(session, pieces.get(session, piece_id), shop)
     try:
-        pdf = template_pdf(now.plan, view, paper=paper, unit=unit, shop=shop.name, today=date.today())
+        pdf = printed(now.plan, shop)
     except KeyError:
         raise NotThere(f"template {view}") from None
-    return _file(pdf, "application/pdf", f"{now.piece.name} {view} template", "pdf")
+    return _file(pdf, "application/pdf", f"{now.piece.name} {view} {what}", "pdf")
 
 
 @router.get("/{piece_id}/{view}.dxf", response_class=Response)

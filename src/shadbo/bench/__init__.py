@@ -6,7 +6,7 @@ import gc
 import tempfile
 from pathlib import Path
 
-from shadbo.bench import core, screen, served, ways
+from shadbo.bench import core, days, screen, served, ways
 from shadbo.bench.timing import loop_ms
 from shadbo.service.postgres import Cluster
 from shadbo.service.serving import demo_server
@@ -22,6 +22,7 @@ def bench() -> int:
     gc.freeze()
     print(f"the plain loop (20 000 squares) takes {loop_ms():.2f} ms here now; what is told in loops was timed in turn with it\n")
     core.print_lines()
+    days.print_lines()
     screen.script_size()
     with tempfile.TemporaryDirectory(prefix="shadbo-bench-", dir="/tmp") as folder:
         Path(folder).chmod(0o755)
@@ -30,6 +31,7 @@ def bench() -> int:
         try:
             with demo_server(cluster, "bench", PORT) as server:
                 served.previews(server.base)
+                days.served(server.base)
                 screen.sheet(server.base)
                 served.memory(server)
                 database = Database(open_engine(cluster.url("bench")))

@@ -22,6 +22,11 @@ def _post(url: str, body: object) -> bytes:
     return content
 
 
+def post(url: str, body: object) -> Any:
+    """What a JSON answer says."""
+    return json.loads(_post(url, body))
+
+
 def _get(url: str) -> Any:
     return json.load(urlopen(url))
 

@@ -17,6 +17,7 @@ This is its one face: what everything outside imports. Inside are rooms, lowest 
 from __future__ import annotations
 
 from shadbo.core.contract.checks import Stage
+from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import COMES, Part
 from shadbo.core.contract.views import DimensionLine, Material, Shape, View, ViewKey
 from shadbo.core.displays.registry import DISPLAYS
@@ -25,8 +26,9 @@ from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.items import Things
 from shadbo.core.document.piece import FORMAT, MOST_BYTES, Piece, document_of, faults_of, field_at, load_piece, without_pictures
 from shadbo.core.document.readings import UnitName
-from shadbo.core.document.shop import PRACTICES, InchParts, Practice, Shop
+from shadbo.core.document.shop import PRACTICES, DateStyle, InchParts, Practice, Shop
 from shadbo.core.framing.boxes.item_panels import MOST_ANCHORS
+from shadbo.core.measuring.gates import reading_gives
 from shadbo.core.planning.comparing import Comparison, compare
 from shadbo.core.planning.edits import (
     Act,
@@ -36,6 +38,7 @@ from shadbo.core.planning.edits import (
     Edit,
     GiveUp,
     Nudge,
+    ReadAgain,
     ShowAs,
     TakeOn,
     TakePicture,
@@ -62,8 +65,22 @@ from shadbo.core.planning.trying import TriedWay, ways_out, with_tried_ways
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.fields import FURTHEST_POWER, MOST_DIGITS, Fault, LengthField, Refused
 from shadbo.core.quantity.figures import Book, Opened, Say, figure_of, open_count, open_figure, plain
-from shadbo.core.quantity.lengths import LengthError, Shown, Tape, Understood, Unit, as_decimal, last_place, read_length
+from shadbo.core.quantity.lengths import (
+    LengthError,
+    Showing,
+    Shown,
+    Tape,
+    Understood,
+    Unit,
+    as_decimal,
+    last_place,
+    read_length,
+    two_sizes,
+)
 from shadbo.core.quantity.slips import diagnose
+from shadbo.core.words.glossary import WORDS, Word
+from shadbo.core.words.scenes import SCENES
+from shadbo.core.words.where import WHERE
 
 __all__ = [
     "COMES",
@@ -76,7 +93,10 @@ __all__ = [
     "MOST_DIGITS",
     "PLAN_JSON",
     "PRACTICES",
+    "SCENES",
     "STARTS",
+    "WHERE",
+    "WORDS",
     "Act",
     "AddItem",
     "AddStation",
@@ -86,6 +106,7 @@ __all__ = [
     "Choose",
     "Comparison",
     "CopyItems",
+    "DateStyle",
     "DimensionLine",
     "Edit",
     "Fault",
@@ -99,18 +120,21 @@ __all__ = [
     "Nudge",
     "Only",
     "Opened",
+    "Operation",
     "Part",
     "PictureFile",
     "Piece",
     "Plan",
     "PlanFault",
     "Practice",
+    "ReadAgain",
     "Refused",
     "RemoveItems",
     "Say",
     "Shape",
     "Shop",
     "ShowAs",
+    "Showing",
     "Shown",
     "Stage",
     "Stretcher",
@@ -127,6 +151,7 @@ __all__ = [
     "UnitName",
     "View",
     "ViewKey",
+    "Word",
     "Write",
     "apply_edits",
     "as_decimal",
@@ -148,8 +173,10 @@ __all__ = [
     "plan",
     "plan_and_book",
     "read_length",
+    "reading_gives",
     "start_piece",
     "things",
+    "two_sizes",
     "ways_out",
     "with_tried_ways",
     "without_pictures",

@@ -5,22 +5,23 @@ from __future__ import annotations
 import tempfile
 from collections.abc import Callable
 from dataclasses import asdict
+from datetime import datetime
 from functools import partial
 from importlib.resources import files as resources
 from pathlib import Path
 
-from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from shadbo.core import HOUSE_SHOP, PictureFile, Piece, Shop, Stretcher, Things, plan
+from shadbo.demo import days
 from shadbo.demo.pictures import BADGE_NAME, NAME, moor_road, saddle_badge
 from shadbo.exports.cards import card_of
 from shadbo.exports.pieces import piece_from_json
 from shadbo.exports.wrapping import check
+from shadbo.shop.days.tasks import tasks_of
 from shadbo.store import files, pieces, racks, shops
-from shadbo.store.tables import ShopRow
 
-DEMO_SHOP: Shop = HOUSE_SHOP.model_copy(update={"name": "The Quillbeck Bench"})
+DEMO_SHOP: Shop = HOUSE_SHOP.model_copy(update={"name": "The Quillbeck Bench", "demo": True})
 
 
 def demo_pieces() -> list[Piece]:
@@ -29,20 +30,25 @@ def demo_pieces() -> list[Piece]:
     return [piece_from_json(f.read_bytes()) for f in sorted(folder.iterdir(), key=lambda f: f.name) if f.name.endswith(".json")]
 
 
-def load_once(session: Session) -> bool:
-    """Fill an empty database with the demo shop. One that has a shop already is left alone."""
-    if session.execute(select(func.count()).select_from(ShopRow)).scalar_one():
+def load_once(session: Session, now: datetime) -> bool:
+    """Fill an empty database with the demo shop, in mid-work at ``now``. One that has a shop already is left alone."""
+    if not shops.begin(session, DEMO_SHOP):
         return False
-    shops.save(session, DEMO_SHOP)
     shop, mark = shops.marked(session)
     road = _keep_picture(session, NAME, moor_road)
+    begun = {}
     for piece in demo_pieces():
+        if piece.due:
+            piece = piece.model_copy(update={"due": piece.due + days.weeks_since(now)})
         if isinstance(piece.display, Stretcher):
             piece = piece.model_copy(update={"display": piece.display.model_copy(update={"file": road})})
         if isinstance(piece.object, Things):
             piece = piece.model_copy(update={"object": _photographed(session, piece.object)})
         kept = pieces.create(session, piece, "Taken in")
-        racks.keep(session, kept.id, card_of(piece, plan(piece, shop)), mark)
+        worked = plan(piece, shop)
+        racks.keep(session, kept.id, card_of(piece, worked), mark)
+        begun[piece.name] = (kept.id, tasks_of(worked))
+    days.begin(session, begun, now)
     return True
 
 

@@ -1,14 +1,17 @@
 """One front end for every paper drawing: a view becomes a handful of primitives in paper mm, and back ends render them.
 
 The primitives are filled outlines, lines, circles and short texts. The dimension lines of a view are laid out here, with
-labels pushed apart where they would fall on one another.
+labels pushed apart where they would fall on one another; those inside the drawing stand wherever along their line they are clear of words and lines.
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-from dataclasses import dataclass
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass, replace
 from typing import Literal
+
+import shapely
+from shapely import LineString
 
 from shadbo.core import DimensionLine, Material, Plan, Shape, Shown, Unit, View
 
@@ -16,10 +19,11 @@ TEXT_MM = 2.9
 LANE_MM = 6.5
 FIRST_LANE_MM = 5.0
 SLASH_MM = 0.9
-ALONG = 0.31  # where the label of a reading stands on its line, clear of the lines that cross it
+ALONG = (0.31, 0.5, 0.69, 0.2, 0.8, 0.4, 0.6)  # where on its line a label inside may stand, the best first
 GLYPH = 0.52  # average width of a digit, as a share of the text's height
 
 INK = "#2b2a27"
+GROUND = "#ffffff"
 TINT = 0.55
 FILLS: dict[Material, str] = {
     "wood": "#e2d3b5",
@@ -43,6 +47,9 @@ FILLS: dict[Material, str] = {
     "keep": "none",
     "grip": "none",
 }
+
+
+Box = tuple[float, float, float, float]
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,6 +88,12 @@ class Text:
     @property
     def width(self) -> float:
         return sum(len(t) * share for t, share, _ in self.runs) * self.size * GLYPH
+
+    @property
+    def box(self) -> Box:
+        """Left, top, right and bottom of what it covers, with a little clear ground."""
+        left = self.x - {"start": 0.0, "middle": self.width / 2, "end": self.width}[self.anchor]
+        return left - 0.4, self.y - self.size * 0.8, left + self.width + 0.4, self.y + self.size * 0.22
 
 
 Primitive = Outline | Disc | Text
@@ -128,7 +141,7 @@ def margins(view: View, stages: Iterable[str]) -> dict[str, float]:
 
 
 def _lane(d: DimensionLine) -> float:
-    return LANE_MM * (2.6 if d.axis == "y" else 1.0)
+    return LANE_MM * (2.9 if d.axis == "y" else 1.0)
 
 
 def draft(plan: Plan, view: View, scale: float, unit: Unit, stages: Iterable[str]) -> Draft:
@@ -164,33 +177,55 @@ def draft(plan: Plan, view: View, scale: float, unit: Unit, stages: Iterable[str
             dashed = shape.material in ("hidden", "shade", "cut")
             out.append(Outline(points, _fill(shape), INK, 0.18, dashed=dashed, part=shape.part))
     # By axis, and by the line they stand on: those of one line are pushed apart along it.
-    labels: dict[tuple[str, str, int], list[tuple[float, Text, float]]] = {}
+    outside: dict[tuple[str, str, int], list[tuple[float, Text, float]]] = {}
+    inside: list[list[Text]] = []
+    drawn = len(out)
     for d in view.dimensions:
         if wanted & set(d.stages):
-            out += _dimension(plan, d, place, unit, labels)
-    marks: list[Text] = []
+            out += _dimension(plan, d, place, unit, outside, inside)
+    edges = [_edge(one) for one in out[:drawn] if isinstance(one, Outline)]
+    lines = [LineString(one.points) for one in out[drawn:] if isinstance(one, Outline)]
+    through = ((shapely.STRtree(lines), 10), (shapely.STRtree(edges), 1))
+    width = room["left"] + view.width * scale + room["right"]
+    height = room["top"] + view.height * scale + room["bottom"]
+    words: list[Text] = []
+    for one in out[:drawn]:
+        # Where a small scale would print one number on another, the first stands.
+        if isinstance(one, Text) and not any(_meets(one.box, other.box) for other in words):
+            words.append(one)
+    for (axis, *_), items in outside.items():
+        words += _apart(items, along_x=axis == "x")
+    for places in inside:
+        words.append(min(places, key=lambda text: _crowded(text, words, through, (width, height))))
     for mark in view.marks:
         shown = plan.figures[mark.figure].shown
         if wanted & set(mark.stages) and shown is not None:
             x, y = place(mark.x, mark.y)
-            text = Text(x, y, (*runs_of(shown, unit), (f" {mark.name}", 0.72, 0.0)), TEXT_MM, "middle")
-            # Where a small scale would print one on another, the first stands.
-            if all(abs(t.y - y) >= TEXT_MM or abs(t.x - x) >= (t.width + text.width) / 2 for t in marks):
-                marks.append(text)
-    out += marks
-    for (axis, *_), items in labels.items():
-        out += _apart(items, along_x=axis == "x")
-    width = room["left"] + view.width * scale + room["right"]
-    height = room["top"] + view.height * scale + room["bottom"]
-    # Many labels beside a small drawing were pushed on beyond it: the sheet grows with them.
-    return Draft(width, max([height, *(i.y for i in out if isinstance(i, Text))]), scale, tuple(out))
+            runs = (*runs_of(shown, unit), (f" {mark.name}", 0.72, 0.0))
+            free = [Text(x, y + up * TEXT_MM, runs, TEXT_MM, "middle") for up in (0, -1.1, 1.1, -2.2, 2.2)]
+            text = next((text for text in free if not any(_meets(text.box, other.box) for other in words)), None)
+            words += [text] if text else []
+    # Words last, on clear ground: nothing is drawn across them.
+    out = [one for one in out if not isinstance(one, Text)]
+    for text in words:
+        out += [_ground(text), text]
+    # Words beside or over a small drawing may need more room than it has: the sheet grows with them.
+    left, top = (min([0.0, *(text.box[i] for text in words)]) for i in (0, 1))
+    right, bottom = (max([size, *(text.box[i] for text in words)]) for i, size in ((2, width), (3, height)))
+    return Draft(right - left, bottom - top, scale, tuple(_moved(one, -left, -top) for one in out))
 
 
 def _dimension(
-    plan: Plan, d: DimensionLine, place: object, unit: Unit, labels: dict[tuple[str, str, int], list[tuple[float, Text, float]]]
+    plan: Plan,
+    d: DimensionLine,
+    place: Callable[[float, float], tuple[float, float]],
+    unit: Unit,
+    outside: dict[tuple[str, str, int], list[tuple[float, Text, float]]],
+    inside: list[list[Text]],
 ) -> list[Primitive]:
+    """Its lines. Its label goes to those of its lane, or, inside the drawing, to the places it may stand, the best first."""
     figure = plan.figures[d.figure]
-    assert figure.shown is not None and callable(place)
+    assert figure.shown is not None
     runs = runs_of(figure.shown, unit)
     if d.name:
         runs = (*runs, (f" {d.name}", 0.72, 0.0))
@@ -210,9 +245,12 @@ def _dimension(
         line((x0, y), (x1, y))
         for x in (x0, x1):
             line((x - SLASH_MM, y + SLASH_MM), (x + SLASH_MM, y - SLASH_MM), width=0.3)
-        share = 0.5 if d.lane else ALONG
-        text = Text(x0 + (x1 - x0) * share, y - 0.9, runs, TEXT_MM, "middle")
-        labels.setdefault((d.axis, d.side, d.lane * 1000 + round(y)), []).append((text.x, text, text.width + 1.5))
+        text = Text((x0 + x1) / 2, y - 0.9, runs, TEXT_MM, "middle")
+        if d.lane:
+            outside.setdefault((d.axis, d.side, d.lane * 1000 + round(y)), []).append((text.x, text, text.width + 1.5))
+        else:
+            beside = (y - 0.9, y + TEXT_MM + 0.1, y - TEXT_MM - 1.3, y + 2 * TEXT_MM + 0.5)
+            inside.append([replace(text, x=x0 + (x1 - x0) * share, y=at) for at in beside for share in ALONG])
     else:
         (x0, y0), (_, y1) = place(d.base, d.start), place(d.base, d.end)
         x = x0 + away
@@ -222,16 +260,49 @@ def _dimension(
         line((x, y0), (x, y1))
         for y in (y0, y1):
             line((x - SLASH_MM, y + SLASH_MM), (x + SLASH_MM, y - SLASH_MM), width=0.3)
-        share = 0.5 if d.lane else ALONG
         left = d.side == "left" and d.lane > 0
-        text = Text(x + (-1.2 if left else 1.2), y0 + (y1 - y0) * share + TEXT_MM * 0.35, runs, TEXT_MM, "end" if left else "start")
-        labels.setdefault((d.axis, d.side, d.lane * 1000 + round(x)), []).append((text.y, text, TEXT_MM + 0.4))
+        low = TEXT_MM * 0.35
+        text = Text(x + (-1.2 if left else 1.2), (y0 + y1) / 2 + low, runs, TEXT_MM, "end" if left else "start")
+        if d.lane:
+            outside.setdefault((d.axis, d.side, d.lane * 1000 + round(x)), []).append((text.y, text, TEXT_MM + 0.4))
+        else:
+            places = [replace(text, y=y0 + (y1 - y0) * share + low) for share in ALONG]
+            inside.append([*places, *(replace(one, x=x - 1.2, anchor="end") for one in places)])
     return out
 
 
-def _apart(items: list[tuple[float, Text, float]], *, along_x: bool) -> list[Primitive]:
+def _meets(a: Box, b: Box) -> bool:
+    return a[0] < b[2] and b[0] < a[2] and a[1] < b[3] and b[1] < a[3]
+
+
+def _edge(one: Outline) -> LineString:
+    return LineString([*one.points, one.points[0]] if one.closed else one.points)
+
+
+def _crowded(text: Text, words: list[Text], through: Iterable[tuple[shapely.STRtree, int]], sheet: tuple[float, float]) -> float:
+    """How badly a label stands: what is off the sheet counts most, then words it would fall on, then dimension lines through it, then edges."""
+    left, top, right, bottom = text.box
+    off = max(0, -left) + max(0, -top) + max(0, right - sheet[0]) + max(0, bottom - sheet[1])
+    ground = shapely.box(left, top, right, bottom)
+    crossed = sum(cost * len(tree.query(ground, predicate="intersects")) for tree, cost in through)
+    return 10_000 * off + 1000 * sum(_meets(text.box, other.box) for other in words) + crossed
+
+
+def _moved(one: Primitive, right: float, down: float) -> Primitive:
+    if isinstance(one, Outline):
+        return replace(one, points=tuple((x + right, y + down) for x, y in one.points))
+    return replace(one, x=one.x + right, y=one.y + down)
+
+
+def _ground(text: Text) -> Outline:
+    """The clear ground of a label."""
+    left, top, right, bottom = text.box
+    return Outline(((left, top), (right, top), (right, bottom), (left, bottom)), GROUND, "none", 0)
+
+
+def _apart(items: list[tuple[float, Text, float]], *, along_x: bool) -> list[Text]:
     """Labels of one lane, pushed on where one would fall on the one before."""
-    out: list[Primitive] = []
+    out: list[Text] = []
     edge = float("-inf")
     for centre, text, size in sorted(items, key=lambda item: item[0]):
         at = max(centre, edge + size / 2)

@@ -16,10 +16,11 @@ from reportlab.lib.colors import HexColor
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from shadbo.core import Plan, Shape, Unit, View
+from shadbo.core import DateStyle, Plan, Shape, Unit, View
+from shadbo.exports.days import day_text
 from shadbo.exports.drafting import INK, Disc, Draft, Outline, draft
-from shadbo.exports.job_sheet import PAPERS, Paper, draw_item, fonts
 from shadbo.exports.outlines import dxf_text, new_dxf
+from shadbo.exports.pages import PAPERS, Paper, draw_item, fonts
 
 STAGES = ("arrange", "cut")
 EDGE, HEAD, FOOT, OVERLAP, TEST = 10.0, 12.0, 16.0, 10.0, 100.0
@@ -50,9 +51,17 @@ class Tiles:
         return column * (self.width - OVERLAP), row * (self.height - OVERLAP)
 
 
-def template_pdf(plan: Plan, key: str, *, paper: Paper = "A4", unit: Unit | None = None, shop: str = "", today: date) -> bytes:
+def sheets_of(plan: Plan, view: View) -> dict[str, int]:
+    """On how many sheets of each paper a template is printed."""
+    drawing = draft(plan, view, 1.0, plan.units, STAGES)
+    return {paper: (tiles := Tiles.of(drawing, paper)).across * tiles.down for paper in PAPERS}
+
+
+def template_pdf(
+    plan: Plan, key: str, *, paper: Paper = "A4", unit: Unit | None = None, shop: str = "", dates: DateStyle = "day", today: date
+) -> bytes:
     """A template as PDF bytes. Raises KeyError for a drawing that is none."""
-    view = _template(plan, key)
+    view = template_of(plan, key)
     fonts()
     drawing = draft(plan, view, 1.0, unit or plan.units, STAGES)
     tiles = Tiles.of(drawing, paper)
@@ -62,13 +71,14 @@ def template_pdf(plan: Plan, key: str, *, paper: Paper = "A4", unit: Unit | None
     canvas.setAuthor(shop or "Shadbo")
     for row in range(tiles.down):
         for column in range(tiles.across):
-            _page(canvas, plan, view, drawing, tiles, column, row, paper, shop, today)
+            _page(canvas, plan, view, drawing, tiles, column, row, paper, shop, day_text(today, dates))
             canvas.showPage()
     canvas.save()
     return out.getvalue()
 
 
-def _template(plan: Plan, key: str) -> View:
+def template_of(plan: Plan, key: str) -> View:
+    """A drawing that is printed at full size. Raises KeyError for one that is none."""
     view = next((v for v in plan.views if v.key == key), None)
     if view is None or not view.template:
         raise KeyError(key)
@@ -76,16 +86,7 @@ def _template(plan: Plan, key: str) -> View:
 
 
 def _page(
-    canvas: Canvas,
-    plan: Plan,
-    view: View,
-    drawing: Draft,
-    tiles: Tiles,
-    column: int,
-    row: int,
-    paper: Paper,
-    shop: str,
-    today: date,
+    canvas: Canvas, plan: Plan, view: View, drawing: Draft, tiles: Tiles, column: int, row: int, paper: Paper, shop: str, today: str
 ) -> None:
     tall = PAPERS[paper][1]
     left, top = EDGE * mm, tall - HEAD * mm
@@ -113,7 +114,7 @@ def _page(
     _test_line(canvas, left, FOOT * mm - 9 * mm)
     canvas.setFont("Archivo-Regular", 7)
     canvas.drawRightString(
-        left + tiles.width * mm, 5 * mm, f"{shop or 'Shadbo'} · printed {today.isoformat()} · print at 100 %, not “fit to page”"
+        left + tiles.width * mm, 5 * mm, f"{shop or 'Shadbo'} · printed {today} · print at 100 %, not “fit to page”"
     )
 
 

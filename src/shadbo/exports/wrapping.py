@@ -129,7 +129,9 @@ def face_of(image: Image.Image, asked: PrintAsked) -> Image.Image:
         return image.crop(cover_box(*image.size, asked.width / asked.height))
     whole_w, whole_h = asked.width + 2 * asked.edge, asked.height + 2 * asked.edge
     whole = image.crop(cover_box(*image.size, whole_w / whole_h))
-    left, top = round(whole.width * asked.edge / whole_w), round(whole.height * asked.edge / whole_h)
+    # Of a picture of a few pixels one is left.
+    left = min(round(whole.width * asked.edge / whole_w), (whole.width - 1) // 2)
+    top = min(round(whole.height * asked.edge / whole_h), (whole.height - 1) // 2)
     return whole.crop((left, top, whole.width - left, whole.height - top))
 
 

@@ -75,9 +75,13 @@ def _words(piece: Piece) -> str:
     return " ".join((piece.name, piece.owner, piece.note))
 
 
-def create(session: Session, piece: Piece, change: str) -> Kept:
-    """Keep a new piece."""
-    row = PieceRow(id=uuid.uuid4(), version=0, state_id=0, words=_words(piece), name=piece.name, due=piece.due, archived=False)
+def create(session: Session, piece: Piece, change: str, piece_id: uuid.UUID | None = None) -> Kept:
+    """Keep a new piece, under the id its sender gave it. One that is there already is handed back as it stands: it was sent twice."""
+    if piece_id is not None and session.get(PieceRow, piece_id) is not None:
+        return get(session, piece_id)
+    row = PieceRow(
+        id=piece_id or uuid.uuid4(), version=0, state_id=0, words=_words(piece), name=piece.name, due=piece.due, archived=False
+    )
     session.add(row)
     session.flush()
     _save(session, row, piece, change, None)
@@ -160,7 +164,22 @@ def _locked(session: Session, piece_id: uuid.UUID, base: int | None) -> PieceRow
     return row
 
 
-def save(session: Session, piece_id: uuid.UUID, base: int, piece: Piece, change: str, *, goes_on: bool = False) -> Kept:
+def was_sent(session: Session, piece_id: uuid.UUID, sent: uuid.UUID | None) -> bool:
+    """Whether a save of this name was kept before."""
+    query = select(SavedRow.id).where(SavedRow.piece_id == piece_id, SavedRow.sent == sent)
+    return sent is not None and session.execute(query).first() is not None
+
+
+def save(
+    session: Session,
+    piece_id: uuid.UUID,
+    base: int,
+    piece: Piece,
+    change: str,
+    *,
+    goes_on: bool = False,
+    sent: uuid.UUID | None = None,
+) -> Kept:
     """Save a piece over version ``base``.
 
     ``goes_on`` says that this carries the last change further (more typing in the same field): undo then goes back past
@@ -171,24 +190,24 @@ def save(session: Session, piece_id: uuid.UUID, base: int, piece: Piece, change:
     if state.document == document_of(piece):
         return get(session, piece_id)
     carries_on = goes_on and state.parent_id is not None and state.change == change
-    _save(session, row, piece, change, state.parent_id if carries_on else state.id)
+    _save(session, row, piece, change, state.parent_id if carries_on else state.id, sent)
     return get(session, piece_id)
 
 
-def _save(session: Session, row: PieceRow, piece: Piece, change: str, parent: int | None) -> None:
+def _save(session: Session, row: PieceRow, piece: Piece, change: str, parent: int | None, sent: uuid.UUID | None = None) -> None:
     state = StateRow(piece_id=row.id, parent_id=parent, document=document_of(piece), change=change)
     session.add(state)
     session.flush()
-    _stand(session, row, state, piece)
+    _stand(session, row, state, piece, sent)
 
 
-def _stand(session: Session, row: PieceRow, state: StateRow, piece: Piece) -> None:
+def _stand(session: Session, row: PieceRow, state: StateRow, piece: Piece, sent: uuid.UUID | None) -> None:
     """Make a state the one that stands, as a new version; its card is out of date until one is kept."""
     row.words, row.name, row.due, row.card_mark = _words(piece), piece.name, piece.due, None
     row.version += 1
     row.state_id = state.id
     row.updated_at = func.clock_timestamp()
-    session.add(SavedRow(piece_id=row.id, version=row.version, state_id=state.id))
+    session.add(SavedRow(piece_id=row.id, version=row.version, state_id=state.id, sent=sent))
     session.flush()
     session.refresh(row)
 
@@ -199,38 +218,38 @@ def _child(session: Session, state: StateRow) -> StateRow | None:
     return session.execute(query).scalar_one_or_none()
 
 
-def undo(session: Session, piece_id: uuid.UUID, base: int) -> Kept:
+def undo(session: Session, piece_id: uuid.UUID, base: int, sent: uuid.UUID | None = None) -> Kept:
     """Go back to the state this one was made from. Raises :class:`NothingTo`."""
     row = _locked(session, piece_id, base)
     state = session.get_one(StateRow, row.state_id)
     if state.parent_id is None:
         raise NothingTo("undo")
-    _back_to(session, row, session.get_one(StateRow, state.parent_id))
+    _back_to(session, row, session.get_one(StateRow, state.parent_id), sent)
     return get(session, piece_id)
 
 
-def redo(session: Session, piece_id: uuid.UUID, base: int) -> Kept:
+def redo(session: Session, piece_id: uuid.UUID, base: int, sent: uuid.UUID | None = None) -> Kept:
     """Go forward to the state last made from this one. Raises :class:`NothingTo`."""
     row = _locked(session, piece_id, base)
     child = _child(session, session.get_one(StateRow, row.state_id))
     if child is None:
         raise NothingTo("redo")
-    _back_to(session, row, child)
+    _back_to(session, row, child, sent)
     return get(session, piece_id)
 
 
-def restore(session: Session, piece_id: uuid.UUID, base: int, state_id: int) -> Kept:
+def restore(session: Session, piece_id: uuid.UUID, base: int, state_id: int, sent: uuid.UUID | None = None) -> Kept:
     """Bring back any state the piece ever had, as a change of its own."""
     row = _locked(session, piece_id, base)
     state = session.get(StateRow, state_id)
     if state is None or state.piece_id != piece_id:
         raise NotThere(f"state {state_id}")
-    _save(session, row, load_piece(state.document), f"Back to: {state.change}", row.state_id)
+    _save(session, row, load_piece(state.document), f"Back to: {state.change}", row.state_id, sent)
     return get(session, piece_id)
 
 
-def _back_to(session: Session, row: PieceRow, state: StateRow) -> None:
-    _stand(session, row, state, load_piece(state.document))
+def _back_to(session: Session, row: PieceRow, state: StateRow, sent: uuid.UUID | None) -> None:
+    _stand(session, row, state, load_piece(state.document), sent)
 
 
 def history(session: Session, piece_id: uuid.UUID, before: int | None = None, most: int = 100) -> list[PastState]:

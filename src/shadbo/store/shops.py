@@ -23,9 +23,10 @@ def get(session: Session) -> Shop:
     return _shop(_document(session))
 
 
-def marked(session: Session) -> tuple[Shop, str]:
-    """The shop, and a mark that changes whenever it or the program does: what is kept of plans is kept under it."""
-    document = _document(session)
+def marked(session: Session, *, alone: bool = False) -> tuple[Shop, str]:
+    """The shop, and a mark that changes whenever it or the program does: what is kept of plans is kept under it. ``alone``: nobody else
+    changes it until this work is done."""
+    document = session.execute(_DOCUMENT.with_for_update()).scalar_one_or_none() if alone else _document(session)
     return _shop(document), _mark(document)
 
 
@@ -50,6 +51,14 @@ def _shop(document: str | None) -> Shop:
 def _parsed(document: str) -> Shop:
     """The same text is the same shop: it is read at every request and changes once a month."""
     return Shop.model_validate(from_json(document))
+
+
+def begin(session: Session, shop: Shop) -> bool:
+    """Keep a shop in an empty database; one that has a shop already is left alone. Whether it was kept."""
+    if _document(session) is not None:
+        return False
+    save(session, shop)
+    return True
 
 
 def save(session: Session, shop: Shop) -> Shop:

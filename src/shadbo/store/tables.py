@@ -85,14 +85,16 @@ class StateRow(Base):
 
 
 class SavedRow(Base):
-    """Which state stood at each version, so that two people's edits can be held against their common ground."""
+    """Which state stood at each version, so that two people's edits can be held against their common ground; ``sent`` is the name its
+    sender gave the save that made it."""
 
     __tablename__ = "piece_version"
-    __table_args__ = (UniqueConstraint("piece_id", "version"),)
+    __table_args__ = (UniqueConstraint("piece_id", "version"), UniqueConstraint("piece_id", "sent"))
     id: Mapped[int] = mapped_column(BigInteger, Identity(), primary_key=True)
     piece_id: Mapped[uuid.UUID] = mapped_column(ForeignKey("piece.id", ondelete="CASCADE"))
     version: Mapped[int] = mapped_column(Integer)
     state_id: Mapped[int] = mapped_column(ForeignKey("piece_state.id"))
+    sent: Mapped[uuid.UUID | None]
 
 
 class FileRow(Base):
@@ -115,6 +117,69 @@ class FilePartRow(Base):
     sha256: Mapped[str] = mapped_column(ForeignKey("file.sha256", ondelete="CASCADE"), primary_key=True)
     number: Mapped[int] = mapped_column(Integer, primary_key=True)
     bytes: Mapped[bytes] = mapped_column(LargeBinary)
+
+
+class WorkingRow(Base):
+    """How the one shop works in time, as its document; ``version`` counts its changes."""
+
+    __tablename__ = "working"
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    version: Mapped[int] = mapped_column(Integer)
+    document: Mapped[dict[str, Any]] = mapped_column(JSONB)
+
+
+class ComingRow(Base):
+    """The day a kind of thing comes that a piece waits for, where it isn’t the shop’s usual."""
+
+    __tablename__ = "coming"
+    piece_id: Mapped[uuid.UUID] = mapped_column(ForeignKey("piece.id", ondelete="CASCADE"), primary_key=True)
+    what: Mapped[str] = mapped_column(String(20), primary_key=True)
+    day: Mapped[date] = mapped_column(Date)
+
+
+class OperationRow(Base):
+    """What became of an operation: begun, paused, done, by whom, in how many seconds (``spent``, up to ``paused_at`` or ``done_at``);
+    set to a time by a person (``pinned_at``). ``planned`` and ``wait`` (minutes) are the plan’s at that time, ``said`` what was read or looked
+    at; ``sent`` is the name its sender gave the last change."""
+
+    __tablename__ = "operation"
+    piece_id: Mapped[uuid.UUID] = mapped_column(ForeignKey("piece.id", ondelete="CASCADE"), primary_key=True)
+    key: Mapped[str] = mapped_column(String(80), primary_key=True)
+    title: Mapped[str] = mapped_column(Text)
+    hand: Mapped[str] = mapped_column(String(60), server_default="")
+    begun_at: Mapped[datetime | None] = mapped_column(TIMESTAMP(timezone=True))
+    done_at: Mapped[datetime | None] = mapped_column(TIMESTAMP(timezone=True))
+    paused_at: Mapped[datetime | None] = mapped_column(TIMESTAMP(timezone=True))
+    spent: Mapped[int] = mapped_column(Integer, server_default="0")
+    pinned_at: Mapped[datetime | None] = mapped_column(TIMESTAMP(timezone=True))
+    planned: Mapped[int] = mapped_column(Integer, server_default="0")
+    wait: Mapped[int] = mapped_column(Integer, server_default="0")
+    said: Mapped[dict[str, Any]] = mapped_column(JSONB, server_default="{}")
+    sent: Mapped[uuid.UUID | None]
+
+
+class JobRow(Base):
+    """The operations of a piece’s state as the days see them (JSON text; None where it can’t be made yet), under the shop’s mark."""
+
+    __tablename__ = "piece_job"
+    piece_id: Mapped[uuid.UUID] = mapped_column(ForeignKey("piece.id", ondelete="CASCADE"), primary_key=True)
+    state_id: Mapped[int] = mapped_column(BigInteger)
+    mark: Mapped[str] = mapped_column(String(32))
+    tasks: Mapped[str | None] = mapped_column(Text)
+
+
+class ScheduleRow(Base):
+    """The schedule that stands: what it was made on (``basis``), where everything lies, and who has not yet been told what moved."""
+
+    __tablename__ = "schedule"
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    basis: Mapped[str] = mapped_column(String(64))
+    made_at: Mapped[datetime] = mapped_column(TIMESTAMP(timezone=True))
+    placed: Mapped[str] = mapped_column(Text)
+    ready: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    bound: Mapped[int] = mapped_column(Integer)
+    moved: Mapped[list[Any]] = mapped_column(JSONB)
+    search: Mapped[dict[str, Any] | None] = mapped_column(JSONB)
 
 
 class PrintRow(Base):

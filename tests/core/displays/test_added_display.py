@@ -87,7 +87,7 @@ def reckon(context: Context[FlatWork, Tray]) -> Reckoned:
             PanelOf("cut", lambda: Panel(("What to cut.",), (), ("frame.outside.width",), ("back", "face"))),
         ),
         views=(*desk_views(context, thing), ViewOf("face", face), ViewOf("section", section), ViewOf("back", back)),
-        cuts=(cut_line(context, "bottom", "Bottom", ("rail",), 1, "ply", outside["width"], (), ()),),
+        cuts=(cut_line(context, "bottom", "Bottom", ("rail",), 1, "ply", outside["width"]),),
         steps=lambda: (
             Operation("make", "Make the tray", ("Glue the edge on.",), 30),
             Operation("look", "Look at it", ("Straight?",), 5, gate=True),

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from itertools import pairwise
-from math import ceil
+from math import ceil, hypot
 from typing import Any
 
 import pytest
@@ -89,3 +89,9 @@ CHECKS: list[tuple[Any, ...]] = [
 ]
 # Nothing stands in the way of these.
 CALM: list[tuple[Any, Any]] = [(SHEET, on_bars())]
+
+
+def test_the_cord_is_long_enough_to_knot() -> None:
+    done = worked(SHEET, on_bars())
+    run = 2 * hypot(mm(done, "bar.length") / 2, mm(done, "cord.rise"))
+    assert run + 200 <= mm(done, "cord.cut") < run + 210

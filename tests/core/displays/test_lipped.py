@@ -247,3 +247,23 @@ def test_a_way_of_showing_chosen_on_the_sheet_begins_as_its_display_does() -> No
     chosen = apply_edits(begun, [Choose(choice="display", option="floater")], HOUSE_SHOP)
     shown = apply_edits(begun, [ShowAs(display="floater")], HOUSE_SHOP)
     assert chosen.display == shown.display and mm(plan(chosen, HOUSE_SHOP), "depth.lift") < 20
+
+
+def test_a_linen_liner_by_hand() -> None:
+    """Canvas 600 × 500, covered 5: the liner shows 590 inside and is 650 outside of a face of 30; the frame’s rabbet is 2 more, and of
+    the liner 30 + 1 − 7 shows under a lip of 7 (common practice)."""
+    done = worked(canvas(600, 500, 20), {"type": "lipped", "frame": made("walnut-lip-30x28"), "liner": "linen"})
+    assert mm(done, "liner.sight.width") == 590 and mm(done, "liner.outside.width") == 650
+    assert mm(done, "frame.rabbet.width") == 652 and mm(done, "frame.sight.width") == 652 - 14
+    assert mm(done, "liner.shows.width") == (638 - 590) / 2 == 30 + 1 - 7
+    # Six of its wood lie before the canvas: it stands out behind by so much more.
+    bare = worked(canvas(600, 500, 20), {"type": "lipped", "frame": made("walnut-lip-30x28")})
+    assert mm(done, "clip.standout") == mm(bare, "clip.standout") + 6
+    assert {c.key: c.count for c in done.cuts if c.key.startswith("liner")} == {"liner.width": 2, "liner.height": 2}
+    order = [s.key for s in done.steps]
+    assert order.index("glue") < order.index("liner.cut") < order.index("liner") < order.index("lay") and done.faults == ()
+    drawn = [s for s in done.view("face").shapes if s.part == "liner"]
+    assert len(drawn) == 4
+    glazed = worked(canvas(600, 500, 20), {"type": "lipped", "frame": made("pine-lip-40x36"), "liner": "gilt", "glazing": "glass"})
+    assert "spacer" not in {c.key.split(".")[0] for c in glazed.cuts}, "the liner keeps it off the glass"
+    assert glazed.faults == ()

@@ -6,7 +6,8 @@ from typing import Any
 
 from tests.conftest import readings
 from tests.core.displays.pieces import TRUE, bordered
-from tests.core.things import flat, frame, made
+from tests.core.mending import fires_and_is_mended
+from tests.core.things import flat, frame, keys, made, mm, piece, worked
 
 # Key, severity, the thing, its display, what else the piece says: each fires, says why and is mended by its ways out (test_checks.py).
 CHECKS: list[tuple[Any, ...]] = [
@@ -34,3 +35,27 @@ CHECKS: list[tuple[Any, ...]] = [
 ]
 # Nothing stands in the way of these.
 CALM: list[tuple[Any, Any]] = [(TRUE, bordered())]
+
+
+def test_borders_no_eye_accepts_are_a_caution_with_other_frames() -> None:
+    """5 at the sides and 95 above: another frame of the stock, or one made for it (common practice: three times is too much)."""
+    odd = piece(flat((200,), (250,)), {"type": "on_board", "frame": frame((222,), (452,))})
+    fires_and_is_mended(odd, "border.uneven", "caution")
+    mild = worked(flat((200,), (250,)), {"type": "on_board", "frame": frame((312,), (402,))})
+    assert "border.uneven" not in keys(mild, "caution")
+
+
+def test_newsprint_has_a_barrier_behind_it() -> None:
+    done = worked(flat((300,), (400,), traits=["newsprint"]), {"type": "on_board", "frame": made()})
+    order = [s.key for s in done.steps]
+    assert order.index("board") < order.index("barrier") < order.index("close") and done.faults == ()
+    assert "barrier" not in {p.key for p in worked(flat((300,), (400,)), {"type": "on_board", "frame": made()}).to_get}
+
+
+def test_laminated_glass_is_thicker_and_heavier() -> None:
+    """Two sheets of 2 mm and the film between: 4.4 mm (from memory)."""
+    plain_, laminated = (
+        worked(flat((300,), (400,)), {"type": "on_board", "frame": made("pine-lip-40x36"), "glazing": "glass", "grade": grade})
+        for grade in ("plain", "laminated")
+    )
+    assert mm(laminated, "pack.glazing") == 4.4 and mm(plain_, "pack.glazing") == 2

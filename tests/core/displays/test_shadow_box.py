@@ -4,8 +4,11 @@ from __future__ import annotations
 
 from typing import Any
 
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.planning.plan import plan
+from shadbo.core.planning.starting import start_piece
 from tests.core.displays.pieces import DEEP, JERSEY, TWO, crate, put
-from tests.core.things import badge, frame, item, things
+from tests.core.things import badge, frame, item, mm, things
 from tests.core.things import box as shown
 
 # Key, severity, the thing, its display, what else the piece says: each fires, says why and is mended by its ways out (test_checks.py).
@@ -75,3 +78,16 @@ CHECKS: list[tuple[Any, ...]] = [
 ]
 # Nothing stands in the way of these.
 CALM: list[tuple[Any, Any]] = []
+
+
+def test_two_canvases_in_one_frame() -> None:
+    """On one board of ply, unglazed, a gap between them; strips under the lip keep their faces inside the frame (common practice)."""
+    begun = start_piece("canvases", "Pair", "", "mm", {"width": "300", "height": "400", "front": "20"}, HOUSE_SHOP)
+    done = plan(begun, HOUSE_SHOP)
+    assert not done.stops and done.faults == ()
+    assert mm(done, "items.width") == 2 * 300 + 15 and mm(done, "pack.spacer") == 23
+    assert next(c.material for c in done.cuts if c.key == "mount").startswith("Ply") and "glazing" not in {c.key for c in done.cuts}
+    there = {p.key: p.count for p in done.to_get}
+    assert there["hold.bar_screws"] == 8
+    order = [s.key for s in done.steps]
+    assert order.index("hold.bar_screws") < order.index("look") < order.index("close")

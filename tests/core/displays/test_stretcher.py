@@ -14,8 +14,10 @@ from hypothesis import strategies as st
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.planning.edits import Choose, TakePicture, TakeWayOut, TypeIn, apply_edits
 from shadbo.core.planning.plan import Plan, book_of, plan
+from shadbo.core.planning.starting import start_piece
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.fields import Refused
+from shadbo.core.quantity.figures import plain
 from shadbo.core.quantity.sums import leaf
 from shadbo.core.science.timber import STIFFNESS, bow, longest_span, stiffness
 from tests.conftest import readings
@@ -336,3 +338,14 @@ CALM: list[tuple[Any, Any]] = [
     (rolled((684), (984), wrap_printed=42, spare=55), stretched()),
     (MAKE, stretched(file={"sha256": "0" * 64, "name": "a.png", "media": "image/png", "width": 4000, "height": 6000})),
 ]
+
+
+def test_a_canvas_to_paint_on_is_fastened_and_not_printed() -> None:
+    """Begun bare: no print, nothing of a wrap; mitres stapled, cross-bars screwed at both ends (common practice)."""
+    begun = start_piece("to_paint", "Bare", "", "mm", {"width": "1200", "height": "900"}, HOUSE_SHOP)
+    done = plan(begun, HOUSE_SHOP)
+    there = {p.key: p.count for p in done.to_get}
+    assert there["mitre.staple"] == 8 and there["screw.cross"] == 4
+    assert "print" not in {s.key for s in done.steps}
+    words = " ".join(plain(s.say, "mm") for s in done.steps)
+    assert "print" not in words and "on the roll" not in words

@@ -264,6 +264,25 @@ def test_a_thing_is_added_with_what_is_usual_for_it() -> None:
     assert not [k for k in keys(plan(added, HOUSE_SHOP)) if k.startswith("overlap")], "beside the others"
 
 
+def test_several_alike_are_added_at_once_and_numbered() -> None:
+    two = AddItem(kind="photograph", name="", sizes={"width": "150 x 200"}, unit="mm", count=2)
+    added = apply_edits(laid(badge("a")), [two, two.model_copy(update={"count": 1})], HOUSE_SHOP)
+    new = added.object.items[1:]  # type: ignore[union-attr]
+    assert [i.name for i in new] == ["Photograph 1", "Photograph 2", "Photograph"]
+    assert {(i.width.middle[0].mm, i.height.centre[0].mm) for i in new} == {(150, 200)} and len({i.key for i in new}) == 3
+    assert not [k for k in keys(plan(added, HOUSE_SHOP)) if k.startswith("overlap")], "beside one another"
+
+
+def test_both_sizes_of_an_opening_or_a_crest_are_typed_in_one() -> None:
+    shirt = laid(item("shirt", "garment", 500, 700, folding={"opening_width": 300, "opening_height": 400}))
+    typed = [
+        TypeIn(pointer=f"/object/items/0/folding/{whose}_width", text=text, unit="mm")
+        for whose, text in (("opening", "360 x 440"), ("crest", "190 × 230"))
+    ]
+    folding = apply_edits(shirt, typed, HOUSE_SHOP).object.items[0].folding  # type: ignore[union-attr]
+    assert (folding.opening_width, folding.opening_height, folding.crest_width, folding.crest_height) == (360, 440, 190, 230)
+
+
 def test_what_is_wrong_with_a_new_thing_is_told_field_by_field() -> None:
     with pytest.raises(Refused) as refused:
         apply_edits(
@@ -271,7 +290,7 @@ def test_what_is_wrong_with_a_new_thing_is_told_field_by_field() -> None:
             [AddItem(kind="badge", name=" ", sizes={"width": "x", "height": "-3", "front": "9 m"}, unit="mm")],
             HOUSE_SHOP,
         )
-    assert {f.pointer for f in refused.value.faults} == {"/name", "/sizes/width", "/sizes/height", "/sizes/front"}
+    assert {f.pointer for f in refused.value.faults} == {"/sizes/width", "/sizes/height", "/sizes/front"}
 
 
 def test_copies_are_told_apart_and_the_last_thing_stays() -> None:

@@ -14,6 +14,7 @@ from shadbo.core.framing.boxes.depth import at_least
 from shadbo.core.framing.filling import fillings
 from shadbo.core.planning.edits import Choose, TakeWayOut, TypeIn, apply_edits
 from shadbo.core.planning.plan import Plan, plan
+from shadbo.core.planning.starting import start_piece
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import plain
 from tests.core.things import badge, frame, item, keys, made, mm, piece, things, worked
@@ -130,6 +131,10 @@ def test_six_or_seven_millimetre_strips_are_enough_for_a_clutch_badge_in_a_19_mm
     check = check_of(plan(start, HOUSE_SHOP), "depth.slack")
     assert plain(check.ways[0].say, "mm").startswith("Cut its inner board down"), "the planner proposes it by itself, first"
     taken = apply_edits(start, [TakeWayOut(check="depth.slack", index=0)], HOUSE_SHOP)
+    done = plan(taken, HOUSE_SHOP)
+    assert check_of(done, "inner.liner").severity == "caution", "nobody has seen its liner yet"
+    assert "Read the liner first" in plain(next(s for s in done.steps if s.key == "mount").say, "mm")
+    taken = apply_edits(taken, [TypeIn(pointer="/display/liner", text="3", unit="mm")], HOUSE_SHOP)
     done = plan(taken, HOUSE_SHOP)
     assert done.settled and mm(done, "pack.spacer") == 6
     assert mm(done, "room.behind") == 19 - 2 - 6 - 3 and mm(done, "room.behind.need") == 6 + 1
@@ -392,3 +397,13 @@ def test_a_box_ordered_by_its_size_over_all() -> None:
     begun = piece(things(item("p", "print", 200, 100)), shown(moulding="ash-box-22x45"))
     chosen = apply_edits(begun, [Choose(choice="size", option="outside")], HOUSE_SHOP)
     assert mm(plan(chosen, HOUSE_SHOP), "frame.outside.width") == mm(plan(begun, HOUSE_SHOP), "frame.outside.width")
+
+
+def test_a_box_begins_in_a_profile_with_room_to_spare_and_a_slim_face() -> None:
+    """A badge in the slim box profile, not in a board-wide face; never in one that is full to the tenth (common practice)."""
+    for key, sizes in (("badge", ("40", "90", "5", "6")), ("badge", ("60", "60", "3", "9")), ("model", ("300", "120", "40", "0"))):
+        typed = dict(zip(("width", "height", "front", "behind"), sizes, strict=True))
+        begun = start_piece(key, "Thing", "", "mm", typed, HOUSE_SHOP)
+        done = plan(begun, HOUSE_SHOP)
+        if "depth.slack" in done.figures:
+            assert mm(done, "depth.slack") >= 1 and mm(done, "rail.face") <= 28, key

@@ -45,7 +45,7 @@ def test_a_shirt_spread_is_shaped_once_and_stitched(unit: str) -> None:
 
 def test_what_wires_go_through_is_of_ply() -> None:
     """“Through ply, not foam”: what a watch is wired to is 6 mm of ply unless somebody types otherwise; a print lies on foam board."""
-    assert set(THROUGH_PLY) == {"brackets", "screwed"}
+    assert set(THROUGH_PLY) == {"bar_screws", "brackets", "cradle", "ring", "screwed"}
     wired = worked(things(item("w", "watch", 60, 60, front=12)), box("shadow_box", **DEEP))
     laid = worked(things(item("p", "print", 200, 100)), box("shadow_box", **DEEP))
     boards = [next(c.material for c in done.cuts if c.key == "mount") for done in (wired, laid)]

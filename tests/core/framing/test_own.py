@@ -8,11 +8,12 @@ import pytest
 
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.piece import Piece, document_of, load_piece
-from shadbo.core.planning.edits import Act, Choose, TypeIn, apply_edits
+from shadbo.core.planning.edits import Act, Choose, TypeIn, Write, apply_edits
 from shadbo.core.planning.plan import book_of, plan
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.fields import Refused
 from tests.core.displays.pieces import MAKE, RING, TRUE, bordered, hung, stretched
-from tests.core.things import canvas, made, piece
+from tests.core.things import canvas, flat, keys, made, piece, worked
 
 FLOATER = {"type": "floater", "frame": {"make": "new", "moulding": "oak-20x50"}}
 # The thing, its display, the kind of stuff, a size that is typed and the figure that follows from it.
@@ -57,8 +58,8 @@ def test_salvaged_timber_is_looked_over_before_it_is_cut() -> None:
     begun = own_piece(canvas(600, 450, 38), FLOATER, "mouldings")
     assert "salvaged" not in {s.key for s in plan(begun, HOUSE_SHOP).steps}
     done = plan(apply_edits(begun, [Choose(choice="salvaged", option="true")], HOUSE_SHOP), HOUSE_SHOP)
-    keys = [s.key for s in done.steps]
-    assert keys.index("salvaged") < keys.index("cut") and done.faults == ()
+    order = [s.key for s in done.steps]
+    assert order.index("salvaged") < order.index("cut") and done.faults == ()
     over = next(s for s in done.steps if s.key == "salvaged")
     assert over.gate and "lead" in over.care and "magnet" in str(over.say)
 
@@ -72,3 +73,44 @@ def test_no_more_than_six_of_a_kind_and_none_of_another_piece() -> None:
     assert "own.mouldings" not in actions
     other = plan(piece(canvas(600, 450, 38), FLOATER), HOUSE_SHOP)
     assert not [o for s in other.stages for i in s.inputs if i.kind == "choice" for o in i.options if o.key.startswith("own-")]
+
+
+def test_a_board_of_ones_own_is_taken_before_the_shop_s() -> None:
+    """Typed on the spot: it is on the cut list by its name, and the pack weighs what it weighs."""
+    print_ = flat((200,), (250,))
+    display = {"type": "on_board", "frame": made("oak-lip-25x30")}
+    begun = apply_edits(piece(print_, display), [Act(action="own.boards")], HOUSE_SHOP)
+    begun = apply_edits(
+        begun,
+        [
+            Write(pointer="/own/boards/0/name", text="Birch left over"),
+            TypeIn(pointer="/own/boards/0/thickness", text="3", unit="mm"),
+        ],
+        HOUSE_SHOP,
+    )
+    begun = apply_edits(
+        begun, [Choose(choice="own.boards.0.stiff", option="true"), Choose(choice="own.boards.0.density", option="600")], HOUSE_SHOP
+    )
+    done = plan(begun, HOUSE_SHOP)
+    assert next(c for c in done.cuts if c.key == "backing").material == "Birch left over"
+    assert done.weight != worked(print_, display).weight
+
+
+def test_ratings_are_typed_as_on_the_packet() -> None:
+    """In kg, lb or N: 50 lb are 22.68 kg, 200 N are 20.39 kg (NIST SP 811); a rating too low is a stop."""
+    begun = piece(
+        canvas(600, 450, 22, weight=4), {"type": "floater", "frame": {"make": "new", "moulding": "oak-20x50"}}, hang={"how": "wire"}
+    )
+    for typed, kg in (("50 lb", 22.6796), ("200 N", 20.3943), ("12 kg", 12)):
+        done = apply_edits(begun, [TypeIn(pointer="/hang/ring", text=typed, unit="mm")], HOUSE_SHOP)
+        assert float(done.hang.ring or 0) == pytest.approx(kg, abs=1e-3)
+    weak = apply_edits(begun, [TypeIn(pointer="/hang/wire", text="2 kg", unit="mm")], HOUSE_SHOP)
+    assert "hang.wire.weak" in keys(plan(weak, HOUSE_SHOP), "stop")
+    with pytest.raises(Refused):
+        apply_edits(begun, [TypeIn(pointer="/hang/ring", text="strong", unit="mm")], HOUSE_SHOP)
+
+
+def test_what_it_is_can_be_written() -> None:
+    begun = own_piece(canvas(600, 450, 38), FLOATER, "mouldings")
+    done = apply_edits(begun, [Write(pointer="/own/mouldings/0/name", text="Barn beam, planed")], HOUSE_SHOP)
+    assert next(c for c in plan(done, HOUSE_SHOP).cuts if c.key == "rail.horizontal").material == "Barn beam, planed"

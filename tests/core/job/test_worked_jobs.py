@@ -153,7 +153,7 @@ JOBS = {
     # A box in layers: timber first, rebates before the mitres are glued, glass ordered when they were read again; oiled before.
     "Model of the relay tandem": Told(
         FRAME | {"floor.0": 1, "floor.1": 1, "floor.2": 1, "lamp": 7},
-        {"back.screw": 4, "beads": 1, "supply": 1, "joint": 8, "finish.coat": 1},
+        {"back.screw": 4, "beads": 8, "supply": 1, "joint": 8, "finish.coat": 1},
         (
             "draw",
             "season",

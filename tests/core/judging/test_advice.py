@@ -225,7 +225,7 @@ LINES = (
         sheet("cloth", "silk", wide=600, tall=600),
         ALL,
         "spaced",
-        "stitching",
+        "hem",
         "glass uv",
         never="magnets tags panel",
     ),
@@ -234,7 +234,7 @@ LINES = (
         thing("flag"),
         ("conservation", "decorative"),
         "spaced",
-        "stitching",
+        "hem",
         never="magnets",
     ),
     Line(

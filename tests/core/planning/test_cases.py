@@ -102,7 +102,7 @@ def test_of_two_things_the_one_that_touches_is_named_first() -> None:
     said = {
         c.key: plain(c.say, "mm") for c in plan(case("touch-hidden-by-another"), HOUSE_SHOP).checks if c.key.startswith("depth.air")
     }
-    assert said["depth.air"].startswith("coin would touch") and len(said) == 2
+    assert said["depth.air"].startswith("“coin” would touch") and len(said) == 2
 
 
 def test_the_screw_line_of_uneven_gaps() -> None:

@@ -184,3 +184,13 @@ def test_a_bad_document_is_refused_at_its_place(spoil: Any, pointer: str, says: 
 def test_what_is_no_document_is_refused(thing: object) -> None:
     with pytest.raises(Refused):
         load_piece(thing)
+
+
+def test_both_sizes_typed_into_a_width_are_width_and_height(make_piece: MakePiece) -> None:
+    piece = typed(make_piece(), "/object/width/middle/0", "20 x 30 in")
+    width, height = document_of(piece)["object"]["width"]["middle"], document_of(piece)["object"]["height"]["centre"]
+    assert [str(r["mm"]) for r in (*width, *height)] == ["508", "762"]
+    # Into a height, or where nothing beside it is a height, it is one length too many.
+    for pointer in ("/object/height/centre/0", "/display/frame/gap"):
+        fault = refused(make_piece(), TypeIn(pointer=pointer, text="508 x 762", unit="mm"))
+        assert fault.pointer == pointer and "not part of a length" in fault.message

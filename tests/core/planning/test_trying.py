@@ -6,15 +6,17 @@ import pytest
 
 from shadbo.bench.at_random import random_piece
 from shadbo.core.document.house_stock import HOUSE_SHOP
-from shadbo.core.planning.edits import ShowAs, TakeWayOut, apply_edits
+from shadbo.core.planning.comparing import compare
+from shadbo.core.planning.edits import ReadAgain, ShowAs, TakeWayOut, apply_edits
 from shadbo.core.planning.plan import plan
+from shadbo.core.planning.starting import start_piece
 from shadbo.core.planning.trying import ways_out, with_tried_ways
 from shadbo.core.quantity.figures import plain
 from shadbo.demo import demo_pieces
 from shadbo.exports.pieces import piece_from_json
 from shadbo.settings import ROOT
 from tests.core.mending import mends
-from tests.core.things import canvas, made, piece
+from tests.core.things import box, canvas, frame, item, made, piece, things
 
 DEMO = {p.name: p for p in demo_pieces()}
 
@@ -72,6 +74,50 @@ def test_paper_and_terminal_say_only_what_holds() -> None:
 def test_steps_of_a_way_are_edits_of_a_person() -> None:
     for number in range(6):
         for ways in ways_out(random_piece(number, HOUSE_SHOP, "spaced"), HOUSE_SHOP).values():
-            assert all(isinstance(e, (TakeWayOut, ShowAs)) for way in ways for e in way.edits) and len(ways) == len(
+            assert all(isinstance(e, (TakeWayOut, ShowAs, ReadAgain)) for way in ways for e in way.edits) and len(ways) == len(
                 {w.edits for w in ways}
             )
+
+
+A3 = {
+    "width": "297",
+    "height": "420",
+    "rabbet_width": "302",
+    "rabbet_height": "425",
+    "rabbet_depth": "14",
+    "lip": "6",
+    "face": "20",
+}
+
+
+def test_a_frame_that_is_there_stays_whatever_way_is_looked_at() -> None:
+    """A sheet of A3 in a frame for A3 (common practice: its lip laps the sheet’s edge): not with borders, but under the lip, in that frame."""
+    begun = start_piece("flat_and_frame", "Sheet", "", "mm", A3, HOUSE_SHOP)
+    assert plain(plan(begun, HOUSE_SHOP).verdict, "mm") == "The lip covers 3.5 mm of what is to be seen."
+    first = ways_out(begun, HOUSE_SHOP)["border.covered"][0]
+    assert "in the frame it has: on its board, under the lip" in plain(first.say, "mm")
+    taken = apply_edits(begun, list(first.edits), HOUSE_SHOP)
+    assert taken.display.frame == begun.display.frame  # type: ignore[union-attr]
+    done = plan(taken, HOUSE_SHOP)
+    assert not done.stops
+    # 14 of rabbet less 3 of tabs takes 2 of glass, 3 of air and board that came; the mount gives way: 2 for 3.
+    assert done.figures["pack.mount"].shown.mm == "2"  # type: ignore[union-attr]
+    assert {p.name for p in done.to_get if p.comes == "came"} >= {"Frame as it was bought", "Glass that came with it"}
+    assert not [line for line in done.cuts if line.key.startswith(("rail", "glazing"))]
+
+
+def test_a_way_without_that_frame_says_so() -> None:
+    begun = start_piece("flat_and_frame", "Sheet", "", "mm", A3, HOUSE_SHOP)
+    lost = {way.key: way.lost for way in compare(begun, HOUSE_SHOP).ways}
+    assert lost["hanger_bars"] == lost["panel"] == "without the frame it has" and lost["spaced"] == "" == lost["direct"]
+
+
+def test_a_stop_that_its_own_way_mends_in_that_frame_is_not_shown_another_way() -> None:
+    """Too few stitches are more stitches; nobody turns to another way of showing for that."""
+    tool = things(item("tool", "tool", 120, 120, front=10, weight="2"))
+    few = {"chosen": [{"subject": "tool", "methods": ["clips"], "count": 1}]}
+    stuck = piece(tool, box(frame=frame((202,), (202,), rabbet_depth=44, rail_height=50)), hold=few)
+    ways = ways_out(stuck, HOUSE_SHOP)["hold.few.tool"]
+    assert plain(ways[0].say, "mm").startswith("As many as are counted") and not any(
+        "in the frame it has" in plain(w.say, "mm") for w in ways
+    )

@@ -11,7 +11,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.lengths import LengthError, Showing, Tape, as_decimal, nearest, read_length
+from shadbo.core.quantity.lengths import LengthError, Showing, Tape, as_decimal, nearest, read_length, two_sizes
 
 UNITS = pint.UnitRegistry(non_int_type=Exact)
 INCH = Fraction(254, 10)
@@ -161,3 +161,29 @@ def test_grains_wood_half_millimetre_depth_a_tenth() -> None:
     assert show.show(Fraction("640.3")).mm_exact is False
     assert Showing(64).show(INCH * 25 + INCH / 64).text("in") == "25 1/64 in"
     assert show.show(Fraction("-0.1"), "wood").minus is False, "minus nought is nought"
+
+
+@pytest.mark.parametrize(
+    ("text", "two"),
+    [
+        ("508 x 762", ("508", "762")),
+        ("508×762", ("508", "762")),
+        ("20 × 30 in", ("20 in", "30 in")),
+        ('20" X 30"', ('20"', '30"')),
+        ("20 1/2 x 30 3/4 in", ("20 1/2 in", "30 3/4 in")),
+        ("60,5 x 40 cm", ("60,5 cm", "40 cm")),
+        # A count or a thickness before or after the mark, a star, three numbers, words: a product, or nothing.
+        ("2 x 19", None),
+        ("508 * 762", None),
+        ("1 x 2 x 3", None),
+        ("wide x high", None),
+        ("508", None),
+        ("x 762", None),
+    ],
+)
+def test_two_sizes_in_one_are_told_from_a_product(text: str, two: tuple[str, str] | None) -> None:
+    assert two_sizes(text, "mm") == two
+
+
+def test_in_inches_a_small_number_is_a_size_too() -> None:
+    assert two_sizes("8 x 10", "in") == ("8", "10") and two_sizes("8 x 10", "mm") is None

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator, Mapping
 
 import pytest
 
@@ -10,9 +10,10 @@ from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.piece import Piece
 from shadbo.core.planning.plan import book_of
 from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.lengths import MM_PER_INCH, last_place
+from shadbo.core.quantity.lengths import MM_PER_INCH, Unit, last_place
 from shadbo.core.quantity.slips import diagnose
-from shadbo.core.quantity.sums import Dim
+from shadbo.core.quantity.sums import Dim, Sum
+from shadbo.demo import demo_pieces
 from tests.conftest import bought, readings
 from tests.core.things import canvas, made
 from tests.core.things import piece as piece_of
@@ -113,3 +114,51 @@ def test_a_quarter_taken_for_a_third() -> None:
     book = book_of(done, HOUSE_SHOP)
     quarter = book["frame.outside.height"].value / 4
     assert "a quarter taken for a third" in diagnose(book["hang.down"], quarter, book.dims, HALF_STEP).slips[0].sentence
+
+
+def made_on_purpose(dim: Dim, book: Mapping[str, Dim]) -> Iterator[tuple[str, Fraction]]:
+    """What somebody gets who makes one slip at the bench, reckoned from the terms of a sum and not by the program’s slips."""
+    form = dim.form
+    assert isinstance(form, Sum) and dim.name is not None
+    for c, term in form.terms:
+        part = form.factor * c * term.value
+        if abs(c) == 2:
+            yield "once for twice", dim.value - part / 2
+        if len(form.terms) > 1:
+            yield "left out", dim.value - part
+            if c < 0:
+                yield "not subtracted", dim.value - 2 * part
+    if form.factor == Fraction(1, 2):
+        yield "not halved", dim.value * 2
+        yield "halved twice", dim.value / 2
+    if dim.along is not None:
+        yield "wrong end", dim.along.value - dim.value
+    for this, other in (("width", "height"), ("horizontal", "vertical")):
+        twin = dim.name.replace(this, other)
+        if this in dim.name and twin in book:
+            yield "swapped axes", book[twin].value
+
+
+def test_of_slips_made_on_purpose_the_right_one_is_named_first() -> None:
+    """All single slips in all sums of the demo, written as the sum is shown: first named in 92 of 100 or more. A right number never accused."""
+    show, first, tried = HOUSE_SHOP.showing, 0, 0
+    for begun in demo_pieces():
+        book = book_of(begun, HOUSE_SHOP).dims
+        for dim in book.values():
+            if dim.leaf or not isinstance(dim.form, Sum):
+                continue
+            step = show.step(begun.units, dim.grain)
+
+            def as_shown(term: Dim, unit: Unit = begun.units) -> Fraction:
+                return show.rounded(term.value, unit, "fine" if term.leaf else term.grain)
+
+            assert diagnose(dim, show.rounded(dim.value, begun.units, dim.grain), book, step / 2, as_shown).agrees, dim.name
+            for kind, gives in made_on_purpose(dim, book):
+                own = show.rounded(gives, begun.units, dim.grain)
+                if own <= 0 or abs(own - dim.value) <= step:
+                    continue
+                tried += 1
+                named = next(iter(diagnose(dim, own, book, step / 2, as_shown).slips), None)
+                # Of two terms subtracted the wrong way round and not subtracted are one slip.
+                first += named is not None and (named.kind == kind or (kind, named.kind) == ("not subtracted", "wrong way round"))
+    assert tried > 2000 and first / tried >= 0.92, (first, tried)

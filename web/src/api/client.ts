@@ -5,10 +5,15 @@ import type { Fault } from "./types";
 // Every write says what form it is in, also one without a body: the server takes no other.
 export const api = createClient<paths>({ baseUrl: "", headers: { "Content-Type": "application/json" } });
 
+/** One place an edit changes: as it was before both, as it stands, and as it was wanted; `both` if the other changed it too. */
 export interface Difference {
+  edit: number;
   label: string;
+  place: string;
+  before: string;
   theirs: string;
   yours: string;
+  both: boolean;
 }
 
 /** What the server said was wrong: a problem document, or that it did not answer at all (status 0). */

@@ -64,6 +64,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Words
+         * @description The trade's words in a line each, and the small drawings they and the sizes of a new piece are shown on.
+         */
+        get: operations["words_api_words_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shop": {
         parameters: {
             query?: never;
@@ -78,7 +98,7 @@ export interface paths {
         get: operations["shop_api_shop_get"];
         /**
          * Set Shop
-         * @description Change the settings; every plan follows.
+         * @description Change the settings; every plan follows. 409 if somebody changed them since ``mark``.
          */
         put: operations["set_shop_api_shop_put"];
         post?: never;
@@ -328,6 +348,314 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The Days
+         * @description A day’s work and the days from it on; today without one.
+         */
+        get: operations["the_days_api_days_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All Ready
+         * @description The day each open piece is ready, for the rack, as the schedule stands; it is brought up to date behind it.
+         */
+        get: operations["all_ready_api_days_ready_get"];
+        put?: never;
+        /**
+         * Ready If Taken In
+         * @description When a new piece could be ready, before it is taken in.
+         */
+        post: operations["ready_if_taken_in_api_days_ready_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Search
+         * @description Look for a better schedule, in the background. 409 where somebody does already.
+         */
+        post: operations["search_api_days_search_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/heard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Heard
+         * @description Everybody was told what moved.
+         */
+        post: operations["heard_api_days_heard_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/operations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Operations
+         * @description What became of the operations of a piece, as far as anything did.
+         */
+        get: operations["operations_api_pieces__piece_id__operations_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/operations/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Do
+         * @description Begin, pause, end or undo an operation, or set it to a time. Sent twice it counts once; 409 where somebody else ended it.
+         */
+        post: operations["do_api_pieces__piece_id__operations__key__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ics
+         * @description Due days, waits that end, and the mornings’ work (of one pair of hands, or of all), as a calendar to subscribe to (RFC 5545).
+         */
+        get: operations["ics_api_days_ics_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ready
+         * @description When a piece can be ready, what decides it, and what would make it sooner. 409 where it is ready, or can’t be made as it stands.
+         */
+        get: operations["ready_api_pieces__piece_id__ready_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/sooner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Sooner
+         * @description Take a way to have a piece sooner: something is fetched today, a morning more is worked, or it is taken up first.
+         */
+        post: operations["take_sooner_api_pieces__piece_id__sooner_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/coming": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Comes
+         * @description The day something a piece waits for comes.
+         */
+        put: operations["comes_api_pieces__piece_id__coming_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How It Works
+         * @description How the shop works in time.
+         */
+        get: operations["how_it_works_api_working_get"];
+        /**
+         * Set Working
+         * @description Change how the shop works; the schedule follows. 409 if somebody changed it since ``version``.
+         */
+        put: operations["set_working_api_working_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * At The Bench
+         * @description The steps of a piece, as it stands, and what became of each.
+         */
+        get: operations["at_the_bench_api_pieces__piece_id__bench_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/operations/{key}/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Gate
+         * @description Judge what was read at a gate, and keep it. What is fine, or taken as it is, ends the step.
+         */
+        post: operations["read_gate_api_pieces__piece_id__operations__key__read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Readings
+         * @description What the tape sent after a number; with none (-1) only the number of the last, so that nothing old lands in a field.
+         */
+        get: operations["readings_api_readings_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Timers
+         * @description The waits that run, the first to end first, and those that are over and nobody went on from.
+         */
+        get: operations["timers_api_timers_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces": {
         parameters: {
             query?: never;
@@ -392,6 +720,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/version": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Version
+         * @description The version that stands: asked often by whoever has the piece open, and nothing is worked out for it.
+         */
+        get: operations["version_api_pieces__piece_id__version_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces/{piece_id}/edits": {
         parameters: {
             query?: never;
@@ -406,66 +754,6 @@ export interface paths {
          * @description Save edits over a version. 409 with both sides if somebody saved a newer one.
          */
         post: operations["edit_api_pieces__piece_id__edits_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/pieces/{piece_id}/preview": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Preview
-         * @description What edits would do, unsaved.
-         */
-        post: operations["preview_api_pieces__piece_id__preview_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/pieces/{piece_id}/ways": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Ways
-         * @description Every way of showing the object: worked out where it suits, left out with the reason where not.
-         */
-        get: operations["ways_api_pieces__piece_id__ways_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/pieces/{piece_id}/ways-out": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Ways Out
-         * @description The ways out that mend what they are for, each tried on the piece as it stands: asked for when nobody types.
-         */
-        get: operations["ways_out_api_pieces__piece_id__ways_out_get"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -586,6 +874,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description What edits would do, unsaved.
+         */
+        post: operations["preview_api_pieces__piece_id__preview_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ways
+         * @description Every way of showing the object: worked out where it suits, left out with the reason where not.
+         */
+        get: operations["ways_api_pieces__piece_id__ways_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/ways-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ways Out
+         * @description The ways out that mend what they are for, each tried on the piece as it stands: asked for when nobody types.
+         */
+        get: operations["ways_out_api_pieces__piece_id__ways_out_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces/{piece_id}/figures/{name}": {
         parameters: {
             query?: never;
@@ -695,9 +1043,29 @@ export interface paths {
         };
         /**
          * Sheet File
-         * @description The job sheet as PDF.
+         * @description The job sheet as PDF; with figures and sums at its end, or without.
          */
         get: operations["sheet_file_api_pieces__piece_id__sheet_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Labels File
+         * @description The label for the back and a ticket, with codes that open the piece where it was asked for; from the label ``first`` of the sheet on.
+         */
+        get: operations["labels_file_api_pieces__piece_id__labels_pdf_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -718,6 +1086,26 @@ export interface paths {
          * @description A template at full size, tiled over sheets of paper.
          */
         get: operations["template_file_api_pieces__piece_id___view__template_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/{view}.places.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Places File
+         * @description Where everything on a template lies, as a list: a sheet to mark by instead of many to stick together.
+         */
+        get: operations["places_file_api_pieces__piece_id___view__places_pdf_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -814,7 +1202,9 @@ export interface components {
         };
         /**
          * AddItem
-         * @description Another thing for the box, its sizes as typed; height in front and behind may be left empty for the usual.
+         * @description Another thing for the box, or several alike, their sizes as typed; height in front and behind may be left empty for the usual.
+         *
+         *     Without a name they are called what they are; several are numbered.
          */
         AddItem: {
             /**
@@ -826,7 +1216,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "badge" | "medal" | "garment" | "photograph" | "patch" | "name_plate" | "puzzle" | "needlework" | "pastel" | "print" | "poster" | "tool" | "watch" | "figure" | "plant" | "flag" | "keepsake" | "coin" | "ball" | "feather" | "book" | "record" | "spoon" | "fan" | "shoe" | "mirror";
+            kind: "badge" | "medal" | "garment" | "photograph" | "patch" | "name_plate" | "puzzle" | "needlework" | "pastel" | "print" | "poster" | "tool" | "watch" | "figure" | "plant" | "flag" | "keepsake" | "coin" | "ball" | "feather" | "book" | "record" | "spoon" | "fan" | "shoe" | "mirror" | "small_canvas";
             /** Name */
             name: string;
             /** Sizes */
@@ -838,6 +1228,11 @@ export interface components {
              * @enum {string}
              */
             unit: "mm" | "in";
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
         };
         /**
          * AddStation
@@ -884,17 +1279,51 @@ export interface components {
              */
             items: string[];
         };
-        /** AskedOut */
-        AskedOut: {
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
+        /**
+         * AskReady
+         * @description When a new piece could be ready, before it is taken in.
+         */
+        AskReady: {
+            /** Start */
+            start: string;
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units: "mm" | "in";
+            /** Sizes */
+            sizes: {
+                [key: string]: string;
+            };
         };
         /** AtVersion */
         AtVersion: {
             /** Version */
             version: number;
+            /** Id */
+            id?: string | null;
+        };
+        /**
+         * BenchOut
+         * @description A piece at the bench: its steps, what became of each, and whose hands there are. ``stopped``: something stands in its way.
+         */
+        BenchOut: {
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Version */
+            version: number;
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+            /** Operations */
+            operations: components["schemas"]["OperationOut"][];
+            /** Hands */
+            hands: string[];
+            /** Stopped */
+            stopped: (string | components["schemas"]["Shown"])[] | null;
         };
         /**
          * Card
@@ -930,6 +1359,21 @@ export interface components {
             stuck?: string | null;
         };
         /**
+         * CardReady
+         * @description For the rack: the day a piece is ready, and how many days after its due day (0: in time).
+         */
+        CardReady: {
+            /** Piece */
+            piece: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Late */
+            late: number;
+        };
+        /**
          * Change
          * @description A figure before and after.
          */
@@ -940,6 +1384,15 @@ export interface components {
             label: string;
             before: components["schemas"]["Shown"] | null;
             after: components["schemas"]["Shown"] | null;
+        };
+        /** ChangedOut */
+        ChangedOut: {
+            /** Label */
+            label: string;
+            /** Before */
+            before: (string | components["schemas"]["Shown"])[];
+            /** After */
+            after: (string | components["schemas"]["Shown"])[];
         };
         /**
          * Check
@@ -1022,6 +1475,21 @@ export interface components {
             /** Colour */
             colour: string;
         };
+        /**
+         * ComesOut
+         * @description A kind of thing a piece needs, and the day it is there (None: it is in the house).
+         */
+        ComesOut: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "glazing" | "moulding" | "bars" | "boards" | "fabric" | "small";
+            /** Label */
+            label: string;
+            /** Day */
+            day: string | null;
+        };
         /** Compare */
         Compare: {
             /** Text */
@@ -1074,7 +1542,8 @@ export interface components {
         };
         /**
          * CutLine
-         * @description One line of the cut list: how many, of what, how long; ``figure`` opens the length, ``short`` the short point.
+         * @description One line of the cut list: how many, of what, how long; ``figure`` opens the length, ``short`` the short point. ``section`` says what
+         *     it is across its length; ``width``, ``thick`` and what is said ``more`` by themselves; of a ``packer`` the length is how thick it is.
          */
         CutLine: {
             /** Key */
@@ -1101,6 +1570,89 @@ export interface components {
             section: (string | components["schemas"]["Shown"])[];
             /** Note */
             note: (string | components["schemas"]["Shown"])[];
+            width?: components["schemas"]["Shown"] | null;
+            thick?: components["schemas"]["Shown"] | null;
+            /**
+             * More
+             * @default []
+             */
+            more: (string | components["schemas"]["Shown"])[];
+            /**
+             * Packer
+             * @default false
+             */
+            packer: boolean;
+        };
+        /**
+         * DayShown
+         * @description A day of the week’s drawing: from and to as shares, the shares somebody is at the bench, and whether it is shut.
+         */
+        DayShown: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Open At */
+            open_at: components["schemas"]["OpenShown"][];
+        };
+        /**
+         * DaysOut
+         * @description A day and its week: what each pair of hands does, what dries, what is to come, pieces along the days, who is to be told what.
+         *     ``beyond``: so many open pieces more than are planned together.
+         */
+        DaysOut: {
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Zone */
+            zone: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /**
+             * Next
+             * Format: date
+             */
+            next: string;
+            /**
+             * Before
+             * Format: date
+             */
+            before: string;
+            /** Hands */
+            hands: components["schemas"]["HandsOut"][];
+            /** Drying */
+            drying: components["schemas"]["DryingOut"][];
+            /** To Come */
+            to_come: components["schemas"]["ToComeOut"][];
+            week: components["schemas"]["Week"];
+            /** Moved */
+            moved: components["schemas"]["Moved"][];
+            /** Late */
+            late: components["schemas"]["LateOut"][];
+            /** Waiting */
+            waiting: components["schemas"]["NamedOut"][];
+            /** Finished */
+            finished: components["schemas"]["NamedOut"][];
+            /** Beyond */
+            beyond: number;
+            /** Loose */
+            loose: components["schemas"]["NamedOut"][];
+            search: components["schemas"]["SearchOut"] | null;
         };
         /**
          * Depends
@@ -1155,16 +1707,105 @@ export interface components {
             name: string;
         };
         /**
+         * Do
+         * @description What is done with an operation, ``ago`` seconds ago (a tablet that was away sends late, and its clock may be wrong); ``sent`` is
+         *     the sender’s name for it.
+         *
+         *     ``pin`` sets it to ``at``; ``minutes`` corrects what was taken by the clock.
+         */
+        Do: {
+            /**
+             * Do
+             * @enum {string}
+             */
+            do: "begin" | "pause" | "done" | "undo" | "pin" | "unpin" | "minutes";
+            /**
+             * Hand
+             * @default
+             */
+            hand: string;
+            /**
+             * Ago
+             * @default 0
+             */
+            ago: number;
+            /** At */
+            at?: string | null;
+            /** Minutes */
+            minutes?: number | null;
+            /** Sent */
+            sent?: string | null;
+        };
+        /**
+         * DoingOut
+         * @description An operation in somebody’s day. ``until`` is when its wait is over (None: it has none); ``reads``: its gate is read at the bench.
+         */
+        DoingOut: {
+            /** Piece */
+            piece: string;
+            /** Name */
+            name: string;
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Until */
+            until: string | null;
+            /** Place */
+            place: string;
+            /** Gate */
+            gate: boolean;
+            /** Reads */
+            reads: boolean;
+            /** Pinned */
+            pinned: boolean;
+            /** Set Up */
+            set_up: string;
+            /** Again */
+            again: boolean;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "planned" | "begun" | "paused" | "done";
+        };
+        /**
          * DrawingOut
-         * @description A drawing that can be taken away; a template is printed at full size.
+         * @description A drawing that can be taken away; a template is printed at full size, on so many sheets of each paper (no ``sheets``: it is none).
          */
         DrawingOut: {
             /** Key */
             key: string;
             /** Title */
             title: string;
-            /** Template */
-            template: boolean;
+            /** Sheets */
+            sheets: {
+                [key: string]: number;
+            };
+        };
+        /** DryingOut */
+        DryingOut: {
+            /** Piece */
+            piece: string;
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
         };
         /**
          * Face
@@ -1252,6 +1893,32 @@ export interface components {
             kind: "file";
         };
         /**
+         * GateOut
+         * @description A gate judged. Where it isn’t fine: the edits by which the plan goes on from what is there, what they change in what is still to be
+         *     cut, and what would stand in the way then (None: this piece can’t go on so); ``anew`` are the steps that are done again to make it as
+         *     it was planned, ``mend`` what is tried before that.
+         */
+        GateOut: {
+            /** Fine */
+            fine: boolean;
+            /** Apart */
+            apart: boolean;
+            /** Lines */
+            lines: components["schemas"]["LineOut"][];
+            /** Edits */
+            edits: {
+                [key: string]: unknown;
+            }[];
+            /** Changes */
+            changes: components["schemas"]["ChangedOut"][];
+            /** Stop */
+            stop: (string | components["schemas"]["Shown"])[] | null;
+            /** Anew */
+            anew: string[];
+            /** Mend */
+            mend: string;
+        };
+        /**
          * GiveUp
          * @description A stop that was taken on is so no longer: it stops again.
          */
@@ -1263,6 +1930,16 @@ export interface components {
             op: "give_up";
             /** Check */
             check: string;
+        };
+        /** HandIn */
+        HandIn: {
+            /** Name */
+            name: string;
+            /**
+             * Away
+             * @default []
+             */
+            away: string[];
         };
         /**
          * Handle
@@ -1285,6 +1962,15 @@ export interface components {
             /** Stages */
             stages: string[];
         };
+        /** HandsOut */
+        HandsOut: {
+            /** Hand */
+            hand: string;
+            /** Away */
+            away: boolean;
+            /** Doing */
+            doing: components["schemas"]["DoingOut"][];
+        };
         /**
          * Held
          * @description What keeps the object up, what touches it, and whether that can be undone.
@@ -1299,6 +1985,25 @@ export interface components {
              * @enum {string}
              */
             reversible: "yes" | "mostly" | "no";
+        };
+        /** HeldOut */
+        HeldOut: {
+            /** Why */
+            why: string;
+            /** Say */
+            say: string;
+        };
+        /**
+         * InHand
+         * @description A part a step has in hand.
+         */
+        InHand: {
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+            /** Size */
+            size: (string | components["schemas"]["Shown"])[];
         };
         /**
          * Inches
@@ -1345,6 +2050,26 @@ export interface components {
             front: string;
             /** Behind */
             behind: string;
+        };
+        /**
+         * LateOut
+         * @description A piece that can’t be ready by its day: the day it is due, and the day it will be ready.
+         */
+        LateOut: {
+            /** Piece */
+            piece: string;
+            /** Name */
+            name: string;
+            /**
+             * Due
+             * Format: date
+             */
+            due: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
         };
         /**
          * LayerShown
@@ -1408,6 +2133,45 @@ export interface components {
              * @constant
              */
             kind: "length";
+        };
+        /**
+         * Line
+         * @description A piece along the days. ``due`` and ``ready`` are shares of the days shown, where they lie in them.
+         */
+        Line: {
+            /** Piece */
+            piece: string;
+            /** Name */
+            name: string;
+            /** Stretches */
+            stretches: components["schemas"]["Stretch"][];
+            /** Due */
+            due: number | null;
+            /** Ready */
+            ready: number | null;
+            /** Ready Day */
+            ready_day: string | null;
+            /** Late */
+            late: number;
+        };
+        /**
+         * LineOut
+         * @description A reading judged: planned, read, how far off, and how much is within what saw and tape give. ``doubt``: what it looks like instead,
+         *     in words.
+         */
+        LineOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            planned: components["schemas"]["Shown"];
+            read: components["schemas"]["Shown"];
+            off: components["schemas"]["Shown"];
+            give: components["schemas"]["Shown"];
+            /** Fine */
+            fine: boolean;
+            /** Doubt */
+            doubt: string;
         };
         /**
          * Mark
@@ -1491,10 +2255,43 @@ export interface components {
             snap: boolean;
         };
         /**
+         * Moved
+         * @description What changed for whoever it concerns: an owner’s day, or a pair of hands’ work of the days to come.
+         */
+        Moved: {
+            /** Who */
+            who: string;
+            /** Piece */
+            piece: string;
+            /** Name */
+            name: string;
+            /** Was */
+            was: string | null;
+            /** Now */
+            now: string | null;
+            /** Say */
+            say: string;
+        };
+        /**
+         * NamedOut
+         * @description A piece that isn’t in the days, and why.
+         */
+        NamedOut: {
+            /** Piece */
+            piece: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * NewPiece
-         * @description A new piece: what it is (a start), its name, and its sizes as typed, by field.
+         * @description A new piece: what it is (a start), its name, and its sizes as typed, by field. ``id`` is the one it gets, if its sender gives one:
+         *     sent twice, it is one piece.
          */
         NewPiece: {
+            /** Id */
+            id?: string | null;
             /** Start */
             start: string;
             /** Name */
@@ -1541,8 +2338,19 @@ export interface components {
             coarse: boolean;
         };
         /**
+         * OpenShown
+         * @description A stretch of a day somebody is at the bench: from and to, as shares.
+         */
+        OpenShown: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+        };
+        /**
          * Opened
-         * @description A figure opened: how it came about, line by line, its tolerance, and what it hangs on.
+         * @description A figure opened: how it came about, line by line, its tolerance, and what it hangs on. ``misses`` names the systems in which the
+         *     lines as they are shown come to something else than what they make, because each is rounded for the eye.
          */
         Opened: {
             figure: components["schemas"]["Figure"];
@@ -1559,6 +2367,12 @@ export interface components {
             depends: components["schemas"]["Depends"][];
             /** Working */
             working: (string | components["schemas"]["Shown"])[][];
+            /**
+             * Misses
+             * @default
+             * @enum {string}
+             */
+            misses: "" | "mm" | "in" | "both";
         };
         /**
          * Operation
@@ -1566,7 +2380,9 @@ export interface components {
          *
          *     ``uses`` and ``makes`` name parts, or families of them; what it lights on the drawings (``parts``) it uses too. ``after`` and ``before``
          *     name operations, where they are there. ``holds`` are the things it fixes for good or for a long time, by ``method``; ``closes`` the pack;
-         *     ``inside`` is what can’t be done once it is closed.
+         *     ``inside`` is what can’t be done once it is closed. ``apart``: it is done beside the frame, and doesn’t wait for glue or coats told
+         *     before it, only for what it names, what it uses and the gates before it. ``takes`` is what is
+         *     kept busy by it, ``takes_on`` so many minutes longer than the hands are.
          */
         Operation: {
             /** Key */
@@ -1643,6 +2459,43 @@ export interface components {
              * @enum {string}
              */
             place: "bench" | "dusty" | "spray" | "clean" | "wall";
+            /**
+             * Apart
+             * @default false
+             */
+            apart: boolean;
+            /** Takes */
+            takes?: ("clamps" | "weights" | "press") | null;
+            /**
+             * Takes On
+             * @default 0
+             */
+            takes_on: number;
+        };
+        /**
+         * OperationOut
+         * @description What became of an operation.
+         */
+        OperationOut: {
+            /** Key */
+            key: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "planned" | "begun" | "paused" | "done";
+            /** Hand */
+            hand: string;
+            /** Begun At */
+            begun_at: string | null;
+            /** Done At */
+            done_at: string | null;
+            /** Until */
+            until: string | null;
+            /** Seconds */
+            seconds: number;
+            /** Pinned At */
+            pinned_at: string | null;
         };
         /**
          * Option
@@ -2008,7 +2861,7 @@ export interface components {
          */
         Preview: {
             /** Edits */
-            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["TakeOn"] | components["schemas"]["GiveUp"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
+            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["ReadAgain"] | components["schemas"]["TakeOn"] | components["schemas"]["GiveUp"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
             /**
              * Mark
              * @default
@@ -2139,7 +2992,8 @@ export interface components {
         };
         /**
          * Read
-         * @description How a typed length was understood. ``mm`` for drawing the tape; ``give`` is how far a + or - leaves it open.
+         * @description How a typed length was understood. ``mm`` for drawing the tape; ``give`` is how far a + or - leaves it open. ``first`` and
+         *     ``second``: width and height, where both were typed in one; then the rest is of the first.
          */
         Read: {
             /** Mm */
@@ -2153,6 +3007,53 @@ export interface components {
             give: components["schemas"]["Shown"] | null;
             /** Division Mm */
             division_mm: number;
+            /**
+             * First
+             * @default
+             */
+            first: string;
+            /**
+             * Second
+             * @default
+             */
+            second: string;
+        };
+        /**
+         * ReadAgain
+         * @description The object is read again: of contradicting readings one a side stands until then.
+         */
+        ReadAgain: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "read_again";
+        };
+        /**
+         * ReadGate
+         * @description What was read at a gate, as it was typed. ``anyway``: it is taken as it is, for this reason.
+         */
+        ReadGate: {
+            /** Readings */
+            readings: {
+                [key: string]: string;
+            };
+            /**
+             * Unit
+             * @default mm
+             * @enum {string}
+             */
+            unit: "mm" | "in";
+            /**
+             * Hand
+             * @default
+             */
+            hand: string;
+            /**
+             * Anyway
+             * @default
+             */
+            anyway: string;
         };
         /** ReadLength */
         ReadLength: {
@@ -2163,6 +3064,59 @@ export interface components {
              * @enum {string}
              */
             unit: "mm" | "in";
+        };
+        /**
+         * ReadingOut
+         * @description What a tape, calliper or scale sent, as it is typed into a field; no ``kind``: garbage came.
+         */
+        ReadingOut: {
+            /** Number */
+            number: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Kind */
+            kind: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * ReadingsOut
+         * @description Whether the shop has such a device, whether it answers, the number of its last reading, and what came since.
+         */
+        ReadingsOut: {
+            /** There */
+            there: boolean;
+            /** Connected */
+            connected: boolean;
+            /** Last */
+            last: number;
+            /** Readings */
+            readings: components["schemas"]["ReadingOut"][];
+        };
+        /**
+         * ReadyOut
+         * @description When a piece can be fetched: the day, what decides it, ways to have it sooner; ``late`` by so many days after ``due``; ``comes``
+         *     is what has to be there for what is left to do.
+         */
+        ReadyOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Due */
+            due: string | null;
+            /** Late */
+            late: number;
+            /** Held */
+            held: components["schemas"]["HeldOut"][];
+            /** Sooner */
+            sooner: components["schemas"]["SoonerOut"][];
+            /** Comes */
+            comes: components["schemas"]["ComesOut"][];
         };
         /**
          * RemoveItems
@@ -2233,18 +3187,44 @@ export interface components {
         };
         /**
          * Save
-         * @description Edits to be saved over ``version``; ``goes_on`` if they carry the last change further.
+         * @description Edits to be saved over ``version``; ``goes_on`` if they carry the last change further. ``id`` is the sender's own name for this
+         *     save: sent again under it, because the answer was lost, it is not done twice.
          */
         Save: {
             /** Version */
             version: number;
             /** Edits */
-            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["TakeOn"] | components["schemas"]["GiveUp"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
+            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["ReadAgain"] | components["schemas"]["TakeOn"] | components["schemas"]["GiveUp"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
             /**
              * Goes On
              * @default false
              */
             goes_on: boolean;
+            /** Id */
+            id?: string | null;
+        };
+        /**
+         * SearchOut
+         * @description How far the search for a better schedule is: hours late found so far, and what can’t be undercut.
+         */
+        SearchOut: {
+            /** Late */
+            late: number | null;
+            /** Bound */
+            bound: number | null;
+        };
+        /**
+         * SetComing
+         * @description The day something comes; None for the shop’s usual.
+         */
+        SetComing: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "glazing" | "moulding" | "bars" | "boards" | "fabric" | "small";
+            /** Day */
+            day: string | null;
         };
         /**
          * Shape
@@ -2293,11 +3273,27 @@ export interface components {
         };
         /**
          * ShopOut
-         * @description The shop's name and settings, lengths as text with unit.
+         * @description The shop's name and settings, lengths as text with unit. ``mark`` changes with any of them.
          */
         ShopOut: {
+            /** Mark */
+            mark: string;
             /** Name */
             name: string;
+            /** Demo */
+            demo: boolean;
+            /** Asked */
+            asked: boolean;
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "mm" | "in";
+            /**
+             * Dates
+             * @enum {string}
+             */
+            dates: "day" | "month" | "iso";
             /**
              * Inch Parts
              * @enum {integer}
@@ -2321,9 +3317,18 @@ export interface components {
         };
         /**
          * ShopSettings
-         * @description The settings of the shop that people change most; mm as text, read like any length.
+         * @description The settings of the shop that people change most; mm as text, read like any length. ``mark``: of the settings they were changed on;
+         *     without one they are set whatever stands.
          */
         ShopSettings: {
+            /** Mark */
+            mark?: string | null;
+            /** Name */
+            name?: string | null;
+            /** Units */
+            units?: ("mm" | "in") | null;
+            /** Dates */
+            dates?: ("day" | "month" | "iso") | null;
             /**
              * Inch Parts
              * @enum {integer}
@@ -2346,7 +3351,8 @@ export interface components {
         };
         /**
          * ShowAs
-         * @description Another way of showing the object, by the display’s key: begun afresh, the object carried over.
+         * @description Another way of showing the object, by the display’s key: begun afresh, the object carried over, and the frame that is there, unless
+         *     it is to have one of its own.
          */
         ShowAs: {
             /**
@@ -2356,6 +3362,11 @@ export interface components {
             op: "show_as";
             /** Display */
             display: string;
+            /**
+             * New Frame
+             * @default false
+             */
+            new_frame: boolean;
         };
         /**
          * Shown
@@ -2392,6 +3403,26 @@ export interface components {
             /** Sentence */
             sentence: string;
             gives: components["schemas"]["Shown"];
+        };
+        /**
+         * SoonerOut
+         * @description A way to have it sooner: in words, and the day it is ready then. What it does: edits of the piece, or a morning more at the bench,
+         *     or something fetched; with none of these it only takes the piece up first.
+         */
+        SoonerOut: {
+            /** Key */
+            key: string;
+            /** Say */
+            say: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Edits */
+            edits: {
+                [key: string]: unknown;
+            }[];
         };
         /**
          * Source
@@ -2456,16 +3487,33 @@ export interface components {
             /** Views */
             views: string[];
         };
-        /** StartOut */
+        /**
+         * Standing
+         * @description The version that stands.
+         */
+        Standing: {
+            /** Version */
+            version: number;
+        };
+        /**
+         * StartOut
+         * @description What a piece can be; ``called``: its name if it is given none; ``shown_on``: drawings of where its sizes are measured.
+         */
         StartOut: {
             /** Key */
             key: string;
             /** Label */
             label: string;
+            /** Called */
+            called: string;
             /** Detail */
             detail: string;
+            /** Said */
+            said: string;
             /** Asks */
-            asks: components["schemas"]["AskedOut"][];
+            asks: components["schemas"]["shadbo__api__messages__AskedOut"][];
+            /** Shown On */
+            shown_on: string[];
         };
         /** State */
         State: {
@@ -2482,6 +3530,46 @@ export interface components {
             current: boolean;
         };
         /**
+         * StepOut
+         * @description A step at the bench, with the drawing that shows it and the stage whose dimension lines it bears. ``reads``: its gate takes
+         *     readings; ``blind``: what was planned is shown only then.
+         */
+        StepOut: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Say */
+            say: (string | components["schemas"]["Shown"])[];
+            /** Minutes */
+            minutes: number;
+            /** Wait */
+            wait: number;
+            /** Gate */
+            gate: boolean;
+            /** Care */
+            care: string;
+            /** Place */
+            place: string;
+            /** After */
+            after: string[];
+            /** View */
+            view: string;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "measure" | "display" | "arrange" | "depth" | "hold" | "cut" | "hang";
+            /** Parts */
+            parts: string[];
+            /** In Hand */
+            in_hand: components["schemas"]["InHand"][];
+            /** Reads */
+            reads: components["schemas"]["shadbo__api__day_messages__AskedOut"][];
+            /** Blind */
+            blind: boolean;
+        };
+        /**
          * StockLength
          * @description One length of moulding: the pieces to cut from it in order, and what is left (mm).
          */
@@ -2494,6 +3582,24 @@ export interface components {
             left: components["schemas"]["Shown"];
             /** Keep */
             keep: boolean;
+        };
+        /**
+         * Stretch
+         * @description A mark on a piece’s line: from and to as shares of the days shown (0 to 1); work, or a wait; ``gate`` where something is looked at.
+         */
+        Stretch: {
+            /** Kind */
+            kind: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Title */
+            title: string;
+            /** Hand */
+            hand: string;
+            /** Gate */
+            gate: boolean;
         };
         /**
          * Stuck
@@ -2584,6 +3690,14 @@ export interface components {
             condition: boolean;
         };
         /**
+         * TakeSooner
+         * @description A way to have a piece sooner that isn’t an edit of it, by its key.
+         */
+        TakeSooner: {
+            /** Key */
+            key: string;
+        };
+        /**
          * TakeWayOut
          * @description A way out of a check, by the check's key and its place in the list.
          */
@@ -2611,6 +3725,56 @@ export interface components {
             days: number;
         };
         /**
+         * TimerOut
+         * @description A wait that runs, or that is over and nobody went on from: of which piece, after which step, and when it ends.
+         */
+        TimerOut: {
+            /** Piece */
+            piece: string;
+            /** Name */
+            name: string;
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** Over */
+            over: boolean;
+        };
+        /** TimersOut */
+        TimersOut: {
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Timers */
+            timers: components["schemas"]["TimerOut"][];
+        };
+        /** ToComeOut */
+        ToComeOut: {
+            /** Piece */
+            piece: string;
+            /** Name */
+            name: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "glazing" | "moulding" | "bars" | "boards" | "fabric" | "small";
+            /** Label */
+            label: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+        };
+        /**
          * TriedWay
          * @description A way out that holds: what is said of it, and the edits that take it, one after another.
          */
@@ -2618,7 +3782,7 @@ export interface components {
             /** Say */
             say: (string | components["schemas"]["Shown"])[];
             /** Edits */
-            edits: (components["schemas"]["TakeWayOut"] | components["schemas"]["ShowAs"])[];
+            edits: (components["schemas"]["TakeWayOut"] | components["schemas"]["ShowAs"] | components["schemas"]["ReadAgain"])[];
         };
         /**
          * TypeIn
@@ -2749,6 +3913,48 @@ export interface components {
             };
         };
         /**
+         * Week
+         * @description Pieces as lines along the days; ``now`` as a share. The night is drawn narrow: a day is as wide as its bench time and a little more.
+         */
+        Week: {
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /** Days */
+            days: components["schemas"]["DayShown"][];
+            /** Lines */
+            lines: components["schemas"]["Line"][];
+            /** Now */
+            now: number | null;
+        };
+        /**
+         * Word
+         * @description A word, its other forms (matched as whole words, whatever their case), what it means, and the part of a scene it is shown by.
+         */
+        Word: {
+            /** Word */
+            word: string;
+            /** Line */
+            line: string;
+            /**
+             * Forms
+             * @default []
+             */
+            forms: string[];
+            /**
+             * Scene
+             * @default
+             */
+            scene: string;
+            /**
+             * Part
+             * @default
+             */
+            part: string;
+        };
+        /**
          * WordsInput
          * @description Words or a date to be written down.
          */
@@ -2781,6 +3987,106 @@ export interface components {
             kind: "words";
         };
         /**
+         * WordsOut
+         * @description Words, and by their key the scenes they are shown on.
+         */
+        WordsOut: {
+            /** Words */
+            words: components["schemas"]["Word"][];
+            /** Scenes */
+            scenes: {
+                [key: string]: components["schemas"]["View"];
+            };
+        };
+        /**
+         * WorkingIn
+         * @description How the shop works, as it is typed: hours of each weekday as text, days off as days.
+         */
+        WorkingIn: {
+            /** Version */
+            version: number;
+            /** Zone */
+            zone: string;
+            /** Hands */
+            hands: components["schemas"]["HandIn"][];
+            /** Week */
+            week: string[];
+            /**
+             * Shut
+             * @default []
+             */
+            shut: string[];
+            /**
+             * Also
+             * @default {}
+             */
+            also: {
+                [key: string]: string;
+            };
+            /** Places */
+            places: {
+                [key: string]: number;
+            };
+            /**
+             * Dust Apart
+             * @default false
+             */
+            dust_apart: boolean;
+            /**
+             * Leads
+             * @default {}
+             */
+            leads: {
+                [key: string]: number;
+            };
+            /**
+             * Suppliers
+             * @default {}
+             */
+            suppliers: {
+                [key: string]: string;
+            };
+        };
+        /** WorkingOut */
+        WorkingOut: {
+            /** Version */
+            version: number;
+            /** Zone */
+            zone: string;
+            /** Zones */
+            zones: string[];
+            /** Hands */
+            hands: components["schemas"]["HandIn"][];
+            /** Weekdays */
+            weekdays: string[];
+            /** Week */
+            week: string[];
+            /** Shut */
+            shut: string[];
+            /** Also */
+            also: {
+                [key: string]: string;
+            };
+            /** Places */
+            places: {
+                [key: string]: number;
+            };
+            /** Dust Apart */
+            dust_apart: boolean;
+            /** Leads */
+            leads: {
+                [key: string]: number;
+            };
+            /** Suppliers */
+            suppliers: {
+                [key: string]: string;
+            };
+            /** Kinds */
+            kinds: {
+                [key: string]: string;
+            };
+        };
+        /**
          * Write
          * @description Words about the piece: name, owner, due date (ISO), note, practice, units, who agreed to trimming.
          */
@@ -2794,6 +4100,23 @@ export interface components {
             pointer: string;
             /** Text */
             text: string;
+        };
+        /**
+         * AskedOut
+         * @description A reading a gate asks for.
+         */
+        shadbo__api__day_messages__AskedOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+        };
+        /** AskedOut */
+        shadbo__api__messages__AskedOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
         };
     };
     responses: never;
@@ -3028,6 +4351,107 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StartOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    words_api_words_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsOut"];
                 };
             };
             /** @description Bad Request */
@@ -4563,6 +5987,1760 @@ export interface operations {
             };
         };
     };
+    the_days_api_days_get: {
+        parameters: {
+            query?: {
+                day?: string | null;
+                many?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaysOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    all_ready_api_days_ready_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardReady"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ready_if_taken_in_api_days_ready_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskReady"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    search_api_days_search_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    heard_api_days_heard_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    operations_api_pieces__piece_id__operations_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OperationOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    do_api_pieces__piece_id__operations__key__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Do"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OperationOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ics_api_days_ics_get: {
+        parameters: {
+            query?: {
+                hand?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ready_api_pieces__piece_id__ready_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_sooner_api_pieces__piece_id__sooner_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeSooner"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    comes_api_pieces__piece_id__coming_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetComing"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    how_it_works_api_working_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_working_api_working_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkingIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    at_the_bench_api_pieces__piece_id__bench_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_gate_api_pieces__piece_id__operations__key__read_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadGate"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GateOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    readings_api_readings_get: {
+        parameters: {
+            query?: {
+                after?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    timers_api_timers_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimersOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     rack_api_pieces_get: {
         parameters: {
             query?: {
@@ -4992,6 +8170,109 @@ export interface operations {
             };
         };
     };
+    version_api_pieces__piece_id__version_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Standing"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     edit_api_pieces__piece_id__edits_post: {
         parameters: {
             query?: {
@@ -5018,323 +8299,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PieceOut"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Method Not Allowed */
-            405: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unsupported Media Type */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    preview_api_pieces__piece_id__preview_post: {
-        parameters: {
-            query?: {
-                item?: string;
-                stage?: ("measure" | "display" | "arrange" | "depth" | "hold" | "cut" | "hang") | null;
-                view?: string | null;
-            };
-            header?: never;
-            path: {
-                piece_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Preview"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PreviewOut"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Method Not Allowed */
-            405: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unsupported Media Type */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    ways_api_pieces__piece_id__ways_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                piece_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Comparison"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Method Not Allowed */
-            405: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unsupported Media Type */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    ways_out_api_pieces__piece_id__ways_out_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                piece_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WaysOut"];
                 };
             };
             /** @description Bad Request */
@@ -6077,6 +9041,323 @@ export interface operations {
             };
         };
     };
+    preview_api_pieces__piece_id__preview_post: {
+        parameters: {
+            query?: {
+                item?: string;
+                stage?: ("measure" | "display" | "arrange" | "depth" | "hold" | "cut" | "hang") | null;
+                view?: string | null;
+            };
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Preview"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ways_api_pieces__piece_id__ways_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ways_out_api_pieces__piece_id__ways_out_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaysOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     open__api_pieces__piece_id__figures__name__get: {
         parameters: {
             query?: never;
@@ -6599,6 +9880,113 @@ export interface operations {
             query?: {
                 paper?: "A4" | "Letter";
                 unit?: ("mm" | "in") | null;
+                drawings?: boolean;
+                appendix?: boolean;
+            };
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    labels_file_api_pieces__piece_id__labels_pdf_get: {
+        parameters: {
+            query?: {
+                paper?: "A4" | "Letter";
+                unit?: ("mm" | "in") | null;
+                first?: number;
             };
             header?: never;
             path: {
@@ -6699,6 +10087,111 @@ export interface operations {
         };
     };
     template_file_api_pieces__piece_id___view__template_pdf_get: {
+        parameters: {
+            query?: {
+                paper?: "A4" | "Letter";
+                unit?: ("mm" | "in") | null;
+            };
+            header?: never;
+            path: {
+                piece_id: string;
+                view: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    places_file_api_pieces__piece_id___view__places_pdf_get: {
         parameters: {
             query?: {
                 paper?: "A4" | "Letter";

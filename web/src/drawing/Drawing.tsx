@@ -1,4 +1,5 @@
 import { memo, useCallback, useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
+import { roveFigures } from "../parts/roving";
 import type { DimensionLine, Handle, Plan, StageKey, Unit, View } from "../api/types";
 import { Length, lengthText } from "../fields/Length";
 import { layOut, namesInline, place, type Placed } from "./layout";
@@ -61,12 +62,13 @@ export const Drawing = memo(function Drawing(props: Props) {
     hand.current?.take(shapes, scale, left, top);
     return hand.current;
   }, [scale, left, top]);
+  const heard = useMemo(() => described(view), [view]);
   const handles = small ? [] : view.handles.filter((h) => h.stages.includes(stage));
 
   return (
-    <div ref={box} className="relative h-full w-full overflow-hidden" data-view={view.key}>
+    <div ref={box} className="relative h-full w-full overflow-hidden" data-view={view.key} onKeyDown={roveFigures}>
       {size.width > 0 && (
-        <svg width={size.width} height={size.height} className="absolute inset-0" role={handles.length || props.moving ? "group" : "img"} aria-label={`${view.title} to scale`}>
+        <svg width={size.width} height={size.height} className="absolute inset-0" role={handles.length || props.moving ? "group" : "img"} aria-label={`${view.title} to scale`} aria-description={heard}>
           <Hatches />
           <g transform={`translate(${laid.left} ${laid.top})`}>
             <Shapes shapes={view.shapes} scale={scale} onPoint={small ? undefined : props.onPoint} grips={handles.length > 0} inHand={props.moving?.inHand} />
@@ -74,14 +76,14 @@ export const Drawing = memo(function Drawing(props: Props) {
             {handles.length > 0 && <Grips {...props} handles={handles} scale={scale} hold={hold} />}
           </g>
           {!small && <Held hand={hand} />}
-          <g fill="none" stroke="#2b2a27" strokeWidth={0.75} pointerEvents="none">
+          <g fill="none" stroke="var(--color-ink)" strokeWidth={0.75} pointerEvents="none">
             {placed.map((p) => (
               <DimensionMarks key={p.d.figure + p.d.side} p={p} parts={plan.figures[p.d.figure]?.parts ?? NO_PARTS} />
             ))}
           </g>
         </svg>
       )}
-      {placed.map((p) => {
+      {placed.map((p, i) => {
         const figure = plan.figures[p.d.figure];
         if (!figure?.shown) return null;
         const input = figure.edit !== null;
@@ -94,6 +96,7 @@ export const Drawing = memo(function Drawing(props: Props) {
               <button
                 type="button"
                 data-figure={p.d.figure}
+                tabIndex={i === 0 ? 0 : -1}
                 title={input ? `${figure.label}: click to type over` : `${figure.label}: click to see the sum`}
                 className={`bg-sheet/90 px-1 text-[15.5px] leading-[1.3] whitespace-nowrap ${
                   input ? "border-b border-act font-semibold text-act hover:bg-act-wash" : "hover:text-act"
@@ -110,7 +113,7 @@ export const Drawing = memo(function Drawing(props: Props) {
           </div>
         );
       })}
-      {!small && size.width > 0 && <Marks plan={plan} view={view} stage={stage} unit={unit} laid={laid} onPoint={props.onPoint} onOpen={props.onOpen} editor={props.editor} />}
+      {!small && size.width > 0 && <Marks first={placed.length === 0} plan={plan} view={view} stage={stage} unit={unit} laid={laid} onPoint={props.onPoint} onOpen={props.onOpen} editor={props.editor} />}
     </div>
   );
 });
@@ -126,7 +129,7 @@ function DimensionMarks({ p, parts }: { p: Placed; parts: string[] }) {
   ];
   const gone = p.d.lane > 0;
   return (
-    <g stroke={on ? "#1d5f9c" : undefined} strokeWidth={on ? 1.4 : undefined}>
+    <g stroke={on ? "var(--color-act)" : undefined} strokeWidth={on ? 1.4 : undefined}>
       <line x1={p.x0} y1={p.y0} x2={p.x1} y2={p.y1} />
       {ends.map(([x, y], i) => (
         <line key={i} x1={x - slash} y1={y + slash} x2={x + slash} y2={y - slash} strokeWidth={1.5} />
@@ -231,4 +234,19 @@ function Grips(props: Props & { handles: Handle[]; scale: number; hold: Hold }) 
       })}
     </>
   );
+}
+
+// Of a drawing with more parts than these the first are named.
+const MOST_HEARD = 24;
+
+/** What lies where, for who hears it: every part once, from the top and from the left. */
+function described(view: View): string {
+  const at = new Map<string, { top: number; left: number }>();
+  for (const { label, points, kind } of view.shapes) {
+    if (!label || kind === "text" || at.has(label)) continue;
+    at.set(label, { top: Math.min(...points.map(([, y]) => y as number)), left: Math.min(...points.map(([x]) => x as number)) });
+  }
+  const order = [...at].sort(([, a], [, b]) => a.top - b.top || a.left - b.left).map(([label]) => label);
+  const more = order.length > MOST_HEARD ? `, and ${order.length - MOST_HEARD} more` : "";
+  return `From the top: ${order.slice(0, MOST_HEARD).join("; ")}${more}.`;
 }

@@ -25,7 +25,7 @@ export function Held({ hand }: { hand: Ref<HeldHand> }) {
   if (!held) return null;
   return (
     <g transform={`translate(${held.left} ${held.top})`}>
-      <g ref={group} data-held fill="none" stroke="#1d5f9c" strokeWidth={1.2} strokeDasharray="4 3" pointerEvents="none">
+      <g ref={group} data-held fill="none" stroke="var(--color-act)" strokeWidth={1.2} strokeDasharray="4 3" pointerEvents="none">
         {held.shapes.map((shape, i) => {
           if (shape.kind !== "circle") return <polygon key={i} points={pointsOf(shape, held.scale)} />;
           const [x, y] = shape.points[0] as [number, number];

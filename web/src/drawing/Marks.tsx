@@ -13,13 +13,15 @@ interface Props {
   stage: StageKey;
   unit: Unit;
   laid: Laid;
+  /** Whether the tab stop of the drawing is among these. */
+  first: boolean;
   onPoint: (part: string | null) => void;
   onOpen: (figure: string) => void;
   editor: (place: Place, close: () => void) => React.ReactNode;
 }
 
 /** Figures that stand at a point, places still to be read, and rulers where a station can be put anywhere. */
-export function Marks({ plan, view, stage, unit, laid, onPoint, onOpen, editor }: Props) {
+export function Marks({ first, plan, view, stage, unit, laid, onPoint, onOpen, editor }: Props) {
   const [editing, setEditing] = useState<{ key: string; place: Place; x: number; y: number } | null>(null);
   const at = (x: number, y: number) => ({ left: laid.left + x * laid.scale, top: laid.top + y * laid.scale });
   const marks = view.marks.filter((m) => m.stages.includes(stage));
@@ -30,7 +32,7 @@ export function Marks({ plan, view, stage, unit, laid, onPoint, onOpen, editor }
       {rulers.map((r) => (
         <Rule key={r.pointer} ruler={r} laid={laid} onPick={(share, x, y) => setEditing({ key: r.pointer, place: { side: r.pointer, at: share, label: `${r.axis === "y" ? "Width" : "Height"}, ${share / 10} % ${r.axis === "y" ? "down" : "across"}` }, x, y })} />
       ))}
-      {marks.map((m) => {
+      {marks.map((m, i) => {
         const figure = plan.figures[m.figure];
         if (!figure?.shown) return null;
         const input = figure.edit !== null;
@@ -39,6 +41,7 @@ export function Marks({ plan, view, stage, unit, laid, onPoint, onOpen, editor }
             key={m.figure}
             type="button"
             data-figure={m.figure}
+            tabIndex={first && i === 0 ? 0 : -1}
             style={at(m.x, m.y)}
             title={input ? `${figure.label}: click to type over` : `${figure.label}: click to see the sum`}
             className={`absolute z-10 -translate-x-1/2 -translate-y-1/2 bg-sheet/90 px-1 text-[14.5px] leading-[1.3] whitespace-nowrap ${input ? "border-b border-act font-semibold text-act" : "hover:text-act"}`}
@@ -51,11 +54,12 @@ export function Marks({ plan, view, stage, unit, laid, onPoint, onOpen, editor }
           </button>
         );
       })}
-      {spots.map((s) => (
+      {spots.map((s, i) => (
         <button
           key={s.pointer}
           type="button"
           data-spot={s.pointer}
+          tabIndex={first && marks.length === 0 && i === 0 ? 0 : -1}
           style={at(s.x, s.y)}
           className={`absolute z-10 flex -translate-x-1/2 -translate-y-1/2 items-center border-dashed bg-sheet/80 text-[12px] text-act hover:bg-act-wash ${s.quiet ? "p-0.5" : "border border-act/60 px-1"}`}
           title={s.quiet ? `Read the ${s.label}` : undefined}

@@ -36,15 +36,15 @@ export const Hatches = memo(function Hatches() {
         <circle cx="4.5" cy="4.5" r=".55" fill="#cfc6ae" />
       </pattern>
       <pattern id="shade" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-        <path d="M0 0 v5" stroke="#2b2a27" strokeWidth="1.6" opacity=".33" />
+        <path d="M0 0 v5" stroke="var(--color-ink)" strokeWidth="1.6" opacity=".33" />
       </pattern>
       <pattern id="unseen" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
-        <rect width="5" height="5" fill="#fdfcf9" opacity=".55" />
-        <path d="M0 0 v5" stroke="#963417" strokeWidth="1.4" opacity=".75" />
+        <rect width="5" height="5" fill="var(--color-sheet)" opacity=".55" />
+        <path d="M0 0 v5" stroke="var(--color-stop)" strokeWidth="1.4" opacity=".75" />
       </pattern>
       <pattern id="clash" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
         <rect width="5" height="5" fill="#f6e6df" />
-        <path d="M0 0 v5" stroke="#963417" strokeWidth="2.2" />
+        <path d="M0 0 v5" stroke="var(--color-stop)" strokeWidth="2.2" />
       </pattern>
     </defs>
   );
@@ -123,7 +123,7 @@ const One = memo(function One({ shape, scale, held, onPoint }: { shape: Shape; s
   const common = {
     "data-part": shape.part,
     "data-lit": on || undefined,
-    stroke: on ? "#1d5f9c" : "#2b2a27",
+    stroke: on ? "var(--color-act)" : "var(--color-ink)",
     strokeWidth: on ? 2.2 : shape.material === "canvas" && shape.kind === "line" ? 2 : 0.8,
     onPointerEnter: onPoint && (() => onPoint(shape.part)),
     onPointerLeave: onPoint && (() => onPoint(null)),
@@ -133,7 +133,7 @@ const One = memo(function One({ shape, scale, held, onPoint }: { shape: Shape; s
     const [x, y] = shape.points[0] as [number, number];
     if (shape.radius > 0 && shape.text.length * WORD_PX > 2 * shape.radius * scale) return null;
     return (
-      <text x={x * scale} y={y * scale} fontSize={scale < 0.14 ? 0 : 11} textAnchor="middle" dominantBaseline="central" fill={shape.colour || "#2b2a27"} className="fig" pointerEvents="none">
+      <text x={x * scale} y={y * scale} fontSize={scale < 0.14 ? 0 : 11} textAnchor="middle" dominantBaseline="central" fill={shape.colour || "var(--color-ink)"} className="fig" pointerEvents="none">
         {shape.text}
       </text>
     );
@@ -156,7 +156,7 @@ const One = memo(function One({ shape, scale, held, onPoint }: { shape: Shape; s
     const never = shape.material === "keep" || shape.material === "ray";
     const heavy = { metal: 3, line: 1.2, keep: 2.4, cut: 1.4, ray: 1.2 }[shape.material as string] ?? 2;
     return (
-      <polyline {...common} stroke={on ? "#1d5f9c" : never ? "#963417" : "#2b2a27"} strokeDasharray={never ? "7 4" : undefined} points={points} fill="none" strokeWidth={on ? 3.2 : heavy}>
+      <polyline {...common} stroke={on ? "var(--color-act)" : never ? "var(--color-stop)" : "var(--color-ink)"} strokeDasharray={never ? "7 4" : undefined} points={points} fill="none" strokeWidth={on ? 3.2 : heavy}>
         {title}
       </polyline>
     );
@@ -166,7 +166,7 @@ const One = memo(function One({ shape, scale, held, onPoint }: { shape: Shape; s
       <polygon {...common} points={points} fill={fillOf(shape)} strokeDasharray={shape.material === "hidden" ? "5 3" : undefined} pointerEvents={shape.material === "shade" || shape.material === "cut" ? "none" : undefined}>
         {title}
       </polygon>
-      {on && <polygon points={points} fill="#1d5f9c" opacity={0.09} pointerEvents="none" />}
+      {on && <polygon points={points} fill="var(--color-act)" opacity={0.09} pointerEvents="none" />}
     </g>
   );
 });

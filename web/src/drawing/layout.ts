@@ -11,8 +11,8 @@ const UPRIGHT = { stacked: { lane: 62, label: 58, beside: 30 }, inline: { lane: 
 const TITLE = 24;
 /** A strip beside the drawing, where stations can be put. */
 const RULER = 12;
-/** Readings cross one another: their labels stand a third along, where no other line runs. */
-const ALONG = 0.31;
+/** Where on its line a label inside the drawing may stand, the best first: a third along, where readings that cross don’t run. */
+const ALONG = [0.31, 0.5, 0.69, 0.2, 0.8, 0.4, 0.6];
 
 export function namesInline(view: View): boolean {
   return view.key === "section";
@@ -70,6 +70,8 @@ export interface Placed {
 }
 
 const CHAR = 7.4;
+const ROW = 20;
+const NAME_ROW = 16;
 
 /** Every dimension line in px, labels of one lane pushed apart where they would fall on one another. */
 export function place(laid: Laid, textOf: (d: DimensionLine) => string): Placed[] {
@@ -79,15 +81,18 @@ export function place(laid: Laid, textOf: (d: DimensionLine) => string): Placed[
       const base = laid.top + d.base * laid.scale;
       const x0 = laid.left + d.start * laid.scale;
       const x1 = laid.left + d.end * laid.scale;
-      return { d, x0, x1, y0: base + away, y1: base + away, lx: d.lane === 0 ? x0 + (x1 - x0) * ALONG : (x0 + x1) / 2, ly: base + away - (d.lane === 0 ? 0 : 11), base };
+      return { d, x0, x1, y0: base + away, y1: base + away, lx: (x0 + x1) / 2, ly: base + away - (d.lane === 0 ? 0 : 11), base };
     }
     const base = laid.left + d.base * laid.scale;
     const y0 = laid.top + d.start * laid.scale;
     const y1 = laid.top + d.end * laid.scale;
     const beside = d.lane === 0 ? 0 : d.side === "left" ? -laid.upright.beside : laid.upright.beside;
-    return { d, x0: base + away, x1: base + away, y0, y1, lx: base + away + beside, ly: d.lane === 0 ? y0 + (y1 - y0) * ALONG : (y0 + y1) / 2, base };
+    return { d, x0: base + away, x1: base + away, y0, y1, lx: base + away + beside, ly: (y0 + y1) / 2, base };
   });
-  const lanes = Map.groupBy(placed, (p) => `${p.d.side}${p.d.axis}${p.d.lane}${p.d.lane === 0 ? p.base : ""}`);
+  const lanes = Map.groupBy(
+    placed.filter((p) => p.d.lane > 0),
+    (p) => `${p.d.side}${p.d.axis}${p.d.lane}`,
+  );
   for (const lane of lanes.values()) {
     const alongX = lane[0]?.d.axis === "x";
     const size = (p: Placed) => (alongX ? textOf(p.d).length * CHAR + p.d.name.length * 5.6 + 16 : 23);
@@ -99,5 +104,42 @@ export function place(laid: Laid, textOf: (d: DimensionLine) => string): Placed[
       edge = p[key] + size(p) / 2;
     }
   }
+  standClear(placed, textOf);
   return placed;
+}
+
+interface Box {
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
+}
+
+const meets = (a: Box, b: Box) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
+
+/** Labels inside the drawing, each moved along its own line to where it lies on no other and on the fewest lines. */
+function standClear(placed: Placed[], textOf: (d: DimensionLine) => string): void {
+  const boxAt = (p: Placed): Box => {
+    const text = textOf(p.d).length * CHAR;
+    const name = p.d.name.length * 5.6;
+    const stacked = p.d.axis === "y" && name > 0;
+    const wide = (stacked ? Math.max(text, name) : text + name) + 10;
+    const high = ROW + (stacked ? NAME_ROW : 0);
+    return { left: p.lx - wide / 2, right: p.lx + wide / 2, top: p.ly - high / 2, bottom: p.ly + high / 2 };
+  };
+  const lineOf = (p: Placed): Box => ({ left: Math.min(p.x0, p.x1), right: Math.max(p.x0, p.x1) + 1, top: Math.min(p.y0, p.y1), bottom: Math.max(p.y0, p.y1) + 1 });
+  const taken = placed.filter((p) => p.d.lane > 0).map(boxAt);
+  for (const p of placed.filter((one) => one.d.lane === 0)) {
+    const others = placed.filter((one) => one !== p).map(lineOf);
+    let best = Infinity;
+    let stands = { lx: p.lx, ly: p.ly };
+    for (const share of ALONG) {
+      const at = p.d.axis === "x" ? { lx: p.x0 + (p.x1 - p.x0) * share, ly: p.ly } : { lx: p.lx, ly: p.y0 + (p.y1 - p.y0) * share };
+      const box = boxAt({ ...p, ...at });
+      const crowded = 100 * taken.filter((one) => meets(box, one)).length + others.filter((one) => meets(box, one)).length;
+      if (crowded < best) [best, stands] = [crowded, at];
+    }
+    Object.assign(p, stands);
+    taken.push(boxAt(p));
+  }
 }

@@ -1,4 +1,4 @@
-import { useId, useState } from "react";
+import { useId, useState, type Ref } from "react";
 import { api, unwrap } from "../api/client";
 import type { Fault, Read, Unit } from "../api/types";
 import { Length } from "./Length";
@@ -8,16 +8,17 @@ interface LineProps {
   value: string;
   onChange: (text: string) => void;
   fault?: Fault | undefined;
+  placeholder?: string | undefined;
 }
 
-export function Line({ label, value, onChange, fault, autoFocus }: LineProps & { autoFocus?: boolean }) {
+export function Line({ label, value, onChange, fault, placeholder, input }: LineProps & { input?: Ref<HTMLInputElement> }) {
   const id = useId();
   return (
     <div>
       <label htmlFor={id} className="text-soft">
         {label}
       </label>
-      <input id={id} className="field" value={value} maxLength={200} autoFocus={autoFocus} onChange={(event) => onChange(event.target.value)} aria-invalid={fault ? true : undefined} />
+      <input id={id} ref={input} className="field" placeholder={placeholder} value={value} maxLength={200} onChange={(event) => onChange(event.target.value)} aria-invalid={fault ? true : undefined} />
       {fault && (
         <p role="alert" className="text-[12.5px] leading-snug text-stop">
           {fault.message}
@@ -27,7 +28,7 @@ export function Line({ label, value, onChange, fault, autoFocus }: LineProps & {
   );
 }
 
-export function SizeLine({ label, unit, value, onChange, fault, placeholder }: LineProps & { unit: Unit; placeholder?: string | undefined }) {
+export function SizeLine({ label, unit, value, onChange, onTwo, onFocus, fault, placeholder }: LineProps & { unit: Unit; onTwo?: ((first: string, second: string) => void) | undefined; onFocus?: () => void }) {
   const id = useId();
   const [read, setRead] = useState<Read | null>(null);
   async function understand(text: string) {
@@ -44,13 +45,14 @@ export function SizeLine({ label, unit, value, onChange, fault, placeholder }: L
         {label}
       </label>
       <div className="relative">
-        <input id={id} className="field fig pr-8" placeholder={placeholder} value={value} autoComplete="off" onChange={(event) => void understand(event.target.value)} aria-invalid={fault ? true : undefined} />
+        <input id={id} className="field fig pr-8" placeholder={placeholder} value={value} autoComplete="off" onChange={(event) => void understand(event.target.value)} onFocus={onFocus} onBlur={() => read?.second && onTwo?.(read.first, read.second)} aria-invalid={fault ? true : undefined} />
         <span className="unit absolute inset-y-0 right-2 flex items-center">{unit}</span>
       </div>
       <p className="h-5 text-[12.5px] text-soft">
         {read && (
           <>
-            <Length shown={read.shown} unit={read.unit} /> · <Length shown={read.shown} unit={read.unit === "mm" ? "in" : "mm"} approx />
+            <Length shown={read.shown} unit={read.unit} />
+            {read.second && ` and ${read.second}`} · <Length shown={read.shown} unit={read.unit === "mm" ? "in" : "mm"} approx />
           </>
         )}
       </p>

@@ -1,9 +1,11 @@
 import { useEffect, useId, useLayoutEffect, useRef, useState } from "react";
 import { api, Problem, unwrap } from "../api/client";
 import type { Fault, Preview, Read, Shown, Unit } from "../api/types";
+import { clearDraft, draftAt } from "./drafts";
 import { Length, lengthText } from "./Length";
 import { Tape } from "./Tape";
 import { useLeaving } from "./useLeaving";
+import { faultOf } from "./useWritten";
 
 const PAUSE_MS = 700;
 const COMPLAIN_MS = 350;
@@ -15,6 +17,8 @@ interface Props {
   /** What a person wrote, if it was a reading. */
   typed?: string | null;
   unit: Unit;
+  /** Where it is typed: what was not taken there is given back. */
+  at?: { piece: string; pointer: string };
   labelHidden?: boolean;
   /** Worked out from the others for now; typing turns that round. */
   follows?: boolean;
@@ -31,6 +35,8 @@ interface Props {
   onUndo: () => void;
   onNudge?: (steps: number, coarse: boolean) => void;
   onLeave?: () => void;
+  /** The same size is read once more. */
+  onAgain?: (() => void) | undefined;
   onFocusPart?: (on: boolean) => void;
 }
 
@@ -39,9 +45,10 @@ export function TapeField(props: Props) {
   const { label, shown, typed, unit, onTry, onCommit } = props;
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
-  const [text, setText] = useState<string | null>(null);
+  const before = props.at && draftAt(props.at.piece, props.at.pointer);
+  const [text, setText] = useState<string | null>(before?.text ?? null);
   const [read, setRead] = useState<Read | null>(null);
-  const [fault, setFault] = useState<Fault | null>(null);
+  const [fault, setFault] = useState<Fault | null>(before?.fault ?? null);
   const [focused, setFocused] = useState(false);
   const timer = useRef<number | undefined>(undefined);
   const complaint = useRef<number | undefined>(undefined);
@@ -49,7 +56,7 @@ export function TapeField(props: Props) {
   const dirty = useRef(false);
   const fresh = useRef(false);
   const latest = useRef<string | null>(null);
-  const refused = useRef<string | null>(null);
+  const refused = useRef<string | null>(before?.text ?? null);
   const leaving = useRef(false);
   const asked = useRef(0);
 
@@ -101,7 +108,7 @@ export function TapeField(props: Props) {
       if (result instanceof Problem) {
         // Half a fraction is no fault while the other half is being typed.
         window.clearTimeout(complaint.current);
-        const said = result.faults[0] ?? { pointer: "", field: label, value, message: result.message, accepted: "" };
+        const said = faultOf(result, label, value);
         complaint.current = window.setTimeout(() => {
           setRead(null);
           setFault(said);
@@ -136,7 +143,7 @@ export function TapeField(props: Props) {
       leaving.current = false;
       refused.current = value;
       setText(value);
-      setFault(problem.faults[0] ?? { pointer: "", field: label, value, message: problem.message, accepted: "" });
+      setFault(faultOf(problem, label, value));
     });
     return true;
   }
@@ -163,6 +170,8 @@ export function TapeField(props: Props) {
     window.clearTimeout(timer.current);
     window.clearTimeout(complaint.current);
     dirty.current = false;
+    latest.current = null;
+    if (props.at) clearDraft(props.at.piece, props.at.pointer);
     setText(null);
     setFault(null);
     props.onDrop();
@@ -188,8 +197,10 @@ export function TapeField(props: Props) {
             value={text ?? own}
             placeholder={props.optional ? "not read" : ""}
             autoComplete="off"
+            data-takes="length"
             spellCheck={false}
             inputMode="text"
+            data-resting={text === null ? "" : undefined}
             aria-invalid={fault ? true : undefined}
             aria-describedby={fault ? `${id}-fault` : undefined}
             onFocus={enter}
@@ -200,11 +211,13 @@ export function TapeField(props: Props) {
               fresh.current = false;
             }}
             onChange={(event) => change(event.target.value)}
+            aria-keyshortcuts={props.onAgain ? "Shift+Enter" : undefined}
             onKeyDown={(event) => {
               if (event.key === "Enter") {
                 event.preventDefault();
                 commit(text);
-                nextField(event.currentTarget);
+                if (event.shiftKey && props.onAgain) props.onAgain();
+                else nextField(event.currentTarget);
               } else if (event.key === "Escape") {
                 event.stopPropagation();
                 giveUp();
@@ -228,6 +241,7 @@ export function TapeField(props: Props) {
           <div className="mb-1 flex items-baseline justify-between text-[12px] text-soft">
             <span>
               read as <Length shown={read.shown} unit={read.unit} approx />
+              {read.second && ` and ${read.second} high`}
               {read.give && (
                 <>
                   {" "}

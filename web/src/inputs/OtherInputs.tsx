@@ -1,23 +1,27 @@
-import { useId, useState } from "react";
-import type { Edit, Fault, MassInput, Unit, WordsInput } from "../api/types";
+import { useId } from "react";
+import type { Edit, MassInput, Unit, WordsInput } from "../api/types";
 import { Sentence } from "../fields/Length";
-import { useLeaving } from "../fields/useLeaving";
+import { useWritten } from "../fields/useWritten";
 import type { PieceWork } from "../piece/usePiece";
 
 interface Props {
+  id: string;
   unit: Unit;
   onEdit: PieceWork["edit"];
   onPoint: (part: string | null) => void;
 }
 
 /** A weight as a person writes one; empty, it is estimated. */
-export function MassField({ input, unit, onEdit, onPoint }: Props & { input: MassInput }) {
+export function MassField({ id, input, unit, onEdit, onPoint }: Props & { input: MassInput }) {
   const standing = unit === "mm" ? input.quantity.mm : input.quantity.inch;
   return (
     <Plain
+      piece={id}
+      pointer={input.pointer}
       label={input.label}
       value={input.follows ? "" : standing}
       placeholder={input.follows ? `about ${standing}` : ""}
+      takes="mass"
       hint={<Sentence say={input.hint} unit={unit} />}
       onWrite={(text) => ({ op: "type", pointer: input.pointer, text, unit })}
       onEdit={onEdit}
@@ -27,9 +31,11 @@ export function MassField({ input, unit, onEdit, onPoint }: Props & { input: Mas
 }
 
 /** Words, a date, or a colour. */
-export function WordsField({ input, unit, onEdit }: Props & { input: WordsInput }) {
+export function WordsField({ id, input, unit, onEdit }: Props & { input: WordsInput }) {
   return (
     <Plain
+      piece={id}
+      pointer={input.pointer}
       label={input.label}
       value={input.value}
       type={{ words: "text", date: "date", colour: "color" }[input.look]}
@@ -41,32 +47,24 @@ export function WordsField({ input, unit, onEdit }: Props & { input: WordsInput 
 }
 
 interface PlainProps {
+  piece: string;
+  pointer: string;
   label: string;
   value: string;
   type?: string;
   placeholder?: string;
+  takes?: "mass";
   hint: React.ReactNode;
   onWrite: (text: string) => Edit;
   onEdit: PieceWork["edit"];
   onPoint?: (on: boolean) => void;
 }
 
-/** A field saved when it is left; what is wrong with it is said under it, and what was typed stays. */
-function Plain({ label, value, type = "text", placeholder, hint, onWrite, onEdit, onPoint }: PlainProps) {
+/** A field of words; what is wrong with it is said under it, and what was typed stays. */
+function Plain({ piece, pointer, label, value, type = "text", placeholder, takes, hint, onWrite, onEdit, onPoint }: PlainProps) {
   const id = useId();
-  const [text, setText] = useState<string | null>(null);
-  const [fault, setFault] = useState<Fault | null>(null);
-
-  function leave() {
-    onPoint?.(false);
-    if (text === null || (text === value && !fault)) return setText(null);
-    const sent = text;
-    onEdit([onWrite(sent)], false, (problem) => {
-      setFault(problem ? (problem.faults[0] ?? { pointer: "", field: label, value: sent, message: problem.message, accepted: "" }) : null);
-      if (!problem) setText(null);
-    });
-  }
-  useLeaving(leave);
+  const written = useWritten({ piece, pointer, label, value, whole: type === "date", onSave: (text, goesOn, settle) => onEdit([onWrite(text)], goesOn, settle) });
+  const { fault } = written;
   return (
     <div>
       <div className="flex items-center gap-2">
@@ -77,21 +75,27 @@ function Plain({ label, value, type = "text", placeholder, hint, onWrite, onEdit
           id={id}
           type={type}
           className={`field flex-1 ${type === "text" ? "fig" : ""} ${type === "color" ? "h-8 p-0.5" : ""}`}
-          value={text ?? value}
+          value={written.shown} data-resting={written.resting}
           placeholder={placeholder}
           maxLength={type === "text" ? 120 : undefined}
           autoComplete="off"
+          data-takes={takes}
           aria-invalid={fault ? true : undefined}
           aria-describedby={fault ? `${id}-fault` : undefined}
-          onFocus={() => onPoint?.(true)}
-          onChange={(event) => setText(event.target.value)}
-          onBlur={leave}
+          onFocus={() => {
+            written.enter();
+            onPoint?.(true);
+          }}
+          onChange={(event) => written.change(event.target.value)}
+          onBlur={() => {
+            written.leave();
+            onPoint?.(false);
+          }}
           onKeyDown={(event) => {
             if (event.key === "Enter") event.currentTarget.blur();
             if (event.key === "Escape") {
               event.stopPropagation();
-              setText(null);
-              setFault(null);
+              written.giveUp();
             }
           }}
         />

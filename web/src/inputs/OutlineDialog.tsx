@@ -6,6 +6,7 @@ import { handInPicture } from "../api/upload";
 import { Length } from "../fields/Length";
 import { SizeLine } from "../fields/PlainLines";
 import { Dialog } from "../parts/Dialog";
+import { rove } from "../parts/roving";
 import { FileButton } from "../parts/FileButton";
 import type { PieceWork } from "../piece/usePiece";
 
@@ -109,9 +110,9 @@ export function OutlineDialog({ input, unit, onClose, onEdit }: Props) {
           )}
         </div>
         <div className="space-y-3">
-          <div role="radiogroup" aria-label="What a click marks" className="flex flex-wrap gap-1">
+          <div role="radiogroup" aria-label="What a click marks" onKeyDown={rove} className="flex flex-wrap gap-1">
             {DOING.map((d) => (
-              <button key={d.key} type="button" role="radio" aria-checked={doing === d.key} className={`btn ${doing === d.key ? "border-act bg-act-wash font-semibold text-act" : ""}`} onClick={() => setDoing(d.key)}>
+              <button key={d.key} type="button" role="radio" tabIndex={doing === d.key ? 0 : -1} aria-checked={doing === d.key} className={`btn ${doing === d.key ? "border-act bg-act-wash font-semibold text-act" : ""}`} onClick={() => setDoing(d.key)}>
                 {d.label}
               </button>
             ))}
@@ -231,12 +232,12 @@ function Photo({ sha, marks, corners, near, places, onClick, onPlaces, onDone }:
   }
 
   return (
-    <div ref={box} className="relative inline-block max-w-full cursor-crosshair select-none" onClick={(event) => onClick(spotOf(event))} data-photo={sha}>
+    <div ref={box} className="paper relative inline-block max-w-full cursor-crosshair select-none" onClick={(event) => onClick(spotOf(event))} data-photo={sha}>
       <img src={`/api/pictures/${sha}/small`} alt="The thing, photographed" className="block max-h-[27rem] max-w-full" draggable={false} />
       <svg viewBox="0 0 1000 1000" preserveAspectRatio="none" className="pointer-events-none absolute inset-0 h-full w-full overflow-visible" aria-hidden>
         {places.length > 2 && (
           <>
-            <polygon points={places.map(at).join(" ")} fill="#285a86" fillOpacity={0.14} stroke="#285a86" strokeWidth={1.6} vectorEffect="non-scaling-stroke" />
+            <polygon points={places.map(at).join(" ")} fill="var(--color-act)" fillOpacity={0.14} stroke="var(--color-act)" strokeWidth={1.6} vectorEffect="non-scaling-stroke" />
             {places.map((p, i) => {
               const q = places[(i + 1) % places.length] as Spot;
               return (
@@ -251,15 +252,15 @@ function Photo({ sha, marks, corners, near, places, onClick, onPlaces, onDone }:
             })}
           </>
         )}
-        {marks.length === 2 && <line x1={(marks[0] as Spot)[0] * 1000} y1={(marks[0] as Spot)[1] * 1000} x2={(marks[1] as Spot)[0] * 1000} y2={(marks[1] as Spot)[1] * 1000} stroke="#963417" strokeWidth={1.5} vectorEffect="non-scaling-stroke" />}
-        {corners.length > 1 && <polygon points={corners.map(at).join(" ")} fill="none" stroke="#963417" strokeWidth={1.5} strokeDasharray="5 3" vectorEffect="non-scaling-stroke" />}
+        {marks.length === 2 && <line x1={(marks[0] as Spot)[0] * 1000} y1={(marks[0] as Spot)[1] * 1000} x2={(marks[1] as Spot)[0] * 1000} y2={(marks[1] as Spot)[1] * 1000} stroke="var(--color-stop)" strokeWidth={1.5} vectorEffect="non-scaling-stroke" />}
+        {corners.length > 1 && <polygon points={corners.map(at).join(" ")} fill="none" stroke="var(--color-stop)" strokeWidth={1.5} strokeDasharray="5 3" vectorEffect="non-scaling-stroke" />}
       </svg>
       {[...marks.map((m): [Spot, string] => [m, "bg-stop"]), ...corners.map((m): [Spot, string] => [m, "bg-stop"]), ...(near ? [[near, "bg-moss"] as [Spot, string]] : [])].map(([m, tone], i) => (
         <span key={i} className={`pointer-events-none absolute size-2 -translate-x-1/2 -translate-y-1/2 border border-sheet ${tone}`} style={{ left: `${m[0] * 100}%`, top: `${m[1] * 100}%` }} />
       ))}
       <svg className="pointer-events-none absolute inset-0 h-full w-full overflow-visible" aria-hidden>
         {places.map((p, i) => (
-          <circle key={i} cx={`${p[0] * 100}%`} cy={`${p[1] * 100}%`} r={4} fill="#fdfcf9" stroke="#285a86" strokeWidth={1.4} className="pointer-events-auto cursor-move" style={{ touchAction: "none" }} {...drag(i)} />
+          <circle key={i} cx={`${p[0] * 100}%`} cy={`${p[1] * 100}%`} r={4} fill="var(--color-sheet)" stroke="var(--color-act)" strokeWidth={1.4} className="pointer-events-auto cursor-move" style={{ touchAction: "none" }} {...drag(i)} />
         ))}
       </svg>
     </div>

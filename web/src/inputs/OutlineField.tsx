@@ -4,20 +4,18 @@ import type { OutlineInput, OutlineOut, Unit } from "../api/types";
 import { Sentence } from "../fields/Length";
 import { FileButton, Told } from "../parts/FileButton";
 import type { PieceWork } from "../piece/usePiece";
-import { later } from "../parts/later";
-
-const OutlineDialog = later(() => import("./OutlineDialog").then((m) => m.OutlineDialog));
 
 interface Props {
   id: string;
   input: OutlineInput;
   unit: Unit;
   onEdit: PieceWork["edit"];
+  /** A photograph of the thing in hand is asked for. */
+  onPhotograph: (open: true) => void;
 }
 
 /** The outline of a thing: from a photograph, from a file, into a file. */
-export function OutlineField({ id, input, unit, onEdit }: Props) {
-  const [open, setOpen] = useState(false);
+export function OutlineField({ id, input, unit, onEdit, onPhotograph }: Props) {
   const [trouble, setTrouble] = useState("");
 
   async function read(file: File) {
@@ -38,7 +36,7 @@ export function OutlineField({ id, input, unit, onEdit }: Props) {
   return (
     <div>
       <div className="flex flex-wrap gap-1">
-        <button type="button" className="btn" onClick={() => setOpen(true)}>
+        <button type="button" className="btn" onClick={() => onPhotograph(true)}>
           <ScanLine size={15} aria-hidden /> Photograph…
         </button>
         <FileButton label="Outline file" accept=".svg,.dxf" onFile={(file) => void read(file)}>
@@ -60,7 +58,6 @@ export function OutlineField({ id, input, unit, onEdit }: Props) {
       <Told trouble={trouble}>
         <Sentence say={input.say} unit={unit} />
       </Told>
-      {open && <OutlineDialog input={input} unit={unit} onClose={() => setOpen(false)} onEdit={onEdit} />}
     </div>
   );
 }

@@ -7,7 +7,9 @@ import { TapeField } from "../fields/TapeField";
 import { MassField, WordsField } from "./OtherInputs";
 import { OutlineField } from "./OutlineField";
 import { PictureField } from "./PictureField";
+import { rove, tabStop } from "../parts/roving";
 import type { PieceWork } from "../piece/usePiece";
+import { useWords } from "../words/useWords";
 
 interface Asking {
   id: string;
@@ -17,6 +19,7 @@ interface Asking {
   onDrop: () => void;
   onUndo: () => void;
   onPoint: (part: string | null) => void;
+  onPhotograph: (open: true) => void;
 }
 
 /** What a stage asks, drawn from the plan: fields and choices, no rule of the trade. */
@@ -50,7 +53,7 @@ function Group({ title, inputs, children }: { title: string; inputs: Input[]; ch
   const shut = idle && !open;
   return (
     <section aria-label={title}>
-      <h3 className="mb-1.5 border-b border-rule pb-0.5 font-semibold">
+      <h2 className="mb-1.5 border-b border-rule pb-0.5 font-semibold">
         {idle ? (
           <button type="button" className="flex w-full items-center justify-between font-semibold hover:text-act" aria-expanded={open} onClick={() => setOpen(!open)}>
             {title} <Plus size={14} aria-hidden className={open ? "rotate-45" : ""} />
@@ -58,7 +61,7 @@ function Group({ title, inputs, children }: { title: string; inputs: Input[]; ch
         ) : (
           title
         )}
-      </h3>
+      </h2>
       {!shut && children}
     </section>
   );
@@ -88,10 +91,12 @@ const One = memo(function One(props: Asking & { input: Input }) {
 function OneLength(props: Asking & { input: LengthInput }) {
   const { input, unit, onTry, onEdit, onDrop, onUndo, onPoint } = props;
   const [again, setAgain] = useState(false);
+  const { meaning } = useWords();
   return (
-    <div className="relative" onPointerEnter={() => onPoint(input.parts.at(-1) ?? null)} onPointerLeave={() => onPoint(null)}>
+    <div className="relative" title={meaning(input.label)} onPointerEnter={() => onPoint(input.parts.at(-1) ?? null)} onPointerLeave={() => onPoint(null)}>
       <TapeField
         key={unit}
+        at={{ piece: props.id, pointer: input.pointer }}
         label={input.label}
         shown={input.shown ?? null}
         typed={input.tape === unit ? input.typed : null}
@@ -103,10 +108,11 @@ function OneLength(props: Asking & { input: LengthInput }) {
         onDrop={onDrop}
         onUndo={onUndo}
         onNudge={input.shown ? (steps, coarse) => onEdit([{ op: "nudge", pointer: input.pointer, steps, coarse, unit }], true) : undefined}
+        onAgain={input.again && input.tape ? () => setAgain(true) : undefined}
         onFocusPart={(on) => onPoint(on ? (input.parts[0] ?? null) : null)}
       />
       {input.again && input.tape && !again && (
-        <button type="button" className="absolute right-[-0.85rem] top-1 text-act hover:bg-act-wash" aria-label={`Read ${input.label} again`} title="Read it again" onClick={() => setAgain(true)}>
+        <button type="button" tabIndex={-1} className="absolute right-8 top-1.5 text-act hover:bg-act-wash" aria-label={`Read ${input.label} again`} title="Read it again (Shift+Enter in the field)" onClick={() => setAgain(true)}>
           <Plus size={13} aria-hidden />
         </button>
       )}
@@ -171,11 +177,12 @@ function Slider({ input, unit, onTry, onEdit, onDrop, onPoint }: Asking & { inpu
 }
 
 function Range({ label, low, high, at, said, onTry, onSet, onDrop }: { label: string; low: number; high: number; at: number; said: (value: number) => string; onTry: (value: number) => void; onSet: (value: number) => void; onDrop: () => void }) {
-  const [held, setHeld] = useState<number | null>(null);
-  const value = held ?? at;
+  // Where it was taken up: `at` follows the trial while it is held, and is no measure of what was moved.
+  const [held, setHeld] = useState<{ from: number; to: number } | null>(null);
+  const value = held?.to ?? at;
   function settle() {
-    if (held !== null && held !== at) onSet(held);
-    else if (held !== null) onDrop();
+    if (held && held.to !== held.from) onSet(held.to);
+    else if (held) onDrop();
     setHeld(null);
   }
   return (
@@ -189,7 +196,7 @@ function Range({ label, low, high, at, said, onTry, onSet, onDrop }: { label: st
       value={value}
       onChange={(event) => {
         const next = Number(event.target.value);
-        setHeld(next);
+        setHeld({ from: held?.from ?? at, to: next });
         onTry(next);
       }}
       onPointerUp={settle}
@@ -223,7 +230,7 @@ function Menu({ input, unit, onEdit }: Asking & { input: ChoiceInput }) {
       <select className="field min-w-0 flex-1" value={input.options.find((o) => o.chosen)?.key ?? ""} onChange={(event) => onEdit([{ op: "choose", choice: input.key, option: event.target.value }])}>
         {input.options.map((o) => (
           <option key={o.key} value={o.key}>
-            {plainSay(o.label, unit)}
+            {[plainSay(o.label, unit), plainSay(o.detail, unit)].filter(Boolean).join(": ")}
           </option>
         ))}
       </select>
@@ -234,12 +241,13 @@ function Menu({ input, unit, onEdit }: Asking & { input: ChoiceInput }) {
 /** Any of several, each switched over by a press. */
 function Many({ input, unit, onEdit }: Asking & { input: ChoiceInput }) {
   return (
-    <div className="flex flex-wrap gap-1" role="group" aria-label={input.label}>
-      {input.options.map((o) => (
+    <div className="flex flex-wrap gap-1" role="group" aria-label={input.label} onKeyDown={rove}>
+      {input.options.map((o, i) => (
         <button
           key={o.key}
           type="button"
           role="checkbox"
+          tabIndex={tabStop(input.options, i)}
           aria-checked={o.chosen}
           className={`btn px-1.5 py-0 text-[13px] ${o.chosen ? "border-act bg-act-wash font-semibold text-act" : ""}`}
           onClick={() => onEdit([{ op: "choose", choice: input.key, option: o.key }])}
@@ -256,10 +264,10 @@ function Swatches({ input, unit, onEdit, onPoint }: Asking & { input: ChoiceInpu
   const told = input.options.filter((o, i) => o.chosen || (i < 3 && o.detail.length > 0));
   const choose = (key: string) => onEdit([{ op: "choose", choice: input.key, option: key }]);
   return (
-    <div role="radiogroup" aria-label={input.label} onPointerEnter={() => onPoint(input.parts[0] ?? null)} onPointerLeave={() => onPoint(null)}>
+    <div role="radiogroup" aria-label={input.label} onKeyDown={rove} onPointerEnter={() => onPoint(input.parts[0] ?? null)} onPointerLeave={() => onPoint(null)}>
       <div className="divide-y divide-rule border border-rule bg-sheet">
-        {told.map((o) => (
-          <button key={o.key} type="button" role="radio" aria-checked={o.chosen} className={`flex w-full items-start gap-2 px-1.5 py-1 text-left leading-snug hover:bg-act-wash ${o.chosen ? "bg-act-wash font-semibold shadow-[inset_3px_0_0_var(--color-act)]" : ""}`} onClick={() => !o.chosen && choose(o.key)}>
+        {told.map((o, i) => (
+          <button key={o.key} type="button" role="radio" tabIndex={tabStop(told, i)} aria-checked={o.chosen} className={`flex w-full items-start gap-2 px-1.5 py-1 text-left leading-snug hover:bg-act-wash ${o.chosen ? "bg-act-wash font-semibold shadow-[inset_3px_0_0_var(--color-act)]" : ""}`} onClick={() => !o.chosen && choose(o.key)}>
             <span className="mt-0.5 size-4 shrink-0 border border-ink/40" style={{ background: o.colour }} aria-hidden />
             <span>
               <Sentence say={o.label} unit={unit} />
@@ -274,7 +282,7 @@ function Swatches({ input, unit, onEdit, onPoint }: Asking & { input: ChoiceInpu
         {input.options
           .filter((o) => !told.includes(o))
           .map((o) => (
-            <button key={o.key} type="button" role="radio" aria-checked={false} aria-label={plainSay(o.label, unit)} title={[plainSay(o.label, unit), plainSay(o.detail, unit)].filter(Boolean).join(": ")} className="size-5 border border-ink/35 hover:border-act" style={{ background: o.colour }} onClick={() => choose(o.key)} />
+            <button key={o.key} type="button" role="radio" tabIndex={-1} aria-checked={false} aria-label={plainSay(o.label, unit)} title={[plainSay(o.label, unit), plainSay(o.detail, unit)].filter(Boolean).join(": ")} className="size-5 border border-ink/35 hover:border-act" style={{ background: o.colour }} onClick={() => choose(o.key)} />
           ))}
       </div>
     </div>
@@ -305,14 +313,15 @@ function OneChoice(props: Asking & { input: ChoiceInput }) {
 function Radios({ input, unit, onEdit, onPoint }: Asking & { input: ChoiceInput }) {
   const list = input.look === "list";
   return (
-    <div role="radiogroup" aria-label={input.label} onPointerEnter={() => onPoint(input.parts[0] ?? null)} onPointerLeave={() => onPoint(null)}>
+    <div role="radiogroup" aria-label={input.label} onKeyDown={rove} onPointerEnter={() => onPoint(input.parts[0] ?? null)} onPointerLeave={() => onPoint(null)}>
       {!list && input.label !== input.group && <p className="mb-0.5 text-soft">{input.label}</p>}
       <div className={list ? "divide-y divide-rule border border-rule bg-sheet" : "flex flex-wrap gap-1"}>
-        {input.options.map((option) => (
+        {input.options.map((option, i) => (
           <button
             key={option.key}
             type="button"
             role="radio"
+            tabIndex={tabStop(input.options, i)}
             aria-checked={option.chosen}
             title={option.detail.filter((bit) => typeof bit === "string").join("") || undefined}
             onClick={() => !option.chosen && onEdit([{ op: "choose", choice: input.key, option: option.key }])}

@@ -5,7 +5,7 @@ import type { ReactNode } from "react";
 export function Dialog({ open, onClose, title, children, wide = false }: { open: boolean; onClose: () => void; title: string; children: ReactNode; wide?: boolean }) {
   return (
     <Base open={open} onClose={onClose} className="relative z-50">
-      <DialogBackdrop className="fixed inset-0 bg-ink/35" />
+      <DialogBackdrop className="fixed inset-0 bg-black/40" />
       <div className="fixed inset-0 flex items-start justify-center overflow-y-auto p-6 pt-12">
         <DialogPanel className={`w-full ${wide ? "max-w-4xl" : "max-w-lg"} border border-ink/40 bg-sheet p-5`}>
           <div className="mb-3 flex items-start justify-between gap-4">

@@ -2,11 +2,34 @@ import { useEffect, useRef } from "react";
 
 type Keys = Record<string, (event: KeyboardEvent) => void>;
 
-function typing(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+/** Whether a key belongs to the field it is pressed in. One at rest, with nothing typed in it, wants no key with a modifier. */
+function typing(target: EventTarget | null, modified: boolean): boolean {
+  if (modified && target instanceof HTMLElement && target.dataset.resting !== undefined) return false;
+  if (target instanceof HTMLInputElement) return !/^(checkbox|radio|button|range|color|file)$/.test(target.type);
+  return target instanceof HTMLElement && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName));
 }
 
-/** Single keys for the whole page; those with a modifier work while typing too. Dialogs keep their keys to themselves. */
+const OFF = "shadbo.letters-off";
+
+/** Whether single letters do anything: who speaks to the machine, or strays on to keys, turns them off (WCAG 2.1.4). */
+export function lettersOff(): boolean {
+  try {
+    return localStorage.getItem(OFF) === "1";
+  } catch {
+    return false;
+  }
+}
+
+export function turnLetters(off: boolean): void {
+  try {
+    if (off) localStorage.setItem(OFF, "1");
+    else localStorage.removeItem(OFF);
+  } catch {
+    // Nothing is kept there: they stay as they are.
+  }
+}
+
+/** Keys for the whole page. While somebody types every key is the field’s, with a modifier too; dialogs keep theirs to themselves. */
 export function useKeys(keys: Keys): void {
   const held = useRef(keys);
   useEffect(() => {
@@ -17,7 +40,8 @@ export function useKeys(keys: Keys): void {
       if (document.querySelector('[role="dialog"]')) return;
       const modified = event.ctrlKey || event.metaKey;
       const name = `${modified ? "mod+" : ""}${event.shiftKey && modified ? "shift+" : ""}${event.key.toLowerCase()}`;
-      if (event.altKey || (typing(event.target) && !modified)) return;
+      if (event.altKey || typing(event.target, modified)) return;
+      if (!modified && event.key.length === 1 && lettersOff()) return;
       const act = held.current[name];
       if (act) {
         event.preventDefault();

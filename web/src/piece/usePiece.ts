@@ -1,18 +1,28 @@
-import { replaceEqualDeep } from "@tanstack/react-query";
+import { replaceEqualDeep, useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useReducer, useRef } from "react";
 import { api, Problem, unwrap, type Difference } from "../api/client";
 import { patched } from "../api/patched";
 import type { Edit, Fault, Piece, Plan, Preview, StageKey, ViewKey } from "../api/types";
+import { clearDraft, putDraft, typedAt } from "../fields/drafts";
+import { deliver, drop, entry, followed, keep, kept, uniqueId, type Entry } from "./outbox";
 
 /** One thing to be sent, in its turn. Undo waits its turn too, so that it undoes what was meant; so does a look at another item. */
-type Waiting = { what: "edit"; edits: Edit[]; goesOn: boolean } | { what: "undo" | "redo" | "look" };
-type Settle = (problem: Problem | null) => void;
+type Waiting = Entry | { what: "look" };
+export type Settle = (problem: Problem | null) => void;
+
+/** Somebody saved first: where the two part, edit by edit of what waits. `open`: it is being looked at. */
+export interface Parted {
+  version: number;
+  differences: Difference[];
+  edits: number;
+  open: boolean;
+}
 
 interface State {
   piece: Piece | null;
   trial: Plan | null;
   saving: "saved" | "saving" | "waiting";
-  conflict: { version: number; differences: Difference[] } | null;
+  conflict: Parted | null;
   faults: Fault[];
   missing: Problem | null;
 }
@@ -23,9 +33,9 @@ type Action =
   | { type: "sending" }
   | { type: "away" }
   | { type: "refused"; faults: Fault[]; left: number }
-  | { type: "conflict"; version: number; differences: Difference[] }
-  | { type: "settled" }
-  | { type: "heard" }
+  | { type: "conflict"; conflict: Parted | null }
+  | { type: "aside"; open: boolean }
+  | { type: "heard"; fault: Fault }
   | { type: "missing"; problem: Problem };
 
 function reduce(state: State, action: Action): State {
@@ -39,13 +49,13 @@ function reduce(state: State, action: Action): State {
     case "away":
       return { ...state, saving: "waiting" };
     case "refused":
-      return { ...state, faults: action.faults, trial: null, saving: action.left ? "saving" : "saved" };
+      return { ...state, faults: [...state.faults, ...action.faults], trial: null, saving: action.left ? "saving" : "saved" };
     case "conflict":
-      return { ...state, conflict: { version: action.version, differences: action.differences }, saving: "waiting" };
-    case "settled":
-      return { ...state, conflict: null };
+      return { ...state, conflict: action.conflict, saving: action.conflict ? "waiting" : state.saving };
+    case "aside":
+      return { ...state, conflict: state.conflict && { ...state.conflict, open: action.open } };
     case "heard":
-      return { ...state, faults: [] };
+      return { ...state, faults: state.faults.filter((f) => f !== action.fault) };
     case "missing":
       return { ...state, missing: action.problem };
   }
@@ -57,6 +67,8 @@ const RETRY_MS = 1500;
 const MOST_TRIALS = 2;
 /** So long nothing happens before the next stage is fetched ahead. */
 const IDLE_MS = 600;
+/** So often it is asked whether somebody else saved. */
+const WATCH_MS = 4000;
 
 /** What is looked at: every answer holds this much of the plan. */
 export interface Looking {
@@ -88,13 +100,6 @@ export function usePiece(id: string, looking: Looking) {
   // Stages fetched before anybody opened them, of the piece as it stands.
   const ahead = useRef(new Map<string, Piece>());
   const query = useCallback((stage = look.current.stage) => ({ item: focus.current, stage, view: look.current.view }), []);
-  const keepKey = `shadbo.unsent.${id}`;
-
-  const keep = useCallback(() => {
-    if (queue.current.length) localStorage.setItem(keepKey, JSON.stringify(queue.current));
-    else localStorage.removeItem(keepKey);
-  }, [keepKey]);
-
   const came = useCallback((piece: Piece, looking = false) => {
     if (piece.version !== version.current) ahead.current.clear();
     version.current = piece.version;
@@ -104,17 +109,8 @@ export function usePiece(id: string, looking: Looking) {
   }, []);
 
   const send = useCallback(
-    (next: Waiting): Promise<Piece> => {
-      const params = { path: { piece_id: id }, query: query() };
-      if (next.what === "edit") {
-        return unwrap(
-          api.POST("/api/pieces/{piece_id}/edits", { params, body: { version: version.current, edits: next.edits, goes_on: next.goesOn } }),
-        );
-      }
-      if (next.what === "look") return unwrap(api.GET("/api/pieces/{piece_id}", { params }));
-      const path = next.what === "undo" ? "/api/pieces/{piece_id}/undo" : "/api/pieces/{piece_id}/redo";
-      return unwrap(api.POST(path, { params, body: { version: version.current } }));
-    },
+    (next: Waiting): Promise<Piece> =>
+      next.what === "look" ? unwrap(api.GET("/api/pieces/{piece_id}", { params: { path: { piece_id: id }, query: query() } })) : deliver(next, query()),
     [id, query],
   );
 
@@ -128,7 +124,11 @@ export function usePiece(id: string, looking: Looking) {
       try {
         const piece = await send(next);
         queue.current.shift();
-        keep();
+        if (next.what !== "look") {
+          followed(next, piece.version, entries(queue.current));
+          drop(next);
+          for (const typed of next.edits.map(typedAt)) if (typed) clearDraft(id, typed.pointer);
+        }
         came(piece, next.what === "look");
         settles.current.get(next)?.(null);
       } catch (error) {
@@ -136,21 +136,31 @@ export function usePiece(id: string, looking: Looking) {
         if (problem.passing) {
           dispatch({ type: "away" });
           await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
-        } else if (problem.status === 409 && problem.version !== undefined) {
-          dispatch({ type: "conflict", version: problem.version, differences: problem.differences });
+        } else if (problem.status === 409 && problem.version !== undefined && next.what !== "look") {
+          const whole = gathered(next, queue.current);
+          if (whole) {
+            queue.current = whole;
+            continue;
+          }
+          dispatch({ type: "conflict", conflict: { version: problem.version, differences: problem.differences, edits: next.edits.length, open: true } });
           break;
         } else {
           queue.current.shift();
-          keep();
           const settle = settles.current.get(next);
+          if (next.what !== "look") {
+            drop(next);
+            // What was typed is given back where it was typed, now or when that place is shown again.
+            for (const typed of next.edits.map(typedAt)) if (typed) putDraft({ piece: id, ...typed, fault: problem.faults[0] ?? said(problem, typed.text) });
+          }
           // A field that typed it shows what is wrong itself; nothing to undo is no fault at all.
-          dispatch({ type: "refused", faults: settle ? [] : problem.faults, left: queue.current.length });
+          const told = settle || next.what === "look" || next.edits.some(typedAt) || (next.what !== "edit" && problem.status === 409);
+          dispatch({ type: "refused", faults: told ? [] : problem.faults.length ? problem.faults : [said(problem, "")], left: queue.current.length });
           settle?.(problem);
         }
       }
     }
     busy.current = false;
-  }, [came, keep, send]);
+  }, [came, id, send]);
 
   const push = useCallback(
     (next: Waiting, settle?: Settle) => {
@@ -162,13 +172,13 @@ export function usePiece(id: string, looking: Looking) {
         wanted.current?.done(null);
         wanted.current = null;
       }
-      keep();
+      if (next.what !== "look") keep(next);
       void work();
     },
-    [keep, work],
+    [work],
   );
 
-  const edit = useCallback((edits: Edit[], goesOn = false, settle?: Settle) => push({ what: "edit", edits, goesOn }, settle), [push]);
+  const edit = useCallback((edits: Edit[], goesOn = false, settle?: Settle) => push(entry(id, version.current, "edit", edits, goesOn), settle), [id, push]);
 
   const load = useCallback(async () => {
     try {
@@ -180,13 +190,12 @@ export function usePiece(id: string, looking: Looking) {
 
   useEffect(() => {
     stopped.current = false;
-    const unsent = localStorage.getItem(keepKey);
-    queue.current = unsent ? (JSON.parse(unsent) as Waiting[]) : [];
+    queue.current = kept(id);
     void load().then(work);
     return () => {
       stopped.current = true;
     };
-  }, [keepKey, load, work]);
+  }, [id, load, work]);
 
   // Trials: the newest edit goes next; what is overtaken is given up, and an answer older than the one that is shown is dropped.
   const underWay = useRef(new Map<number, AbortController>());
@@ -243,21 +252,26 @@ export function usePiece(id: string, looking: Looking) {
     dispatch({ type: "trial", plan: null });
   }, []);
 
-  const undo = useCallback(() => push({ what: "undo" }), [push]);
-  const redo = useCallback(() => push({ what: "redo" }), [push]);
+  const undo = useCallback(() => push(entry(id, version.current, "undo")), [id, push]);
+  const redo = useCallback(() => push(entry(id, version.current, "redo")), [id, push]);
 
-  const takeTheirs = useCallback(async () => {
-    queue.current = [];
-    keep();
-    dispatch({ type: "settled" });
-    await load();
-  }, [keep, load]);
-
-  const putMineOver = useCallback(async () => {
-    dispatch({ type: "settled" });
-    await load();
-    void work();
-  }, [load, work]);
+  /** Of what waits, the edits that are to stand over theirs; the others are let go. */
+  const settleWith = useCallback(
+    async (theirs: number, mine: ReadonlySet<number>) => {
+      const first = queue.current[0];
+      if (!first || first.what === "look") return;
+      const edits = first.edits.filter((_, i) => mine.has(i));
+      const next = edits.length ? { ...first, id: uniqueId(), on: theirs, edits } : null;
+      if (next) keep(next);
+      queue.current = [...(next ? [next] : []), ...queue.current.slice(1)];
+      drop(first);
+      dispatch({ type: "conflict", conflict: null });
+      await load();
+      void work();
+    },
+    [load, work],
+  );
+  const lookAtConflict = useCallback((open: boolean) => dispatch({ type: "aside", open }), []);
 
   const askAbout = useCallback(
     (key: string) => {
@@ -296,12 +310,49 @@ export function usePiece(id: string, looking: Looking) {
     return () => window.clearTimeout(idle);
   }, [id, opened, settled, state.piece]);
 
-  const heard = useCallback(() => dispatch({ type: "heard" }), []);
+  const heard = useCallback((fault: Fault) => dispatch({ type: "heard", fault }), []);
+
+  // What somebody else saves comes by itself, while nothing of one's own is under way.
+  const quiet = settled && state.conflict === null;
+  const watched = useQuery({
+    queryKey: ["version", id],
+    queryFn: () => unwrap(api.GET("/api/pieces/{piece_id}/version", { params: { path: { piece_id: id } } })),
+    enabled: quiet && state.piece !== null,
+    refetchInterval: WATCH_MS,
+    retry: false,
+  });
+  const newest = watched.data?.version;
+  useEffect(() => {
+    if (quiet && newest !== undefined && newest > version.current && queue.current.length === 0) push({ what: "look" });
+  }, [newest, quiet, push]);
 
   return useMemo(
-    () => ({ ...state, edit, tryOut, dropTrial, undo, redo, takeTheirs, putMineOver, heard, came, askAbout, query }),
-    [state, edit, tryOut, dropTrial, undo, redo, takeTheirs, putMineOver, heard, came, askAbout, query],
+    () => ({ ...state, edit, tryOut, dropTrial, undo, redo, settleWith, lookAtConflict, heard, came, askAbout, query }),
+    [state, edit, tryOut, dropTrial, undo, redo, settleWith, lookAtConflict, heard, came, askAbout, query],
   );
+}
+
+function said(problem: Problem, value: string): Fault {
+  return { pointer: "", field: "Not saved", value, message: problem.message, accepted: problem.detail };
+}
+
+function entries(queue: readonly Waiting[]): Entry[] {
+  return queue.filter((w): w is Entry => w.what !== "look");
+}
+
+/**
+ * What waits, with all that was made on the same version in one, so that all of it is told where two saves part; null if it is already.
+ * An undo among it is let go: over somebody else’s save it would undo theirs.
+ */
+function gathered(first: Entry, queue: readonly Waiting[]): Waiting[] | null {
+  const same = entries(queue).filter((e) => e.on === first.on);
+  const edits = same.filter((e) => e.what === "edit").flatMap((e) => e.edits);
+  if (same.length === 1 && edits.length) return null;
+  const one = { ...first, id: uniqueId(), what: "edit" as const, edits, goesOn: false };
+  if (edits.length) keep(one);
+  same.forEach(drop);
+  const rest = queue.filter((w) => w.what === "look" || w.on !== first.on);
+  return edits.length ? [one, ...rest] : [{ what: "look" }, ...rest];
 }
 
 interface Wanted {

@@ -1,38 +1,107 @@
 import { Radio, RadioGroup } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
-import { useNavigate } from "react-router";
+import { Search } from "lucide-react";
+import { useRef, useState } from "react";
+import { useLocation } from "wouter";
 import { api, unwrap, type Problem } from "../api/client";
-import type { Fault, Unit } from "../api/types";
+import { ReadyTold } from "../days/ReadyDialog";
+import type { ReadyOut, Fault, Unit } from "../api/types";
 import { Line, SizeLine } from "../fields/PlainLines";
 import { Dialog } from "../parts/Dialog";
+import { rove } from "../parts/roving";
+import { useKept } from "../parts/useKept";
 import { useUnits } from "../parts/units";
+import { uniqueId } from "../piece/outbox";
+import { Where } from "../words/Where";
+
+interface Draft {
+  id: string;
+  start: string;
+  units: Unit;
+  name: string;
+  owner: string;
+  sizes: Record<string, string>;
+}
+
+const KEY = "shadbo.draft-new";
+
+const filled = (draft: Draft) => [draft.name, draft.owner, ...Object.values(draft.sizes)].some((text) => text !== "");
+
+/** Whether a start is meant by what was typed: each word begins one of its own words. */
+function meant(start: { label: string; detail: string; said: string }, sought: string): boolean {
+  const own = `${start.label} ${start.detail} ${start.said}`.toLowerCase().split(/[^a-z0-9]+/);
+  const words = sought.toLowerCase().split(/[^a-z0-9]+/);
+  return words.filter((word) => word && !SMALL_WORDS.has(word)).every((word) => own.some((one) => one.startsWith(word)));
+}
+
+const SMALL_WORDS = new Set(["a", "an", "and", "the", "its", "it", "in", "on", "of", "with", "for", "my"]);
 
 /** A new piece starts from what it is and its measurements. */
-export function NewPiece({ onClose }: { onClose: () => void }) {
+export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?: string | undefined; onClose: () => void }) {
   const { chosen } = useUnits();
-  const navigate = useNavigate();
+  const [, navigate] = useLocation();
   const starts = useQuery({ queryKey: ["starts"], queryFn: () => unwrap(api.GET("/api/starts")) });
-  const [start, setStart] = useState("canvas");
-  const [units, setUnits] = useState<Unit>(chosen ?? "mm");
-  const [name, setName] = useState("");
-  const [owner, setOwner] = useState("");
-  const [sizes, setSizes] = useState<Record<string, string>>({});
+  // Closed by mistake, or the page loaded anew: what was filled in is given back. Filled in like this it is one piece, however often
+  // it is sent.
+  const { draft, given, ...kept } = useKept<Draft>(KEY, { id: uniqueId(), start: begin ?? "canvas", units: chosen ?? usual, name: "", owner: "", sizes: {} }, filled);
+  const { owner, sizes, name } = draft;
+  const units = draft.units === "in" ? "in" : "mm";
+  const [busy, setBusy] = useState(false);
+  const [sought, setSought] = useState("");
+  const [at, setAt] = useState("");
+  const nameLine = useRef<HTMLInputElement>(null);
+  const found = (starts.data ?? []).filter((s) => meant(s, sought));
+  // Of what is found the first, unless another of them was pressed.
+  const start = found.some((s) => s.key === draft.start) ? draft.start : (found[0]?.key ?? draft.start);
+  const fill = (more: Partial<Draft>) => kept.fill({ id: uniqueId(), ...more });
   const [faults, setFaults] = useState<Fault[]>([]);
   const [trouble, setTrouble] = useState("");
-  const asks = starts.data?.find((s) => s.key === start)?.asks ?? [];
+  // What was told stands for what was filled in then.
+  const [told, setTold] = useState<{ of: string; ready: ReadyOut } | null>(null);
+  const filledIn = JSON.stringify([start, units, sizes]);
+  const ready = told?.of === filledIn ? told.ready : null;
+  const setReady = (found: ReadyOut | null) => setTold(found && { of: filledIn, ready: found });
+  const begun = starts.data?.find((s) => s.key === start);
+  const asks = begun?.asks ?? [];
   const faultAt = (pointer: string) => faults.find((f) => f.pointer === pointer);
 
-  async function make() {
+  /** Both sizes written into a width fill the height beside it. */
+  function beside(key: string) {
+    const other = key.replace("width", "height");
+    if (other === key || !asks.some((a) => a.key === other)) return undefined;
+    return (first: string, second: string) => fill({ sizes: { ...sizes, [key]: first, [other]: second } });
+  }
+
+  /** The day it could be ready as it would be begun, before it is taken in. */
+  async function whenReady() {
+    setBusy(true);
     setTrouble("");
     try {
-      const piece = await unwrap(api.POST("/api/pieces", { body: { start, name, owner, units, sizes } }));
-      await navigate(`/pieces/${piece.id}`);
+      setReady(await unwrap(api.POST("/api/days/ready", { body: { start, units, sizes } })));
+      setFaults([]);
+    } catch (error) {
+      const problem = error as Problem;
+      setReady(null);
+      setFaults(problem.faults);
+      if (problem.faults.length === 0) setTrouble(`${problem.message}. ${problem.detail}`);
+    }
+    setBusy(false);
+  }
+
+  async function make() {
+    if (busy) return;
+    setBusy(true);
+    setTrouble("");
+    try {
+      const piece = await unwrap(api.POST("/api/pieces", { body: { ...draft, start } }));
+      kept.done();
+      navigate(`/pieces/${piece.id}`);
     } catch (error) {
       const problem = error as Problem;
       setFaults(problem.faults);
       if (problem.faults.length === 0) setTrouble(`${problem.message}. ${problem.detail}`);
     }
+    setBusy(false);
   }
   return (
     <Dialog open onClose={onClose} title="What is it?" wide>
@@ -42,8 +111,34 @@ export function NewPiece({ onClose }: { onClose: () => void }) {
           void make();
         }}
       >
-        <RadioGroup value={start} onChange={setStart} aria-label="What is it?" className="grid grid-cols-4 gap-1.5">
-          {(starts.data ?? []).map((s) => (
+        <div className="relative mb-2">
+          <Search size={16} className="absolute top-1/2 left-2 -translate-y-1/2 text-soft" aria-hidden />
+          <input
+            type="search"
+            className="field pl-8"
+            placeholder="Type it: shirt, medal, puzzle and its frame…"
+            aria-label="Find what it is"
+            maxLength={80}
+            value={sought}
+            autoFocus
+            onChange={(event) => setSought(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key !== "Enter") return;
+              event.preventDefault();
+              nameLine.current?.focus();
+            }}
+          />
+        </div>
+        {starts.data && found.length === 0 && (
+          <p role="status" className="mb-2 text-soft">
+            Nothing is called so here. What is it like: a sheet, a canvas, a thing with depth?{" "}
+            <button type="button" className="text-act underline" onClick={() => setSought("")}>
+              Show all
+            </button>
+          </p>
+        )}
+        <RadioGroup value={start} onChange={(start: string) => fill({ start })} aria-label="What is it?" className="grid grid-cols-4 gap-1.5">
+          {found.map((s) => (
             <Radio key={s.key} value={s.key} className="cursor-pointer border border-rule px-2 py-1.5 leading-snug data-checked:border-act data-checked:bg-act-wash">
               <span className="block font-semibold">{s.label}</span>
               <span className="text-soft">{s.detail}</span>
@@ -51,15 +146,15 @@ export function NewPiece({ onClose }: { onClose: () => void }) {
           ))}
         </RadioGroup>
         <div className="mt-4 grid grid-cols-2 gap-3">
-          <Line label="Name" value={name} onChange={setName} fault={faultAt("/name")} autoFocus />
-          <Line label="Owner" value={owner} onChange={setOwner} fault={faultAt("/owner")} />
+          <Line label="Name" placeholder={begun?.called} value={name} onChange={(name) => fill({ name })} fault={faultAt("/name")} input={nameLine} />
+          <Line label="Owner" value={owner} onChange={(owner) => fill({ owner })} fault={faultAt("/owner")} />
         </div>
         <fieldset className="mt-4">
           <legend className="mb-1 flex w-full items-center justify-between border-b border-rule pb-1 font-semibold">
             Sizes, largest you read
-            <span className="flex gap-1 font-normal" role="radiogroup" aria-label="Units">
+            <span className="flex gap-1 font-normal" role="radiogroup" aria-label="Units" onKeyDown={rove}>
               {(["mm", "in"] as const).map((u) => (
-                <button key={u} type="button" role="radio" aria-checked={units === u} className={`btn py-0 ${units === u ? "border-act text-act" : ""}`} onClick={() => setUnits(u)}>
+                <button key={u} type="button" role="radio" tabIndex={units === u ? 0 : -1} aria-checked={units === u} className={`btn py-0 ${units === u ? "border-act text-act" : ""}`} onClick={() => fill({ units: u })}>
                   {u}
                 </button>
               ))}
@@ -67,20 +162,45 @@ export function NewPiece({ onClose }: { onClose: () => void }) {
           </legend>
           <div className="grid grid-cols-4 gap-3">
             {asks.map((a) => (
-              <SizeLine key={a.key + units} label={a.label} unit={units} value={sizes[a.key] ?? ""} onChange={(text) => setSizes((now) => ({ ...now, [a.key]: text }))} fault={faultAt(`/sizes/${a.key}`)} />
+              <SizeLine key={a.key + units} label={a.label} unit={units} value={sizes[a.key] ?? ""} onChange={(text) => fill({ sizes: { ...sizes, [a.key]: text } })} onTwo={beside(a.key)} onFocus={() => setAt(a.key)} fault={faultAt(`/sizes/${a.key}`)} />
             ))}
           </div>
+          {begun && <Where on={begun.shown_on} at={at} />}
         </fieldset>
         {trouble && (
           <p role="alert" className="mt-3 text-stop">
             {trouble}
           </p>
         )}
+        {ready && (
+          <section aria-label="When it could be ready" className="mt-4 border-l-4 border-l-act bg-act-wash p-3">
+            <ReadyTold ready={ready} />
+          </section>
+        )}
         <div className="mt-5 flex items-center gap-3">
-          <button type="submit" className="btn btn-act">
-            Take it in
+          <button type="submit" className="btn btn-act" disabled={busy}>
+            Create
           </button>
-          <span className="text-soft">Two more readings a side can follow on the sheet.</span>
+          <button type="button" className="btn" disabled={busy} onClick={() => void whenReady()}>
+            When could it be ready?
+          </button>
+          {given ? (
+            <>
+              <span className="text-soft">As you left it.</span>
+              <button
+                type="button"
+                className="text-act underline"
+                onClick={() => {
+                  fill({ name: "", owner: "", sizes: {} });
+                  setFaults([]);
+                }}
+              >
+                Start afresh
+              </button>
+            </>
+          ) : (
+            <span className="text-soft">Two more readings a side can follow on the sheet.</span>
+          )}
         </div>
       </form>
     </Dialog>

@@ -1,17 +1,18 @@
 import { ArrowRight, Check as Tick } from "lucide-react";
 import { memo, useState } from "react";
-import { Problem } from "../api/client";
-import type { Check, Edit, Preview, TriedWay, Unit } from "../api/types";
+import type { Check, Preview, TriedWay, Unit } from "../api/types";
 import { Length, Sentence } from "../fields/Length";
 import { Severity } from "../parts/Severity";
 import type { PieceWork } from "../piece/usePiece";
+import type { LookedAt } from "./Looked";
 
 interface Props {
   checks: Check[];
   /** The ways out that hold, by the check's key; undefined while they are being tried. */
   ways: Record<string, TriedWay[]> | undefined;
   unit: Unit;
-  onTry: (edits: Edit[]) => Promise<Preview | Problem | null>;
+  looked: LookedAt | null;
+  onLook: (next: Omit<LookedAt, "preview">) => Promise<void>;
   onLeave: () => void;
   onEdit: PieceWork["edit"];
   onPoint: (part: string | null) => void;
@@ -22,16 +23,7 @@ const EDGE = { stop: "border-l-stop bg-stop-wash", caution: "border-l-caution bg
 
 /** What a colleague would say, worst first, with the ways out; looking at one shows what it would do. */
 export const Checks = memo(function Checks(props: Props) {
-  const [looking, setLooking] = useState<{ check: string; index: number; preview: Preview } | null>(null);
-
-  async function look(check: string, index: number, edits: Edit[]) {
-    const preview = await props.onTry(edits);
-    if (preview && !(preview instanceof Problem)) setLooking({ check, index, preview });
-  }
-  function leave() {
-    setLooking(null);
-    props.onLeave();
-  }
+  const { looked } = props;
   if (props.checks.length === 0) {
     return (
       <p className="flex items-center gap-1.5 p-3 font-semibold text-moss">
@@ -70,10 +62,10 @@ export const Checks = memo(function Checks(props: Props) {
           {(check.severity === "stop" || check.override) && <TakeOn check={check} onEdit={props.onEdit} />}
           <Tried check={check} ways={props.ways} />
           {props.ways?.[check.key]?.map((way, i) => {
-            const open = looking?.check === check.key && looking.index === i;
+            const open = looked?.check === check.key && looked.index === i;
             return (
               <div key={i} className="mt-1.5">
-                <button type="button" className={`btn w-full items-start text-left whitespace-normal leading-snug text-act ${open ? "border-act" : ""}`} aria-expanded={open} onClick={() => (open ? leave() : void look(check.key, i, way.edits))}>
+                <button type="button" className={`btn w-full items-start text-left whitespace-normal leading-snug text-act ${open ? "border-act" : ""}`} aria-expanded={open} onClick={() => (open ? props.onLeave() : void props.onLook({ check: check.key, index: i, say: way.say, edits: way.edits }))}>
                   <ArrowRight size={15} className="mt-0.5 shrink-0" aria-hidden />
                   <span>
                     <Sentence say={way.say} unit={props.unit} />
@@ -81,13 +73,10 @@ export const Checks = memo(function Checks(props: Props) {
                 </button>
                 {open && (
                   <WayPreview
-                    preview={looking.preview}
+                    preview={looked.preview}
                     unit={props.unit}
-                    onLeave={leave}
-                    onTake={() => {
-                      setLooking(null);
-                      props.onEdit(way.edits);
-                    }}
+                    onLeave={props.onLeave}
+                    onTake={() => props.onEdit(way.edits)}
                   />
                 )}
               </div>
@@ -115,14 +104,14 @@ function TakeOn({ check, onEdit }: { check: Check; onEdit: Props["onEdit"] }) {
   if (check.override) {
     return (
       <button type="button" className="mt-1 text-[12.5px] text-act underline" onClick={() => onEdit([{ op: "give_up", check: check.key }])}>
-        No longer taken on
+        Remove the override
       </button>
     );
   }
   if (!open) {
     return (
       <button type="button" className="mt-1 text-[12.5px] text-act underline" onClick={() => setOpen(true)}>
-        Take it on by name…
+        Override, with your name and reason…
       </button>
     );
   }
@@ -141,7 +130,7 @@ function TakeOn({ check, onEdit }: { check: Check; onEdit: Props["onEdit"] }) {
   return (
     <form
       className="mt-1 border border-act bg-sheet p-2"
-      aria-label="Take the stop on"
+      aria-label="Override the stop"
       onSubmit={(event) => {
         event.preventDefault();
         onEdit([{ op: "take_on", check: check.key, who, why }], false, (problem) => {
@@ -150,11 +139,11 @@ function TakeOn({ check, onEdit }: { check: Check; onEdit: Props["onEdit"] }) {
         });
       }}
     >
-      {field("Who takes it on", "/overrides/who", who, setWho)}
-      {field("Why: it is kept and printed", "/overrides/why", why, setWhy)}
+      {field("Your name", "/overrides/who", who, setWho)}
+      {field("Reason: it is kept and printed", "/overrides/why", why, setWhy)}
       <div className="mt-2 flex gap-2">
         <button type="submit" className="btn btn-act">
-          Take it on
+          Override
         </button>
         <button type="button" className="btn" onClick={() => setOpen(false)}>
           Leave it

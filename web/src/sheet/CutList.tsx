@@ -14,7 +14,7 @@ interface Props {
 /** The cut list, and how the rails lie in the stock lengths. */
 export const CutList = memo(function CutList({ plan, unit, onPoint, onOpen }: Props) {
   return (
-    <div className="scroll h-full bg-sheet px-3 pb-2" tabIndex={0} aria-label="Cut list" role="region">
+    <div className="scroll overflow-x-auto bg-sheet px-3 pb-2 desk:h-full desk:overflow-y-auto" tabIndex={0} aria-label="Cut list" role="region">
       <table className="w-full text-[13.5px]">
         <thead className="sticky top-0 bg-sheet text-left text-[12.5px] text-soft">
           <tr className="border-b-2 border-ink">
@@ -68,7 +68,7 @@ function ToGet({ plan, unit, onPoint }: Omit<Props, "onOpen">) {
           if (!parts.length) return null;
           return (
             <div key={comes} className="mb-2">
-              <h4 className="border-b border-ink pb-0.5 text-[13px] font-semibold">{title}</h4>
+              <h3 className="border-b border-ink pb-0.5 text-[13px] font-semibold">{title}</h3>
               <ul className="text-[13px] leading-snug">
                 {parts.map((part) => (
                   <li

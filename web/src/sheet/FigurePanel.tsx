@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { X } from "lucide-react";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { api, Problem, unwrap } from "../api/client";
 import type { Compared, Figure, Opened, Unit } from "../api/types";
 import { Length, Sentence } from "../fields/Length";
@@ -23,12 +23,18 @@ export function FigurePanel(props: Props) {
     queryFn: () => unwrap(api.GET("/api/pieces/{piece_id}/figures/{name}", { params: { path: { piece_id: id, name } } })),
     placeholderData: (before) => before,
   });
+  const heading = useRef<HTMLHeadingElement>(null);
+  const there = data !== undefined;
+  // Who opens a sum goes on from it: its close, its terms, what depends on it.
+  useEffect(() => heading.current?.focus(), [name, there]);
   if (!data) return <p className="p-3 text-soft">Opening…</p>;
   const { figure } = data;
   return (
     <section className="p-3" aria-label={`The sum of ${figure.label}`}>
       <div className="flex items-start justify-between gap-2">
-        <h2 className="text-[15px] font-semibold leading-snug">{figure.label}</h2>
+        <h2 ref={heading} tabIndex={-1} className="text-[15px] font-semibold leading-snug outline-none">
+          {figure.label}
+        </h2>
         <button type="button" className="btn btn-bare -m-1 p-1" onClick={props.onClose} aria-label="Close the sum">
           <X size={18} />
         </button>
@@ -142,6 +148,9 @@ function Sum({ opened, unit, onOpen, onPoint }: Props & { opened: Opened }) {
           )}
         </tbody>
       </table>
+      {(opened.misses === "both" || opened.misses === unit) && (
+        <p className="mt-1 text-[12.5px] text-soft">Each line is rounded for the eye; what it makes is worked out from the exact ones.</p>
+      )}
     </div>
   );
 }
@@ -150,7 +159,7 @@ function DependsOn({ opened, unit, onPoint }: Props & { opened: Opened }) {
   if (opened.depends.length === 0) return null;
   return (
     <div className="mt-3">
-      <h3 className="border-b border-rule pb-0.5 font-semibold">Hangs on</h3>
+      <h3 className="border-b border-rule pb-0.5 font-semibold">Depends on</h3>
       <ul className="mt-1 space-y-0.5">
         {opened.depends.map((d) => (
           <li key={d.label + d.pointer} className="flex items-baseline justify-between gap-2 leading-snug" title={d.source} onPointerEnter={() => onPoint(d.parts.at(-1) ?? null)} onPointerLeave={() => onPoint(null)}>

@@ -20,8 +20,8 @@ export function History({ piece, query, onClose, onCame }: { piece: Piece; query
     onClose();
   }
   return (
-    <Dialog open onClose={onClose} title="Every state it had">
-      <ol className="scroll max-h-[60vh] divide-y divide-rule">
+    <Dialog open onClose={onClose} title="History">
+      <ol className="scroll overflow-y-auto max-h-[60vh] divide-y divide-rule">
         {states.data?.pages.flat().map((s) => (
           <li key={s.state} className="flex items-baseline justify-between gap-3 py-1">
             <span className={s.current ? "font-semibold" : ""}>{s.change}</span>
@@ -30,7 +30,7 @@ export function History({ piece, query, onClose, onCame }: { piece: Piece; query
               <span className="w-20 text-right text-moss">stands</span>
             ) : (
               <button type="button" className="w-20 text-right text-act hover:underline" onClick={() => void back(s.state)}>
-                Get back
+                Restore
               </button>
             )}
           </li>

@@ -1,14 +1,19 @@
 import { ArrowLeft, Columns2 } from "lucide-react";
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
-import { Link, useLocation, useNavigate, useParams } from "react-router";
-import type { Edit, Handle, StageKey, ViewKey } from "../api/types";
+import { Link, useLocation, useParams } from "wouter";
+import { useHistoryState } from "wouter/use-browser-location";
+import { Problem } from "../api/client";
+import type { Edit, Handle, Plan, StageKey, StagePanel, ViewKey } from "../api/types";
 import { Drawing, type Drag } from "../drawing/Drawing";
 import { useKeys } from "../parts/keys";
+import { later } from "../parts/later";
 import { pointAt } from "../parts/pointed";
 import { Shortcuts } from "../parts/Shortcuts";
 import { useUnits } from "../parts/units";
 import { Checks } from "./Checks";
 import { Conflict } from "./Conflict";
+import { Looked, type LookedAt } from "./Looked";
+import { Untaken } from "./Untaken";
 import { ArrangeBar } from "../things/ArrangeBar";
 import { CutList } from "./CutList";
 import { Figures } from "./Figures";
@@ -20,17 +25,22 @@ import { Note } from "./Note";
 import { Ribbon } from "./Ribbon";
 import { StageInputs } from "../inputs/StageInputs";
 import { MissingPictures, Stuck } from "./Stuck";
+import { WordsHere } from "../words/WordsHere";
 import { WorkOrder } from "./WorkOrder";
+import { useSeen } from "./useSeen";
 import { usePiece } from "../piece/usePiece";
 import { useWaysOut } from "../piece/useWaysOut";
 import { useEditor } from "./useEditor";
+import { useOpened } from "./useOpened";
+
+const OutlineDialog = later(() => import("../inputs/OutlineDialog").then((m) => m.OutlineDialog));
 
 const STAGES: readonly StageKey[] = ["measure", "display", "arrange", "depth", "hold", "cut", "hang"];
 /** Drawings beside the large one wait until the hand pauses. */
 const PAUSE_MS = 200;
 
 export function Sheet() {
-  const { id = "", stage: wanted } = useParams();
+  const { id = "", stage: wanted } = useParams<{ id: string; stage?: string }>();
   return <Work key={id} id={id} wanted={STAGES.find((key) => key === wanted) ?? "measure"} />;
 }
 
@@ -50,12 +60,24 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
   const picked = large?.stage === wanted ? large.view : undefined;
   const looking = useMemo(() => ({ stage: wanted, view: picked }), [wanted, picked]);
   const work = usePiece(id, looking);
-  const navigate = useNavigate();
-  const missing = (useLocation().state as { missing?: string[] } | null)?.missing ?? [];
+  const [address, navigate] = useLocation();
+  const missing = useHistoryState<{ missing?: string[] } | null>()?.missing ?? [];
   const { unitFor, switchFrom } = useUnits();
-  const [opened, setOpened] = useState<string | null>(null);
+  const { opened, open: openFigure, close: closeFigure } = useOpened();
   const [help, setHelp] = useState(false);
-  const { piece, edit, tryOut, dropTrial, undo, came } = work;
+  const { piece, undo, came, edit: save, tryOut: tryPlain, dropTrial: letGo } = work;
+  // A way out that is looked at: nothing is saved, no stage is ticked by it, and anything else that is done lets it go.
+  const [looked, setLooked] = useState<LookedAt | null>(null);
+  const edit = useCallback<typeof save>((...given) => (setLooked(null), save(...given)), [save]);
+  const tryOut = useCallback<typeof tryPlain>((...given) => (setLooked(null), tryPlain(...given)), [tryPlain]);
+  const dropTrial = useCallback(() => (setLooked(null), letGo()), [letGo]);
+  const lookAt = useCallback(
+    async (next: Omit<LookedAt, "preview">) => {
+      const preview = await tryPlain(next.edits);
+      if (preview && !(preview instanceof Problem)) setLooked({ ...next, preview });
+    },
+    [tryPlain],
+  );
   const plan = work.trial ?? piece?.plan ?? null;
   // The large drawing follows the hand at once; what stands around it may come a moment later.
   const calm = useDeferredValue(plan);
@@ -65,7 +87,11 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
   const mainKey = mainView?.key;
   const unit = unitFor(piece?.units ?? "mm");
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const seen = useSeen(id, stage?.key);
   const { askAbout } = work;
+  // A photograph is of the thing last taken in hand, also where its answer is still on the way.
+  const [inMind, setInMind] = useState("");
+  const [photographing, setPhotographing] = useState(false);
   const take = useCallback(
     (key: string, also: boolean) => {
       setChosen((now) => {
@@ -74,6 +100,7 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
         if (!next.delete(key)) next.add(key);
         return next;
       });
+      setInMind(key);
       askAbout(key);
     },
     [askAbout],
@@ -87,7 +114,7 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
   const go = useCallback(
     (key: StageKey) => {
       heading.current = key;
-      void navigate(`/pieces/${id}/${key}`);
+      navigate(`/pieces/${id}/${key}`);
     },
     [id, navigate],
   );
@@ -104,8 +131,8 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
     b: () => makeLarge("back"),
     "mod+a": () => setChosen(new Set((plan?.items ?? []).map((i) => i.key))),
     u: switchUnits,
-    w: () => void navigate(`/pieces/${id}/ways`),
-    escape: () => (opened ? setOpened(null) : setChosen(new Set())),
+    w: () => navigate(`/pieces/${id}/ways`),
+    escape: () => (opened ? closeFigure() : setChosen(new Set())),
     "?": showHelp,
     "mod+z": undo,
     "mod+shift+z": work.redo,
@@ -156,7 +183,6 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
     };
   }, [items, chosen, take, unit, tryOut, edit, dropTrial, mainKey]);
 
-  const writeNote = useCallback((text: string) => edit([{ op: "write", pointer: "/note", text }]), [edit]);
   const ways = useWaysOut(piece, work.saving === "saved" && work.trial === null);
   const editor = useEditor(work, stage?.inputs, unit);
 
@@ -174,6 +200,8 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
   const calmStage = calm?.stages.find((s) => s.key === stage?.key);
   if (!piece || !plan || !stage || !calm || !calmStage || !mainView) return <p className="p-10 text-soft">Fetching the piece…</p>;
 
+  const here = new Set(stage.inputs.flatMap((i) => ("pointer" in i ? [i.pointer] : [])));
+  const outline = stage.inputs.find((i) => i.kind === "outline" && (inMind === "" || i.item === inMind || !plan.items.some((one) => one.key === inMind)));
   const others = stage.views.filter((key) => key !== mainView.key).slice(0, stage.key === "cut" ? 2 : 5);
   const inHand = plan.items.filter((i) => chosen.has(i.key)).map((i) => i.key);
   const arranging = stage.key === "arrange" && mainView.key === "face" && plan.items.length > 1;
@@ -183,57 +211,54 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
   });
 
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_auto_minmax(0,1fr)] overflow-hidden">
-      <SheetHead work={work} piece={piece} unit={unit} onHelp={showHelp} onUnits={switchUnits} />
+    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_auto_auto] overflow-y-auto desk:grid-rows-[auto_auto_auto_minmax(0,1fr)] desk:overflow-hidden">
+      <SheetHead work={work} piece={piece} looked={looked !== null} unit={unit} onHelp={showHelp} onUnits={switchUnits} />
       <div>
         <Stuck piece={piece} query={work.query} onBack={came} />
-        <MissingPictures names={missing} onHeard={() => void navigate(".", { replace: true, state: null })} />
+        {looked && <Looked at={looked} unit={unit} onDo={() => edit(looked.edits)} onLeave={dropTrial} onStay={() => (heading.current = wanted)} />}
+        <MissingPictures names={missing} onHeard={() => navigate(address, { replace: true })} />
       </div>
-      <Ribbon stages={plan.stages} current={plan.stages.some((s) => s.key === wanted) ? wanted : stage.key} onGo={go} verdict={plan.verdict} unit={unit} />
-      <main className="grid min-h-0 grid-cols-[17.5rem_minmax(0,1fr)_19rem]">
-        <div className="scroll min-h-0 border-r border-rule" tabIndex={stage.inputs.length > 0 ? -1 : 0} role="region" aria-label={`${stage.label}: what is asked`}>
+      <Ribbon plan={looked ? piece.plan : plan} seen={seen} current={plan.stages.some((s) => s.key === wanted) ? wanted : stage.key} onGo={go} unit={unit} />
+      <main className="grid grid-cols-1 desk:min-h-0 sm:grid-cols-2 desk:grid-cols-[17.5rem_minmax(0,1fr)_19rem]">
+        <div className="scroll border-rule desk:min-h-0 desk:overflow-y-auto desk:border-r" tabIndex={stage.inputs.length > 0 ? -1 : 0} role="region" aria-label={`${stage.label}: what is asked`}>
           {calm.items.length > 0 && (stage.key === "measure" || stage.key === "arrange" || stage.key === "hold") && (
-            <ItemList items={calm.items} focus={calm.focus} chosen={chosen} unit={unit} onTake={take} onEdit={edit} onPoint={pointAt} />
+            <ItemList piece={id} items={calm.items} focus={calm.focus} chosen={chosen} unit={unit} onTake={take} onEdit={edit} onPoint={pointAt} />
           )}
           {stage.key === "display" && (
             <Link to={`/pieces/${id}/ways`} className="btn m-3 mb-0 text-act">
               <Columns2 size={16} aria-hidden /> Other ways of showing it
             </Link>
           )}
-          <StageInputs id={id} stage={calmStage} unit={unit} onTry={tryOut} onEdit={edit} onDrop={dropTrial} onUndo={undo} onPoint={pointAt} />
-          {stage.key === "measure" && <Note value={piece.note} onWrite={writeNote} />}
-          {stage.key === "cut" && <WorkOrder plan={calm} unit={unit} onPoint={pointAt} />}
+          <StageInputs id={id} stage={calmStage} unit={unit} onTry={tryOut} onEdit={edit} onDrop={dropTrial} onUndo={undo} onPoint={pointAt} onPhotograph={setPhotographing} />
+          {stage.key === "measure" && <Note piece={id} value={piece.note} onEdit={edit} />}
+          {stage.key === "cut" && <WorkOrder piece={piece} plan={calm} unit={unit} onPoint={pointAt} />}
+          <WordsHere texts={() => wordsOf(calmStage, calm)} />
         </div>
-        <div className={`grid min-h-0 gap-px bg-rule ${stage.key === "cut" ? "grid-rows-[minmax(0,1fr)_minmax(0,19rem)]" : "grid-rows-[minmax(0,1fr)_minmax(0,11.5rem)]"}`}>
-          <figure className="relative min-h-0 bg-sheet">
+        <div
+          className={`order-first grid grid-rows-[62vw_auto] gap-px border-b border-rule bg-rule sm:col-span-2 desk:order-none desk:col-span-1 desk:min-h-0 desk:border-b-0 ${stage.key === "cut" ? "desk:grid-rows-[minmax(0,1fr)_minmax(0,19rem)]" : "desk:grid-rows-[minmax(0,1fr)_minmax(0,11.5rem)]"}`}
+        >
+          <figure className="paper relative min-h-0 bg-sheet">
             <figcaption className="absolute left-3 top-2 z-10 text-[13px] font-semibold">{mainView.title}</figcaption>
             {arranging && <ArrangeBar keys={inHand} count={plan.items.length} onEdit={edit} />}
-            <Drawing plan={plan} stage={stage.key} unit={unit} view={mainView} moving={arranging ? moving : undefined} onPoint={pointAt} onOpen={setOpened} onDrag={onDrag} onNudge={onNudge} editor={editor} />
+            <Drawing plan={plan} stage={stage.key} unit={unit} view={mainView} moving={arranging ? moving : undefined} onPoint={pointAt} onOpen={openFigure} onDrag={onDrag} onNudge={onNudge} editor={editor} />
           </figure>
           {stage.key === "cut" ? (
-            <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_8.5rem] gap-px">
-              <CutList plan={calm} unit={unit} onPoint={pointAt} onOpen={setOpened} />
-              <div className="grid min-h-0 grid-rows-2 gap-px">{small}</div>
+            <div className="grid min-h-0 gap-px desk:grid-cols-[minmax(0,1fr)_8.5rem]">
+              <CutList plan={calm} unit={unit} onPoint={pointAt} onOpen={openFigure} />
+              <div className="grid h-[26vw] min-h-0 grid-cols-2 gap-px desk:h-auto desk:grid-cols-1 desk:grid-rows-2">{small}</div>
             </div>
           ) : (
-            <div className={`grid min-h-0 gap-px ${["grid-cols-1", "grid-cols-1", "grid-cols-2", "grid-cols-3", "grid-cols-4", "grid-cols-5"][others.length]}`}>{small}</div>
+            <div className={`grid h-[26vw] min-h-0 gap-px desk:h-auto ${["grid-cols-1", "grid-cols-1", "grid-cols-2", "grid-cols-3", "grid-cols-4", "grid-cols-5"][others.length]}`}>{small}</div>
           )}
         </div>
-        <aside className="scroll min-h-0 border-l border-rule bg-sheet/60" aria-label="Figures and checks">
+        <aside className="scroll border-l desk:min-h-0 border-rule bg-sheet/60 desk:overflow-y-auto" aria-label="Figures and checks">
           {opened ? (
-            <FigurePanel id={id} version={piece.version} name={opened} unit={unit} onClose={() => setOpened(null)} onOpen={setOpened} onPoint={pointAt} />
+            <FigurePanel id={id} version={piece.version} name={opened} unit={unit} onClose={closeFigure} onOpen={openFigure} onPoint={pointAt} />
           ) : (
             <>
-              {work.faults.map((fault) => (
-                <p key={fault.pointer + fault.message} role="alert" className="m-3 border-l-4 border-l-stop bg-stop-wash p-2 leading-snug">
-                  {fault.field}: {fault.message}. Accepted: {fault.accepted}
-                  <button type="button" className="ml-2 text-act underline" onClick={work.heard}>
-                    Seen
-                  </button>
-                </p>
-              ))}
-              <Checks checks={piece.plan.checks} ways={ways} unit={unit} onTry={tryOut} onLeave={dropTrial} onEdit={edit} onPoint={pointAt} onOpen={setOpened} />
-              <Figures figures={calm.figures} names={calmStage.figures} unit={unit} onOpen={setOpened} onPoint={pointAt} />
+              <Untaken piece={id} here={here} faults={work.faults} onHeard={work.heard} />
+              <Checks checks={piece.plan.checks} ways={ways} unit={unit} looked={looked} onLook={lookAt} onLeave={dropTrial} onEdit={edit} onPoint={pointAt} onOpen={openFigure} />
+              <Figures figures={calm.figures} names={calmStage.figures} unit={unit} onOpen={openFigure} onPoint={pointAt} />
               <p className="px-3 pb-4 text-[12.5px] leading-snug text-soft">
                 Added up again on {plan.proved} lines; all hold. {plan.proofs.length > 0 && `First: ${plan.proofs[0]?.line}.`}
               </p>
@@ -241,8 +266,20 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
           )}
         </aside>
       </main>
-      {work.conflict && <Conflict conflict={work.conflict} onTheirs={() => void work.takeTheirs()} onMine={() => void work.putMineOver()} />}
+      {work.conflict?.open && (
+        <Conflict key={work.conflict.version} conflict={work.conflict} onClose={() => work.lookAtConflict(false)} onSettle={(mine) => work.conflict && void work.settleWith(work.conflict.version, mine)} />
+      )}
+      {photographing && outline?.kind === "outline" && <OutlineDialog key={outline.item} input={outline} unit={unit} onClose={() => setPhotographing(false)} onEdit={edit} />}
       <Shortcuts open={help} onClose={() => setHelp(false)} />
     </div>
   );
+}
+
+/** What stands written on a stage: what it asks, its figures, and the words on its drawings. */
+function wordsOf(stage: StagePanel, plan: Plan): string[] {
+  const inputs = stage.inputs.flatMap((i) => [i.group, "label" in i ? i.label : ""]);
+  const figures = stage.figures.map((name) => plan.figures[name]?.label ?? "");
+  const lines = plan.views.flatMap((view) => view.dimensions.filter((d) => d.stages.includes(stage.key)).map((d) => d.name));
+  const steps = stage.key === "cut" ? plan.steps.map((step) => step.title) : [];
+  return [...inputs, ...figures, ...lines, ...steps];
 }

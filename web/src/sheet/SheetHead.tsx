@@ -1,41 +1,54 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { ArrowLeft, Download, Keyboard, Redo2, Undo2 } from "lucide-react";
 import { useState } from "react";
-import { Link } from "react-router";
-import type { Edit, Piece, Unit } from "../api/types";
+import { Link } from "wouter";
+import type { Piece, Unit } from "../api/types";
 import type { PieceWork } from "../piece/usePiece";
+import { useDateText, useShop } from "../parts/shop";
+import { useWritten } from "../fields/useWritten";
 import { later } from "../parts/later";
+import { useUntaken } from "./Untaken";
 
 const Drawings = later(() => import("./Drawings").then((m) => m.Drawings));
 const History = later(() => import("./History").then((m) => m.History));
 
 const SAVING = { saved: "Saved", saving: "Saving…", waiting: "Not saved yet: trying again" } as const;
 
-export function SheetHead({ work, piece, unit, onHelp, onUnits }: { work: PieceWork; piece: Piece; unit: Unit; onHelp: () => void; onUnits: () => void }) {
+export function SheetHead({ work, piece, looked, unit, onHelp, onUnits }: { work: PieceWork; piece: Piece; looked: boolean; unit: Unit; onHelp: () => void; onUnits: () => void }) {
   const [history, setHistory] = useState(false);
   const [drawings, setDrawings] = useState(false);
+  const shop = useShop();
   const base = `/api/pieces/${piece.id}`;
   const away: [string, string][] = [
     ["Job sheet, A4 (PDF)", `${base}/sheet.pdf?paper=A4&unit=${unit}`],
     ["Job sheet, Letter (PDF)", `${base}/sheet.pdf?paper=Letter&unit=${unit}`],
+    ["Job sheet without the sums, A4 (PDF)", `${base}/sheet.pdf?paper=A4&unit=${unit}&appendix=false`],
+    ["Only lists and order of work, A4 (PDF)", `${base}/sheet.pdf?paper=A4&unit=${unit}&drawings=false&appendix=false`],
     ["Cut list (CSV)", `${base}/cuts.csv`],
+    ["Label and ticket, A4 (PDF)", `${base}/labels.pdf?paper=A4&unit=${unit}`],
+    ["Label and ticket, Letter (PDF)", `${base}/labels.pdf?paper=Letter&unit=${unit}`],
     ["The piece (JSON)", `${base}/piece.json`],
   ];
   return (
-    <header className="flex items-center gap-3 px-3 py-1.5">
-      <Link to="/" className="btn btn-bare px-1" aria-label="To the rack">
-        <ArrowLeft size={18} />
+    <header className="flex flex-wrap items-center gap-x-3 gap-y-1 px-3 py-1.5 desk:flex-nowrap">
+      <h1 className="sr-only">
+        {piece.name}, {piece.plan.display}
+      </h1>
+      <Link to="/" className="btn btn-bare px-1">
+        <ArrowLeft size={18} aria-hidden />
+        <span className="sr-only">To the rack</span>
+        <span className="hidden max-w-30 truncate text-[12.5px] text-soft desk:inline" title={shop.data?.name}>
+          {shop.data?.name}
+        </span>
       </Link>
-      <Words work={work} pointer="/name" label="Name" value={piece.name} className="w-64 min-w-24 shrink text-[17px] font-semibold" />
-      <Words work={work} pointer="/owner" label="Owner" value={piece.owner} placeholder="owner" className="w-44 min-w-20 shrink" />
+      <Words work={work} piece={piece.id} pointer="/name" label="Name" value={piece.name} className="w-64 min-w-24 shrink text-[17px] font-semibold" />
+      <Words work={work} piece={piece.id} pointer="/owner" label="Owner" value={piece.owner} placeholder="owner" className="w-44 min-w-20 shrink" />
       <label className="flex items-center gap-1.5 text-soft">
         due
-        <Words work={work} pointer="/due" label="Due date" value={piece.due ?? ""} type="date" className="w-34 text-ink" />
+        <Words work={work} piece={piece.id} pointer="/due" label="Due date" value={piece.due ?? ""} type="date" className="w-34 text-ink" />
       </label>
-      {piece.archived && <span className="text-caution">put away</span>}
-      <span className="ml-auto shrink-0 text-[13px] text-soft" role="status" data-saving={work.saving}>
-        <span className={work.saving === "waiting" ? "font-semibold text-stop" : ""}>{SAVING[work.saving]}</span>
-      </span>
+      {piece.archived && <span className="text-caution">archived</span>}
+      <Saving work={work} piece={piece.id} looked={looked} />
       <div className="flex">
         <button type="button" className="btn btn-bare px-1.5" disabled={!piece.undo} onClick={() => work.undo()} aria-label="Undo" title={piece.undo ? `Undo: ${piece.undo}` : "Nothing to undo"}>
           <Undo2 size={18} />
@@ -52,9 +65,10 @@ export function SheetHead({ work, piece, unit, onHelp, onUnits }: { work: PieceW
       </button>
       <Menu>
         <MenuButton className="btn btn-act">
-          <Download size={16} /> Take away
+          <Download size={16} /> Export
         </MenuButton>
-        <MenuItems anchor="bottom end" className="z-40 mt-1 w-60 border border-ink/40 bg-sheet py-1 shadow-sm">
+        <MenuItems modal={false} anchor="bottom end" className="z-40 mt-1 w-72 border border-ink/40 bg-sheet py-1 shadow-sm">
+          {looked && <p className="border-b border-rule px-3 pb-1 leading-snug text-soft">Of the piece as it is saved, without the way out that is looked at.</p>}
           {away.map(([label, href]) => (
             <MenuItem key={label}>
               <a href={href} download className="block px-3 py-1 data-focus:bg-act-wash">
@@ -69,7 +83,7 @@ export function SheetHead({ work, piece, unit, onHelp, onUnits }: { work: PieceW
           </MenuItem>
           <MenuItem>
             <button type="button" className="mt-1 block w-full border-t border-rule px-3 py-1 text-left data-focus:bg-act-wash" onClick={() => setHistory(true)}>
-              Every state it had…
+              History…
             </button>
           </MenuItem>
         </MenuItems>
@@ -83,27 +97,64 @@ export function SheetHead({ work, piece, unit, onHelp, onUnits }: { work: PieceW
   );
 }
 
-/** Words about the piece, saved when they are left. */
-function Words({ work, pointer, label, value, className, placeholder, type = "text" }: { work: PieceWork; pointer: string; label: string; value: string; className: string; placeholder?: string; type?: string }) {
-  const [text, setText] = useState<string | null>(null);
-  function leave() {
-    if (text !== null && text !== value) work.edit([{ op: "write", pointer, text } satisfies Edit]);
-    setText(null);
-  }
+/** Whether all is saved: said only when it is so. */
+function Saving({ work, piece, looked }: { work: PieceWork; piece: string; looked: boolean }) {
+  const untaken = useUntaken(piece).length + work.faults.length;
+  const state = work.conflict ? "conflict" : work.saving !== "saved" ? work.saving : untaken ? "refused" : looked ? "looked" : "saved";
+  const words = { ...SAVING, refused: untaken === 1 ? "One entry is not saved" : `${untaken} entries are not saved`, looked: "Only looked at, not saved" };
   return (
+    <span className="ml-auto shrink-0 text-[13px] text-soft" role="status" data-saving={state}>
+      {state === "conflict" ? (
+        <button type="button" className="font-semibold text-stop underline" onClick={() => work.lookAtConflict(true)}>
+          Not saved: somebody saved meanwhile
+        </button>
+      ) : (
+        <span className={state === "saved" || state === "saving" ? "" : "font-semibold text-stop"}>{words[state]}</span>
+      )}
+    </span>
+  );
+}
+
+/** Words about the piece. */
+function Words({ work, piece, pointer, label, value, className, placeholder, type = "text" }: { work: PieceWork; piece: string; pointer: string; label: string; value: string; className: string; placeholder?: string; type?: string }) {
+  const dateText = useDateText();
+  const words = useWritten({ piece, pointer, label, value, whole: type === "date", onSave: (text, goesOn, settle) => work.edit([{ op: "write", pointer, text }], goesOn, settle) });
+  const [inside, setInside] = useState(false);
+  const written = type === "date" && !inside && words.shown !== "";
+  const input = (
     <input
       aria-label={label}
       type={type}
       placeholder={placeholder}
       maxLength={type === "text" ? 120 : undefined}
-      value={text ?? value}
-      onChange={(event) => setText(event.target.value)}
-      onBlur={leave}
+      value={words.shown} data-resting={words.resting}
+      aria-invalid={words.fault ? true : undefined}
+      onFocus={() => {
+        setInside(true);
+        words.enter();
+      }}
+      onChange={(event) => words.change(event.target.value)}
+      onBlur={() => {
+        setInside(false);
+        words.leave();
+      }}
       onKeyDown={(event) => {
         if (event.key === "Enter") event.currentTarget.blur();
-        if (event.key === "Escape") setText(null);
+        if (event.key === "Escape") words.giveUp();
       }}
-      className={`border border-transparent bg-transparent px-1 py-0.5 hover:border-rule focus:bg-sheet ${className}`}
+      className={`border bg-transparent px-1 py-0.5 hover:border-rule focus:bg-sheet ${words.fault ? "border-stop" : "border-transparent"} ${written ? "text-transparent!" : ""} ${className}`}
     />
+  );
+  if (type !== "date") return input;
+  // At rest a day is written as it is everywhere else, whatever the browser’s own way.
+  return (
+    <span className="relative">
+      {input}
+      {written && (
+        <span className="pointer-events-none absolute inset-y-0 left-1.5 flex items-center text-ink" aria-hidden>
+          {dateText(words.shown)}
+        </span>
+      )}
+    </span>
   );
 }

@@ -1,13 +1,27 @@
-import { memo } from "react";
+import { memo, useState } from "react";
+import { Link } from "wouter";
 import { Eye, Hourglass } from "lucide-react";
 import type { Plan, Unit } from "../api/types";
 import { Sentence } from "../fields/Length";
+import { later } from "../parts/later";
+
+const ReadyDialog = later(() => import("../days/ReadyDialog").then((m) => m.ReadyDialog));
 
 /** The order of work: what to do, what to look at before going on, what to wait for, what to mind. */
-export const WorkOrder = memo(function WorkOrder({ plan, unit, onPoint }: { plan: Plan; unit: Unit; onPoint: (part: string | null) => void }) {
+export const WorkOrder = memo(function WorkOrder({ piece, plan, unit, onPoint }: { piece: { id: string; name: string }; plan: Plan; unit: Unit; onPoint: (part: string | null) => void }) {
+  const [ready, setReady] = useState(false);
   return (
     <section className="p-3 pt-1" aria-label="Order of work">
-      <h3 className="mb-1.5 border-b border-rule pb-0.5 font-semibold">Order of work</h3>
+      <h2 className="mb-1.5 border-b border-rule pb-0.5 font-semibold">Order of work</h2>
+      <p className="mb-2 flex flex-wrap gap-2">
+        <button type="button" className="btn py-0.5" onClick={() => setReady(true)}>
+          When is it ready?
+        </button>
+        <Link to={`/pieces/${piece.id}/bench`} className="btn py-0.5">
+          At the bench
+        </Link>
+      </p>
+      {ready && <ReadyDialog piece={piece} onClose={() => setReady(false)} />}
       <ol className="space-y-2">
         {plan.steps.map((step, i) => (
           <li key={step.key} className="grid grid-cols-[1.6rem_1fr] leading-snug" onPointerEnter={() => onPoint(step.parts[0] ?? null)} onPointerLeave={() => onPoint(null)}>

@@ -1,62 +1,85 @@
-import {
-  AlignCenterHorizontal, AlignCenterVertical, AlignEndHorizontal, AlignEndVertical, AlignHorizontalSpaceAround, AlignStartHorizontal, AlignStartVertical,
-  AlignVerticalSpaceAround, FlipHorizontal2, FlipVertical2, Group, Package, RotateCcw, RotateCw, StretchHorizontal, StretchVertical, Ungroup, BoxSelect, type LucideIcon,
-} from "lucide-react";
+import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
+import { ChevronDown } from "lucide-react";
 import { memo } from "react";
+import { useKeys } from "../parts/keys";
 import type { PieceWork } from "../piece/usePiece";
 
-const TOOLS: ([string, string, LucideIcon, number] | null)[] = [
-  ["align_left", "Left edges in line", AlignStartVertical, 2],
-  ["align_centre", "Middles in line, one above the other", AlignCenterVertical, 2],
-  ["align_right", "Right edges in line", AlignEndVertical, 2],
-  ["align_top", "Upper edges in line", AlignStartHorizontal, 2],
-  ["align_middle", "Middles in line, side by side", AlignCenterHorizontal, 2],
-  ["align_bottom", "Lower edges in line", AlignEndHorizontal, 2],
-  null,
-  ["equal_width", "Equal gaps, side by side", AlignHorizontalSpaceAround, 3],
-  ["equal_height", "Equal gaps, one above the other", AlignVerticalSpaceAround, 3],
-  ["gap_width", "The gap wished for, side by side", StretchHorizontal, 2],
-  ["gap_height", "The gap wished for, one above the other", StretchVertical, 2],
-  ["mirror_width", "Change left and right over", FlipHorizontal2, 2],
-  ["mirror_height", "Change top and bottom over", FlipVertical2, 2],
-  null,
-  ["turn_left", "Turn 15° to the left", RotateCcw, 1],
-  ["turn_right", "Turn 15° to the right", RotateCw, 1],
-  ["quarter", "90°: a quarter turn", RotateCw, 1],
-  null,
-  ["group", "Move these together from now on", Group, 2],
-  ["ungroup", "Each by itself again", Ungroup, 1],
-  ["centre", "Into the middle of what shows", BoxSelect, 1],
-  ["smallest", "Lay all in the smallest box", Package, 0],
+/** What one can want of things that lie together: how it is sent, in words, how many it takes, its key. */
+type Tool = [how: string, words: string, least: number, key?: string];
+
+const GROUPS: [title: string, tools: Tool[]][] = [
+  [
+    "Line up",
+    [
+      ["align_top", "Tops in one line", 2, "t"],
+      ["align_middle", "Centres in one line, side by side", 2],
+      ["align_bottom", "Bottoms in one line", 2],
+      ["align_left", "Left edges in one line", 2, "l"],
+      ["align_centre", "Centres in one line, one above the other", 2],
+      ["align_right", "Right edges in one line", 2, "r"],
+    ],
+  ],
+  [
+    "Gaps",
+    [
+      ["equal_width", "Same gaps, side by side", 3, "g"],
+      ["equal_height", "Same gaps, one above the other", 3, "v"],
+      ["gap_width", "The gap asked for, side by side", 2],
+      ["gap_height", "The gap asked for, one above the other", 2],
+    ],
+  ],
+  [
+    "Turn",
+    [
+      ["quarter", "A quarter turn", 1, "q"],
+      ["turn_left", "15° to the left", 1],
+      ["turn_right", "15° to the right", 1],
+      ["mirror_width", "Left and right changed over", 2],
+      ["mirror_height", "Top and bottom changed over", 2],
+    ],
+  ],
+  [
+    "Place",
+    [
+      ["centre", "Centred in the opening", 1, "c"],
+      ["smallest", "All in the smallest box", 0],
+      ["group", "Moved together from now on", 2],
+      ["ungroup", "Each by itself again", 1],
+    ],
+  ],
 ];
 
 /** What can be done to the things in hand; with none in hand, to all of them. */
 export const ArrangeBar = memo(function ArrangeBar({ keys, count, onEdit }: { keys: string[]; count: number; onEdit: PieceWork["edit"] }) {
   const inHand = keys.length || count;
+  const arrange = (how: string) => onEdit([{ op: "arrange", how, items: how === "smallest" ? [] : keys }]);
+  useKeys(
+    Object.fromEntries(
+      GROUPS.flatMap(([, tools]) => tools)
+        .filter(([, , least, key]) => key && inHand >= least)
+        .map(([how, , , key]) => [key, () => arrange(how)]),
+    ),
+  );
   return (
-    <div className="absolute left-16 right-2 top-1.5 z-20 flex flex-wrap items-center justify-end" role="toolbar" aria-label="Arranging">
-      <span className="mr-1 text-[12.5px] text-soft">{keys.length ? `${keys.length} in hand` : "all"}</span>
-      {TOOLS.map((tool, i) =>
-        tool === null ? (
-          <span key={i} className="mx-0.5 h-4 border-l border-rule" aria-hidden />
-        ) : (
-          <button
-            key={tool[0]}
-            type="button"
-            className="btn btn-bare px-[3px] py-0.5"
-            aria-label={tool[1]}
-            title={tool[1]}
-            disabled={inHand < tool[3]}
-            onClick={() => onEdit([{ op: "arrange", how: tool[0], items: tool[0] === "smallest" ? [] : keys }])}
-          >
-            <Icon of={tool[2]} quarter={tool[0] === "quarter"} />
-          </button>
-        ),
-      )}
+    <div className="absolute right-2 top-1.5 z-20 flex flex-wrap items-center justify-end gap-1" role="toolbar" aria-label="Arranging">
+      <span className="mr-1 text-[12.5px] text-soft">{keys.length ? `${keys.length} selected` : "all"}:</span>
+      {GROUPS.map(([title, tools]) => (
+        <Menu key={title}>
+          <MenuButton className="btn gap-1 py-0 text-[13px]">
+            {title} <ChevronDown size={13} aria-hidden />
+          </MenuButton>
+          <MenuItems modal={false} anchor="bottom end" className="z-40 mt-1 border border-ink/40 bg-sheet py-1 shadow-sm">
+            {tools.map(([how, words, least, key]) => (
+              <MenuItem key={how} disabled={inHand < least}>
+                <button type="button" className="flex w-full items-baseline justify-between gap-6 px-3 py-1 text-left data-disabled:text-soft/60 data-focus:bg-act-wash" onClick={() => arrange(how)}>
+                  {words}
+                  {key && <kbd className="fig text-soft">{key.toUpperCase()}</kbd>}
+                </button>
+              </MenuItem>
+            ))}
+          </MenuItems>
+        </Menu>
+      ))}
     </div>
   );
 });
-
-function Icon({ of: Of, quarter }: { of: LucideIcon; quarter: boolean }) {
-  return quarter ? <span className="fig text-[13px]">90°</span> : <Of size={16} aria-hidden />;
-}

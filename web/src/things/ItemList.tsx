@@ -4,10 +4,12 @@ import type { Edit, ItemShown, Unit } from "../api/types";
 import { Sentence } from "../fields/Length";
 import type { PieceWork } from "../piece/usePiece";
 import { later } from "../parts/later";
+import { roveButtons } from "../parts/roving";
 
 const AddItem = later(() => import("./AddItem").then((m) => m.AddItem));
 
 interface Props {
+  piece: string;
   items: ItemShown[];
   focus: string;
   chosen: ReadonlySet<string>;
@@ -18,32 +20,33 @@ interface Props {
 }
 
 /** The things of a piece: which one is asked about, and which are in hand. */
-export const ItemList = memo(function ItemList({ items, focus, chosen, unit, onTake, onEdit, onPoint }: Props) {
+export const ItemList = memo(function ItemList({ piece, items, focus, chosen, unit, onTake, onEdit, onPoint }: Props) {
   const [adding, setAdding] = useState(false);
   const keys = items.filter((i) => chosen.has(i.key)).map((i) => i.key);
   const inHand = keys.length ? keys : [focus];
   return (
     <section aria-label="Things" className="border-b border-rule p-3 pb-2">
-      <h3 className="mb-1 flex items-center justify-between font-semibold">
+      <h2 className="mb-1 flex items-center justify-between font-semibold">
         Things
-        <span className="flex">
-          <button type="button" className="btn btn-bare px-1 py-0.5" aria-label="Copy what is in hand" title="Once more" onClick={() => onEdit([{ op: "copy_items", items: inHand }])}>
+        <span className="flex" role="toolbar" aria-label="What is done with things" onKeyDown={roveButtons}>
+          <button type="button" className="btn btn-bare px-1 py-0.5" tabIndex={-1} aria-label="Copy what is selected" title="Once more" onClick={() => onEdit([{ op: "copy_items", items: inHand }])}>
             <Copy size={15} />
           </button>
-          <button type="button" className="btn btn-bare px-1 py-0.5" aria-label="Take out what is in hand" title="Take out" disabled={inHand.length >= items.length} onClick={() => onEdit([{ op: "remove_items", items: inHand }] satisfies Edit[])}>
+          <button type="button" className="btn btn-bare px-1 py-0.5" tabIndex={-1} aria-label="Remove what is selected" title="Take out" disabled={inHand.length >= items.length} onClick={() => onEdit([{ op: "remove_items", items: inHand }] satisfies Edit[])}>
             <Trash2 size={15} />
           </button>
           <button type="button" className="btn btn-bare px-1 py-0.5" aria-label="Add a thing" title="Add a thing" onClick={() => setAdding(true)}>
             <Plus size={16} />
           </button>
         </span>
-      </h3>
-      <ul className="scroll max-h-40 divide-y divide-rule border border-rule bg-sheet" role="listbox" aria-label="Things" aria-multiselectable>
+      </h2>
+      <ul className="scroll overflow-y-auto max-h-40 divide-y divide-rule border border-rule bg-sheet" role="listbox" aria-label="Things" aria-multiselectable onKeyDown={roveButtons}>
         {items.map((item) => (
           <li key={item.key} role="presentation">
             <button
               type="button"
               role="option"
+              tabIndex={item.key === focus ? 0 : -1}
               aria-selected={item.key === focus}
               data-thing={item.key}
               className={`flex w-full items-center gap-2 px-1.5 py-[3px] text-left leading-tight hover:bg-act-wash ${item.key === focus ? "bg-act-wash font-semibold shadow-[inset_3px_0_0_var(--color-act)]" : chosen.has(item.key) ? "bg-act-wash" : ""}`}
@@ -61,7 +64,7 @@ export const ItemList = memo(function ItemList({ items, focus, chosen, unit, onT
           </li>
         ))}
       </ul>
-      {adding && <AddItem unit={unit} onClose={() => setAdding(false)} onEdit={onEdit} />}
+      {adding && <AddItem piece={piece} unit={unit} onClose={() => setAdding(false)} onEdit={onEdit} />}
     </section>
   );
 });

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { ArrowLeft, Check as Tick } from "lucide-react";
 import { useEffect, useState } from "react";
-import { Link, useNavigate, useParams, useSearchParams } from "react-router";
+import { Link, useLocation, useParams, useSearchParams } from "wouter";
 import { api, Problem, unwrap } from "../api/client";
 import type { Say, Unit, View, WayToShow } from "../api/types";
 import { Hatches, Shapes } from "../drawing/Shapes";
@@ -22,15 +22,15 @@ function hours(minutes: number): string {
 
 /** Ways of showing one object side by side, at one scale; the planner's order, its reasons, and taking one over. */
 export function Ways() {
-  const { id = "" } = useParams();
+  const { id = "" } = useParams<{ id: string }>();
   const [params, setParams] = useSearchParams();
-  const navigate = useNavigate();
+  const [, navigate] = useLocation();
   const { unitFor, switchFrom } = useUnits();
   const [trouble, setTrouble] = useState<Problem | null>(null);
   const piece = useQuery({ queryKey: ["piece", id], queryFn: () => unwrap(api.GET("/api/pieces/{piece_id}", { params: { path: { piece_id: id } } })) });
   const found = useQuery({ queryKey: ["ways", id], queryFn: () => unwrap(api.GET("/api/pieces/{piece_id}/ways", { params: { path: { piece_id: id } } })) });
   const unit = unitFor(piece.data?.units ?? "mm");
-  useKeys({ escape: () => void navigate(`/pieces/${id}/display`), u: () => switchFrom(unit) });
+  useKeys({ escape: () => navigate(`/pieces/${id}/display`), u: () => switchFrom(unit) });
   useEffect(() => {
     if (piece.data) document.title = `Ways of showing it · ${piece.data.name}`;
   }, [piece.data]);
@@ -62,8 +62,8 @@ export function Ways() {
 
   async function take(key: string) {
     try {
-      await unwrap(api.POST("/api/pieces/{piece_id}/edits", { params: { path: { piece_id: id } }, body: { version, edits: [{ op: "show_as", display: key }], goes_on: false } }));
-      await navigate(`/pieces/${id}/display`);
+      await unwrap(api.POST("/api/pieces/{piece_id}/edits", { params: { path: { piece_id: id } }, body: { version, edits: [{ op: "show_as", display: key, new_frame: false }], goes_on: false } }));
+      navigate(`/pieces/${id}/display`);
     } catch (error) {
       // What stands now is fetched first: taken again, it is taken over that.
       await Promise.all([piece.refetch(), found.refetch()]);
@@ -87,7 +87,7 @@ export function Ways() {
         </button>
       </header>
       <main className="grid min-h-0 grid-cols-[19rem_minmax(0,1fr)]">
-        <section className="scroll min-h-0 border-r border-rule p-3" aria-label="Which to look at" tabIndex={0}>
+        <section className="scroll min-h-0 overflow-y-auto border-r border-rule p-3" aria-label="Which to look at" tabIndex={0}>
           <p className="mb-2 text-[13px] text-soft">In the order they suit it. Choose up to {MOST} to look at side by side.</p>
           <ul>
             {ways.map((w) => (
@@ -119,7 +119,7 @@ export function Ways() {
             </>
           )}
         </section>
-        <div className="scroll min-h-0 bg-sheet px-4 pb-4" role="region" aria-label="Side by side" tabIndex={0}>
+        <div className="scroll min-h-0 overflow-y-auto bg-sheet px-4 pb-4" role="region" aria-label="Side by side" tabIndex={0}>
           {trouble && (
             <p role="alert" className="mt-3 border-l-4 border-l-stop bg-stop-wash p-2">
               {trouble.message}. {trouble.detail} {trouble.faults.map((f) => `${f.field} ${f.message}.`).join(" ")}
@@ -159,8 +159,8 @@ export function Ways() {
                       </span>
                     ) : (
                       <>
-                        <button type="button" className="btn btn-act" onClick={() => void take(w.key)} aria-label={`Show it so: ${w.label}`}>
-                          Show it so
+                        <button type="button" className="btn btn-act" onClick={() => void take(w.key)} aria-label={`Use this display: ${w.label}`}>
+                          Use this display
                         </button>
                         {w.lost && <span className="mt-1 block text-[12.5px] text-caution">{w.lost[0]?.toUpperCase() + w.lost.slice(1)}. Undo brings it back.</span>}
                       </>
@@ -180,7 +180,7 @@ function Face({ view, scale, label }: { view: View; scale: number; label: string
   const w = view.width * scale + 2;
   const h = view.height * scale + 2;
   return (
-    <svg width={w} height={h} viewBox={`-1 -1 ${w} ${h}`} role="img" aria-label={label}>
+    <svg className="paper" width={w} height={h} viewBox={`-1 -1 ${w} ${h}`} role="img" aria-label={label}>
       <Hatches />
       <Shapes shapes={view.shapes} scale={scale} />
     </svg>

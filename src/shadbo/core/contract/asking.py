@@ -30,7 +30,8 @@ def given(
         pointer=place,
         label=label or dim.label,
         group=group,
-        shown=show.show(dim.value, "fine"),
+        # A length reads in its field as it does as a figure.
+        shown=show.show(dim.value, "fine" if form else dim.grain),
         typed=form.typed if form else None,
         tape=form.tape if form else None,
         figure=dim.name,

@@ -8,14 +8,58 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.figures import Say, Speaker
 from shadbo.core.quantity.lengths import Shown
 from shadbo.core.quantity.record import record
+from shadbo.core.quantity.sums import Dim
+
+
+@record(frozen=True, slots=True)
+class Across:
+    """A part across its length: its ``width`` and how ``thick`` it is, where it has them, as they are ``said`` in a list; what is said
+    ``more`` of it. ``packer``: what it is cut to is how thick it is."""
+
+    width: Shown | None = None
+    thick: Shown | None = None
+    said: Say = ()
+    more: Say = ()
+    packer: bool = False
+
+    @property
+    def section(self) -> Say:
+        """All of it, as one reads it."""
+        return (*self.said, ", ", *self.more) if self.more else self.said
+
+
+PACKER = Across(said=("thickness",), packer=True)
+Length = Dim | Fraction
+
+
+def sheet_of(speak: Speaker, height: Length, thick: Length | None = None, more: Say = ()) -> Across:
+    """A sheet or a cloth: by its other size, and how thick."""
+    said = speak.say("by {}", height) if thick is None else speak.say("by {}, {} thick", height, thick)
+    return Across(speak.shown(height), speak.shown(thick) if thick is not None else None, said, more)
+
+
+def strip_of(speak: Speaker, wide: Length | None = None, thick: Length | None = None, deep: str = "thick") -> Across:
+    """A strip: how wide, and how thick, high or deep."""
+    said = [
+        *([speak.say("{} wide", wide)] if wide is not None else []),
+        *([speak.say(f"{{}} {deep}", thick)] if thick is not None else []),
+    ]
+    words = (*said[0], ", ", *said[1]) if len(said) == 2 else said[0]
+    return Across(speak.shown(wide) if wide is not None else None, speak.shown(thick) if thick is not None else None, words)
+
+
+def bar_of(speak: Speaker, wide: Length, thick: Length, more: Say = ()) -> Across:
+    """A rail, bar or board: “20 × 50”, and what else its profile has."""
+    return Across(speak.shown(wide), speak.shown(thick), speak.say("{} × {}", wide, thick), more)
 
 
 @record(frozen=True, slots=True)
 class CutLine:
-    """One line of the cut list: how many, of what, how long; ``figure`` opens the length, ``short`` the short point."""
+    """One line of the cut list: how many, of what, how long; ``figure`` opens the length, ``short`` the short point. ``section`` says what
+    it is across its length; ``width``, ``thick`` and what is said ``more`` by themselves; of a ``packer`` the length is how thick it is."""
 
     key: str
     part: str
@@ -30,6 +74,10 @@ class CutLine:
     short_figure: str | None
     section: Say
     note: Say
+    width: Shown | None = None
+    thick: Shown | None = None
+    more: Say = ()
+    packer: bool = False
 
 
 @record(frozen=True, slots=True)

@@ -182,7 +182,7 @@ class Held:
 class Carcass:
     """The frame as far as hanging and joints hang on it: the visible ``face``, the ``solid`` wood beside the rabbet, its ``height`` front to
     back, what of that is ``front`` of a rabbet (None without one), the wood; ``bears_kg`` what stands on its bottom rail; ``hangs``:
-    the hangers it may have, the simplest first. ``made``: its mitres are still to be made."""
+    the hangers it may have, the simplest first. ``made``: its mitres are still to be made, of so many ``frames`` of one size."""
 
     face: Dim
     solid: Dim
@@ -192,6 +192,7 @@ class Carcass:
     made: bool
     bears_kg: Fraction
     hangs: tuple[str, ...]
+    frames: int = 1
 
 
 # A frame with a closed back may hang by anything.

@@ -10,6 +10,8 @@ from shadbo.core.quantity.record import record
 
 # Where it is done: dust and spray stay away from glass and open packs.
 Place = Literal["bench", "dusty", "spray", "clean", "wall"]
+# What a shop has only so many of: sets of clamps, boards with weights, presses.
+Equipment = Literal["clamps", "weights", "press"]
 
 
 @record(frozen=True, slots=True)
@@ -18,7 +20,9 @@ class Operation:
 
     ``uses`` and ``makes`` name parts, or families of them; what it lights on the drawings (``parts``) it uses too. ``after`` and ``before``
     name operations, where they are there. ``holds`` are the things it fixes for good or for a long time, by ``method``; ``closes`` the pack;
-    ``inside`` is what can’t be done once it is closed.
+    ``inside`` is what can’t be done once it is closed. ``apart``: it is done beside the frame, and doesn’t wait for glue or coats told
+    before it, only for what it names, what it uses and the gates before it. ``takes`` is what is
+    kept busy by it, ``takes_on`` so many minutes longer than the hands are.
     """
 
     key: str
@@ -38,6 +42,9 @@ class Operation:
     closes: bool = False
     inside: bool = False
     place: Place = "bench"
+    apart: bool = False
+    takes: Equipment | None = None
+    takes_on: int = 0
 
 
 # Hours a day somebody stands at the bench.

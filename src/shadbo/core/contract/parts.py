@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import Literal
 
 from shadbo.core.contract.cutting import CutLine
@@ -43,12 +44,17 @@ class Part:
     @property
     def families(self) -> frozenset[str]:
         """Its own key, and every family it is of."""
-        steps = self.key.split(".")
-        return frozenset(".".join(steps[:n]) for n in range(1, len(steps) + 1))
+        return _families(self.key)
 
     def of(self, family: str) -> bool:
         """Whether it is this part, or one of this family."""
         return self.key == family or self.key.startswith(f"{family}.")
+
+
+@lru_cache(maxsize=4096)
+def _families(key: str) -> frozenset[str]:
+    steps = key.split(".")
+    return frozenset(".".join(steps[:n]) for n in range(1, len(steps) + 1))
 
 
 def cut(line: CutLine) -> Part:

@@ -22,6 +22,7 @@ DIRECT = boxed(
             FLAT_THING,
             things_of("puzzle"),
             started("direct", "puzzle", spacer=5),
+            said="jigsaw puzzle frame glued thousand pieces",
         ),
         Start(
             "mirror",
@@ -30,6 +31,7 @@ DIRECT = boxed(
             FLAT_THING,
             things_of("mirror"),
             started("direct", "mirror", glazing="none"),
+            said="looking glass mirror",
         ),
         Start(
             "needlework",
@@ -38,6 +40,7 @@ DIRECT = boxed(
             FLAT_THING,
             things_of("needlework"),
             started("direct", "needlework", spacer=5),
+            said="cross stitch embroidery sampler tapestry lace cloth textile silk",
         ),
     ),
 )

@@ -28,6 +28,8 @@ MATTED_BOX = boxed(
             ),
             things_of("garment"),
             started("matted_box", "garment", layout={"how": "flanked", "gap": 40}, border=50),
+            said="shirt jersey sports football cycling signed clothes folded",
+            where=("where_shirt",),
         ),
     ),
 )

@@ -2,10 +2,20 @@
 
 from __future__ import annotations
 
-from shadbo.core.document.starts import RABBET_ASKS, THING_ASKS, SizeAsked, Start, frame_of, spread_of, things_of
+from collections.abc import Mapping
+from typing import Any
+
+from shadbo.core.document.starts import RABBET_ASKS, THING_ASKS, SizeAsked, Start, frame_of, item_of, spread_of, things_of
 from shadbo.core.framing.boxes.box import boxed
 from shadbo.core.framing.boxes.recipe import RECIPES
 from shadbo.core.framing.boxes.suiting import started
+
+
+def _two(sizes: Mapping[str, Any]) -> dict[str, Any]:
+    """Two canvases of one size, side by side."""
+    pair = [item_of(f"canvas{n}", f"Canvas {n}", "small_canvas", sizes) for n in (1, 2)]
+    return {"type": "things", "items": pair}
+
 
 SHADOW_BOX = boxed(
     RECIPES["shadow_box"],
@@ -28,6 +38,7 @@ SHADOW_BOX = boxed(
             THING_ASKS,
             things_of("badge"),
             started("shadow_box", "badge"),
+            said="medal coin pin brooch keepsake ring watch ticket keys collection shadow box stamp shell baby shoes",
         ),
         Start(
             "garment_spread",
@@ -39,6 +50,22 @@ SHADOW_BOX = boxed(
             ),
             spread_of,
             started("shadow_box", "garment", border=50, cover="linen"),
+            said="shirt jersey sports football t-shirt signed clothes dress kimono sleeves",
+            where=("where_spread",),
+        ),
+        Start(
+            "canvases",
+            "Two canvases in one frame",
+            "On one board with a gap between them, unglazed; a third is added where they are arranged.",
+            (
+                SizeAsked("width", "Width of one", "/object/items/0/width/middle/0"),
+                SizeAsked("height", "Height of one", "/object/items/0/height/centre/0"),
+                SizeAsked("front", "Bar depth", "/object/items/0/front"),
+            ),
+            _two,
+            started("shadow_box", "small_canvas", glazing="none", layout={"how": "row", "gap": 15}, border=10),
+            said="two three canvases triptych diptych pair set",
+            where=("where_canvases",),
         ),
         Start(
             "badge_box",
@@ -47,6 +74,7 @@ SHADOW_BOX = boxed(
             (*THING_ASKS, SizeAsked("pin", "Pin above its middle", "/object/items/0/behind"), *RABBET_ASKS),
             things_of("badge"),
             lambda sizes, unit, shop: {"type": "shadow_box", "frame": frame_of(sizes)},
+            said="medal coin pin keepsake bought box frame ready made deep",
         ),
     ),
 )

@@ -17,6 +17,7 @@ SPACED = boxed(
             FLAT_THING,
             things_of("pastel"),
             started("spaced", "pastel", border=40),
+            said="pastel charcoal chalk drawing dust spacer",
         ),
     ),
 )

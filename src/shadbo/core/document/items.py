@@ -6,6 +6,7 @@ what shows (the sight), or, while the box is fitted round the arrangement, any p
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping
 from decimal import Decimal
 from typing import Annotated, Literal
@@ -56,6 +57,7 @@ Kind = Literal[
     "fan",
     "shoe",
     "mirror",
+    "small_canvas",
 ]
 # What a thing can be held by, where it is not as usual for its kind.
 Feature = Literal["pin", "ribbon", "thread", "foot", "rigid", "edge", "round"]
@@ -72,6 +74,10 @@ ShapeName = Literal["rectangle", "circle", "ellipse", "outline"]
 ItemKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9]{0,23}$")]
 Colour = Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")]
 Coordinate = Annotated[Decimal, Field(ge=-5000, le=5000, max_digits=9, decimal_places=3)]
+
+
+# What a sentence is divided by: a name with any of it does not stand in one by itself.
+DIVIDING = re.compile(r"[,.;:()“”]")
 
 
 class ItemReading(_Reading):
@@ -182,6 +188,11 @@ class Item(Part):
     window: Window | None = None
     folding: Folding | None = None
     stitching: Stitching | None = None
+
+    @property
+    def called(self) -> str:
+        """Its name as it stands in a sentence: in quotation marks where it would run into the words round it."""
+        return f"“{self.name}”" if DIVIDING.search(self.name) or self.name[:1].islower() else self.name
 
     @model_validator(mode="after")
     def an_outline_is_there(self) -> Item:

@@ -82,17 +82,28 @@ KINDS: Mapping[Kind, KindOf] = {
     "flag": _kind("Flag, pennant or scarf", "rectangle", "1", "0", TEXTILE, "a textile", ("textile",), "stitch", "#a5532b"),
     "keepsake": _kind("Keepsake", "rectangle", "10", "2", OBJECT, "an object", (), "hole", "#b8ad98", True),
     "coin": _kind("Coin or token", "circle", "2", "0", OBJECT, "an object", ("metal",), "slit", "#b0a27a"),
-    "ball": _kind("Ball", "circle", "220", "0", OBJECT, "an object", ("leather",), "hole", "#a8876a"),
+    "ball": _kind("Ball", "circle", "220", "0", OBJECT, "an object", ("leather",), "hole", "#a8876a", True),
     "feather": _kind("Feather", "outline", "3", "0", TEXTILE, "a feather", ("feather", "fragile"), "slit", "#8f8a80"),
-    "book": _kind("Book, open or closed", "rectangle", "30", "0", OBJECT, "an object", ("paper",), "slit", "#9c8a70"),
+    "book": _kind("Book, open or closed", "rectangle", "30", "0", OBJECT, "an object", ("paper",), "slit", "#9c8a70", True),
     "record": _kind("Record, with its sleeve", "rectangle", "4", "0", FLAT, "flat work", ("plastic",), "slit", "#5c5a58"),
     "spoon": _kind("Spoon or cutlery", "outline", "25", "0", OBJECT, "an object", ("metal",), "slit", "#a9a9a4", True),
-    "fan": _kind("Fan", "outline", "25", "0", OBJECT, "an object", ("paper", "wood", "fragile"), "slit", "#b79a86"),
+    "fan": _kind("Fan", "outline", "25", "0", OBJECT, "an object", ("paper", "wood", "fragile"), "slit", "#b79a86", True),
     "mirror": _kind("Mirror", "rectangle", "4", "0", BARE, "a mirror", ("glass",), "board", "#aebcc2"),
-    "shoe": _kind("Shoe or boot", "outline", "110", "0", OBJECT, "an object", ("leather",), "hole", "#7d6a58"),
+    "small_canvas": _kind(
+        "Small canvas, on its bars", "rectangle", "20", "0", OBJECT, "paint", ("canvas",), "screw", "#cfc6b4", True
+    ),
+    "shoe": _kind("Shoe or boot", "outline", "110", "0", OBJECT, "an object", ("leather",), "hole", "#7d6a58", True),
 }
 # A thing's weight where nobody weighed it: kg a cubic metre of its bounding box, by its heaviest trait (house figures).
-DENSITY: Mapping[str, int] = {"metal": 3000, "ceramic": 1500, "glass": 1800, "wood": 600, "plastic": 900, "textile": 250}
+DENSITY: Mapping[str, int] = {
+    "canvas": 250,
+    "metal": 3000,
+    "ceramic": 1500,
+    "glass": 1800,
+    "wood": 600,
+    "plastic": 900,
+    "textile": 250,
+}
 OTHER_DENSITY = 700
 # EN 572-1.
 FLOAT_GLASS = 2500

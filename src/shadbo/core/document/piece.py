@@ -16,7 +16,9 @@ from pydantic import BaseModel, Field, ValidationError, model_validator
 from shadbo.core.document.decisions.asked import Asked
 from shadbo.core.document.decisions.boxes import Direct, MattedBox, ShadowBox, Spaced
 from shadbo.core.document.decisions.canvas import DeepReadyMade, Floater, Lipped, OnBoard, PictureFile, Stretcher
+from shadbo.core.document.decisions.clear_case import ClearCase
 from shadbo.core.document.decisions.finish import Finish
+from shadbo.core.document.decisions.front_opening import FrontOpening
 from shadbo.core.document.decisions.hanger_bars import HangerBars
 from shadbo.core.document.decisions.hanging import Hang
 from shadbo.core.document.decisions.holding import Condition, Hold, Override
@@ -25,6 +27,7 @@ from shadbo.core.document.decisions.panel import OnPanel
 from shadbo.core.document.decisions.room import Room
 from shadbo.core.document.decisions.sash import Sash
 from shadbo.core.document.decisions.see_through import SeeThrough
+from shadbo.core.document.decisions.sleeve import Sleeve
 from shadbo.core.document.decisions.suspended import Suspended
 from shadbo.core.document.items import Things
 from shadbo.core.document.objects import CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
@@ -53,12 +56,22 @@ Decision = (
     | Suspended
     | OnPanel
     | HangerBars
+    | Sleeve
+    | ClearCase
+    | FrontOpening
 )
 
 # Which things a display can show, as its model says.
 SHOWS: MappingProxyType[str, tuple[str, ...]] = MappingProxyType(
     {model.model_fields["type"].default: model.SHOWS for model in get_args(Decision)}
 )
+
+
+class Stretched(Part):
+    """How a canvas that is framed now was stretched, or is to be: as it came off the roll, and on which bars."""
+
+    object: Annotated[RolledCanvas | CanvasToMake, Field(discriminator="type")]
+    display: Stretcher
 
 
 class Piece(Part):
@@ -73,6 +86,7 @@ class Piece(Part):
     practice: Practice = "decorative"
     object: Annotated[Object, Field(discriminator="type")]
     display: Annotated[Decision, Field(discriminator="type")]
+    stretched: Stretched | None = None
     hold: Hold = Hold()
     hang: Hang = Hang()
     finish: Finish = Finish()

@@ -20,6 +20,11 @@ USUAL_BORDER: Mapping[Unit, Fraction] = {"mm": Fraction(50), "in": MM_PER_INCH *
 USUAL_REVEAL: Mapping[Unit, Fraction] = {"mm": Fraction(3), "in": MM_PER_INCH / 8}
 
 
+def usual_length(mm: int, unit: Unit) -> Fraction:
+    """A usual length as a tape of that unit has it: whole mm, or the nearest quarter of an inch."""
+    return Fraction(mm) if unit == "mm" else Fraction(round(mm / MM_PER_INCH * 4)) * MM_PER_INCH / 4
+
+
 def new_frame(moulding: str, unit: Unit) -> dict[str, Any]:
     """A frame to be made of a moulding, with the usual gap, as a piece holds it."""
     return {

@@ -23,7 +23,7 @@ from shadbo.core.document.decisions.canvas import (
     SHEET_MM,
 )
 from shadbo.core.document.objects import BAR_WIDTH_MM
-from shadbo.core.document.readings import BAR_DEPTH_MM, SIDE_MM, Part
+from shadbo.core.document.readings import BAR_DEPTH_MM, SIDE_MM, Part, UnitName
 from shadbo.core.document.rules import Rules
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.fields import LengthField
@@ -34,6 +34,8 @@ STOCK_LENGTH_MM = Annotated[Decimal, LengthField.between("Stock length", "300", 
 STRIP_MM = Annotated[Decimal, LengthField.between("Strip thickness", "0.5", "60")]
 
 InchParts = Literal[8, 16, 32, 64]
+# How days are written: 3 Mar 2027, Mar 3, 2027, 2027-03-03.
+DateStyle = Literal["day", "month", "iso"]
 
 
 # The two schools of the trade, and making do.
@@ -140,13 +142,21 @@ class OwnStock(Part):
     mouldings: Annotated[list[Moulding], Field(max_length=MOST_OWN)] = []
     rabbet_mouldings: Annotated[list[RabbetMoulding], Field(max_length=MOST_OWN)] = []
     bars: Annotated[list[StretcherBar], Field(max_length=MOST_OWN)] = []
+    boards: Annotated[list[Board], Field(max_length=MOST_OWN)] = []
 
 
 class Shop(Part):
-    """One shop: how it shows lengths, its tolerances and rules, what stands in its racks."""
+    """One shop: how it shows lengths, its tolerances and rules, what stands in its racks.
+
+    ``units`` is what new pieces are worked in; ``demo`` is the made-up shop, ``asked`` whether its settings were gone through once.
+    """
 
     format: Literal["shadbo.shop/1"] = "shadbo.shop/1"
-    name: str = Field(default="House stock", max_length=120)
+    name: str = Field(default="House stock", min_length=1, max_length=120)
+    demo: bool = False
+    asked: bool = True
+    units: UnitName = "mm"
+    dates: DateStyle = "day"
     inch_parts: InchParts = 16
     tape_inch_parts: InchParts = 16
     tolerances: Tolerances = Tolerances()
@@ -177,6 +187,11 @@ class Shop(Part):
     @property
     def tape(self) -> Tape:
         return Tape(Fraction(1), Fraction(1, self.tape_inch_parts))
+
+    def written(self, mm: Decimal, unit: Unit) -> str:
+        """A setting in a unit: as a fraction of an inch only where it is one exactly."""
+        shown = self.showing.show(exact(mm), "fine")
+        return shown.text("in") if unit == "in" and shown.inch_exact else f"{mm:f} mm"
 
     def reading_tolerance(self, tape: Unit) -> Fraction:
         return exact(self.tolerances.tape_mm if tape == "mm" else self.tolerances.tape_in)

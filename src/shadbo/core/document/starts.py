@@ -9,6 +9,7 @@ from shadbo.core.document.facts import Facts
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.items import Kind
 from shadbo.core.document.kinds import KINDS
+from shadbo.core.document.schools import usual_length
 from shadbo.core.document.shop import RabbetMoulding, Shop
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.lengths import Understood, Unit, as_decimal
@@ -26,7 +27,8 @@ class SizeAsked:
 
 @record(frozen=True, slots=True)
 class Start:
-    """One answer to “what is it?”."""
+    """One answer to “what is it?”; ``said``: other words people say when they mean it, for finding it;
+    ``where``: the drawings its sizes are shown on, where what is asked does not say it."""
 
     key: str
     label: str
@@ -34,6 +36,22 @@ class Start:
     asks: tuple[SizeAsked, ...]
     thing: Callable[[Mapping[str, Any]], dict[str, Any]]
     build: Callable[[Mapping[str, Any], Unit, Shop], dict[str, Any]]
+    said: str = ""
+    where: tuple[str, ...] = ()
+
+    @property
+    def shown_on(self) -> tuple[str, ...]:
+        """Keys of the small drawings that show where its sizes are measured: ``where``, or what they are by what is asked."""
+        asked = {a.key for a in self.asks}
+        of_it = self.where or ("where_thing" if "front" in asked else "where_canvas" if "depth" in asked else "where_sheet",)
+        frames = (("rabbet_width", "where_frame"), ("inside_width", "where_floater"))
+        return (*of_it, *(scene for key, scene in frames if key in asked))
+
+    @property
+    def called(self) -> str:
+        """What a piece is called that is given no name: what it is."""
+        bare = self.label.removeprefix("A ").removeprefix("An ")
+        return f"{bare[0].upper()}{bare[1:]}"
 
 
 def reading(text: str, read: Understood) -> dict[str, Any]:
@@ -57,7 +75,7 @@ def item_of(key: str, name: str, kind: Kind, sizes: Mapping[str, Any]) -> dict[s
     if kind == "badge":
         item["anchors"] = [{"how": "hole", "x": 0, "y": sizes["pin"]["mm"] * -1 if "pin" in sizes else 0}]
     if kind == "needlework":
-        item["stitching"] = {}
+        item["stitching"] = {"border": as_decimal(usual_length(25, sizes["width"]["tape"]))}
     if kind == "garment":
         item["folding"] = {
             f"opening_{a}": as_decimal(max(Fraction(round(exact(sizes[a]["mm"]) * 3 / 50) * 10), Fraction(60)))
@@ -116,8 +134,8 @@ CANVAS_ASKS = (*FLAT_ASKS, SizeAsked("depth", "Bar depth", "/object/depth/bar/0"
 
 
 def profile_for(need: Fraction, shop: Shop, longest: Fraction = Fraction(0)) -> RabbetMoulding:
-    """The shallowest profile whose rabbet takes so much and whose lip laps a sheet of any kind over its ``longest`` side (mm), else the
-    deepest there is."""
+    """A profile whose rabbet takes so much and whose lip laps a sheet of any kind over its ``longest`` side (mm): of the shallowest and
+    those little deeper the one of the slimmest face. The deepest there is, where none takes it."""
     rules = shop.rules
     # Acrylic is cut the smallest, by so much a metre; pushed to one side the lip still has to lap it.
     grown = exact(rules.glass_allowance) + longest * exact(rules.acrylic_grows) * exact(rules.acrylic_warms) / 1_000_000
@@ -125,9 +143,10 @@ def profile_for(need: Fraction, shop: Shop, longest: Fraction = Fraction(0)) -> 
     # Lapped as it should be; else so that it can't fall out, as surely as it is read and cut.
     laps = (exact(rules.least_lap), 2 * exact(shop.tolerances.tape_mm) + exact(shop.tolerances.glass))
     profiles = sorted(shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
-    deep = [m for m in profiles if exact(m.rabbet_depth) >= need]
-    fitting = (next((m for m in deep if exact(m.lip) >= smaller + lap), None) for lap in laps)
-    return next((m for m in fitting if m is not None), deep[0] if deep else profiles[-1])
+    deep = [m for m in profiles if exact(m.rabbet_depth) >= need + exact(rules.tight)]
+    fitting = next((f for f in ([m for m in deep if exact(m.lip) >= smaller + lap] for lap in laps) if f), deep) or profiles[-1:]
+    near = exact(fitting[0].rabbet_depth) + exact(rules.deeper_if_slimmer)
+    return min((m for m in fitting if exact(m.rabbet_depth) <= near), key=lambda m: (m.face, m.rabbet_depth))
 
 
 def canvas_of(sizes: Mapping[str, Any]) -> dict[str, Any]:
@@ -141,7 +160,7 @@ def canvas_of(sizes: Mapping[str, Any]) -> dict[str, Any]:
 
 
 def frame_of(sizes: Mapping[str, Any]) -> dict[str, Any]:
-    """A frame with a lip, as far as it was read; what was not asked starts at the usual (glass 2, board 3)."""
+    """A frame with a lip, as far as it was read; what was not asked starts at the usual (glass 2, board 3, tabs, a hanger at the top)."""
     depth = sizes["rabbet_depth"]["mm"]
     return {
         "make": "bought",
@@ -153,6 +172,8 @@ def frame_of(sizes: Mapping[str, Any]) -> dict[str, Any]:
         "rail_height": depth + 6,
         "glass": 2,
         "board": 3,
+        "tabs": True,
+        "hanger": "top",
     }
 
 

@@ -23,7 +23,7 @@ from shadbo.core.finishing.hold.panel import held_by, hold_panel, hold_views
 from shadbo.core.finishing.hold.rules import check as check_holding
 from shadbo.core.finishing.hold.sizes import Kept, keep, subjects
 from shadbo.core.finishing.judged import asked_inputs, check_display, check_hanger
-from shadbo.core.finishing.labelling import LABEL, label_step, things
+from shadbo.core.finishing.labelling import LABEL, condition_step, label_step, things
 from shadbo.core.finishing.room.season import check_room, room_inputs, season_views, through_the_year
 from shadbo.core.finishing.surface.coats import finish_inputs, finish_operations, finish_parts, surface
 from shadbo.core.framing.glazing import cleaned
@@ -62,7 +62,7 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
     held = held_by(kept, reckoned.held) if methoded else reckoned.held
     in_hand = next((k for k in kept if k.subject.key == context.focus), kept[0])
     holding = hold_views(context, in_hand) if methoded else ()
-    first: tuple[str, ...] = ("holding", "face", "back") if holding else ("face", "back", "section")
+    first: tuple[str, ...] = ("holding", "face", "back") if holding else ("back", "section", "face")
     panels = _with_asked(context, _with_hold(context, reckoned.panels, kept, in_hand, first))
     season = season_views(context, found)
     stands = context.piece.hang.how == STANDS
@@ -78,7 +78,7 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
         views = (*views, *joint_views(carcass, joint))
 
     def steps() -> tuple[Operation, ...]:
-        own = _dusted(context, reckoned.steps())
+        own = (*condition_step(context), *_dusted(context, reckoned.steps()))
         if context.holds.asked:
             own = operations_for(context, kept, own)
         if carcass is None:
@@ -93,11 +93,11 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
         """What the display takes, and what holding, joints, hanging and the label take besides."""
         own = (*reckoned.parts(), *things(context))
         if context.holds.asked:
-            own = (*own, *parts_for(kept))
+            own = (*own, *parts_for(context, kept))
         if carcass is not None:
             own = (
                 *own,
-                *joint_parts(context, joint),
+                *joint_parts(context, joint, carcass.frames),
                 *(hang_parts(context, carcass, hung.by) if hung is not None else (EASEL, BUMPER)),
             )
         if reckoned.carcass is not None and reckoned.carcass.made:

@@ -8,6 +8,7 @@ from typing import Any
 from shadbo.core.contract.display import Context, Held
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
+from shadbo.core.document.facts import said
 from shadbo.core.document.items import Things
 from shadbo.core.document.objects import CanvasToMake, FlatWork
 from shadbo.core.finishing.hang.hardware import Hanger
@@ -23,7 +24,7 @@ def label_step(context: Context[Any, Any], held: Held, kg: Fraction, by: Hanger 
     """The label as a step: everything the plan knows is there to be copied; date and hand are the framer’s."""
     piece, glazing = context.piece, getattr(context.display, "glazing", None)
     lines = [f"{piece.name}{f', {piece.owner}' if piece.owner else ''}; the date, and who framed it."]
-    lines.append(f"Held by {held.how}. {UNDONE[held.reversible]} Touches it: {held.touches}.")
+    lines.append(f"How it is held: {held.how}. {UNDONE[held.reversible]} Touches it: {held.touches}.")
     if glazing in LABELS and glazing != "none":
         lines.append(f"Glazing: {sheet_material(context.display)}{', its coated face inwards' if glazing == 'coated' else ''}.")
     weight = show_mass(kg).inch if piece.units == "in" else f"{figures(kg)} kg"
@@ -32,6 +33,21 @@ def label_step(context: Context[Any, Any], held: Held, kg: Fraction, by: Hanger 
         lines.append("Taken on: " + "; ".join(f"{o.why} ({o.who})" for o in piece.overrides) + ".")
     lines.append("A certificate or letter goes in a pocket, centred low; its tape does not touch it.")
     return Operation("label", "Label on the back", (" ".join(lines),), 10, uses=("label",), before=("hang",))
+
+
+def condition_step(context: Context[Any, Any]) -> tuple[Operation, ...]:
+    """What nobody could replace is looked over and written down before a hand is laid on it."""
+    if not context.facts.irreplaceable:
+        return ()
+    thing = context.piece.object
+    if isinstance(thing, Things):
+        # Those nobody could replace; all, where that was said of the whole.
+        only = [one.name for one in thing.items if "irreplaceable" in said(context.piece.asked, one.traits)]
+        names = ", ".join(only[:4]) + (f" and {len(only) - 4} more" if len(only) > 4 else "")
+    else:
+        names = "The work" if isinstance(thing, FlatWork) else "The canvas"
+    words = f"{names}: photographs and a note of every mark, before work starts."
+    return (Operation("condition", "Write down its condition", (words,), 15, gate=True),)
 
 
 LABEL = got("label", "Label, lasting ink", comes="hand")

@@ -6,7 +6,7 @@ from typing import Any
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
-from shadbo.core.contract.inputs import ChoiceInput, Option
+from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, Option
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.objects import StretchedCanvas
@@ -59,6 +59,15 @@ def canvas_displays(context: Context[Any, Any]) -> ChoiceInput:
         Option(key, (label,), (detail,), key == now, (put("/display", document),)) for key, label, detail, document in ways
     )
     return ChoiceInput("display", "How it is shown", "Way of showing", options, ("canvas",), "list")
+
+
+def stretched_before(context: Context[Any, Any]) -> list[Input]:
+    """Back to how the canvas is stretched, where it came off a roll."""
+    before = context.piece.stretched
+    if before is None:
+        return []
+    steps = (put("/object", before.object.model_dump()), put("/display", before.display.model_dump()), put("/stretched", None))
+    return [ActionInput("stretched", "Change how it is stretched…", "Way of showing", ("canvas",), "add", steps)]
 
 
 def into_a_floater(context: Context[Any, Any]) -> WayOut:

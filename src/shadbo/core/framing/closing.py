@@ -8,17 +8,28 @@ from typing import Any
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.views import Drawing
+from shadbo.core.framing.came import TABS_CARE, tabs_came
 from shadbo.core.framing.rails import AXES, spread
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.sums import Dim
 
 SEALED = (got("tape", "Sealing tape", comes="hand", note=("round the pack",)), got("cover", "Dust cover", material="kraft paper"))
+SEALED_KEYS = tuple(part.key for part in SEALED)
+FRIABLE = " The pack stands on edge meanwhile, so that the shock throws no pigment on the glass."
+CARE = {
+    "points": "Point gun: eye protection, never towards a hand, mind the glass beyond.",
+    "strainer": "Drill first, a stop on the bit; mind the glass beyond.",
+    "clips": "Drill first, a stop on the bit; mind the glass beyond.",
+}
 Points = Mapping[str, list[Dim]]
 
 
 def points_round(context: Context[Any, Any], board: Mapping[str, Dim]) -> Points:
     """Where the points or tabs sit along each side of a pack (mm from its corner): no further apart than the rule has it, three a side at
     the least."""
+    if tabs_came(context):
+        return {}
     most = context.rule("point_spacing")
     places = {}
     for axis in AXES:
@@ -33,14 +44,39 @@ def points_round(context: Context[Any, Any], board: Mapping[str, Dim]) -> Points
     return places
 
 
-def points_part(context: Context[Any, Any]) -> Part:
-    """Points round the back, as many as its drawing shows."""
-    return got("points", "Points", 2 * sum(_count(context, axis) for axis in AXES) or 1, lights=("point",))
+def closing_parts(context: Context[Any, Any]) -> tuple[Part, ...]:
+    """Points round the back, as many as its drawing shows, and the paper over it; nothing but tape where the frame’s own tabs close it."""
+    if tabs_came(context):
+        return SEALED[:1]
+    return (got("points", "Points", 2 * sum(_count(context, axis) for axis in AXES) or 1, lights=("point",)), *SEALED)
+
+
+def closed_with(context: Context[Any, Any]) -> tuple[str, ...]:
+    """The parts that close a pack in its rabbet and keep dust out."""
+    return ("tabs", *SEALED_KEYS[:1]) if tabs_came(context) else ("points", *SEALED_KEYS)
+
+
+def closing_care(context: Context[Any, Any], closing: str = "points", *, down: bool = False) -> str:
+    """``down``: an inner board dropped into its box, which its own tabs close."""
+    return TABS_CARE if down or (closing == "points" and tabs_came(context)) else CARE[closing]
 
 
 def told_points(context: Context[Any, Any]) -> str:
+    """How the pack is closed, in words; what sheds pigment stands on edge meanwhile."""
+    stand = FRIABLE if "loose_pigment" in context.facts.traits else ""
+    front = "face of the work" if getattr(context.display, "glazing", "") == "none" else "glazing"
+    if tabs_came(context):
+        return f"Its own tabs pressed flat again, nothing pushed towards the {front}.{stand}"
     along, up = (_count(context, axis) for axis in AXES)
-    return f"Points, {along} along each rail and {up} along each stile, nothing pushed towards the glazing."
+    return f"Points, {along} along each rail and {up} along each stile, nothing pushed towards the {front}.{stand}"
+
+
+def sealed_in(context: Context[Any, Any]) -> Say:
+    """The tape and the paper over a closed pack, as they are told at the bench."""
+    if tabs_came(context):
+        return (" Tape over the gap round its back, against dust.",)
+    inside = context.rule("dust_cover_inset")
+    return context.speak.say(" Tape round the pack, dust cover from the middle outwards, trimmed {} inside.", inside)
 
 
 def draw_points(drawing: Drawing, points: Points, x: Fraction, y: Fraction, w: Fraction, h: Fraction) -> None:

@@ -46,16 +46,22 @@ def figures(value: Fraction, digits: int = 3) -> str:
 
 @record(frozen=True, slots=True)
 class Fixings:
-    """So many fixings: by strength, by spacing, and the larger of both."""
+    """So many fixings: by strength, by spacing, and the larger of both; or as many as somebody ``typed``."""
 
     load: Fraction
     each: Fraction
     strength: int
     spacing: int
+    typed: int | None = None
+
+    @property
+    def asked(self) -> int:
+        """What strength and spacing ask for."""
+        return max(self.strength, self.spacing)
 
     @property
     def count(self) -> int:
-        return max(self.strength, self.spacing)
+        return self.asked if self.typed is None else self.typed
 
 
 def fixings(
@@ -73,16 +79,17 @@ def fixings(
     each_label: str = "Each carries",
     working: tuple[Say, ...] = (),
     edit: str | None = None,
+    typed: int | None = None,
 ) -> Fixings:
     """Count fixings for a load and put load, what each carries and the count into the book.
 
     ``kg`` hangs on them, ``each`` in newtons; ``spacing`` is the number the spacing rules ask for, ``why`` says how; ``working`` how ``each``
-    came about, if there is more to say than its basis; ``edit`` where it can be typed.
+    came about, if there is more to say than its basis; ``edit`` where it can be typed; ``typed`` how many there are to be whatever is asked.
     """
     book, parts = context.book, tuple(parts)
     load = newtons(kg) * factor
     strength = int(-(-load // each))
-    found = Fixings(load, each, strength, spacing)
+    found = Fixings(load, each, strength, spacing, typed)
     # Told of every thing there is, read of the one in hand.
     book.add_later(
         f"{name}.load",
@@ -119,7 +126,7 @@ def fixings(
             (
                 (f"by strength {strength}: {figures(load)} N ÷ {figures(each)} N, rounded up",),
                 (*why, f": {spacing}"),
-                ("the larger of the two",),
+                ("the larger of the two",) if typed is None else (f"typed over: {typed}",),
             ),
             parts,
         ),

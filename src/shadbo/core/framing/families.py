@@ -58,9 +58,18 @@ def check_in_stock(
 
 
 def check_long_enough(
-    context: Context[Any, Any], longest: Dim, moulding: Sold, of: Iterable[Sold], *, place: str, ways: Iterable[WayOut] = ()
+    context: Context[Any, Any],
+    longest: Dim,
+    moulding: Sold,
+    of: Iterable[Sold],
+    *,
+    place: str,
+    ways: Iterable[WayOut] = (),
+    key: str = "rail.stock",
+    what: str = "rail",
 ) -> None:
-    """The longest rail has to come out of one length of its moulding; ``of`` are the others, best first, ``ways`` what else would do."""
+    """The longest rail has to come out of one length of its moulding; ``of`` are the others, best first, ``ways`` what else would do;
+    ``key`` and ``what`` of a second frame’s."""
     say = context.speak.say
     kerf: Fraction = context.rule("kerf")
     if longest.value + kerf <= exact(moulding.length):
@@ -72,10 +81,10 @@ def check_long_enough(
     ]
     context.checks.add(
         "stop",
-        "rail.stock",
+        key,
         "cut",
         say(
-            f"The longest rail, {{}}, can’t be cut from {moulding.name}: it comes in lengths of {{}}.",
+            f"The longest {what}, {{}}, can’t be cut from {moulding.name}: it comes in lengths of {{}}.",
             longest,
             exact(moulding.length),
         ),

@@ -10,12 +10,13 @@ from functools import lru_cache
 from itertools import combinations_with_replacement
 from typing import Any, Literal
 
-from shadbo.core.contract.cutting import CutLine
+from shadbo.core.contract.cutting import CutLine, sheet_of
 from shadbo.core.contract.display import Context
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.shop import Board
 from shadbo.core.framing.rails import cut_line
 from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.figures import listed
 from shadbo.core.quantity.lengths import as_decimal
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, leaf
@@ -26,7 +27,11 @@ MOST_FILLERS = 4
 # into, ``filler`` only fills.
 Use = Literal["mount", "mat", "stiff", "filler"]
 # Methods whose wires or screws go through the mount board: foam would give way under them.
-THROUGH_PLY = ("brackets", "screwed")
+THROUGH_PLY = ("bar_screws", "brackets", "cradle", "ring", "screwed")
+
+
+BLADE = "Blade away from the fingers, metal ruler held firmly, several light passes."
+SAWN = "Ply and hardboard are sawn: guard down, eye and hearing protection, dust extraction and a mask."
 
 
 @record(frozen=True, slots=True)
@@ -51,10 +56,22 @@ def board_of(context: Context[Any, Any], thick: Fraction | Dim, use: Use) -> Boa
     fitting = [b for b in near if b.stiff == (use == "stiff")] or near
     if fitting:
         # A window is cut in the densest, foam is none; elsewhere the lightest does.
-        light = -1 if use == "mat" else 1
-        return min(fitting, key=lambda b: (abs(exact(b.thickness) - wanted), light * b.density))
+        light, own = -1 if use == "mat" else 1, {b.key for b in context.piece.own.boards}
+        return min(fitting, key=lambda b: (abs(exact(b.thickness) - wanted), b.key not in own, light * b.density))
     names = {"mount": "acid-free board", "mat": "mat board", "stiff": "hardboard or ply", "filler": "board"}
     return Board(key="none", name=names[use], thickness=as_decimal(wanted), stiff=use == "stiff")
+
+
+def mount_within(context: Context[Any, Any], usual: Fraction, room: Fraction) -> Fraction:
+    """A mount board for flat work in a frame that is there (mm): the usual one, else the thickest of the stock that goes in, or the
+    thinnest where none does."""
+    boards = [t for b in boards_of(context) if not b.stiff and (t := exact(b.thickness)) >= context.rule("mat")]
+    return usual if usual <= room else max((t for t in boards if t <= room), default=min(boards, default=usual))
+
+
+def cutting_care(*boards: Board) -> str:
+    """The care at a step that cuts these: what a knife cuts, and what only a saw does."""
+    return " ".join((*((BLADE,) if not all(b.stiff for b in boards) else ()), *((SAWN,) if any(b.stiff for b in boards) else ())))
 
 
 def filler_stock(context: Context[Any, Any]) -> dict[Fraction, Board]:
@@ -63,17 +80,18 @@ def filler_stock(context: Context[Any, Any]) -> dict[Fraction, Board]:
         exact(card): Board(key="card", name=f"Card {float(card):g}", thickness=card, density=700)
         for card in (context.shop.cards or HOUSE_SHOP.cards)
     }
-    for board in sorted(boards_of(context), key=lambda b: -b.density):
+    own = {board.key for board in context.piece.own.boards}
+    for board in sorted(boards_of(context), key=lambda b: (b.key in own, -b.density)):
         if not board.stiff:
             by[exact(board.thickness)] = board
     return by
 
 
 def named(context: Context[Any, Any], combo: Sequence[Fraction]) -> str:
-    """“2 × Foam board 5 and Card 0.5”."""
+    """“2 × Foam board 10, Foam board 5 and Card 0.5”."""
     by = filler_stock(context)
     counted = {t: list(combo).count(t) for t in combo}
-    return " and ".join(f"{n} × {by[t].name}" if n > 1 else by[t].name for t, n in counted.items())
+    return listed([f"{n} × {by[t].name}" if n > 1 else by[t].name for t, n in counted.items()])
 
 
 def fill_up(context: Context[Any, Any], slack: Dim) -> Fill | None:
@@ -108,8 +126,8 @@ def fill_lines(context: Context[Any, Any], fill: Fill | None, size: dict[str, Di
             len(same),
             name,
             size["width"],
-            context.speak.say("by {}, {} thick", size["height"], exact(same[0].thickness)),
-            ("as many as fill it, so that nothing rattles",),
+            sheet_of(context.speak, size["height"], exact(same[0].thickness)),
+            ("fills the depth, so that nothing rattles",),
         )
         for i, (name, same) in enumerate(counted.items())
     ]

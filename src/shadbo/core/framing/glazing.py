@@ -6,19 +6,18 @@ from collections.abc import Mapping
 from dataclasses import replace
 from typing import Any
 
-from shadbo.core.contract.asking import Choosable, choice
-from shadbo.core.contract.cutting import CutLine
+from shadbo.core.contract.asking import Choosable, choice, plain_length
+from shadbo.core.contract.cutting import CutLine, sheet_of
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
-from shadbo.core.contract.parts import got
-from shadbo.core.document.decisions.canvas import ReadFrame
+from shadbo.core.framing.came import bought, clean_step, sheet_came
 from shadbo.core.framing.counting import figures
 from shadbo.core.framing.rails import cut_line
 from shadbo.core.framing.weights import SHEETS
 from shadbo.core.judging.judging import Judged
 from shadbo.core.judging.sheets import AUTO, sheets
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.sums import Dim
 
@@ -28,27 +27,6 @@ LABELS = {"glass": "Glass", "acrylic": "Acrylic", "coated": "Coated glass", "non
 MATERIALS = {"glass": "picture glass", "acrylic": "acrylic sheet", "coated": "coated glass"}
 GRADED = {"plain": "{}", "uv": "{}, filtering UV", "laminated": "{}, laminated"}
 GRADE_LABELS = {"plain": "Plain", "uv": "UV filtering", "laminated": "Laminated"}
-
-
-GLASS_CAME = got("glazing", "Glass that came with it", comes="came", lights=("glazing",))
-CLEAN_GLASS = Operation(
-    "glazing",
-    "Clean the glass",
-    ("The glass that came with it stays in its frame: both faces cleaned, looked at against the light.",),
-    10,
-    gate=True,
-    care="Gloves; carry on edge.",
-    parts=("glazing",),
-    place="clean",
-)
-
-
-def glass_came(context: Context[Any, Any], sheet: Mapping[str, Dim]) -> bool:
-    """Whether the sheet in front is the glass that came with the frame: it is used as it is, neither cut nor bought."""
-    display, frame = context.display, context.display.frame
-    wanted = getattr(display, "glazing_thickness", None)
-    same = wanted is None or wanted == getattr(frame, "glass", None)
-    return isinstance(frame, ReadFrame) and bool(frame.glass) and display.glazing == "glass" and same and bool(sheet)
 
 
 CUT_GLAZING = "Gloves and eye protection; score away from the body; carry on edge."
@@ -61,14 +39,14 @@ def glazing_line(context: Context[Any, Any], sheet: Mapping[str, Dim], thick: Di
         if context.display.glazing == "coated"
         else ("cut only after the rabbet was read again",)
     )
-    size = context.speak.say("by {}, {} thick", sheet["height"], thick)
+    size = sheet_of(context.speak, sheet["height"], thick)
     return cut_line(context, "glazing", "Glazing", ("glazing",), 1, sheet_material(context.display), sheet["width"], size, note)
 
 
 def glazing_step(context: Context[Any, Any], sheet: Mapping[str, Dim]) -> Operation:
-    """Cutting the sheet, or cleaning the glass that came with the frame."""
-    if glass_came(context, sheet):
-        return CLEAN_GLASS
+    """Cutting the sheet, or cleaning the one that came with the frame."""
+    if sheet_came(context):
+        return clean_step(context)
     return Operation(
         "glazing",
         "Cut the glazing",
@@ -86,6 +64,18 @@ def glazing_step(context: Context[Any, Any], sheet: Mapping[str, Dim]) -> Operat
     )
 
 
+def usual_thick(context: Context[Any, Any], longest: Fraction) -> Fraction:
+    """How thick the sheet is (mm) by its ``longest`` side: that of the one that came, else the usual; a long acrylic sheet is thicker."""
+    frame, typed = bought(context), getattr(context.display, "glazing_thickness", None)
+    if typed is not None:
+        return exact(typed)
+    if frame is not None and sheet_came(context):
+        return exact(frame.glass)
+    if context.display.glazing != "acrylic":
+        return context.rule("glass_laminated" if getattr(context.display, "grade", "plain") == "laminated" else "glass")
+    return context.rule("acrylic_large" if longest > context.rule("acrylic_bow_over") else "acrylic")
+
+
 def sheet_material(display: Any) -> str:
     """What a sheet is got as: “picture glass, filtering UV”."""
     return GRADED[getattr(display, "grade", "plain")].format(MATERIALS[display.glazing])
@@ -100,8 +90,18 @@ def cleaned(context: Context[Any, Any], step: Operation, sheet_m2: Fraction) -> 
     kind = getattr(context.display, "glazing", "glass")
     said = {"coated": COATED, "acrylic": PLASTIC}.get(kind, "")
     dust = min(DUST_MOST, max(DUST_LEAST, int(round(sheet_m2 * DUST_A_M2 / 5)) * 5))
-    words = f"{said} Dust: {dust} minutes with a soft brush and a raking light."
+    words = f"{said} Then {dust} minutes with a soft brush and a raking light, for the dust."
     return replace(step, say=(*step.say, words), minutes=step.minutes + dust)
+
+
+def sheet_thick(context: Context[Any, Any]) -> list[Input]:
+    """How thick the sheet is, where one is of one’s own or thicker than usual; none without one."""
+    display = context.display
+    if display.glazing == "none":
+        return []
+    place, hint = "/display/glazing_thickness", ("Left empty: as is usual, or as it came.",)
+    typed = display.glazing_thickness
+    return [plain_length(context.shop.showing, typed, place, "Sheet, thick", "Glazing", ("glazing",), optional=True, hint=hint)]
 
 
 def glazing_choices(context: Context[Any, Any], sheet: Mapping[str, Dim], thick: Fraction) -> list[Input]:

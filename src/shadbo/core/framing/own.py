@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from typing import Any, Literal
 
 from shadbo.core.contract.asking import choice, plain_length
@@ -10,8 +10,11 @@ from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ActionInput, Input, WordsInput
 from shadbo.core.contract.operations import Operation
-from shadbo.core.document.shop import MOST_OWN, Moulding, RabbetMoulding, StretcherBar
-from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.piece import length_field
+from shadbo.core.document.shop import MOST_OWN, Board, Moulding, RabbetMoulding, StretcherBar
+from shadbo.core.quantity.exact import Fraction, exact, up
+from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.lengths import as_decimal
 from shadbo.core.quantity.sums import Dim, leaf
 
@@ -79,19 +82,77 @@ def own_inputs(context: Context[Any, Any], kind: OwnKind, place: str, chosen: st
     return inputs
 
 
+def own_boards(context: Context[Any, Any]) -> list[Input]:
+    """Boards of one’s own, typed on the spot, and a press for one more: they are taken before the shop’s of that thickness."""
+    own, show, inputs = context.piece.own.boards, context.shop.showing, list[Input]()
+    # What it weighs goes by what it is of; the boards there are say what that may be.
+    shops = {b.density: b.name for b in reversed(context.shop.boards or HOUSE_SHOP.boards) if b not in own}
+    of = tuple((density, (f"As {name}",), ()) for density, name in sorted(shops.items()))
+    for i, one in enumerate(own):
+        where, group = f"/own/boards/{i}", f"My own board{f' {i + 1}' if len(own) > 1 else ''}"
+        inputs += [
+            WordsInput(f"{where}/name", "What it is", group, one.name, "words", (), ("board",)),
+            plain_length(show, one.thickness, f"{where}/thickness", "Thick", group, ("board",)),
+            choice(context, f"{where}/density", "Heavy", group, of, ("board",), look="menu", key=f"own.boards.{i}.density"),
+            choice(
+                context,
+                f"{where}/stiff",
+                "It will",
+                group,
+                ((False, ("Only fill",), ()), (True, ("Carry weight and take a screw",), ())),
+                ("board",),
+                key=f"own.boards.{i}.stiff",
+            ),
+            ActionInput(
+                f"own.boards.{i}.out", f"Take {one.name} out", group, ("board",), "remove", ({"op": "remove", "path": where},)
+            ),
+        ]
+    if len(own) < MOST_OWN:
+        value = {"key": _new_key(own), "name": "My own board", "thickness": 3}
+        add = ({"op": "add", "path": "/own/boards/-", "value": value},)
+        inputs.append(ActionInput("own.boards", "A board of my own…", "My own board", ("board",), "add", add))
+    return inputs
+
+
 def longer_way(context: Context[Any, Any], kind: OwnKind, place: str, stuff: Stuff, least: Fraction) -> tuple[WayOut, ...]:
     """The same in a longer length, got for this piece: to the next usual one (mm); none where no such length is sold."""
-    step = context.rule("length_step")
-    own, length = getattr(context.piece.own, kind), Fraction(-(-least // step) * step)
-    if len(own) >= MOST_OWN or length > context.rule("length_sold"):
+    length = up(least, context.rule("length_step"))
+    if length > context.rule("length_sold"):
+        return ()
+    return _got(
+        context,
+        kind,
+        place,
+        stuff,
+        {"length": as_decimal(length)},
+        context.speak.say(f"Get {stuff.name} in a length of {{}}", length),
+    )
+
+
+def deeper_way(context: Context[Any, Any], stuff: Moulding, high: Fraction) -> tuple[WayOut, ...]:
+    """A floater rail so high front to back (mm), where no profile of the shop is: got or planed for this piece."""
+    field = length_field("/own/mouldings/0/height")
+    if field is None or field.fault(high) is not None:
+        return ()
+    name = f"{stuff.wood.capitalize() or 'Rail'}, deeper"
+    changed = {"name": name, "height": as_decimal(high)}
+    said = context.speak.say("Get a rail {} high front to back", high)
+    return _got(context, "mouldings", "/display/frame/moulding", stuff, changed, said)
+
+
+def _got(
+    context: Context[Any, Any], kind: OwnKind, place: str, stuff: Stuff, changed: dict[str, Any], say: Say
+) -> tuple[WayOut, ...]:
+    """What is chosen, with something of it changed, as the piece’s own; none where it has as many as it may."""
+    own = getattr(context.piece.own, kind)
+    if len(own) >= MOST_OWN:
         return ()
     key = _new_key(own)
-    value = stuff.model_dump() | {"key": key, "length": as_decimal(length)}
-    say = context.speak.say(f"Get {stuff.name} in a length of {{}}", length)
+    value = stuff.model_dump() | {"key": key} | changed
     return (WayOut(say, ({"op": "add", "path": f"/own/{kind}/-", "value": value}, put(place, key))),)
 
 
-def _new_key(own: list[Stuff]) -> str:
+def _new_key(own: Sequence[Stuff | Board]) -> str:
     return next(f"own-{n}" for n in range(1, MOST_OWN + 2) if f"own-{n}" not in {o.key for o in own})
 
 

@@ -11,10 +11,12 @@ from functools import partial
 from typing import Any
 
 from shadbo.core.contract.checks import WayOut, put
+from shadbo.core.contract.cutting import bar_of
 from shadbo.core.contract.display import ANY_HANGER, Carcass, Context, Weight
 from shadbo.core.document.decisions.canvas import BoughtFrame, DeepReadyMade, NewRabbet, ReadFrame
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.shop import RabbetMoulding
+from shadbo.core.framing.came import sheet_came
 from shadbo.core.framing.families import check_in_stock, check_long_enough
 from shadbo.core.framing.own import stock_leaf
 from shadbo.core.framing.rails import AXES, Rails, other, square
@@ -195,7 +197,7 @@ def rails_of(context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet) -> Ra
         rabbet.moulding.name,
         exact(rabbet.moulding.length),
         rabbet.face,
-        context.speak.say("{} × {}, lip {}", rabbet.face, rabbet.rail_height, rabbet.lip),
+        bar_of(context.speak, rabbet.face, rabbet.rail_height, context.speak.say("lip {}", rabbet.lip)),
         rabbet.outside,
         rabbet.sight,
         frame.spare_rail,
@@ -349,6 +351,9 @@ def check_glazing(context: Context[Any, Any], rabbet: Rabbet, glazing: str = "gl
     )
     sheets = {}
     for axis in AXES:
+        if sheet_came(context):
+            sheets[axis] = _came_sheet(context, rabbet, axis)
+            continue
         allowed = _sheet_allowance(context, rabbet.size[axis], glazing)
         sheet = book.add(rabbet.size[axis] - allowed + cut, f"glazing.{axis}", f"Sheet {axis}", parts=("glazing",), fits=True)
         widest = rabbet.inner[axis].largest if rabbet.inner else rabbet.size[axis]
@@ -402,7 +407,7 @@ def check_glazing(context: Context[Any, Any], rabbet: Rabbet, glazing: str = "gl
                 )
                 if stop or rabbet.inner
                 else say(
-                    f"Pushed to one side the lip laps the sheet by only {{}} in the {axis}: strips of card beside it keep it in the middle.",
+                    f"Pushed to one side the lip laps only {{}} of the sheet in the {axis}: strips of card beside it keep it in the middle.",
                     lap,
                 ),
                 why=say("It should lap by at least {} at the widest reading, {}.", least, widest),
@@ -414,6 +419,42 @@ def check_glazing(context: Context[Any, Any], rabbet: Rabbet, glazing: str = "gl
                 else _block_way(rabbet, axis, context, without),
             )
     return sheets
+
+
+def _came_sheet(context: Context[Any, Any], rabbet: Rabbet, axis: str) -> Dim:
+    """The sheet that came with the frame: as it was read, else as it fits; what would fall out of its lip is a stop."""
+    frame, book = context.display.frame, context.book
+    own = other(axis) if frame.turned else axis
+    name, label = f"glazing.{axis}", f"Sheet that came, {axis}"
+    if getattr(frame, f"sheet_{own}") is None:
+        fits = leaf(
+            context.shop.rules.glass_allowance, "glass-allowance", "Room it has, in all", "rule", source="allowance", grain="depth"
+        )
+        return book.add(rabbet.size[axis] - fits, name, label, parts=("glazing",))
+    sheet = read_once(context, f"sheet_{own}", name, label, "glazing")
+    assert rabbet.inner is not None
+    lap = book.add(
+        rabbet.lip - (rabbet.inner[axis].largest - sheet),
+        f"glazing.lap.{axis}",
+        f"Lap of the lip, worst, {axis}",
+        parts=("glazing", "rail"),
+        grain="depth",
+    )
+    if lap.value <= 0:
+        context.checks.add(
+            "stop",
+            f"glazing.lap.{axis}",
+            "display",
+            context.speak.say(
+                f"The sheet that came, its {axis} {{}}, falls out: pushed to one side the lip laps it by {{}}.", sheet, lap
+            ),
+            why=context.speak.say("The rabbet is {} there, the lip {}.", rabbet.inner[axis].largest, rabbet.lip),
+            source_key="lap",
+            figure=lap.name,
+            parts=("glazing", "rail"),
+            ways=(WayOut(("Cut a new sheet for it",), (put("/display/frame/glass", Fraction(0)),)),),
+        )
+    return sheet
 
 
 def _sheet_allowance(context: Context[Any, Any], size: Dim, glazing: str) -> Dim:

@@ -56,7 +56,7 @@ def as_read(sizes: Mapping[str, Any], width: Any, height: Any) -> dict[str, Any]
 
 def ready_frame(frame: ReadyFrame, turned: bool) -> dict[str, Any]:
     sizes = {k: getattr(frame, k) for k in TAKEN}
-    return as_read(sizes, frame.width, frame.height) | {"turned": turned}
+    return as_read(sizes, frame.width, frame.height) | {"turned": turned, "tabs": True, "hanger": "top"}
 
 
 def frame_inputs(context: Context[Any, Any], rabbet: Rabbet, frame: ReadFrame, *, came_with: bool) -> list[Input]:
@@ -71,10 +71,45 @@ def frame_inputs(context: Context[Any, Any], rabbet: Rabbet, frame: ReadFrame, *
         )
     inputs += [given(show, dim, "Its rail") for dim in (rabbet.lip, rabbet.face, rabbet.depth, rabbet.rail_height)]
     if came_with:
+        group, sheet, none = "What came with it", ("glazing",), ("0 where there is none.",)
         inputs += [
-            plain_length(show, frame.glass, "/display/frame/glass", "Glass", "What came with it", ("glazing",)),
-            plain_length(show, frame.board, "/display/frame/board", "Inner board", "What came with it", ("board",)),
+            choice(
+                context,
+                "/display/frame/sheet",
+                "Sheet in front",
+                group,
+                (("glass", ("Glass",), ()), ("acrylic", ("Acrylic",), ())),
+                sheet,
+            ),
+            plain_length(show, frame.glass, "/display/frame/glass", "Sheet, thick", group, sheet, hint=none),
         ]
+        if frame.glass:
+            where = ("Laid out and measured; left empty, it fits as it came.",)
+            for own in AXES:
+                typed = getattr(frame, f"sheet_{own}")
+                place = f"/display/frame/sheet_{own}"
+                inputs.append(plain_length(show, typed, place, f"Sheet, {own}", group, sheet, optional=True, hint=where))
+        inputs += [
+            plain_length(show, frame.board, "/display/frame/board", "Inner board, thick", group, ("board",), hint=none),
+            choice(
+                context,
+                "/display/frame/tabs",
+                "Closed with",
+                group,
+                ((True, ("Its tabs",), ()), (False, ("Points of ours",), ("it has none, or they broke off",))),
+                ("rail",),
+            ),
+        ]
+    inputs.append(
+        choice(
+            context,
+            "/display/frame/hanger",
+            "Its hanger",
+            "What came with it",
+            (("none", ("None",), ()), ("top", ("On the top rail",), ()), ("side", ("On a side rail",), ("it is moved",))),
+            ("rail",),
+        )
+    )
     inputs.append(
         choice(
             context,

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 
 from shadbo.core.contract.views import Drawing, Material
 from shadbo.core.framing.rabbet import Rabbet
@@ -12,6 +12,15 @@ from shadbo.core.quantity.record import record
 
 STAGES = ("measure", "display", "depth", "cut")
 SEEN = Fraction(60)
+
+
+def measure_round(drawing: Drawing, rabbet: Rabbet, w: Fraction, h: Fraction, stages: Iterable[str]) -> None:
+    """What shows and what it measures outside, both ways, round a face of w × h (mm); what shows is told at its tightest, in the middle."""
+    wide, tall = rabbet.sight["width"].value, rabbet.sight["height"].value
+    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, stages, "outside")
+    drawing.measure("frame.sight.width", "x", (w - wide) / 2, (w + wide) / 2, h, "bottom", 1, stages, "sight")
+    drawing.measure("frame.outside.height", "y", 0, h, w, "right", 2, stages, "outside")
+    drawing.measure("frame.sight.height", "y", (h - tall) / 2, (h + tall) / 2, w, "right", 1, stages, "sight")
 
 
 @record(frozen=True, slots=True)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from shadbo.core.contract.cutting import CutLine, StockLength, lay_out
+from shadbo.core.contract.cutting import Across, CutLine, StockLength, lay_out
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import got
@@ -44,7 +44,7 @@ def cut_line(
     count: int,
     material: str,
     length: Dim,
-    section: Say = (),
+    across: Across = Across(),
     note: Say = (),
     short: Dim | None = None,
 ) -> CutLine:
@@ -62,7 +62,11 @@ def cut_line(
         short=show(short.value, short.grain) if short else None,
         short_mm=f"{as_decimal(short.value):f}" if short else None,
         short_figure=short.name if short else None,
-        section=section,
+        section=across.section,
+        width=across.width,
+        thick=across.thick,
+        more=across.more,
+        packer=across.packer,
         note=note,
     )
 
@@ -74,7 +78,7 @@ class Rails:
     material: str
     stock: Fraction
     face: Dim
-    section: Say
+    across: Across
     long: Mapping[str, Dim]
     short: Mapping[str, Dim]
     spare: bool
@@ -95,7 +99,7 @@ def rail_lines(context: Context[Any, Any], rails: Rails) -> list[CutLine]:
                 2,
                 rails.material,
                 long,
-                rails.section,
+                rails.across,
                 ("45° both ends, leaning opposite ways",),
                 short,
             )
@@ -111,7 +115,7 @@ def rail_lines(context: Context[Any, Any], rails: Rails) -> list[CutLine]:
                 1,
                 rails.material,
                 longest,
-                rails.section,
+                rails.across,
                 ("one too many, from the same length",),
             )
         )
@@ -138,9 +142,15 @@ def rail_stock(context: Context[Any, Any], rails: Rails) -> tuple[StockLength, .
 
 
 def stock_lengths(
-    context: Context[Any, Any], pieces: list[tuple[str, Fraction]], length: Fraction, label: str
+    context: Context[Any, Any],
+    pieces: list[tuple[str, Fraction]],
+    length: Fraction,
+    label: str,
+    *,
+    name: str = "cut.lengths",
+    first: int = 1,
 ) -> tuple[StockLength, ...]:
-    """Pieces laid into stock lengths; none if one is longer than the stock (a stop says so and gives the ways out)."""
+    """Pieces laid into stock lengths, counted from ``first``; none if one is longer than the stock (a stop says so and gives the ways out)."""
     book, shop, show = context.book, context.shop, context.shop.showing.show
     kerf = exact(shop.rules.kerf)
     try:
@@ -152,10 +162,10 @@ def stock_lengths(
         used = sum((mm + kerf for _, mm in cut), Fraction(0))
         left = length - used
         lengths.append(
-            StockLength(i + 1, tuple(name for name, _ in cut), show(used), show(left), left >= exact(shop.rules.keep_offcut))
+            StockLength(first + i, tuple(name for name, _ in cut), show(used), show(left), left >= exact(shop.rules.keep_offcut))
         )
     book.add_count(
-        "cut.lengths",
+        name,
         label,
         len(bars),
         context.speak.say("each {} long", length),
@@ -185,7 +195,10 @@ def frame_steps(context: Context[Any, Any], rails: Rails) -> list[Operation]:
         Operation(
             "cut",
             "Cut the rails",
-            say(f"{rails.material}: two at {{}} and two at {{}}, long point; each pair to the same stop.", *long_points),
+            say(
+                f"{rails.material[:1].upper()}{rails.material[1:]}: two at {{}} and two at {{}}, long point; each pair to the same stop.",
+                *long_points,
+            ),
             20,
             care="Saw: guard down, hands clear, eye and hearing protection; dust extraction on.",
             parts=("rail",),
@@ -212,6 +225,8 @@ def frame_steps(context: Context[Any, Any], rails: Rails) -> list[Operation]:
             parts=("rail",),
             uses=("glue",),
             after=("dry",),
+            takes="clamps",
+            takes_on=60,
         ),
     ]
 
@@ -239,9 +254,11 @@ def draw_mat(
     return x0, y0, ww, wh
 
 
-def spread(length: Dim, most: Fraction, start: Dim | None = None) -> tuple[list[Dim], int]:
-    """Places of fasteners along a side, the same distance apart, half a spacing from each end, two at the least."""
-    n = max(2, int(-(-length.value // most)))
+def spread(length: Dim, most: Fraction, start: Dim | None = None, many: int | None = None) -> tuple[list[Dim], int]:
+    """Places of fasteners along a side, the same distance apart, half a spacing from each end: two at the least, or as ``many`` as wished."""
+    n = max(2, int(-(-length.value // most))) if many is None else many
+    if not n:
+        return [], 0
     first = length / (2 * n)
     places = [first * (2 * i + 1) for i in range(n)]
     return ([start + p for p in places] if start is not None else places), n

@@ -5,15 +5,15 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from shadbo.core.contract.cutting import CutLine
+from shadbo.core.contract.cutting import CutLine, strip_of
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.operations import Operation
 from shadbo.core.framing.rabbet import Rabbet
 from shadbo.core.framing.rails import cut_line
 from shadbo.core.quantity.sums import Dim, rule
 
-# Sheets on which no adhesive may lie: the sticky side goes to the rabbet's wall.
-NO_ADHESIVE = ("coated", "acrylic")
+# Sheets on which no adhesive may lie, or none at all: the sticky side goes to the rabbet's wall.
+NO_ADHESIVE = ("coated", "acrylic", "none")
 
 
 def spacer_lengths(context: Context[Any, Any], rabbet: Rabbet, sheet: Mapping[str, Dim]) -> dict[str, Dim]:
@@ -35,19 +35,30 @@ def spacer_lengths(context: Context[Any, Any], rabbet: Rabbet, sheet: Mapping[st
 
 def spacer_lines(context: Context[Any, Any], lengths: dict[str, Dim], height: Dim) -> list[CutLine]:
     wall = context.display.glazing in NO_ADHESIVE
-    note = ("stuck to the rabbet’s wall, a bare face on the sheet" if wall else "stuck to the glass, tight along its edge",)
+    bare = context.display.glazing == "none"
+    against = "under the lip" if bare else "a bare face on the sheet"
+    note = (f"stuck to the rabbet’s wall, {against}" if wall else "stuck to the glass, tight along its edge",)
     return [
         cut_line(
-            context, f"spacer.{run}", word, ("spacer",), 2, "spacer strip", lengths[run], context.speak.say("{} high", height), note
+            context,
+            f"spacer.{run}",
+            word,
+            ("spacer",),
+            2,
+            "spacer strip",
+            lengths[run],
+            strip_of(context.speak, None, height, "high"),
+            note,
         )
         for run, word in (("horizontal", "Spacer, top and bottom"), ("vertical", "Spacer, left and right, between them"))
     ]
 
 
 def spacer_step(context: Context[Any, Any], lengths: dict[str, Dim]) -> Operation:
+    bare = context.display.glazing == "none"
     wall = context.display.glazing in NO_ADHESIVE
     stuck = (
-        "Sticky side to the rabbet’s wall, a bare face on the sheet, pushed straight down."
+        f"Sticky side to the rabbet’s wall, {'under the lip' if bare else 'a bare face on the sheet'}, pushed straight down."
         if wall
         else "Stuck to the glass, tight along its edge."
     )
@@ -61,6 +72,6 @@ def spacer_step(context: Context[Any, Any], lengths: dict[str, Dim]) -> Operatio
         ),
         15,
         makes=("spacer",),
-        uses=("glazing",),
+        uses=() if bare else ("glazing",),
         inside=True,
     )

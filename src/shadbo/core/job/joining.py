@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections import defaultdict
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import replace
 from heapq import heappop, heappush
 
 from shadbo.core.contract.cutting import CutLine
@@ -28,16 +30,54 @@ class Job:
         """What has to be there besides what is cut, in the order of its using; what came with the frame or is at hand is told as such."""
         return tuple(part for part in self.parts if part.line is None and part.comes != "owner")
 
+    @property
+    def families(self) -> frozenset[str]:
+        """Every part by its key, and every family there is one of."""
+        return frozenset(family for part in self.parts for family in part.families)
+
+    @property
+    def in_turn(self) -> tuple[Operation, ...]:
+        """The operations, each with everything it comes after (see :func:`comes_after`)."""
+        after = comes_after(self.operations, {p.key: p for p in self.parts})
+        return tuple(replace(o, after=after[o.key]) for o in self.operations)
+
     def used_by(self, operation: Operation) -> tuple[Part, ...]:
         """The parts an operation has in its hand."""
-        return tuple(p for p in self.parts if uses(operation, p))
+        hands = Hands.of((operation,))
+        return tuple(p for p in self.parts if hands.users(p))
 
 
-def uses(operation: Operation, part: Part) -> bool:
-    """Whether an operation works with a part: it says so, or lights it on the drawing (what is cut goes by its own name alone)."""
-    if any(part.of(f) for f in (*operation.uses, *operation.makes, *operation.parts)):
-        return True
-    return part.comes != "cut" and bool({*operation.parts} & {*part.lights})
+@record(frozen=True, slots=True)
+class Hands:
+    """Which operations make and which use a part: keys of operations by the family they name, and by the part they light."""
+
+    making: Mapping[str, set[str]]
+    using: Mapping[str, set[str]]
+    lighting: Mapping[str, set[str]]
+
+    @classmethod
+    def of(cls, operations: Iterable[Operation]) -> Hands:
+        making, using, lighting = (defaultdict[str, set[str]](set) for _ in range(3))
+        for o in operations:
+            for family in o.makes:
+                making[family].add(o.key)
+            for family in (*o.uses, *o.makes, *o.parts):
+                using[family].add(o.key)
+            for part in o.parts:
+                lighting[part].add(o.key)
+        return cls(making, using, lighting)
+
+    def makers(self, part: Part) -> set[str]:
+        return _met(self.making, part.families)
+
+    def users(self, part: Part) -> set[str]:
+        """What works with it: says so, or lights it on the drawing (what is cut goes by its own name alone)."""
+        named = _met(self.using, part.families)
+        return named if part.comes == "cut" else named | _met(self.lighting, part.lights)
+
+
+def _met(by: Mapping[str, set[str]], names: Iterable[str]) -> set[str]:
+    return {key for name in names if name in by for key in by[name]}
 
 
 def join(parts: Iterable[Part], operations: Iterable[Operation]) -> Job:
@@ -54,24 +94,40 @@ def join(parts: Iterable[Part], operations: Iterable[Operation]) -> Job:
 def needs(operations: tuple[Operation, ...], parts: Mapping[str, Part]) -> dict[str, set[str]]:
     """What must be done before each operation: what it names, what names it, and the making of every part it uses."""
     keys = {o.key for o in operations}
-    named = {o.key: frozenset((*o.uses, *o.makes, *o.parts)) for o in operations}
+    hands = Hands.of(operations)
     before: dict[str, set[str]] = {o.key: {a for a in o.after if a in keys} for o in operations}
     for o in operations:
         for later in o.before:
             if later in keys:
                 before[later].add(o.key)
-        if not o.makes:
-            continue
-        made = frozenset(o.makes)
-        for part in parts.values():
-            families = part.families
-            if made.isdisjoint(families):
-                continue
-            for other in operations:
-                lit = part.comes != "cut" and not set(other.parts).isdisjoint(part.lights)
-                if other is not o and (lit or not named[other.key].isdisjoint(families)) and families.isdisjoint(other.makes):
-                    before[other.key].add(o.key)
+    for part in parts.values():
+        makers = hands.makers(part)
+        if makers:
+            for key in hands.users(part) - makers:
+                before[key] |= makers
     return before
+
+
+def comes_after(operations: Sequence[Operation], parts: Mapping[str, Part]) -> dict[str, tuple[str, ...]]:
+    """What must be done, and its wait be over, before each operation begins; in the order of work, and no more than is needed to say it.
+
+    One piece is in one place: an operation comes after everything told before it. What is done apart from the frame (``apart``) comes
+    after what it needs, what is apart before it, and every gate told before it; what is told behind it comes after it too.
+    """
+    named = needs(tuple(operations), parts)
+    told = {o.key: i for i, o in enumerate(operations)}
+    behind: dict[str, int] = {}  # everything an operation comes after, as bits of the order of work
+    out: dict[str, tuple[str, ...]] = {}
+    for i, o in enumerate(operations):
+        first = {told[e.key] for e in operations[:i] if not o.apart or e.apart or e.gate}
+        first |= {told[k] for k in named[o.key] if told[k] < i}
+        covered, nearest = 0, []
+        for at in sorted(first, reverse=True):
+            if not covered >> at & 1:
+                nearest.append(operations[at].key)
+                covered |= behind[operations[at].key] | 1 << at
+        behind[o.key], out[o.key] = covered, tuple(reversed(nearest))
+    return out
 
 
 def in_order(operations: tuple[Operation, ...], parts: Mapping[str, Part]) -> tuple[Operation, ...]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from shadbo.core.contract.operations import Operation
-from shadbo.core.job.joining import Job, needs, uses
+from shadbo.core.job.joining import Hands, Job, needs
 from shadbo.core.quantity.figures import Book, plain
 
 # A material an operation speaks of is a part: words of its sentence, and the family one of which then is a part.
@@ -22,7 +22,7 @@ MATERIALS: dict[str, tuple[str, ...]] = {
     "offset clips": ("clip",),
     "wire rated": ("wire",),
     "rings rated": ("ring",),
-    "linen": ("hold.through_hinges", "cloth"),
+    "linen": ("hold.through_hinges", "cloth", "liner"),
     "pin nailer": ("pins",),
 }
 
@@ -34,9 +34,11 @@ def prove(job: Job, book: Book) -> tuple[str, ...]:
 
 def _made_and_used(job: Job) -> Iterator[str]:
     """Each part is made or got before it is used, and used; nothing that came with the frame is cut."""
+    hands = Hands.of(job.operations)
     for part in job.parts:
-        makers = [o for o in job.operations if any(part.of(f) for f in o.makes)]
-        users = [o for o in job.operations if uses(o, part)]
+        made, used = hands.makers(part), hands.users(part)
+        makers = [o for o in job.operations if o.key in made]
+        users = [o for o in job.operations if o.key in used]
         if not users:
             yield f"{part.name} ({part.key}) is in no operation"
         if part.comes == "cut" and not makers:
@@ -45,9 +47,10 @@ def _made_and_used(job: Job) -> Iterator[str]:
             yield f"{part.name} ({part.key}) is there and would be made again"
         if makers and users and job.operations.index(users[0]) < job.operations.index(makers[0]):
             yield f"{part.name} is used in “{users[0].title}” before “{makers[0].title}” makes it"
+    there = job.families
     for operation in job.operations:
         for family in (*operation.uses, *operation.makes):
-            if not any(p.of(family) for p in job.parts):
+            if family not in there:
                 yield f"“{operation.title}” needs {family}, which is no part"
 
 
@@ -60,16 +63,12 @@ def _counted(job: Job, book: Book) -> Iterator[str]:
 
 def _named(job: Job) -> Iterator[str]:
     """Each material an operation names is a part; the label and the names of things are the owner’s words."""
+    there = job.families
     names = " ".join(p.name for p in job.parts if p.comes == "owner").lower()
     for operation in job.operations:
         said = plain(operation.say, "mm").lower()
         for word, families in MATERIALS.items():
-            if (
-                word in said
-                and word not in names
-                and operation.key != "label"
-                and not any(p.of(f) for p in job.parts for f in families)
-            ):
+            if word in said and word not in names and operation.key != "label" and there.isdisjoint(families):
                 yield f"“{operation.title}” speaks of {word}, and no part of the list is it"
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
+from functools import lru_cache
 
 from shadbo.core.document.shop import Practice
 from shadbo.core.judging.rules import RULES, STRICTNESS, Rule
@@ -43,7 +44,9 @@ class Judged:
         if self.refused is not None:
             return self.refused.say
         asked = (f"only with its owner’s word: {self.asks.say}",) if self.asks is not None else ()
-        return ", ".join(dict.fromkeys(w for w in (self.choice.why, *self.gains, *self.costs, *asked) if w))
+        said = ", ".join(w for w in (self.choice.why, *self.gains, *self.costs, *asked) if w)
+        # Two rules may say the same of one choice: each clause stands once.
+        return ", ".join(dict.fromkeys(said.split(", ")))
 
 
 # The rules a practice keeps: its own, and those of every freer one.
@@ -52,8 +55,12 @@ HELD_IN: Mapping[Practice, tuple[Rule, ...]] = {
 }
 
 
+@lru_cache(maxsize=4096)
 def judge(choice: Choice, needs: frozenset[str], practice: Practice) -> Judged:
-    """One choice held against every rule. A need more never makes better what harms it; a stricter practice never allows more."""
+    """One choice held against every rule. A need more never makes better what harms it; a stricter practice never allows more.
+
+    What a thing needs changes seldom while its sizes are typed, so what was judged is kept.
+    """
     does = choice.does
     rules = [r for r in HELD_IN[practice] if r.needs <= needs and r.does <= does]
     # Of two rules for the same pair only the stricter one counts.

@@ -38,6 +38,7 @@ FEATURES_OF: Mapping[str, set[str]] = {
     "spoon": {"rigid", "edge"},
     "fan": {"edge", "rigid", "thread"},
     "shoe": {"thread", "edge"},
+    "small_canvas": {"rigid", "edge"},
 }
 MISSING = {
     "thread": "no_thread_hold",
@@ -127,7 +128,7 @@ def _of_kind(what: str, held: set[str], cloth: bool) -> dict[str, bool]:
         "hard": not cloth,
         "needlework": what == "needlework",
         "puzzle": what == "puzzle",
-        "paint": what in ("canvas", "stretched", "rolled"),
+        "paint": what in ("canvas", "stretched", "rolled", "small_canvas"),
         "paper": what in PAPER and not cloth,
         "open_face": bool(held & OPEN_FACES) and not loose,
         "not_steel": "magnetic" not in held and what not in PAPER and not cloth,

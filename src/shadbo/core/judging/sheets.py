@@ -44,10 +44,11 @@ def sheets(
 ) -> list[Judged]:
     """Every sheet the display may have, best first; keys are “glass/uv”. ``sheet_m2`` is its area where it is known."""
     display = piece.display
-    came = bool(getattr(getattr(display, "frame", None), "glass", None))
+    frame = getattr(display, "frame", None)
+    came = frame.sheet if frame is not None and getattr(frame, "glass", None) else None
     needs = needs_here(piece, facts, sheet_m2, exact(shop.rules.glass_area))
     choices = [
-        Choice(f"{kind}/{grade}", does(kind, grade), CAME if came and (kind, grade) == ("glass", "plain") else 0)
+        Choice(f"{kind}/{grade}", does(kind, grade), CAME if (kind, grade) == (came, "plain") else 0)
         for kind in kinds or kinds_of(display)
         for grade in GRADES
         if grade == "plain" or (kind != "none" and not (grade == "laminated" and kind == "acrylic"))

@@ -57,7 +57,8 @@ class Side:
         (low, a), (high, b) = before[-1], after[0]
         if low == high:
             return self.stations[low]
-        share = (along - a) / (b - a)
+        # Two stations at one place: what was read there is between them.
+        share = (along - a) / (b - a) if b > a else Fraction(1, 2)
         return self.stations[low] * (1 - share) + self.stations[high] * share
 
 
@@ -146,5 +147,7 @@ def waist(side: Side) -> Dim | None:
     ordered = sorted(side.along.items(), key=lambda item: item[1])
     (first, a), (last, b) = ordered[0], ordered[-1]
     middle, at = min(ordered[1:-1], key=lambda item: abs(item[1] - (a + b) / 2))
+    if a == b:
+        return None
     share = (at - a) / (b - a)
     return side.stations[middle] - (side.stations[first] * (1 - share) + side.stations[last] * share)

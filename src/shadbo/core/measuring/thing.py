@@ -83,7 +83,8 @@ class Thing:
             # One reading a side says nothing of the lean, but diagonals do: it runs on from there.
             one = len(ordered) == 1 and self.lean is not None and RUNS[edge][0] == "width"
             return found + weighed([(self.lean, a - along)]) if one and self.lean is not None and a != along else found
-        share = (along - a) / (b - a)
+        # Two stations at one place: what was read there is between them.
+        share = (along - a) / (b - a) if b > a else HALF
         return self.edge(edge, low) * (1 - share) + self.edge(edge, high) * share
 
     def edge_near(self, edge: str, along: Fraction) -> Fraction:
@@ -340,6 +341,8 @@ def in_words(thing: Thing, speak: Speaker) -> Say:
         if len(thing.width.stations) == 1 and len(thing.height.stations) == 1:
             return ("One reading a side can’t show whether it is true.",)
         spread = max((thing.width.spread, thing.height.spread), key=lambda d: d.value)
+        if not spread.value:
+            return ("True as far as the tape can tell: its readings agree.",)
         return speak.say("True as far as the tape can tell: its readings agree within {}.", speak.fine(spread))
     out: list[str | Shown] = []
     for i, say in enumerate(said):

@@ -7,6 +7,8 @@ from __future__ import annotations
 
 from typing import Any
 
+from pydantic import ValidationError
+
 from shadbo.core.contract.checks import Patch
 from shadbo.core.contract.display import Display, Held, Suit
 from shadbo.core.contract.operations import Time
@@ -69,6 +71,9 @@ class LeftOut:
     why: str
 
 
+NO_FRAME = "without the frame it has"
+
+
 @record(frozen=True, slots=True)
 class Comparison:
     """All displays: those that suit, best first, and those left out. ``proposed`` are the keys to look at first."""
@@ -78,14 +83,23 @@ class Comparison:
     proposed: tuple[str, ...]
 
 
-def _piece_as(piece: Piece, display: Display, shop: Shop) -> tuple[Piece, str] | None:
+def _piece_as(piece: Piece, display: Display, shop: Shop, new_frame: bool = False) -> tuple[Piece, str] | None:
     """The piece shown that way to begin with, and what is lost in it; None if its object can’t be seen so."""
     seen = as_types(piece, SHOWS[display.key])
     if seen is None:
         return None
     thing, lost = seen
     begun = display.way.begin(facts_of(piece), shop)
-    return load_piece(document_of(piece) | {"object": thing, "display": begun}), lost
+    shown = load_piece(document_of(piece) | {"object": thing, "display": begun})
+    frame = getattr(piece.display, "frame", None)
+    if frame is None or frame.make == "new" or new_frame:
+        return shown, lost
+    # A frame that is there stays, where that way has one of its sort: nobody buys another for having looked at it.
+    try:
+        kept = type(shown.display).model_validate(shown.display.model_dump() | {"frame": frame.model_dump()})
+    except ValidationError:
+        return shown, f"{lost}; {NO_FRAME}" if lost else NO_FRAME
+    return shown.model_copy(update={"display": kept}), lost
 
 
 def rank_of(suit: Suit, judged: Judged) -> int:
@@ -139,12 +153,14 @@ def compare(piece: Piece, shop: Shop) -> Comparison:
     return Comparison(tuple(ways), tuple(left), tuple(k.key for k in ways if k.now or k.key in first))
 
 
-def show_as(piece: Piece, key: str, shop: Shop) -> Patch:
-    """The patch that takes a way of showing over; the one it has is begun afresh. Raises :class:`Refused` where the object can’t be shown so."""
+def show_as(piece: Piece, key: str, shop: Shop, *, new_frame: bool = False) -> Patch:
+    """The patch that takes a way of showing over, in the frame that is there or in one of its own; the way it has is begun afresh.
+
+    Raises :class:`Refused` where the object can’t be shown so."""
     display = DISPLAYS.get(key)
     if display is None:
         raise Refused(Fault("/display", "Way of showing", key, "is not known here", ", ".join(DISPLAYS)))
-    shown = _piece_as(piece, display, shop)
+    shown = _piece_as(piece, display, shop, new_frame)
     if shown is None:
         raise Refused(
             Fault("/display", "Way of showing", display.label, f"can’t be taken: {CANT[SHOWS[key][0]]}", "a way the comparison has")

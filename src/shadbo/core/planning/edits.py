@@ -20,17 +20,18 @@ from shadbo.core.document.decisions.canvas import PictureFile
 from shadbo.core.document.decisions.holding import Override
 from shadbo.core.document.items import ItemKey
 from shadbo.core.document.patching import changed, patched
-from shadbo.core.document.piece import Piece, document_of, field_at
+from shadbo.core.document.piece import Piece, document_of, field_at, length_field
 from shadbo.core.document.readings import Part, UnitName, per_cent
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import reading as reading_of
 from shadbo.core.planning.comparing import show_as
 from shadbo.core.planning.item_edits import NUDGE, ItemEdit, item_patch, item_pointer, item_words
-from shadbo.core.planning.plan import book_of, plan
+from shadbo.core.planning.plan import book_of, offered
+from shadbo.core.planning.reading_again import read_again
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.fields import Fault, LengthField, MassField, Refused
 from shadbo.core.quantity.figures import Book, plain
-from shadbo.core.quantity.lengths import as_decimal
+from shadbo.core.quantity.lengths import as_decimal, two_sizes
 
 WORDS = {
     "/name": "Name",
@@ -44,7 +45,7 @@ WORDS = {
     "/display/colour": "Colour of the edge",
     "/condition/note": "How it was",
 }
-INNER_WORDS = re.compile(r"/object/items/\d{1,2}/(name|colour)|/display/floors/\d/(text)")
+INNER_WORDS = re.compile(r"/object/items/\d{1,2}/(name|colour)|/display/floors/\d/(text)|/own/[a-z_]{1,20}/\d/(name)")
 Pointer = Annotated[str, Field(max_length=200, pattern=r"^(/[A-Za-z0-9_~-]+)+$")]
 
 
@@ -114,10 +115,18 @@ class TakePicture(Part):
 
 
 class ShowAs(Part):
-    """Another way of showing the object, by the display’s key: begun afresh, the object carried over."""
+    """Another way of showing the object, by the display’s key: begun afresh, the object carried over, and the frame that is there, unless
+    it is to have one of its own."""
 
     op: Literal["show_as"] = "show_as"
     display: str = Field(max_length=40)
+    new_frame: bool = False
+
+
+class ReadAgain(Part):
+    """The object is read again: of contradicting readings one a side stands until then."""
+
+    op: Literal["read_again"] = "read_again"
 
 
 class TakeOn(Part):
@@ -143,7 +152,9 @@ class Act(Part):
     action: str = Field(max_length=60)
 
 
-AnyEdit = TypeIn | AddStation | Nudge | Choose | TakeWayOut | Write | TakePicture | ShowAs | TakeOn | GiveUp | Act | ItemEdit
+AnyEdit = (
+    TypeIn | AddStation | Nudge | Choose | TakeWayOut | Write | TakePicture | ShowAs | ReadAgain | TakeOn | GiveUp | Act | ItemEdit
+)
 Edit = Annotated[AnyEdit, Field(discriminator="op")]
 
 
@@ -176,19 +187,19 @@ def in_words(piece: Piece, edits: Sequence[AnyEdit], shop: Shop) -> str:
     if isinstance(edit, ItemEdit):
         return item_words(piece, edit)
     if isinstance(edit, TakeOn):
-        return "Stop taken on"
+        return "Stop overridden"
     if isinstance(edit, GiveUp):
-        return "Stop no longer taken on"
+        return "Override taken back"
     if isinstance(edit, ShowAs):
         return f"Shown as: {DISPLAYS[edit.display].label.lower()}"
-    worked = plan(piece, shop, _focus(edit))
+    if isinstance(edit, ReadAgain):
+        return "Read again"
+    there = offered(piece, shop, _focus(edit))
     if isinstance(edit, Act):
-        actions = (i for stage in worked.stages for i in stage.inputs if i.kind == "action")
-        return next((a.label for a in actions if a.key == edit.action), "Change")
+        return next((i.label for i in there.inputs if i.kind == "action" and i.key == edit.action), "Change")
     if isinstance(edit, Choose):
-        choices = (i for stage in worked.stages for i in stage.inputs if i.kind == "choice")
-        return next((c.label for c in choices if c.key == edit.choice), "Choice")
-    check = next((c for c in worked.checks if c.key == edit.check), None)
+        return next((i.label for i in there.inputs if i.kind == "choice" and i.key == edit.choice), "Choice")
+    check = next((c for c in there.checks if c.key == edit.check), None)
     return plain(check.ways[edit.index].say, piece.units) if check and edit.index < len(check.ways) else "Way out"
 
 
@@ -220,25 +231,25 @@ def _patch(piece: Piece, edit: AnyEdit, shop: Shop, book: Book | None) -> Patch:
     if isinstance(edit, GiveUp):
         return _overrides([o for o in piece.overrides if o.check != edit.check])
     if isinstance(edit, ShowAs):
-        return show_as(piece, edit.display, shop)
-    worked = plan(piece, shop, _focus(edit))
+        return show_as(piece, edit.display, shop, new_frame=edit.new_frame)
+    if isinstance(edit, ReadAgain):
+        return read_again(piece)
+    there = offered(piece, shop, _focus(edit))
     if isinstance(edit, Act):
-        for stage in worked.stages:
-            for given in stage.inputs:
-                if given.kind == "action" and given.key == edit.action:
-                    return given.patch
+        for given in there.inputs:
+            if given.kind == "action" and given.key == edit.action:
+                return given.patch
         raise Refused(Fault("", "change", edit.action, "can’t be done: the piece has changed since", "what its plan offers"))
     if isinstance(edit, Choose):
-        for stage in worked.stages:
-            for given in stage.inputs:
-                if given.kind == "choice" and given.key == edit.choice:
-                    for option in given.options:
-                        if option.key == edit.option:
-                            return () if option.chosen and given.look != "many" else option.patch
-                    keys = ", ".join(o.key for o in given.options)
-                    raise Refused(Fault("", given.label, edit.option, "is not one of the options", keys))
+        for given in there.inputs:
+            if given.kind == "choice" and given.key == edit.choice:
+                for option in given.options:
+                    if option.key == edit.option:
+                        return () if option.chosen and given.look != "many" else option.patch
+                keys = ", ".join(o.key for o in given.options)
+                raise Refused(Fault("", given.label, edit.option, "is not one of the options", keys))
         raise Refused(Fault("", "choice", edit.choice, "is not a choice this piece has", "a choice of its plan"))
-    check = next((c for c in worked.checks if c.key == edit.check), None)
+    check = next((c for c in there.checks if c.key == edit.check), None)
     if check is None or edit.index >= len(check.ways):
         raise Refused(Fault("", "way out", edit.check, "is no longer open: the piece has changed since", "a way out of its plan"))
     return check.ways[edit.index].patch
@@ -253,12 +264,15 @@ def _focus(edit: AnyEdit) -> str:
 def _field(piece: Piece, pointer: str) -> tuple[LengthField | MassField, Any]:
     """The length or weight declared at a pointer and the document; its label made out of the place for a reading."""
     field = field_at(pointer, piece)
+    refused = Refused(Fault(pointer, "place", pointer, "is not a length of this piece", "a place of the piece that takes a length"))
+    if field is None:
+        raise refused
     document = document_of(piece)
     where = pointer.rsplit("/", 1)[0] if _is_reading(pointer) or pointer.startswith("/display/fillers/") else pointer
     parent = jsonpointer.resolve_pointer(document, where.rsplit("/", 1)[0], None)
     missing = where != pointer and not _is_reading(pointer) and jsonpointer.resolve_pointer(document, pointer, None) is None
-    if missing or field is None or not isinstance(parent, dict) or where.rsplit("/", 1)[1] not in parent:
-        raise Refused(Fault(pointer, "place", pointer, "is not a length of this piece", "a place of the piece that takes a length"))
+    if missing or not isinstance(parent, dict) or where.rsplit("/", 1)[1] not in parent:
+        raise refused
     if isinstance(field, LengthField) and _is_reading(pointer):
         field = replace(field, label=_reading_label(document, pointer))
     return field, document
@@ -291,6 +305,12 @@ def _typed(piece: Piece, edit: TypeIn, shop: Shop, book: Book | None) -> Patch:
     field, document = _field(piece, edit.pointer)
     if not edit.text.strip():
         return _emptied(field, document, edit)
+    two = two_sizes(edit.text, edit.unit, shop.tape) if isinstance(field, LengthField) else None
+    if two is not None and (beside := _beside(piece, edit.pointer)):
+        width, height = (
+            edit.model_copy(update={"text": t, "pointer": p}) for t, p in zip(two, (edit.pointer, beside), strict=True)
+        )
+        return (*_typed(piece, width, shop, book), *_typed(piece, height, shop, book))
     if isinstance(field, MassField):
         return (put(edit.pointer, field.read(edit.text, edit.unit, edit.pointer)),)
     more = DISPLAYS[piece.display.type].settle(document, edit.pointer, lambda: book or book_of(piece, shop))
@@ -303,6 +323,19 @@ def _typed(piece: Piece, edit: TypeIn, shop: Shop, book: Book | None) -> Patch:
     if int(index) < len(held):
         return ({"op": "replace", "path": edit.pointer, "value": value},)
     return ({"op": "add", "path": f"{station}/-", "value": value},)
+
+
+# A station of a width, and the one of the height that is read with it.
+ACROSS = {"width": "height", "top": "left", "middle": "centre", "bottom": "right"} | {
+    f"{whose}_width": f"{whose}_height" for whose in ("opening", "crest")
+}
+
+
+def _beside(piece: Piece, pointer: str) -> str:
+    """The place of the height beside a width, if the piece has one; else ""."""
+    steps = pointer.split("/")
+    other = "/".join(ACROSS.get(step, step) for step in steps)
+    return other if any(step.endswith("width") for step in steps) and length_field(other, piece) is not None else ""
 
 
 # Photographs of how it was.
@@ -398,7 +431,7 @@ def _pictured(piece: Piece, edit: TakePicture) -> Patch:
 def _taken_on(piece: Piece, edit: TakeOn, shop: Shop) -> Patch:
     """An override is by name and with a reason, of a stop that stands."""
     who, why = edit.who.strip(), edit.why.strip()
-    if not any(c.key == edit.check and c.severity == "stop" for c in plan(piece, shop).checks):
+    if not any(c.key == edit.check and c.severity == "stop" for c in offered(piece, shop).checks):
         raise Refused(Fault("/overrides", "Stop", edit.check, "does not stand any more", "a stop of this piece"))
     faults = []
     if not who:
@@ -420,6 +453,8 @@ def _words(pointer: str) -> str | None:
     inside = INNER_WORDS.fullmatch(pointer)
     if inside is None:
         return WORDS.get(pointer)
+    if inside[3]:
+        return "What it is"
     return {"name": "Name of the item", "colour": "Colour of the item", "text": "Letters cut out"}[inside[1] or inside[2]]
 
 

@@ -18,6 +18,7 @@ from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import item_of, reading
 from shadbo.core.framing.arrange.laid import Laid
 from shadbo.core.framing.arrange.moves import arranged, move, rounded
+from shadbo.core.planning.starting import spread
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.fields import Fault, LengthField, Refused
 from shadbo.core.quantity.lengths import MM_PER_INCH, Unit, as_decimal
@@ -27,6 +28,9 @@ NUDGE = {"mm": (Fraction(1), Fraction(10)), "in": (MM_PER_INCH / 16, MM_PER_INCH
 # Snapping pulls over so many mm, or this share of what shows if that is more.
 PULL, PULL_SHARE = Fraction(2), Fraction(1, 120)
 MOST_ITEMS = 60
+# So many alike are added at once.
+MOST_ALIKE = 20
+HALF = Fraction(1, 2)
 ItemKeys = Annotated[list[ItemKey], Field(max_length=60)]
 
 
@@ -51,13 +55,17 @@ class ArrangeItems(Part):
 
 
 class AddItem(Part):
-    """Another thing for the box, its sizes as typed; height in front and behind may be left empty for the usual."""
+    """Another thing for the box, or several alike, their sizes as typed; height in front and behind may be left empty for the usual.
+
+    Without a name they are called what they are; several are numbered.
+    """
 
     op: Literal["add_item"] = "add_item"
     kind: Kind
     name: str = Field(max_length=200)
     sizes: dict[str, Annotated[str, Field(max_length=500)]] = Field(max_length=8)
     unit: UnitName
+    count: int = Field(default=1, ge=1, le=MOST_ALIKE)
 
 
 class CopyItems(Part):
@@ -133,7 +141,8 @@ def item_pointer(piece: Piece, key: str) -> str:
 def item_words(piece: Piece, edit: ItemEdit) -> str:
     """What was changed, for the undo button and the history."""
     if isinstance(edit, AddItem):
-        return f"{edit.name.strip()[:60] or KINDS[edit.kind].label} added"
+        many = f", {edit.count} of them," if edit.count > 1 else ""
+        return f"{edit.name.strip()[:60] or KINDS[edit.kind].label}{many} added"
     if isinstance(edit, TakeOutline):
         return "Outline"
     if isinstance(edit, TakeColour):
@@ -189,14 +198,13 @@ def _full(piece: Piece, more: int) -> None:
 
 
 def _added(piece: Piece, edit: AddItem, shop: Shop) -> Patch:
-    """A new item to the right of all others, read field by field."""
-    _full(piece, 1)
+    """New items to the right of all others, read field by field."""
+    _full(piece, edit.count)
     faults: list[Fault] = []
-    if not edit.name.strip():
-        faults.append(Fault("/name", "Name", edit.name, "is needed, so that it can be told from the others", "up to 60 letters"))
+    typed = spread(edit.sizes, edit.unit, shop)
     read: dict[str, Any] = {}
     for key, label, pointer in ASKED:
-        field, text = length_field(pointer), edit.sizes.get(key, "")
+        field, text = length_field(pointer), typed.get(key, "")
         assert field is not None
         if not text.strip() and key in ("front", "behind"):
             continue
@@ -206,15 +214,22 @@ def _added(piece: Piece, edit: AddItem, shop: Shop) -> Patch:
             faults += [Fault(f.pointer, label, f.value, f.message, f.accepted) for f in error.faults]
     if faults:
         raise Refused(*faults)
-    stem = edit.kind.replace("_", "")
-    key = _fresh({item.key for item in things(piece).items}, stem)
-    item = item_of(key, edit.name.strip()[:60], edit.kind, read)
-    laid = lying(piece, shop).laid
-    gap = _gap(piece)
+    laid, gap = lying(piece, shop).laid, _gap(piece)
+    width = Fraction(read["width"]["mm"])
     right = max(one.edges["right"].value for one in laid)
     middle = sum((one.y.value for one in laid), Fraction(0)) / len(laid)
-    item["place"] = {"x": as_decimal(rounded(right + gap + Fraction(read["width"]["mm"]) / 2)), "y": as_decimal(rounded(middle))}
-    return ({"op": "add", "path": "/object/items/-", "value": item},)
+    taken, names = {item.key for item in things(piece).items}, {item.name for item in things(piece).items}
+    name = edit.name.strip()[:60] or KINDS[edit.kind].label
+    steps: list[dict[str, Any]] = []
+    for n in range(edit.count):
+        key = _fresh(taken, edit.kind.replace("_", ""))
+        taken.add(key)
+        one = name if edit.count == 1 and name not in names else _numbered(name, names, 1 if edit.count > 1 else 2)
+        names.add(one)
+        item = item_of(key, one, edit.kind, read)
+        item["place"] = {"x": as_decimal(rounded(right + (n + 1) * gap + (n + HALF) * width)), "y": as_decimal(rounded(middle))}
+        steps.append({"op": "add", "path": "/object/items/-", "value": item})
+    return tuple(steps)
 
 
 def _copied(piece: Piece, edit: CopyItems, laid: list[Laid]) -> Patch:
@@ -239,9 +254,9 @@ def _copied(piece: Piece, edit: CopyItems, laid: list[Laid]) -> Patch:
     return tuple(steps)
 
 
-def _numbered(name: str, taken: set[str]) -> str:
+def _numbered(name: str, taken: set[str], first: int = 2) -> str:
     stem = name.rstrip("0123456789 ") or name
-    return next(f"{stem[:55]} {n}" for n in range(2, 999) if f"{stem[:55]} {n}" not in taken)
+    return next(f"{stem[:55]} {n}" for n in range(first, 999) if f"{stem[:55]} {n}" not in taken)
 
 
 def _removed(piece: Piece, edit: RemoveItems) -> Patch:

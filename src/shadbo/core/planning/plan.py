@@ -16,7 +16,7 @@ from pydantic import TypeAdapter
 from shadbo.core.contract.checks import ORDER, Check, Stage
 from shadbo.core.contract.cutting import CutLine, StockLength
 from shadbo.core.contract.display import MANY, Context, Held, ItemShown, Layer, Panel, Reckoned
-from shadbo.core.contract.inputs import StagePanel, StageState
+from shadbo.core.contract.inputs import Input, StagePanel, StageState
 from shadbo.core.contract.operations import Operation, Time, time_of
 from shadbo.core.contract.parts import Part, cut
 from shadbo.core.contract.views import View
@@ -27,6 +27,7 @@ from shadbo.core.finishing.finish import finish
 from shadbo.core.framing.weights import total
 from shadbo.core.job.joining import Job, join
 from shadbo.core.job.proving import prove
+from shadbo.core.planning.stretching import Stretching, framed_after, stretching_of
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Book, Figure, Say, figure_of, figure_of_count
 from shadbo.core.quantity.lengths import Showing, Shown
@@ -132,6 +133,20 @@ def book_of(piece: Piece, shop: Shop) -> Book:
     return _reckoned(piece, shop, "")[0].book
 
 
+@record(frozen=True, slots=True)
+class Offered:
+    """What a piece asks, on every stage, and what is said of it."""
+
+    inputs: tuple[Input, ...]
+    checks: tuple[Check, ...]
+
+
+def offered(piece: Piece, shop: Shop, focus: str = "") -> Offered:
+    """For an edit that speaks of a choice, an action or a check: nothing is drawn, listed or put in order for it. Raises :class:`PlanFault`."""
+    context, reckoned, _ = _reckoned(piece, shop, focus)
+    return Offered(tuple(i for panel in reckoned.panels for i in panel.fill().inputs), _checks(piece, context))
+
+
 def plan_and_book(piece: Piece, shop: Shop, focus: str = "", only: Only | None = None) -> tuple[Plan, Book]:
     """Both at once. Raises :class:`PlanFault`."""
     return _planned(piece, shop, focus, only)
@@ -160,9 +175,17 @@ def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[P
     panels: dict[str, Panel] = {p.key: p.fill() for p in reckoned.panels if whole or (p.key == opened and not glance)}
     wanted = None if only is None else {*(v for p in panels.values() for v in p.views), *only.views}
     views = tuple(v.draw() for v in reckoned.views if wanted is None or v.key in wanted)
-    checks = _taken_on(piece, tuple(_open_ways(piece, check) for check in context.checks.in_order()))
-    job = join((*map(cut, reckoned.cuts), *reckoned.parts()), reckoned.steps()) if cutting else Job((), ())
-    cuts, steps = job.cuts, job.operations
+    checks = _checks(piece, context)
+    first = stretching_of(piece, shop) if cutting else Stretching()
+    job = (
+        join(
+            (*first.parts, *map(cut, reckoned.cuts), *reckoned.parts()),
+            (*first.operations, *(framed_after(o, first) for o in reckoned.steps())),
+        )
+        if cutting
+        else Job((), ())
+    )
+    cuts, steps = job.cuts, job.in_turn
     layers = reckoned.layers if whole else ()
     spoken = _spoken(panels.values(), views, checks, cuts, layers)
     focus = next((i.key for i in reckoned.items if i.key == focus), reckoned.items[0].key if reckoned.items else "")
@@ -172,7 +195,7 @@ def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[P
         display=DISPLAYS[piece.display.type].label,
         size=context.speak.say("{} × {}", *(show.show(d.value) for d in reckoned.outside)),
         units=piece.units,
-        verdict=reckoned.verdict,
+        verdict=_answer(reckoned, checks),
         settled=not any(c.severity == "stop" for c in checks),
         opened=opened,
         stages=_stages(reckoned, panels, checks),
@@ -183,7 +206,7 @@ def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[P
         views=views,
         checks=checks,
         cuts=cuts,
-        stock=reckoned.stock if cutting else (),
+        stock=(*first.stock, *reckoned.stock) if cutting else (),
         to_get=job.to_get,
         steps=steps,
         faults=prove(job, book) if cutting else (),
@@ -201,6 +224,15 @@ def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[P
     )
     _sound(done, spoken)
     return done, book
+
+
+def _answer(reckoned: Reckoned, checks: tuple[Check, ...]) -> Say:
+    """What the display answers; what fits is not called so while something else stops it."""
+    stop = next((c for c in checks if c.severity == "stop"), None)
+    if stop is None or not str(reckoned.verdict[0]).startswith("It goes"):
+        return reckoned.verdict
+    at = next((p.label or p.key.title() for p in reckoned.panels if p.key == stop.stage), stop.stage.title())
+    return (f"It would go in, but is stopped at {at}.",)
 
 
 def _stages(reckoned: Reckoned, panels: Mapping[str, Panel], checks: tuple[Check, ...]) -> tuple[StagePanel, ...]:
@@ -227,6 +259,10 @@ def _figures(book: Book, show: Showing, reckoned: Reckoned, focus: str, spoken: 
     return told | {n: figure_of_count(c) for n, c in book.counts.items() if not (quiet and n.startswith(quiet))}
 
 
+def _checks(piece: Piece, context: Context[Any, Any]) -> tuple[Check, ...]:
+    return _taken_on(piece, tuple(_open_ways(piece, check) for check in context.checks.in_order()))
+
+
 def _open_ways(piece: Piece, check: Check) -> Check:
     """The check with only those ways out whose lengths the piece would take: what is offered is never refused."""
     ways = tuple(way for way in check.ways if all(_taken(piece, step) for step in way.patch))
@@ -244,7 +280,7 @@ def _taken_on(piece: Piece, checks: tuple[Check, ...]) -> tuple[Check, ...]:
         if over is None or check.severity != "stop":
             out.append(check)
         else:
-            said = f" Taken on by {over.who}: {over.why}"
+            said = f" Overridden by {over.who}: {over.why}"
             out.append(replace(check, severity="caution", say=(*check.say, said), override=over.who))
     return tuple(sorted(out, key=lambda c: ORDER[c.severity]))
 

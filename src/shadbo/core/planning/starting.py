@@ -10,22 +10,32 @@ from shadbo.core.document.piece import FORMAT, Piece, length_field, load_piece
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import Start, reading
 from shadbo.core.quantity.fields import Fault, Refused
-from shadbo.core.quantity.lengths import Unit
+from shadbo.core.quantity.lengths import Unit, two_sizes
 
 # What each display offers to begin with, in the order of the displays.
 STARTS: tuple[Start, ...] = tuple(start for display in DISPLAYS.values() for start in display.starts)
 
 
+def spread(typed: Mapping[str, str], unit: Unit, shop: Shop) -> Mapping[str, str]:
+    """Both sizes written into a width are a width and the height beside it, where none is typed there."""
+    out = dict(typed)
+    for key, text in typed.items():
+        other = key.replace("width", "height")
+        two = two_sizes(text, unit, shop.tape) if "width" in key and not typed.get(other, "").strip() else None
+        if two is not None:
+            out[key], out[other] = two
+    return out
+
+
 def start_piece(key: str, name: str, owner: str, unit: Unit, typed: Mapping[str, str], shop: Shop) -> Piece:
-    """The first state of a piece. Raises :class:`Refused` with a fault for every field that won't do."""
+    """The first state of a piece; one without a name is called what it is. Raises :class:`Refused` with a fault for every field that won't do."""
     start = next((s for s in STARTS if s.key == key), None)
     if start is None:
         kinds = ", ".join(s.key for s in STARTS)
         raise Refused(Fault("/start", "What it is", key, "is not a kind of piece known here", kinds))
     faults: list[Fault] = []
-    if not name.strip():
-        faults.append(Fault("/name", "Name", name, "is needed, so that the piece can be found again", "up to 120 letters"))
     sizes: dict[str, Any] = {}
+    typed = spread(typed, unit, shop)
     for asked in start.asks:
         field = length_field(asked.pointer)
         assert field is not None
@@ -39,7 +49,7 @@ def start_piece(key: str, name: str, owner: str, unit: Unit, typed: Mapping[str,
     return load_piece(
         {
             "format": FORMAT,
-            "name": name.strip(),
+            "name": name.strip() or start.called,
             "owner": owner.strip(),
             "units": unit,
             "practice": shop.practice,

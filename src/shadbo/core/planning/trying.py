@@ -11,14 +11,16 @@ from collections.abc import Iterator, Mapping
 from dataclasses import replace
 
 from shadbo.core.contract.checks import ORDER, Check, Patch, WayOut
+from shadbo.core.contract.display import Display
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.facts import facts_of
 from shadbo.core.document.patching import changed
 from shadbo.core.document.piece import Piece
 from shadbo.core.document.shop import Shop
 from shadbo.core.planning.comparing import show_as
-from shadbo.core.planning.edits import ShowAs, TakeWayOut
+from shadbo.core.planning.edits import ReadAgain, ShowAs, TakeWayOut
 from shadbo.core.planning.plan import Only, Plan, plan
+from shadbo.core.planning.reading_again import read_again
 from shadbo.core.quantity.fields import Refused
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.record import record
@@ -32,7 +34,7 @@ AT_THE_BENCH = ("frame.reread",)
 # Other ways of showing it are tried up to so many.
 MOST_SHOWN = 4
 
-Taken = TakeWayOut | ShowAs
+Taken = TakeWayOut | ShowAs | ReadAgain
 
 
 @record(frozen=True, slots=True)
@@ -68,6 +70,7 @@ class _Trial:
 
     def __init__(self, piece: Piece, shop: Shop, most_plans: int) -> None:
         self.piece, self.shop, self.left = piece, shop, most_plans
+        self.shown: dict[tuple[str, bool], Outcome | None] = {}
         self.start = Outcome(piece, {c.key: c for c in plan(piece, shop, only=JUDGED).checks}, (), ())
 
     def ways(self, of: str) -> dict[str, tuple[TriedWay, ...]]:
@@ -80,7 +83,10 @@ class _Trial:
         if not clean:
             clean = self._together(check, firsts)
         if not clean and check.severity == "stop":
-            clean = self._shown_otherwise(check)
+            clean = self._shown_otherwise(check) or self._by_another(check) or self._read_again(check)
+        if check.severity == "stop" and not any(self._keeps_frame(one) for one in clean):
+            # Before a frame that is there is given up: another way of showing it in the same one.
+            clean = [*(one for one in self._in_its_frame() if self._mends(check, one)), *clean]
         return (TriedWay(one.say, one.edits) for one in clean)
 
     def _mends(self, check: Check, after: Outcome) -> bool:
@@ -109,6 +115,38 @@ class _Trial:
             return None
         return Outcome(piece, checks, say, (*now.edits, edit))
 
+    def _in_its_frame(self) -> list[Outcome]:
+        """The best other way of showing it that has no stop in the frame it has; none where no frame was bought."""
+        if self._frame() is None:
+            return []
+        for display in self._suiting()[:MOST_SHOWN]:
+            found = self._shown_as(display.key, False) if display.key != self.piece.display.type else None
+            if found is not None and not found.stops and self._keeps_frame(found):
+                return [replace(found, say=(f"Show it another way in the frame it has: {display.label.lower()}",))]
+        return []
+
+    def _keeps_frame(self, after: Outcome) -> bool:
+        return getattr(after.piece.display, "frame", None) == self._frame()
+
+    def _shown_as(self, key: str, new_frame: bool) -> Outcome | None:
+        """The piece shown so, worked out once for all its checks; None if it can’t be."""
+        if (key, new_frame) not in self.shown:
+            try:
+                patch = show_as(self.piece, key, self.shop, new_frame=new_frame)
+            except Refused:
+                self.shown[key, new_frame] = None
+            else:
+                edit, say = ShowAs(display=key, new_frame=new_frame), (self._afresh(key, new_frame),)
+                self.shown[key, new_frame] = self._worked(self.start, patch, edit, say)
+        return self.shown[key, new_frame]
+
+    def _suiting(self) -> list[Display]:
+        """The way it is shown now, then those that suit it, best first."""
+        facts, now = facts_of(self.piece), self.piece.display.type
+        judged = {key: display.way.judged(self.piece, facts) for key, display in DISPLAYS.items()}
+        suits = [d for d in DISPLAYS.values() if judged[d.key].fits and (d.key == now or d.way.suits(facts).rank > 1)]
+        return sorted(suits, key=lambda d: (d.key != now, -judged[d.key].score))
+
     def _together(self, check: Check, firsts: list[Outcome]) -> list[Outcome]:
         """The first way that mends when others are taken after it: of the stops it brings, or of the same check once more."""
         before, begun = self.left, firsts
@@ -129,25 +167,71 @@ class _Trial:
         return []
 
     def _shown_otherwise(self, check: Check) -> list[Outcome]:
-        """This way of showing it begun afresh, or the best other one: whichever has no stop of its own."""
-        facts, now = facts_of(self.piece), self.piece.display.type
-        judged = {key: display.way.judged(self.piece, facts) for key, display in DISPLAYS.items()}
-        suits = [d for d in DISPLAYS.values() if judged[d.key].fits and (d.key == now or d.way.suits(facts).rank > 1)]
-        for display in sorted(suits, key=lambda d: (d.key != now, -judged[d.key].score))[:MOST_SHOWN]:
-            try:
-                patch = show_as(self.piece, display.key, self.shop)
-            except Refused:
-                continue
-            label = display.label.lower()
-            say = (
-                f"Begin afresh what was chosen for it: {label}"
-                if display.key == now
-                else f"Show it another way: {label}, begun afresh",
-            )
-            found = self._worked(self.start, patch, ShowAs(display=display.key), say)
-            if found is not None and self._mends(check, found):
-                return [found]
+        """This way of showing it begun afresh, or the best other one: whichever has no stop of its own, or none that can’t be mended."""
+        # In the frame that is there, then in one of its own.
+        for new_frame in (False, True) if self._frame() is not None else (False,):
+            begun: list[Outcome] = []
+            for display in self._suiting()[:MOST_SHOWN]:
+                found = self._shown_as(display.key, new_frame)
+                if found is not None and self._mends(check, found):
+                    return [found]
+                if found is not None:
+                    begun.append(found)
+            if mended := self._together(check, begun):
+                return mended
         return []
+
+    def _afresh(self, key: str, new_frame: bool) -> str:
+        """In words: this way begun afresh, or another one."""
+        label, own = DISPLAYS[key].label.lower(), " in a frame of its own" if new_frame else ""
+        if key == self.piece.display.type:
+            return f"Begin afresh what was chosen for it{own}: {label}"
+        return f"Show it another way{own}: {label}, begun afresh"
+
+    def _frame(self) -> object | None:
+        """The frame that is there; None where one is to be made, or none is wanted."""
+        frame = getattr(self.piece.display, "frame", None)
+        return None if frame is None or frame.make == "new" else frame
+
+    def _by_another(self, check: Check) -> list[Outcome]:
+        """What is really wrong may be said elsewhere, a reading that can’t be above all: the first way out of another check that mends this one
+        too, or after which one of its own does."""
+        before = self.left
+        others = sorted(
+            (c for c in self.start.checks.values() if c.key != check.key), key=lambda c: (c.stage != "measure", ORDER[c.severity])
+        )
+        for other in others:
+            for now in self._steps(self.start, other):
+                if self._mends(check, now):
+                    return [now]
+                if check.key in now.checks:
+                    for then in self._steps(now, now.checks[check.key]):
+                        if self._mends(check, then):
+                            return [then]
+                if before - self.left >= MOST_TRIALS:
+                    return []
+        return []
+
+    def _read_again(self, check: Check) -> list[Outcome]:
+        """Readings that contradict one another: one a side stands until it is read again, and what was chosen on them is begun afresh."""
+        patch = read_again(self.piece)
+        if not patch:
+            return []
+        say = ("Read it again: until then one reading a side stands",)
+        once = self._worked(self.start, patch, ReadAgain(), say)
+        if once is None:
+            return []
+        if self._mends(check, once):
+            return [once]
+        now = self.piece.display.type
+        try:
+            afresh = show_as(once.piece, now, self.shop)
+        except Refused:
+            return []
+        found = self._worked(once, afresh, ShowAs(display=now), (*say, "; then begin afresh what was chosen for it"))
+        if found is None:
+            return []
+        return [found] if self._mends(check, found) else self._together(check, [found])
 
 
 def with_tried_ways(done: Plan, piece: Piece, shop: Shop) -> Plan:

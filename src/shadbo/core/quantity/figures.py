@@ -6,7 +6,7 @@ file shows. Lengths travel shown in both systems, so that nothing downstream rou
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from types import MappingProxyType
 from typing import Literal
 
@@ -39,15 +39,37 @@ class Speaker:
             raise ValueError(f"{len(lengths)} lengths for {template!r}")
         out: list[str | Shown] = [pieces[0]]
         for length, text in zip(lengths, pieces[1:], strict=True):
-            out += [length if isinstance(length, Shown) else self._shown(length), text]
+            out += [length if isinstance(length, Shown) else self.shown(length), text]
         return tuple(bit for bit in out if bit != "")
 
-    def _shown(self, length: Dim | Fraction) -> Shown:
+    def shown(self, length: Dim | Fraction) -> Shown:
         """A figure reads in a sentence as it reads everywhere else; a length without a name to a tenth."""
         if not isinstance(length, Dim):
             return self.showing.show(length, SENTENCE_GRAIN)
         grain = SENTENCE_GRAIN if length.name is None else "fine" if length.leaf else length.grain
         return self.showing.show(length.value, grain)
+
+
+NUMBERS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")
+
+
+def several(count: int, word: str) -> str:
+    """“one window”, “three windows”, “14 windows”: a count in a sentence."""
+    number = NUMBERS[count] if count < len(NUMBERS) else str(count)
+    return f"{number} {word}{'' if count == 1 else 's'}"
+
+
+def sentences(said: Iterable[Say]) -> Say:
+    """Several sentences as one, a space between them."""
+    out: list[str | Shown] = []
+    for one in said:
+        out += [" ", *one] if out else one
+    return tuple(out)
+
+
+def listed(words: Sequence[str]) -> str:
+    """“A, B and C”."""
+    return " and ".join((", ".join(words[:-1]), words[-1])) if len(words) > 1 else "".join(words)
 
 
 def plain(said: Say, unit: Literal["mm", "in"]) -> str:
@@ -105,7 +127,8 @@ class Figure:
 
 @record(frozen=True, slots=True)
 class Opened:
-    """A figure opened: how it came about, line by line, its tolerance, and what it hangs on."""
+    """A figure opened: how it came about, line by line, its tolerance, and what it hangs on. ``misses`` names the systems in which the
+    lines as they are shown come to something else than what they make, because each is rounded for the eye."""
 
     figure: Figure
     how: str
@@ -116,6 +139,7 @@ class Opened:
     likely: Shown | None
     depends: tuple[Depends, ...]
     working: tuple[Say, ...]
+    misses: Literal["", "mm", "in", "both"] = ""
 
 
 @record(frozen=True, slots=True)
@@ -298,6 +322,7 @@ def open_figure(dim: Dim, show: Showing) -> Opened:
         likely=show.show(dim.likely, "fine"),
         depends=tuple(depends),
         working=(),
+        misses=_misses(dim, show),
     )
 
 
@@ -315,12 +340,28 @@ def open_count(count: Worked) -> Opened:
     )
 
 
+def _misses(dim: Dim, show: Showing) -> Literal["", "mm", "in", "both"]:
+    """In which system the shown lines of a sum, added up, are not the shown whole."""
+    form = dim.form
+    if not isinstance(form, Sum):
+        return ""
+    missed = []
+    for unit in ("mm", "in"):
+        lines = sum((show.rounded(c * t.value, unit, "fine") for c, t in form.terms), Fraction(0))
+        missed.append(show.rounded(lines * form.factor, unit, "fine") != show.rounded(dim.value, unit, "fine"))
+    return _systems(*missed)
+
+
+def _systems(metric: bool, inch: bool) -> Literal["", "mm", "in", "both"]:
+    return "both" if metric and inch else "mm" if metric else "in" if inch else ""
+
+
 def _rounding(dim: Dim, show: Showing) -> Literal["", "mm", "in", "both"]:
     """In which system rounding moves a figure that has to fit by more than its tolerance."""
     if not dim.fits or dim.leaf:
         return ""
     metric, inch = (by > dim.worst for by in show.moved(dim.value, dim.grain))
-    return "both" if metric and inch else "mm" if metric else "in" if inch else ""
+    return _systems(metric, inch)
 
 
 def figure_of_count(worked: Worked) -> Figure:

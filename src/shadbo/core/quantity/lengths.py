@@ -241,6 +241,31 @@ def last_place(text: str, unit: Unit) -> Fraction:
     return Fraction(1, 2) if number is not None and (number[1] or unit == "mm") else Fraction(0)
 
 
+# Below this a number before or after the mark is a count or a thickness: 2 x 19 is a product, 508 x 762 are two sizes (mm).
+LEAST_SIZE = 25
+_TWO = re.compile(r"^(?P<first>[^x×*]+?)\s*[x×]\s*(?P<second>[^x×*]+)$", re.IGNORECASE)
+_UNIT_LAST = re.compile(r"(?:[a-z]+|''|[\"″”'′’])\s*$", re.IGNORECASE)
+
+
+def two_sizes(text: str, unit: Unit = "mm", tape: Tape = Tape()) -> tuple[str, str] | None:
+    """Width and height written in one go (``508 x 762``, ``20 × 30 in``), each as it would be typed by itself; None of anything else.
+
+    A unit behind the second is the first one’s too.
+    """
+    found = _TWO.match(text.strip()) if len(text) <= LONGEST_TEXT else None
+    if found is None:
+        return None
+    first, second = found["first"], found["second"]
+    told = _UNIT_LAST.search(second)
+    if told and not _UNIT_LAST.search(first):
+        first += f" {told[0].strip()}"
+    try:
+        sizes = [read_length(part, unit, tape).mm for part in (first, second)]
+    except LengthError:
+        return None
+    return (first, second) if min(sizes) >= LEAST_SIZE else None
+
+
 def read_length(text: str, unit: Unit = "mm", tape: Tape = Tape()) -> Understood:
     """Read a typed length or sum; bare numbers take ``unit``.
 

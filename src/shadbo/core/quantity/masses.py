@@ -1,4 +1,4 @@
-"""Weights: reading what is typed and showing it in both systems. 1 lb = 0.45359237 kg exactly (NIST SP 811)."""
+"""Weights: reading what is typed and showing it in both systems. 1 lb = 0.45359237 kg exactly, 1 kg weighs 9.80665 N (NIST SP 811)."""
 
 from __future__ import annotations
 
@@ -9,7 +9,14 @@ from shadbo.core.quantity.lengths import Unit
 from shadbo.core.quantity.record import record
 
 KG_PER_POUND = Fraction(45359237, 100_000_000)
-_KG = {"kg": Fraction(1), "g": Fraction(1, 1000), "lb": KG_PER_POUND, "lbs": KG_PER_POUND, "oz": KG_PER_POUND / 16}
+_KG = {
+    "kg": Fraction(1),
+    "g": Fraction(1, 1000),
+    "lb": KG_PER_POUND,
+    "lbs": KG_PER_POUND,
+    "oz": KG_PER_POUND / 16,
+    "n": Fraction(100_000, 980_665),
+}
 _TERM = re.compile(r"(\d+(?:[.,]\d+)?)\s*([a-z]*)")
 
 
@@ -34,7 +41,7 @@ def plain_quantity(text: str) -> Quantity:
 
 
 def read_mass(text: str, unit: Unit) -> Fraction:
-    """A weight in kg from text such as ``2.4 kg``, ``850 g``, ``5 lb 3 oz``. Raises :class:`MassError`."""
+    """A weight in kg from text such as ``2.4 kg``, ``850 g``, ``5 lb 3 oz``, or newtons off a packet. Raises :class:`MassError`."""
     plain = text.strip().lower().replace(" ", " ")
     terms = list(_TERM.finditer(plain))
     if not terms or _TERM.sub("", plain).strip():

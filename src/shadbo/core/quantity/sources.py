@@ -276,6 +276,29 @@ SOURCES: dict[str, Source] = _book(
         "house figure",
         "Paper on sanded wood slides at 0.3 of what presses it; half a magnet’s pull is left through paper; one every 150 mm.",
     ),
+    Source(
+        "liner",
+        "common practice",
+        "A liner is cut to the canvas, the frame to the liner; it lies under the frame’s lip with a millimetre all round, its own lip over the canvas.",
+    ),
+    Source(
+        "front-opening",
+        "house figure",
+        "A frame that opens at the front: hinges a sixth in from the ends of their stile, two to 900 mm of height and three above; of glass the door weighs "
+        "4 kg at most, or is of acrylic; the tray behind it is as large outside as the frame, of rails 12 mm wide and 20 mm deep or more, and takes the work flat.",
+    ),
+    Source(
+        "clear-case",
+        "house figure",
+        "A hood of acrylic stands over a step on its base, 1 mm free all round; sheets of 3 mm to 300, 5 to 600, 8 beyond; what is higher than "
+        "three times its base is screwed down.",
+    ),
+    Source(
+        "sleeve",
+        "common practice",
+        "Heavy cloth hangs by a sleeve sewn to its back all along, its front slack so that the pole does not push the face out; the pole is "
+        "flat, sealed, a little shorter than the cloth, its ends in brackets. Sizes are house figures.",
+    ),
     Source("curl", "house figure", "A slight curl wants 100 g a metre of bar at the bottom, a strong one 300."),
     Source("trim-outside", "common practice", "A margin is cut away only outside the work."),
     Source(

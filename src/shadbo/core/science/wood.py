@@ -6,6 +6,7 @@ M = (1800/W) [KH/(1 − KH) + (K₁KH + 2K₁K₂K²H²)/(1 + K₁KH + K₁K₂K
 from __future__ import annotations
 
 from collections.abc import Mapping
+from functools import lru_cache
 from types import MappingProxyType
 
 from shadbo.core.quantity.exact import Fraction
@@ -38,6 +39,7 @@ def _poly(t: Fraction, *terms: tuple[int, int]) -> Fraction:
     return sum((Fraction(n, d) * t**i for i, (n, d) in enumerate(terms)), Fraction(0))
 
 
+@lru_cache(maxsize=512)
 def moisture(celsius: int, humidity: int) -> Fraction:
     """Equilibrium moisture content of wood, %, at a temperature (°C) and a relative humidity (%): eq. 4-5."""
     t, h = Fraction(celsius), Fraction(humidity, 100)

@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from shadbo.core.contract.asking import choice, given
-from shadbo.core.contract.cutting import CutLine
+from shadbo.core.contract.cutting import PACKER, CutLine
 from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
@@ -17,7 +17,8 @@ from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes, size_
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.shop import ReadyFrame, Shop
 from shadbo.core.document.starts import CANVAS_ASKS, RABBET_ASKS, Start, canvas_of, frame_of
-from shadbo.core.framing.canvas_choices import canvas_displays, nearest_box
+from shadbo.core.framing.came import TABS
+from shadbo.core.framing.canvas_choices import canvas_displays, nearest_box, stretched_before
 from shadbo.core.framing.filling import board_of, fill_lines
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, ready_frame
 from shadbo.core.framing.rails import AXES, FRAME, cut_line
@@ -93,7 +94,7 @@ def _panels(context: DeepContext, sizes: Sizes) -> tuple[PanelOf, ...]:
 
 
 def _display(context: DeepContext, sizes: Sizes) -> Panel:
-    inputs: list[Input] = [canvas_displays(context)]
+    inputs: list[Input] = [canvas_displays(context), *stretched_before(context)]
     work = {a: sizes.thing.side(a).into for a in AXES}
     inputs += frame_chooser(context, work, lambda size, ready: _refused(context, sizes, size, ready), False)
     inputs += frame_inputs(context, sizes.rabbet, context.display.frame, came_with=True)
@@ -147,7 +148,7 @@ def _refused(context: DeepContext, sizes: Sizes, size: Mapping[str, Fraction], r
     for axis in AXES:
         over = sizes.thing.side(axis).into.value - size[axis]
         if over > 0:
-            return context.speak.say(f"too small by {{}} in the {axis}", over)
+            return context.speak.say(f"{axis} too small by {{}}", over)
     short = sizes.depth.value + exact(ready.glass) + exact(ready.board) + context.rule("tabs") - exact(ready.rabbet_depth)
     return context.speak.say("too shallow by {}", short) if short > 0 else None
 
@@ -166,7 +167,7 @@ def _cuts(context: DeepContext, sizes: Sizes) -> tuple[CutLine, ...]:
                     2,
                     "card or strip",
                     sizes.packing[axis],
-                    ("thickness",),
+                    PACKER,
                     say("as deep as the canvas, {}", sizes.depth),
                 )
             )
@@ -180,7 +181,7 @@ def _cuts(context: DeepContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 4,
                 "card",
                 sizes.card,
-                ("thickness",),
+                PACKER,
                 ("where the glass was, so that nothing rattles; clear of the paint",),
             )
         )
@@ -194,9 +195,11 @@ def _parts(context: DeepContext, sizes: Sizes) -> tuple[Part, ...]:
     found = [
         FRAME,
         got("board", "Inner board", comes="came", note=("the template for the screws",), lights=("board",)),
-        got("tabs", "Tabs", comes="came"),
+        TABS,
         got("tape", "Double-sided tape", comes="hand"),
     ]
+    if context.display.frame.glass:
+        found.append(got("glass", "Glass that came with it", comes="came", note=("put by: paint must not touch it",)))
     if context.display.fixing == "screwed":
         size = say("{}", sizes.screw)
         found.append(
@@ -266,11 +269,18 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
         ),
         Operation(
             "glass",
-            "Take the glass out",
-            ("Lift the tabs with a tool, glass out and put away. Paint must not touch glass.",),
+            "Take the glass out" if context.display.frame.glass else "Open the frame",
+            (
+                "Lift the tabs with a tool, "
+                + (
+                    "glass out, wrapped and put by. Paint must not touch glass."
+                    if context.display.frame.glass
+                    else "inner board out."
+                ),
+            ),
             10,
             care="Gloves; metal tabs are sharp and lift under nails.",
-            uses=("rail", "tabs"),
+            uses=("rail", "tabs", *(("glass",) if context.display.frame.glass else ())),
         ),
         Operation(
             "template",
@@ -312,7 +322,7 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
             Operation(
                 "screw",
                 "Screw it through the board",
-                say(f"{sizes.total} screws {{}}: they bite {{}} in the bars. Drill the board only.", sizes.screw, sizes.bite),
+                say(f"{sizes.total} screws {{}}: they bite {{}} into the bars. Drill the board only.", sizes.screw, sizes.bite),
                 15,
                 care="Stop on the bit; never a longer screw than this, it would reach the canvas.",
                 parts=("screw",),
@@ -384,6 +394,7 @@ DEEP_READY_MADE = Display(
             (*CANVAS_ASKS, *RABBET_ASKS),
             canvas_of,
             lambda sizes, unit, shop: {"type": "deep_ready_made", "frame": frame_of(sizes)},
+            said="mini canvas deep box bought ready made keepsake",
         ),
     ),
     holds=Holds(frozenset({"screws"})),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, View
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes
-from shadbo.core.framing.rabbet_drawing import STAGES, Lying, back, section
+from shadbo.core.framing.rabbet_drawing import STAGES, Lying, back, measure_round, section
 from shadbo.core.framing.rails import AXES, draw_rails
 from shadbo.core.measuring.desk import desk_views
 from shadbo.core.quantity.exact import Fraction
@@ -30,10 +30,7 @@ def _face(sizes: Sizes) -> View:
     drawing.polygon("canvas", "Canvas", "canvas", [(w * HALF + x, h * HALF + y) for x, y in sizes.thing.outline()])
     draw_rails(drawing, w, h, face)
     stages = ("display", "depth", "cut")
-    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, stages, "outside")
-    drawing.measure("frame.sight.width", "x", face, w - face, h, "bottom", 1, stages, "sight")
-    drawing.measure("frame.outside.height", "y", 0, h, w, "right", 2, stages, "outside")
-    drawing.measure("frame.sight.height", "y", face, h - face, w, "right", 1, stages, "sight")
+    measure_round(drawing, sizes.rabbet, w, h, stages)
     for axis, base in (("width", h * HALF), ("height", w * HALF)):
         shows = sizes.shows[axis].value
         if shows > 0:

@@ -150,7 +150,7 @@ def _fixing(context: DeepContext, sizes: Sizes) -> None:
         stage="depth",
         near="canvas",
         why_long=say("Board {} and bar {}.", sizes.board, sizes.depth),
-        why_short=say("At least {} in the bar.", context.book["screw.least"]),
+        why_short=say("At least {} into the bar.", context.book["screw.least"]),
         source_key="screw-bite",
         otherwise=[WayOut(("Tape alone, pressed for a day",), (put("/display/fixing", "tape_alone"),))],
     )

@@ -7,11 +7,15 @@ from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.document.decisions.canvas import NewFrame
 from shadbo.core.document.shop import Moulding
+from shadbo.core.framing.own import deeper_way
 from shadbo.core.framing.rabbet_choices import into_a_lip
 from shadbo.core.framing.stock import made_of
+from shadbo.core.framing.typed_counts import check_counts
 from shadbo.core.quantity.exact import Fraction, exact, up
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.sums import Dim
+from shadbo.core.science.timber import holding_gravity
+from shadbo.core.science.withdrawal import screw_diameter, withdrawal
 
 
 def check_depth(context: FloaterContext, sizes: Sizes) -> None:
@@ -19,6 +23,7 @@ def check_depth(context: FloaterContext, sizes: Sizes) -> None:
     _depth(context, sizes)
     _seat(context, sizes)
     _screws(context, sizes)
+    _held(context, sizes)
 
 
 def _lift_with(sizes: Sizes, height: Fraction, reveal: Fraction, seat: Fraction) -> Fraction:
@@ -53,6 +58,9 @@ def _depth(context: FloaterContext, sizes: Sizes) -> None:
                         (put("/display/frame/moulding", m.key), put("/display/frame/seat_thickness", None)),
                     )
                 )
+            if not ways and sizes.moulding is not None:
+                need = up(sizes.seat.value + sizes.depth.mean.value + sizes.reveal.value, Fraction(1))
+                ways += deeper_way(context, sizes.moulding, need)
         sits = (
             "the canvas sits {} below the face" if got > 0 else "the canvas stands {} proud" if got < 0 else "the canvas is flush{}"
         )
@@ -303,6 +311,26 @@ def _screws(context: FloaterContext, sizes: Sizes) -> None:
             parts=("screw", "canvas"),
             ways=ways or _no_screw(context, sizes),
         )
+
+
+def _held(context: FloaterContext, sizes: Sizes) -> None:
+    """The screws there are bear the canvas: by what the wood of its bars, which nobody knows, holds at least."""
+    screws, number = sizes.screws, context.shop.rules.holding_screw
+    if screws.bite.value <= 0:
+        return
+    factor = context.shop.rules.factor
+    one = withdrawal("screw", holding_gravity(""), screw_diameter(number), screws.bite.value, factor)
+    check_counts(
+        context,
+        "screw",
+        "Screws",
+        screws.places,
+        exact(context.shop.rules.screw_spacing),
+        one.safe * factor,
+        context.speak.say(f"#{number} screws, {{}} into the softest of woods (Wood Handbook, chapter 8; NDS)", screws.bite),
+        stage="depth",
+        source="screw-spacing",
+    )
 
 
 def _no_screw(context: FloaterContext, sizes: Sizes) -> list[WayOut]:

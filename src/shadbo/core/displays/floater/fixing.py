@@ -6,6 +6,7 @@ from math import ceil
 
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.framing.stock import choose_screw, least_bite
+from shadbo.core.framing.typed_counts import typed
 from shadbo.core.measuring.measuring import Side
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.record import record
@@ -23,6 +24,7 @@ class Screws:
     shortest: Dim
     longest: Dim
     count: dict[str, int]
+    usual: dict[str, int]
     places: dict[str, tuple[Dim, ...]]
     inset: dict[str, Dim]
     total: int
@@ -69,6 +71,7 @@ def screws(
         for axis, edges in (("width", "left and right edge"), ("height", "top and bottom edge"))
     }
     count: dict[str, int] = {}
+    usual: dict[str, int] = {}
     places: dict[str, tuple[Dim, ...]] = {}
     spacing, corner = exact(rules.screw_spacing), exact(rules.screw_corner)
     for axis, along in zip(AXES, ("across", "down"), strict=True):
@@ -77,11 +80,13 @@ def screws(
         # On a short side the corners' margin would leave no room between: then the quarter points.
         end = rule(corner, "Clear of the corner", "screw-spacing") if corner <= quarter else side / 4
         free = side.value - 2 * end.value
-        n = max(2, int(ceil(free / spacing)) + 1)
+        wanted = typed(context, axis)
+        n = max(2, int(ceil(free / spacing)) + 1) if wanted is None else wanted
+        usual[axis] = max(2, int(ceil(free / spacing)) + 1)
         count[axis] = n
         places[axis] = tuple(
             book.add(
-                face + gap[axis] + end + (side - end * 2) * Fraction(i, n - 1),
+                face + gap[axis] + (end + (side - end * 2) * Fraction(i, n - 1) if n > 1 else side / 2),
                 f"screw.{along}.{i + 1}",
                 f"Screw {i + 1} from the edge, {along}",
                 parts=(f"screw.{along}.{i + 1}",),
@@ -94,7 +99,9 @@ def screws(
             f"Screws in each {'rail' if axis == 'width' else 'stile'}",
             n,
             context.speak.say("side {}, less its ends twice {}: {} between the outer screws", side, end, free),
-            context.speak.say("no more than {} apart, two at the least: " + f"{n}", spacing),
+            context.speak.say("no more than {} apart, two at the least: " + f"{n}", spacing)
+            if wanted is None
+            else (f"as it was chosen: {n}",),
             parts=("screw",),
         )
     total = 2 * (count["width"] + count["height"])
@@ -109,6 +116,7 @@ def screws(
         shortest=shortest,
         longest=longest,
         count=count,
+        usual=usual,
         places=places,
         inset=inset,
         total=total,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.cutting import PACKER, CutLine, StockLength, bar_of, strip_of
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.floater.sizes import Sizes
@@ -12,7 +12,7 @@ from shadbo.core.displays.floater.terms import FloaterContext
 from shadbo.core.document.decisions.canvas import NewFrame
 from shadbo.core.document.shop import Moulding
 from shadbo.core.framing.rabbet import bowed
-from shadbo.core.framing.rails import Rails, cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.framing.rails import GLUE, Rails, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.stock import made_of
 from shadbo.core.measuring.desk import gets_cradle, picture
 from shadbo.core.quantity.exact import exact
@@ -30,14 +30,14 @@ def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
         lines.append(cut_line(context, *args, **more))
 
     if gets_cradle(context):
-        cradle = say("{} wide, {} deep", exact(context.object.bar_width), book["cradle.deep"])
+        cradle = strip_of(context.speak, exact(context.object.bar_width), book["cradle.deep"], "deep")
         across, down = cradle_lengths(context, sizes)
         for run, word, length in (("across", "top and bottom", across), ("down", "sides, between them", down)):
             line(f"cradle.{run}", f"Cradle strips, {word}", ("bar",), 2, "straight-grained wood", length, cradle, ("square ends",))
     if moulding is not None:
         lines += rail_lines(context, rails_of(context, sizes, moulding))
         if not sizes.own_seat:
-            seat_profile = say("{} × {}", sizes.seat_width, sizes.seat)
+            seat_profile = bar_of(context.speak, sizes.seat_width, sizes.seat)
             across = book.add(sizes.inside["width"] * 1, "seat.strip.across", "Seat strip, across", parts=("seat",))
             down = book.add(sizes.inside["height"] - 2 * sizes.seat_width, "seat.strip.down", "Seat strip, down", parts=("seat",))
             line("seat.across", "Seat strips, top and bottom", ("seat",), 2, "seat strip", across, seat_profile, ("square ends",))
@@ -52,7 +52,7 @@ def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 ("square ends, between the others",),
             )
     if sizes.lift.value > 0:
-        lift_profile = say("{} wide, {} thick", book["lift.strip.width"], sizes.lift)
+        lift_profile = strip_of(context.speak, book["lift.strip.width"], sizes.lift)
         combo = made_of(tuple(exact(s) for s in context.shop.strips), sizes.lift.value)
         built = say("of strips " + " + ".join("{}" for _ in combo), *combo) if combo else ()
         line(
@@ -67,10 +67,10 @@ def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 "Liner strip, length",
                 parts=("liner",),
             )
-            line(f"liner.{axis}", "Liner strips", ("liner",), 2, "strip, painted dark", strip, say("{} thick", liner))
+            line(f"liner.{axis}", "Liner strips", ("liner",), 2, "strip, painted dark", strip, strip_of(context.speak, None, liner))
     for axis, where in (("width", "left and right"), ("height", "top and bottom")):
         note: Say = ("two a side; out again when it is screwed",)
-        line(f"shim.{axis}", f"Shims, {where}", ("gap",), 4, "card or ply", book[f"shim.{axis}"], ("thickness",), note)
+        line(f"shim.{axis}", f"Shims, {where}", ("gap",), 4, "card or ply", book[f"shim.{axis}"], PACKER, note)
     return tuple(lines)
 
 
@@ -92,6 +92,19 @@ def cradle_lengths(context: FloaterContext, sizes: Sizes) -> tuple[Dim, Dim]:
     return across, down
 
 
+def _holes(context: FloaterContext, sizes: Sizes) -> Say:
+    """Where the holes are drilled: the line along every side that has any, and the first of each from the corner."""
+    say, screws = context.speak.say, sizes.screws
+    told: list[Any] = []
+    for axis, inset, words in (
+        ("height", "width", "{} from the left and right edges, the first {} down; "),
+        ("width", "height", "{} from top and bottom, the first {} across; "),
+    ):
+        if screws.places[axis]:
+            told += say(words, screws.inset[inset], screws.places[axis][0])
+    return ("From behind, ", *told, "oversize, so that what is screwed can move.")
+
+
 def parts(context: FloaterContext, sizes: Sizes) -> tuple[Part, ...]:
     """What is not cut: the frame that is there, screws, paint."""
     found = [
@@ -106,6 +119,7 @@ def parts(context: FloaterContext, sizes: Sizes) -> tuple[Part, ...]:
             figure="screw.count",
         ),
         got("paint", "Dark paint", comes="hand", note=("for the inside",)),
+        *((GLUE,) if sizes.lift.value > 0 and sizes.moulding is None else ()),
     ]
     if sizes.moulding is None:
         found.append(got("rail", "Floater frame", comes="came", note=("as it was read",), lights=("rail",)))
@@ -129,7 +143,7 @@ def rails_of(context: FloaterContext, sizes: Sizes, moulding: Moulding) -> Rails
         moulding.name,
         exact(moulding.length),
         sizes.face,
-        context.speak.say("{} × {}", sizes.face, sizes.rail_height),
+        bar_of(context.speak, sizes.face, sizes.rail_height),
         sizes.outside,
         sizes.inside,
         frame.spare_rail,
@@ -257,25 +271,21 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
             Operation(
                 "lift",
                 "Fix the lift strips",
-                say(f"{{}} thick, {kind}, as wide as the seat reaches under the bar; painted as the inside is.", sizes.lift),
+                say(
+                    f"{{}} thick, {kind}, glued on, as wide as the seat reaches under the bar; painted as the inside is.",
+                    sizes.lift,
+                ),
                 10,
                 parts=("lift",),
                 makes=("lift",),
-                uses=("paint",),
+                uses=("paint", "glue"),
             )
         )
     out += [
         Operation(
             "holes",
             "Drill the screw holes",
-            say(
-                "From behind, {} from the left and right edges and {} from top and bottom; first hole {} from the corner across, {} down; "
-                "oversize, so that what is screwed can move.",
-                sizes.screws.inset["width"],
-                sizes.screws.inset["height"],
-                sizes.screws.places["width"][0],
-                sizes.screws.places["height"][0],
-            ),
+            _holes(context, sizes),
             15,
             care="Stop block on the bit; nothing but the bench beneath.",
             parts=("screw", "rail"),

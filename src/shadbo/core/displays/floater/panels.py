@@ -13,9 +13,10 @@ from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.document.decisions.canvas import BoughtFrame, NewFrame
 from shadbo.core.document.schools import SCHOOLS, new_frame, read_frame
-from shadbo.core.framing.canvas_choices import canvas_displays
+from shadbo.core.framing.canvas_choices import canvas_displays, stretched_before
 from shadbo.core.framing.own import own_inputs
 from shadbo.core.framing.rabbet_choices import blocks_choice, spare_rail
+from shadbo.core.framing.typed_counts import count_inputs
 from shadbo.core.measuring.desk import desk_panel
 from shadbo.core.quantity.exact import Fraction, exact
 
@@ -31,7 +32,7 @@ def panels(context: FloaterContext, sizes: Sizes) -> tuple[PanelOf, ...]:
 
 def _display(context: FloaterContext, sizes: Sizes) -> Panel:
     frame = context.display.frame
-    inputs: list[Input] = [canvas_displays(context), _new_or_bought(context, sizes)]
+    inputs: list[Input] = [canvas_displays(context), *stretched_before(context), _new_or_bought(context, sizes)]
     figures = ["frame.inside.width", "frame.inside.height", "frame.outside.width", "frame.outside.height"]
     figures += [f"gap.at.{s}" for s in sizes.gap_at]
     if isinstance(frame, NewFrame):
@@ -224,6 +225,7 @@ def _depth(context: FloaterContext, sizes: Sizes) -> Panel:
             ),
         ),
     ]
+    inputs += count_inputs(context, "Screws", sizes.screws.usual, "screw")
     figures = (
         "rail.height",
         "depth.reveal",
@@ -234,6 +236,7 @@ def _depth(context: FloaterContext, sizes: Sizes) -> Panel:
         "screw.bite",
         "screw.clear",
         "screw.count",
+        *(("screw.bears",) if "screw.bears" in context.book.counts else ()),
     )
     return Panel(
         ("From the rail's face to the wall: what lies in front of what.",), tuple(inputs), figures, ("section", "face", "back")

@@ -166,7 +166,7 @@ def size_up(context: FloaterContext) -> Sizes:
             grain="depth",
         )
     most = book.add(largest(variation.values()), "gap.variation.most", "Gap varies by, at most", parts=("gap",), grain="depth")
-    gap_to_hide = book.add(4 * most, "gap.to_hide", "Gap at which it varies by a quarter", parts=("gap",), grain="depth")
+    gap_to_hide = book.add(4 * most, "gap.to_hide", "Smallest gap that hides it", parts=("gap",), grain="depth")
     square(context, "frame", "outside", outside, "rail")
 
     lift, reveal, rail_height = _depth_sum(context, display, profile_height, seat, depth.mean)

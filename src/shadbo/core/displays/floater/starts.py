@@ -27,7 +27,15 @@ def starts(way: Way) -> tuple[Start, ...]:
         return new(sizes, unit, shop) | {"frame": frame}
 
     return (
-        Start("canvas", "A stretched canvas", "It gets a floater frame of its own.", CANVAS_ASKS, canvas_of, new),
+        Start(
+            "canvas",
+            "A stretched canvas",
+            "It gets a floater frame of its own.",
+            CANVAS_ASKS,
+            canvas_of,
+            new,
+            said="painting acrylic oil giclee picture on bars floater float shadow gap",
+        ),
         Start(
             "canvas_and_frame",
             "A canvas and its floater",
@@ -43,5 +51,6 @@ def starts(way: Way) -> tuple[Start, ...]:
             ),
             canvas_of,
             bought,
+            said="painting floater tray frame bought ready made",
         ),
     )

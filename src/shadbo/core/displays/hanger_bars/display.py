@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length
-from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.cutting import CutLine, StockLength, bar_of, sheet_of
 from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
@@ -168,10 +168,11 @@ def _hold(context: BarsContext) -> list[Input]:
             ("grip",),
         ),
         given(show, book["cord.rise"], "Cord"),
+        given(show, book["hang.tail"], "Cord", pointer="/hang/tail", optional=True, hint=("Left empty: as the shop does.",)),
     ]
     if display.grip == "magnets":
         hold.insert(
-            1, choice(context, "/display/pull", "Pull on the packet", "Grip", tuple((p, (f"{p} N",), ()) for p in PULLS), ("grip",))
+            1, choice(context, "/display/pull", "Rated pull", "Grip", tuple((p, (f"{p} N",), ()) for p in PULLS), ("grip",))
         )
     return hold
 
@@ -191,7 +192,7 @@ def _cuts(context: BarsContext, sizes: Sizes) -> tuple[CutLine, ...]:
             _bars(context),
             display.wood,
             sizes.bar,
-            say("{} × {}", sizes.high, sizes.thick),
+            bar_of(context.speak, sizes.high, sizes.thick),
             ("square ends, edges broken",),
         )
     ]
@@ -205,7 +206,7 @@ def _cuts(context: BarsContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 1,
                 "the work itself",
                 sizes.sheet["width"],
-                say("by {}", sizes.sheet["height"]),
+                sheet_of(context.speak, sizes.sheet["height"]),
                 say("{} off each edge, outside the work", sizes.trim),
             )
         )
@@ -222,7 +223,7 @@ def _parts(context: BarsContext, sizes: Sizes) -> tuple[Part, ...]:
         grip = got("grip", "Small screws", many, material="wood screw", lights=("grip",))
     found = [
         grip,
-        got("cord", "Cord", lights=("cord",)),
+        got("cord", "Cord", size=context.speak.say("{}", context.book["cord.cut"]), lights=("cord",)),
         got("hook", "Hook", note=("for the wall there is",)),
         got("paper", "Sandpaper 120 and 240", comes="hand"),
     ]
@@ -275,7 +276,7 @@ def _steps(context: BarsContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "drill",
             "Holes for magnets" if display.grip == "magnets" else "Holes for screws",
-            say(f"{sizes.hold.count} in each pair, the first {{}} from the end; both bars of a pair drilled as one.", sizes.at[0]),
+            say(f"{sizes.hold.count} to each pair, the first {{}} from the end; both bars of a pair drilled as one.", sizes.at[0]),
             25,
             care="Clamp the bars; magnets pinch and break: one at a time, poles facing, away from watches and cards."
             if display.grip == "magnets"
@@ -360,6 +361,7 @@ HANGER_BARS = Display(
             FLAT_ASKS,
             flat_of,
             lambda sizes, unit, shop: {"type": "hanger_bars"},
+            said="poster map chart banner hanger magnetic wood bars rails unframed",
         ),
     ),
     holds=Holds(frozenset({"bars"})),

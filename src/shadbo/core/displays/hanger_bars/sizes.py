@@ -10,6 +10,7 @@ from shadbo.core.contract.display import Context, Weight
 from shadbo.core.contract.terms import chosen, ruled
 from shadbo.core.document.decisions.hanger_bars import HangerBars
 from shadbo.core.document.objects import FlatWork
+from shadbo.core.finishing.hang.wire import stretched, to_cut
 from shadbo.core.framing.counting import Fixings, fixings, newtons, places
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.weights import wood_weight
@@ -69,6 +70,7 @@ def size_up(context: BarsContext) -> Sizes:
         left = whole - 2 * trim if trim is not None else whole * 1
         sheet[axis] = book.add(left, f"sheet.{axis}", f"Sheet, {axis}", parts=("work",), grain="wood")
     bar = book.add(sheet["width"] + 2 * over, "bar.length", "Bar length", parts=("bar",))
+    to_cut(context, stretched(bar, cord), "Knot at each end", "cord.cut", "Cord to cut", "cord")
     pairs = 2 if display.lower == "bar" else 1
     seen = book.add(sheet["height"] - pairs * high, "work.seen", "Seen between the bars", parts=("work",))
     share = sheet["width"].value * sheet["height"].value / (thing.width.mean.value * thing.height.mean.value)

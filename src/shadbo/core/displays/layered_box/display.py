@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.cutting import Across, CutLine, StockLength, bar_of, sheet_of
 from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Lying, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
@@ -22,7 +22,7 @@ from shadbo.core.framing.rails import AXES, Rails, cut_line, frame_steps, rail_l
 from shadbo.core.framing.showing_items import items_shown
 from shadbo.core.framing.stock import stock_screw
 from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.figures import Say, sentences
 from shadbo.core.quantity.sums import leaf
 
 SHEETS = {"glass": "picture glass", "acrylic": "acrylic sheet"}
@@ -100,7 +100,7 @@ def _rails(context: LayeredContext, sizes: Sizes) -> Rails:
         context.display.wood,
         context.rule("board_length"),
         sizes.wall,
-        context.speak.say("{} × {}", sizes.wall, sizes.outer),
+        bar_of(context.speak, sizes.wall, sizes.outer),
         sizes.outside,
         sizes.sight,
         False,
@@ -126,7 +126,7 @@ def _cuts(context: LayeredContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 1,
                 material,
                 lies.sheet["width"],
-                say("by {}, {} thick", lies.sheet["height"], lies.thick),
+                sheet_of(context.speak, lies.sheet["height"], lies.thick),
                 note,
             )
         )
@@ -140,7 +140,7 @@ def _cuts(context: LayeredContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 sizes.lit.rows,
                 f"strip, {display.lamp.watts if display.lamp else 0} W a metre",
                 sizes.lit.row,
-                (),
+                Across(),
                 say("rows {} apart", sizes.lit.spacing),
             )
         )
@@ -157,7 +157,7 @@ def _back_screw(context: LayeredContext, sizes: Sizes) -> Say:
 def _parts(context: LayeredContext, sizes: Sizes) -> tuple[Part, ...]:
     """What keeps the floors in, what screws the back on, what lights it."""
     found = [
-        got("beads", "Beads or points", material="behind every floor"),
+        got("beads", "Beads", 4 * len(sizes.floors[:-1]), material="wood, small", note=("four behind every floor, held by pins",)),
         got("back.screw", "Screws of the back", 4, material="wood screw", size=_back_screw(context, sizes), lights=("back.screw",)),
     ]
     if sizes.lit is not None:
@@ -170,26 +170,24 @@ def _stock(context: LayeredContext, sizes: Sizes) -> tuple[StockLength, ...]:
 
 
 def _rebates(context: LayeredContext, sizes: Sizes) -> Say:
-    out: list[Any] = []
-    for lies in sizes.floors:
-        out += context.speak.say(f"{lies.name}: {{}} into the wall, {{}} deep from the back. ", lies.steps, lies.planned_depth)
-    return tuple(out)
+    say = context.speak.say
+    return sentences(
+        say(f"{lies.name}: {{}} into the wall, {{}} deep from the back.", lies.steps, lies.planned_depth) for lies in sizes.floors
+    )
 
 
 def _ordered(context: LayeredContext, lies: Lies) -> Say:
-    return context.speak.say(f"{lies.name} {{}} × {{}}. ", lies.sheet["width"], lies.sheet["height"])
+    return context.speak.say(f"{lies.name} {{}} × {{}}.", lies.sheet["width"], lies.sheet["height"])
 
 
 def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
     say = context.speak.say
     frame = frame_steps(context, _rails(context, sizes))
-    ordered: tuple[Any, ...] = ()
-    for lies in sizes.floors:
-        ordered += _ordered(context, lies)
+    ordered = sentences(_ordered(context, lies) for lies in sizes.floors)
     out = [
         Operation(
             "draw",
-            "Draw it and add it up",
+            "Add up the whole thickness",
             say("The whole thickness first: {} outside. Look at the section: does the tallest clear the glass?", sizes.outer),
             15,
             gate=True,
@@ -242,7 +240,7 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "stand",
             "Try the things in their places",
-            tuple(f"{f.name}: {', '.join(one.item.name for one in f.stands)}. " for f in sizes.floors if f.stands)
+            sentences((f"{f.name}: {', '.join(one.item.called for one in f.stands)}.",) for f in sizes.floors if f.stands)
             or ("Where they are drawn.",),
             30,
             parts=("item",),
@@ -253,7 +251,7 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
             "fit",
             "Floor by floor, from the front",
             (
-                "Clean both faces of the glass. Each board goes in with what stands on it; beads or points behind every floor, nothing pushed towards the "
+                "Clean both faces of the glass. Each board goes in with what stands on it; beads behind every floor, held by pins, nothing pushed towards the "
                 "glass. Look up from the front before the next.",
             ),
             40,
@@ -358,6 +356,7 @@ LAYERED_BOX = Display(
             THING_ASKS,
             things_of("figure"),
             _new,
+            said="model figure car ship train toy doll diorama lights built box",
         ),
     ),
     lie=_lie,

@@ -11,8 +11,7 @@ from shadbo.core.contract.terms import there
 from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes, floor_of
 from shadbo.core.document.decisions.layered_box import LayeredBox
 from shadbo.core.framing.arrange.laid import Laid
-from shadbo.core.framing.arrange.layouts import LABELS
-from shadbo.core.framing.boxes.item_panels import measuring_inputs
+from shadbo.core.framing.boxes.item_panels import laying_inputs, measuring_inputs
 from shadbo.core.framing.glazing import glazing_choices
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.showing_items import item_figures
@@ -119,25 +118,8 @@ def _display(context: LayeredContext, sizes: Sizes) -> Panel:
 
 
 def _arrange(context: LayeredContext, sizes: Sizes, one: Laid, boards: list[str]) -> Panel:
-    display, show, book = context.display, context.shop.showing, context.book
-    inputs: list[Input] = []
-    if len(sizes.laid) > 1:
-        inputs.append(
-            choice(
-                context,
-                "/display/layout/how",
-                "Template",
-                "How they lie",
-                tuple((key, (label,), (detail,)) for key, (label, detail) in LABELS.items()),
-                ("item",),
-                key="layout",
-            )
-        )
-        inputs.append(given(show, book["layout.gap"], "How they lie"))
-        inputs += [
-            given(show, book[f"{one.part}.x"], one.item.name, pointer=f"{one.sized.pointer}/place/x", label="Right of middle"),
-            given(show, book[f"{one.part}.y"], one.item.name, pointer=f"{one.sized.pointer}/place/y", label="Below middle"),
-        ]
+    display, show = context.display, context.shop.showing
+    inputs: list[Input] = laying_inputs(context, one) if len(sizes.laid) > 1 else []
     inputs.append(_stands(display, sizes, one))
     for lies in sizes.floors:
         if lies.floor.kind == "board":
@@ -185,7 +167,7 @@ def _stands(display: LayeredBox, sizes: Sizes, one: Laid) -> ChoiceInput:
 
     options = [option(f, "stands") for f in sizes.floors if f.index > 0]
     options += [option(f, "cut") for f in sizes.floors if f.floor.kind == "board" and f.index > 0]
-    return ChoiceInput(f"item.{key}.stands", f"{one.item.name} stands", one.item.name, tuple(options), (one.part,), "list")
+    return ChoiceInput(f"item.{key}.stands", f"{one.item.called} stands", one.item.name, tuple(options), (one.part,), "list")
 
 
 def _depth(context: LayeredContext, sizes: Sizes, boards: list[str]) -> Panel:

@@ -198,7 +198,7 @@ def _lying(context: LayeredContext, sizes: Sizes) -> None:
                     "stop",
                     f"overlap.{a.item.key}.{b.item.key}",
                     "arrange",
-                    (f"{a.item.name} and {b.item.name} stand in one another, both on {lies.name.lower()}.",),
+                    (f"{a.item.called} and {b.item.called} stand in one another, both on {lies.name.lower()}.",),
                     why="On one floor things can’t share a place.",
                     source_key="overlap",
                     parts=(a.part, b.part),

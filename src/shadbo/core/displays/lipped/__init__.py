@@ -10,6 +10,7 @@ from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, Pan
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.terms import there
 from shadbo.core.displays.lipped.drawing import draw
+from shadbo.core.displays.lipped.liner import liner_inputs, liner_weight
 from shadbo.core.displays.lipped.making import cut_list, parts, steps, stock_sum
 from shadbo.core.displays.lipped.rules import check
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes, size_up
@@ -17,10 +18,11 @@ from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame, Shop
 from shadbo.core.document.starts import CANVAS_ASKS, FLAT_ASKS, SizeAsked, Start, canvas_of, facts_at_first
-from shadbo.core.framing.canvas_choices import begin_lipped, canvas_displays
-from shadbo.core.framing.glazing import glazing_choices
+from shadbo.core.framing.canvas_choices import begin_lipped, canvas_displays, stretched_before
+from shadbo.core.framing.glazing import glazing_choices, sheet_thick
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
 from shadbo.core.framing.rails import AXES
+from shadbo.core.framing.typed_counts import count_inputs
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
 from shadbo.core.measuring.desk import desk_panel
 from shadbo.core.quantity.exact import Fraction, exact
@@ -41,13 +43,14 @@ def reckon(context: LippedContext) -> Reckoned:
             if sizes.sheet
             else []
         ),
+        *([liner_weight(context, sizes.liner)] if sizes.liner is not None else []),
         object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
     )
     return Reckoned(
         verdict=_verdict(context, sizes),
         outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
         layers=(
-            Layer("lip", "Lip over the canvas", sizes.rabbet.lip),
+            Layer("lip", "Lip over the canvas", sizes.lip),
             *(Layer(k, d.label, d) for k, d in sizes.front.items()),
             Layer("bar", "Canvas on its bar", sizes.depth),
         ),
@@ -94,7 +97,7 @@ def _panels(context: LippedContext, sizes: Sizes) -> tuple[PanelOf, ...]:
 def _display(context: LippedContext, sizes: Sizes) -> Panel:
     display, show = context.display, context.shop.showing
     frame = display.frame
-    inputs: list[Input] = [canvas_displays(context), new_or_bought(context, sizes.rabbet, frame)]
+    inputs: list[Input] = [canvas_displays(context), *stretched_before(context), new_or_bought(context, sizes.rabbet, frame)]
     if isinstance(frame, NewRabbet):
         inputs.append(given(show, context.book["lap.wanted"], "Frame"))
         inputs += moulding_choice(context, lambda m: _standout(context, sizes, m))
@@ -102,7 +105,10 @@ def _display(context: LippedContext, sizes: Sizes) -> Panel:
         inputs += frame_inputs(context, sizes.rabbet, frame, came_with=False)
     work = {a: sizes.thing.side(a).into for a in AXES}
     inputs += frame_chooser(context, work, lambda size, ready: _refused(context, sizes, size, ready), False)
+    if isinstance(frame, NewRabbet):
+        inputs += liner_inputs(context)
     inputs += glazing_choices(context, sizes.sheet, context.rule("glass"))
+    inputs += sheet_thick(context)
     inputs += [
         given(show, sizes.offset, "Clips", optional=True, hint=("Left empty: the largest in stock that still presses.",)),
         given(
@@ -110,11 +116,12 @@ def _display(context: LippedContext, sizes: Sizes) -> Panel:
             sizes.screw,
             "Clips",
             optional=True,
-            hint=context.speak.say(
-                "Between {} and {}; in the bar never over {}.", sizes.shortest, sizes.longest, sizes.bar_longest
-            ),
+            hint=context.speak.say("Between {} and {}; in the bar never over {}.", sizes.shortest, sizes.longest, sizes.bar_longest)
+            if sizes.bar_longest.value > 0
+            else context.speak.say("Between {} and {}, in the rail alone.", sizes.shortest, sizes.longest),
         ),
     ]
+    inputs += count_inputs(context, "Clips", sizes.usual, "clip")
     names = [
         "frame.sight.width",
         "frame.sight.height",
@@ -122,6 +129,12 @@ def _display(context: LippedContext, sizes: Sizes) -> Panel:
         "frame.rabbet.height",
         "frame.outside.width",
         "frame.outside.height",
+        "liner.sight.width",
+        "liner.sight.height",
+        "liner.shows.width",
+        "liner.shows.height",
+        "liner.outside.width",
+        "liner.outside.height",
         "lap.width",
         "lap.height",
         "lap.least.width",
@@ -131,6 +144,7 @@ def _display(context: LippedContext, sizes: Sizes) -> Panel:
         "clip.standout",
         "clip.sprung",
         "clip.count",
+        "clip.bears",
         "screw.longest",
         "screw.bar.longest",
         "frame.bow.width",
@@ -152,10 +166,10 @@ def _refused(context: LippedContext, sizes: Sizes, size: Mapping[str, Fraction],
         side, lip = sizes.thing.side(axis), exact(ready.lip)
         over = side.into.value - size[axis]
         if over > 0:
-            return context.speak.say(f"too small by {{}} in the {axis}", over)
+            return context.speak.say(f"{axis} too small by {{}}", over)
         bare = size[axis] - lip - side.cover.value
         if bare > 0:
-            return context.speak.say(f"too large by {{}} in the {axis}", bare)
+            return context.speak.say(f"{axis} too large by {{}}", bare)
     return None
 
 
@@ -165,7 +179,12 @@ def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
     for axis in AXES:
         proofs.append(Proof(f"lip + sight + lip = rabbet, {axis}", (rabbet.lip, rabbet.sight[axis], rabbet.lip), rabbet.size[axis]))
         lap = sizes.lap[axis]
-        proofs.append(Proof(f"lap + sight + lap = canvas, {axis}", (lap, rabbet.sight[axis], lap), sizes.thing.side(axis).look))
+        proofs.append(Proof(f"lap + sight + lap = canvas, {axis}", (lap, sizes.sight[axis], lap), sizes.thing.side(axis).look))
+        if sizes.liner is not None:
+            face = sizes.liner.face
+            proofs.append(
+                Proof(f"liner + sight + liner = liner outside, {axis}", (face, sizes.sight[axis], face), sizes.liner.outside[axis])
+            )
     proofs.append(Proof("offset + spring = stand-out", (sizes.offset, sizes.sprung), sizes.standout))
     return tuple(proofs)
 
@@ -193,6 +212,7 @@ LIPPED = Display(
             CANVAS_ASKS,
             canvas_of,
             _new,
+            said="painting oil rabbet moulding traditional gilt",
         ),
         Start(
             "picture_panel",
@@ -201,6 +221,7 @@ LIPPED = Display(
             (*FLAT_ASKS, SizeAsked("depth", "Thickness", "/object/depth/bar/0")),
             lambda sizes: canvas_of(sizes) | {"support": "board"},
             _new,
+            said="painting board wood panel hardboard mdf study oil sketch",
         ),
     ),
     holds=Holds(frozenset({"clips"})),

@@ -4,14 +4,16 @@ from __future__ import annotations
 
 from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Material, View
+from shadbo.core.displays.lipped.liner import draw_liner
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
-from shadbo.core.framing.rabbet_drawing import STAGES, Lying, back, section
+from shadbo.core.framing.rabbet_drawing import STAGES, Lying, back, measure_round, section
 from shadbo.core.framing.rails import AXES, draw_rails
 from shadbo.core.measuring.desk import desk_views, picture
 from shadbo.core.quantity.exact import Fraction, exact
 
 HALF = Fraction(1, 2)
 CLIP = Fraction(3, 2)
+BEFORE: dict[str, Material] = {"glazing": "glass", "liner": "wood"}
 
 
 def draw(context: LippedContext, sizes: Sizes) -> tuple[ViewOf, ...]:
@@ -28,21 +30,20 @@ def _face(sizes: Sizes) -> View:
     w, h, face = rabbet.outside["width"].value, rabbet.outside["height"].value, rabbet.face.value
     drawing = Drawing("face", "Face", w, h)
     drawing.polygon("canvas", "Canvas", "canvas", [(w * HALF + x, h * HALF + y) for x, y in sizes.thing.outline()])
+    if sizes.liner is not None:
+        draw_liner(drawing, sizes.liner, w, h)
     draw_rails(drawing, w, h, face)
     drawing.box(
         "canvas",
         "Canvas under the lip",
         "hidden",
-        face - sizes.lap["width"].value,
-        face - sizes.lap["height"].value,
+        (w - sizes.thing.width.look.value) * HALF,
+        (h - sizes.thing.height.look.value) * HALF,
         sizes.thing.width.look.value,
         sizes.thing.height.look.value,
     )
     stages = ("display", "depth", "cut")
-    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, stages, "outside")
-    drawing.measure("frame.sight.width", "x", face, w - face, h, "bottom", 1, stages, "sight")
-    drawing.measure("frame.outside.height", "y", 0, h, w, "right", 2, stages, "outside")
-    drawing.measure("frame.sight.height", "y", face, h - face, w, "right", 1, stages, "sight")
+    measure_round(drawing, sizes.rabbet, w, h, stages)
     drawing.measure("rail.face", "x", 0, face, 0, "top", 1, stages, "face")
     return drawing.view()
 
@@ -56,8 +57,7 @@ def _section(context: LippedContext, sizes: Sizes) -> View:
     what: tuple[str, Material] = ("Board", "board") if context.object.support == "board" else ("Stretcher bar", "bar")
     name = "board" if context.object.support == "board" else "bar"
     before = [
-        Lying(key, dim.label, "glass" if key == "glazing" else "shadow", dim.value, Fraction(1), dim.name, key)
-        for key, dim in sizes.front.items()
+        Lying(key, dim.label, BEFORE.get(key, "shadow"), dim.value, Fraction(1), dim.name, key) for key, dim in sizes.front.items()
     ]
     drawing = section(
         rabbet, [*before, Lying("bar", *what, bar, room, "canvas.depth.mean", name, min(wide, Fraction(55)))], standout + CLIP
@@ -110,13 +110,10 @@ def _back(context: LippedContext, sizes: Sizes) -> View:
                 if axis == "height":
                     ends = ((line, place.value), (line + inward * (wall * HALF + 16), place.value))
                 drawing.line(f"clip.{along}.{i + 1}", "Offset clip", "metal", *ends)
-    first = sizes.clips["width"][0], sizes.clips["height"][0]
-    drawing.measure(first[0].name or "", "x", 0, first[0], 0, "top", 1, STAGES)
-    if len(sizes.clips["width"]) > 1:
-        drawing.measure("clip.across.2", "x", 0, sizes.clips["width"][1], 0, "top", 2, STAGES)
-    drawing.measure(first[1].name or "", "y", 0, first[1], 0, "left", 1, STAGES)
-    if len(sizes.clips["height"]) > 1:
-        drawing.measure("clip.down.2", "y", 0, sizes.clips["height"][1], 0, "left", 2, STAGES)
+    for i, place in enumerate(sizes.clips["width"][:2]):
+        drawing.measure(place.name or "", "x", 0, place, 0, "top", i + 1, STAGES)
+    for i, place in enumerate(sizes.clips["height"][:2]):
+        drawing.measure(place.name or "", "y", 0, place, 0, "left", i + 1, STAGES)
     return drawing.view()
 
 

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.cutting import CutLine, StockLength, sheet_of
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
+from shadbo.core.displays.lipped.liner import liner_lines, liner_parts, liner_steps
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet
-from shadbo.core.framing.glazing import GLASS_CAME, glass_came, glazing_line, glazing_step
+from shadbo.core.framing.came import open_step, sheet_came, sheet_part
+from shadbo.core.framing.glazing import glazing_line, glazing_step
 from shadbo.core.framing.rabbet import bowed, rails_of
 from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.spacers import spacer_lines, spacer_step
@@ -17,12 +19,14 @@ from shadbo.core.measuring.desk import picture
 
 
 def cut_list(context: LippedContext, sizes: Sizes) -> tuple[CutLine, ...]:
-    frame, say = context.display.frame, context.speak.say
+    frame = context.display.frame
     lines: list[CutLine] = []
     if isinstance(frame, NewRabbet):
         lines += rail_lines(context, rails_of(context, sizes.rabbet, frame))
-    if sizes.sheet and not glass_came(context, sizes.sheet):
+    if sizes.sheet and not sheet_came(context):
         lines.append(glazing_line(context, sizes.sheet, sizes.front["glazing"]))
+    if sizes.liner is not None:
+        lines += liner_lines(context, sizes.liner)
     if sizes.strips:
         lines += spacer_lines(context, sizes.strips, sizes.front["air"])
     lines += [
@@ -34,7 +38,7 @@ def cut_list(context: LippedContext, sizes: Sizes) -> tuple[CutLine, ...]:
             1,
             "kraft paper",
             sizes.cover["width"],
-            say("by {}", sizes.cover["height"]),
+            sheet_of(context.speak, sizes.cover["height"]),
             ("with a breathing hole low in the middle",),
         )
     ]
@@ -56,6 +60,8 @@ def parts(context: LippedContext, sizes: Sizes) -> tuple[Part, ...]:
         ),
         got("screw", "Clip screws", sizes.total, material="wood screw", size=say("{}", sizes.screw), note=note, lights=("screw",)),
     ]
+    if sizes.liner is not None:
+        found += liner_parts()
     if sizes.packer is not None:
         found.append(
             got(
@@ -69,8 +75,8 @@ def parts(context: LippedContext, sizes: Sizes) -> tuple[Part, ...]:
         )
     if not isinstance(context.display.frame, NewRabbet):
         found.append(FRAME)
-        if glass_came(context, sizes.sheet):
-            found.append(GLASS_CAME)
+        if sizes.sheet and sheet_came(context):
+            found.append(sheet_part(context))
     return tuple(found)
 
 
@@ -99,7 +105,9 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
     ]
     if isinstance(display.frame, NewRabbet):
         out += frame_steps(context, rails_of(context, sizes.rabbet, display.frame))
-    elif bowed(context):
+    else:
+        out.append(open_step(context, again=False))
+    if not isinstance(display.frame, NewRabbet) and bowed(context):
         out.append(
             Operation(
                 "blocks",
@@ -112,6 +120,8 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
         )
     if sizes.sheet:
         out.append(glazing_step(context, sizes.sheet))
+    if sizes.liner is not None:
+        out += liner_steps(context, sizes.liner)
     if sizes.strips:
         out.append(replace(spacer_step(context, sizes.strips), before=("lay",)))
     out += [
@@ -126,7 +136,7 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
             ),
             10,
             parts=("canvas",),
-            uses=("rail", *(("glazing", "spacer") if sizes.sheet else ())),
+            uses=("rail", *(("glazing",) if sizes.sheet else ()), *(("spacer",) if sizes.strips else ())),
             after=("glazing", "spacer"),
         ),
         Operation(

@@ -6,12 +6,14 @@ from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.document.schools import new_rabbet
+from shadbo.core.finishing.hold.methods import METHODS
 from shadbo.core.framing.canvas_choices import into_a_floater
 from shadbo.core.framing.families import check_screw, quarter_turn
 from shadbo.core.framing.rabbet import check_rabbet
 from shadbo.core.framing.rabbet_choices import make_one
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.stock import screws_between
+from shadbo.core.framing.typed_counts import check_counts
 from shadbo.core.measuring.desk import picture
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.sums import smallest
@@ -24,6 +26,17 @@ def check(context: LippedContext, sizes: Sizes) -> None:
         _covered(context, sizes, axis)
     _clip(context, sizes)
     _screw(context, sizes)
+    check_counts(
+        context,
+        "clip",
+        "Clips",
+        sizes.clips,
+        context.rule("clip_spacing"),
+        METHODS["clips"].each,
+        ("a house figure for one clip",),
+        stage="display",
+        source="clips",
+    )
 
 
 def _goes_in(context: LippedContext, sizes: Sizes, axis: str) -> None:
@@ -36,14 +49,15 @@ def _goes_in(context: LippedContext, sizes: Sizes, axis: str) -> None:
     less = exact(context.display.lap) - (room.worst - room.value) / 2 // 1 - 1
     if new and less >= context.rule("canvas_lap_least"):
         ways.append(WayOut(say("Let the lip cover {}: more room in the rabbet", less), (put("/display/lap", less),)))
-    if new:
+    if new and sizes.liner is None:
         for m in context.shop.rabbet_mouldings:
             # The room is twice what the lip is wider than its lap, less how untrue the canvas is.
-            more = 2 * (exact(m.lip) - sizes.rabbet.lip.value)
+            more = 2 * (exact(m.lip) - sizes.lip.value)
             lap = min(exact(context.display.lap), exact(context.display.lap) + (room.value + more - room.worst) / 2 // 1 - 1)
-            if exact(m.lip) > sizes.rabbet.lip.value and lap >= context.rule("canvas_lap_least"):
+            if exact(m.lip) > sizes.lip.value and lap >= context.rule("canvas_lap_least"):
                 patch = (put("/display/frame/moulding", m.key), put("/display/lap", lap))
                 ways.append(WayOut(say(f"Use {m.name}, its lip over the canvas by {{}}", lap), patch))
+    if new:
         ways.append(into_a_floater(context))
     else:
         ways += _turned(context, sizes)
@@ -59,7 +73,7 @@ def _goes_in(context: LippedContext, sizes: Sizes, axis: str) -> None:
             room,
             context.speak.fine(room.worst),
         ),
-        why=say("Largest canvas reading {}, smallest rabbet {}.", sizes.thing.side(axis).into, sizes.rabbet.size[axis]),
+        why=say("Largest canvas reading {}, smallest rabbet {}.", sizes.thing.side(axis).into, sizes.hole[axis]),
         source_key="which-reading",
         figure=room.name,
         parts=("canvas", "rail"),
@@ -89,9 +103,9 @@ def _covered(context: LippedContext, sizes: Sizes, axis: str) -> None:
             ways = [
                 WayOut(say(f"Use {m.name}: lip {{}}", exact(m.lip)), (put("/display/frame/moulding", m.key),))
                 for m in context.shop.rabbet_mouldings
-                if exact(m.lip) > sizes.rabbet.lip.value
+                if exact(m.lip) > sizes.lip.value
             ][:2]
-            if lap <= sizes.rabbet.lip.value - 1:
+            if lap <= sizes.lip.value - 1:
                 ways.insert(0, WayOut(say("Let the lip cover {}", lap), (put("/display/lap", lap),)))
         else:
             packing = sizes.room[axis].value / 2
@@ -107,10 +121,10 @@ def _covered(context: LippedContext, sizes: Sizes, axis: str) -> None:
             "display",
             say(f"Pushed to one side the canvas shows its edge in the {axis}, by {{}}.", -least.value)
             if least.value < 0
-            else say(f"Pushed to one side the lip covers the canvas by only {{}} in the {axis}.", least),
+            else say(f"Pushed to one side the lip covers only {{}} of the canvas in the {axis}.", least),
             why=say(
                 "Lip {}, smallest canvas reading {}; at least {} should stay covered.",
-                sizes.rabbet.lip,
+                sizes.lip,
                 sizes.thing.side(axis).cover,
                 context.rule("canvas_lap_least"),
             ),
@@ -190,7 +204,7 @@ def _screw(context: LippedContext, sizes: Sizes) -> None:
         stage="display",
         near="rail’s face",
         why_long=say("The rail is {} high; the point stays clear of its face.", sizes.rabbet.rail_height),
-        why_short=say("At least {} in the wood.", sizes.shortest),
+        why_short=say("At least {} into the wood.", sizes.shortest),
         source_key="clip-screw",
     )
     # A bare board has no bar a screw could go into by mistake.

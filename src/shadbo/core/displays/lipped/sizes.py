@@ -8,12 +8,17 @@ from __future__ import annotations
 
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.terms import ruled
+from shadbo.core.displays.lipped.liner import Liner, has_liner, line_up
 from shadbo.core.document.decisions.canvas import Lipped, NewRabbet
+from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.objects import StretchedCanvas
+from shadbo.core.framing.glazing import usual_thick
+from shadbo.core.framing.own import stock_leaf
 from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
 from shadbo.core.framing.rails import AXES, spread
 from shadbo.core.framing.spacers import spacer_lengths
 from shadbo.core.framing.stock import choose_screw
+from shadbo.core.framing.typed_counts import typed
 from shadbo.core.measuring.desk import measure
 from shadbo.core.measuring.thing import Thing
 from shadbo.core.quantity.exact import Fraction, exact
@@ -41,12 +46,29 @@ class Sizes:
     longest: Dim
     bar_longest: Dim
     clips: dict[str, list[Dim]]
+    usual: dict[str, int]
     total: int
     cover: dict[str, Dim]
     front: dict[str, Dim]
     sheet: dict[str, Dim]
     strips: dict[str, Dim]
     packer: Dim | None
+    liner: Liner | None
+
+    @property
+    def lip(self) -> Dim:
+        """The lip over the canvas: the frame’s, or the liner’s."""
+        return self.liner.lip if self.liner is not None else self.rabbet.lip
+
+    @property
+    def sight(self) -> dict[str, Dim]:
+        """What shows of the canvas."""
+        return self.liner.sight if self.liner is not None else self.rabbet.sight
+
+    @property
+    def hole(self) -> dict[str, Dim]:
+        """The rabbet the canvas lies in."""
+        return self.liner.rabbet if self.liner is not None else self.rabbet.size
 
 
 def size_up(context: LippedContext) -> Sizes:
@@ -68,30 +90,40 @@ def size_up(context: LippedContext) -> Sizes:
         "Lap wanted",
         parts=("lip",),
     )
+    liner = None
     if isinstance(display.frame, NewRabbet):
-        rabbet = made_rabbet(context, display.frame, {a: thing.side(a).cover - 2 * wanted for a in AXES})
+        sight = {a: thing.side(a).cover - 2 * wanted for a in AXES}
+        if has_liner(display):
+            liner = line_up(context, thing, wanted, moulding_lip(context, display.frame))
+            sight = liner.under
+        rabbet = made_rabbet(context, display.frame, sight)
     else:
         rabbet = read_rabbet(context, display.frame)
+    # What the canvas lies in: the frame’s own rabbet, or the liner’s.
+    seen, size, lip = (liner.sight, liner.rabbet, liner.lip) if liner is not None else (rabbet.sight, rabbet.size, rabbet.lip)
     lap, least, room = {}, {}, {}
     for axis in AXES:
         where = "left and right" if axis == "width" else "top and bottom"
         side = thing.side(axis)
-        lap[axis] = book.add((side.look - rabbet.sight[axis]) / 2, f"lap.{axis}", f"Lap, {where}", parts=("lip",), grain="depth")
-        widest = rabbet.inner[axis].largest if rabbet.inner else rabbet.size[axis]
+        lap[axis] = book.add((side.look - seen[axis]) / 2, f"lap.{axis}", f"Lap, {where}", parts=("lip",), grain="depth")
+        widest = rabbet.inner[axis].largest if rabbet.inner else size[axis]
         least[axis] = book.add(
-            rabbet.lip - (widest - side.cover),
+            lip - (widest - side.cover),
             f"lap.least.{axis}",
             f"Lap at worst, pushed to one side, {where}",
             parts=("lip",),
             grain="depth",
         )
-        between = rabbet.size[axis] - side.into
+        between = size[axis] - side.into
         if rabbet.inner is None:
             # Made to the reading: it falls out of the difference, and what it may be out by does not.
             between = between + allowance(shop.tolerances.saw, f"saw.{axis}", "saw, cut of the rail", "saw")
             between = between + allowance(side.into.likely, f"tape.{axis}", "tape, reading of the canvas", "tape")
         room[axis] = book.add(between, f"fit.{axis}", f"Room in the rabbet, {axis}", parts=("canvas",), grain="depth", fits=True)
     front, sheet = _in_front(context, rabbet)
+    if liner is not None:
+        # The liner keeps the canvas off the sheet: no spacer besides.
+        front = {**({"glazing": front["glazing"]} if front else {}), "liner": liner.front}
     taken = thing.depth.into
     for dim in front.values():
         taken = taken + dim
@@ -107,7 +139,7 @@ def size_up(context: LippedContext) -> Sizes:
         thing.depth.cover - clear, "screw.bar.longest", "Longest screw in the bar", parts=("screw", "bar"), grain="depth"
     )
     screw = choose_screw(context, display.screw, shortest, longest)
-    clips, total = _clips(context, rabbet)
+    clips, usual, total = _clips(context, rabbet)
     inside = ruled(context, "dust_cover_inset", "Trimmed inside the edge")
     cover = {a: book.add(rabbet.outside[a] - 2 * inside, f"cover.{a}", f"Dust cover {a}", parts=("cover",)) for a in AXES}
     return Sizes(
@@ -125,13 +157,22 @@ def size_up(context: LippedContext) -> Sizes:
         longest=longest,
         bar_longest=in_bar,
         clips=clips,
+        usual=usual,
         total=total,
         cover=cover,
         front=front,
         sheet=sheet,
-        strips=spacer_lengths(context, rabbet, sheet) if front else {},
+        strips=spacer_lengths(context, rabbet, sheet) if "air" in front else {},
+        liner=liner,
         packer=book.add(-standout, "clip.packer", "Packer under each clip", parts=("clip",)) if standout.value < 0 else None,
     )
+
+
+def moulding_lip(context: LippedContext, frame: NewRabbet) -> Dim:
+    """The lip of the frame’s profile, before the frame is reckoned round the liner."""
+    stock = context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
+    moulding = context.shop.rabbet_moulding(frame.moulding) or stock[0]
+    return stock_leaf(context, "rabbet_mouldings", moulding, "lip", "Lip", ("rail",))
 
 
 def _in_front(context: LippedContext, rabbet: Rabbet) -> tuple[dict[str, Dim], dict[str, Dim]]:
@@ -139,7 +180,7 @@ def _in_front(context: LippedContext, rabbet: Rabbet) -> tuple[dict[str, Dim], d
     if context.display.glazing == "none":
         return {}, {}
     book = context.book
-    thick = ruled(context, "acrylic" if context.display.glazing == "acrylic" else "glass", "Glazing")
+    thick = rule(usual_thick(context, max(d.value for d in rabbet.size.values())), "Glazing", "thicknesses", "depth")
     air = ruled(context, "usual_air", "Air before the paint, kept by a spacer")
     front = {
         "glazing": book.add(thick, "pack.glazing", "Glazing", parts=("glazing",)),
@@ -158,14 +199,17 @@ def _offset(context: LippedContext, standout: Dim) -> Dim:
     return leaf(value, pointer, "Clip offset", "stock", pointer=pointer, source="stock", grain="depth", parts=("clip",))
 
 
-def _clips(context: LippedContext, rabbet: Rabbet) -> tuple[dict[str, list[Dim]], int]:
+def _clips(context: LippedContext, rabbet: Rabbet) -> tuple[dict[str, list[Dim]], dict[str, int], int]:
     """Clips along every rail, from the frame's outside edge: no more than the spacing apart, two a side at the least."""
     book, spacing = context.book, context.rule("clip_spacing")
     found: dict[str, list[Dim]] = {}
+    usual: dict[str, int] = {}
     total = 0
     for axis in AXES:
         along, rail = ("across", "rail") if axis == "width" else ("down", "stile")
-        places, n = spread(rabbet.size[axis], spacing, rabbet.face - rabbet.lip)
+        wanted = typed(context, axis)
+        _, usual[axis] = spread(rabbet.size[axis], spacing)
+        places, n = spread(rabbet.size[axis], spacing, rabbet.face - rabbet.lip, wanted)
         found[axis] = [
             book.add(
                 p,
@@ -180,8 +224,10 @@ def _clips(context: LippedContext, rabbet: Rabbet) -> tuple[dict[str, list[Dim]]
             f"clip.count.{axis}",
             f"Clips on each {rail}",
             n,
-            context.speak.say(f"rabbet {axis} {{}}, no more than {{}} apart, two at the least: {n}", rabbet.size[axis], spacing),
+            context.speak.say(f"rabbet {axis} {{}}, no more than {{}} apart, two at the least: {n}", rabbet.size[axis], spacing)
+            if wanted is None
+            else (f"as it was chosen: {n}",),
             parts=("clip",),
         )
     book.add_count("clip.count", "Clips in all", total, (f"both rails and both stiles: {total}",), parts=("clip",))
-    return found, total
+    return found, usual, total

@@ -52,6 +52,9 @@ def _verdict(context: OnBoardContext, sizes: Sizes) -> Say:
     fine = context.speak.fine
     if sizes.slack.value < 0:
         return context.speak.say("It does not go in: the pack is {} too deep.", -sizes.slack.value)
+    covered = min(b.value for b in sizes.border.values())
+    if covered < 0 and context.display.edge != "mat":
+        return context.speak.say("The lip covers {} of what is to be seen.", -covered)
     return context.speak.say(
         f"Worst border error {{}}: {eye(context, sizes.error.value)}; at best {{}}.", fine(sizes.error), fine(sizes.best.worst)
     )
@@ -137,7 +140,15 @@ ON_BOARD = Display(
     Way(suits, begin, "glazed air edges_seen"),
     settle,
     starts=(
-        Start("flat", "Flat work", "A poster, print or sheet, with borders in a frame of its own.", FLAT_ASKS, flat_of, _new),
+        Start(
+            "flat",
+            "Flat work",
+            "A poster, print or sheet, with borders in a frame of its own.",
+            FLAT_ASKS,
+            flat_of,
+            _new,
+            said="poster print photograph photo drawing watercolour certificate map document etching paper picture mat",
+        ),
         Start(
             "flat_and_frame",
             "Flat work and its frame",
@@ -145,6 +156,7 @@ ON_BOARD = Display(
             (*FLAT_ASKS, *RABBET_ASKS),
             flat_of,
             lambda sizes, unit, shop: {"type": "on_board", "frame": frame_of(sizes)},
+            said="poster print photograph certificate map bought ready made frame fit",
         ),
     ),
     holds=Holds(

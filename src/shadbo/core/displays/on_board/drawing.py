@@ -7,7 +7,7 @@ from shadbo.core.contract.views import Drawing, Material, View
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.framing.closing import draw_points
 from shadbo.core.framing.placing import ends
-from shadbo.core.framing.rabbet_drawing import Lying, back, section
+from shadbo.core.framing.rabbet_drawing import Lying, back, measure_round, section
 from shadbo.core.framing.rails import draw_mat, draw_rails
 from shadbo.core.measuring.desk import desk_views
 from shadbo.core.measuring.thing import RUNS
@@ -85,10 +85,7 @@ def _face(context: OnBoardContext, sizes: Sizes) -> View:
     drawing.handle("turn", "y", "/display/placing/turn", "placing.turn", 2.0, ("display",))
     drawing.mark("border.error", cx, cy - (y1 - y0) / 8, ("display",), "worst error")
     drawing.mark("border.error.best", cx, cy + (y1 - y0) / 8, ("display",), "at best")
-    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, STAGES, "outside")
-    drawing.measure("frame.sight.width", "x", face, w - face, h, "bottom", 1, STAGES, "sight")
-    drawing.measure("frame.outside.height", "y", 0, h, w, "right", 2, STAGES, "outside")
-    drawing.measure("frame.sight.height", "y", face, h - face, w, "right", 1, STAGES, "sight")
+    measure_round(drawing, sizes.rabbet, w, h, STAGES)
     return drawing.view()
 
 

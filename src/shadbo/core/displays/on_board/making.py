@@ -2,22 +2,22 @@
 
 from __future__ import annotations
 
-from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.cutting import CutLine, StockLength, sheet_of
 from shadbo.core.contract.operations import Operation
-from shadbo.core.contract.parts import Part, got
+from shadbo.core.contract.parts import Part
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
-from shadbo.core.framing.closing import SEALED, points_part, told_points
-from shadbo.core.framing.filling import board_of, fill_lines
-from shadbo.core.framing.glazing import GLASS_CAME, glass_came, glazing_line, glazing_step
+from shadbo.core.framing.came import BOARD_CAME, TABS, open_step, sheet_came, sheet_part
+from shadbo.core.framing.closing import closed_with, closing_care, closing_parts, sealed_in, told_points
+from shadbo.core.framing.filling import BLADE, board_of, cutting_care, fill_lines
+from shadbo.core.framing.glazing import glazing_line, glazing_step
 from shadbo.core.framing.rabbet import bowed, rails_of
 from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.spacers import spacer_lines, spacer_step
-from shadbo.core.quantity.exact import Fraction
 
 
 def cut_list(context: OnBoardContext, sizes: Sizes) -> tuple[CutLine, ...]:
-    frame, say = context.display.frame, context.speak.say
+    frame = context.display.frame
     lines: list[CutLine] = []
     if isinstance(frame, NewRabbet):
         lines += rail_lines(context, rails_of(context, sizes.rabbet, frame))
@@ -30,8 +30,8 @@ def cut_list(context: OnBoardContext, sizes: Sizes) -> tuple[CutLine, ...]:
             1,
             board_of(context, sizes.pack["board"], "mount").name,
             sizes.board["width"],
-            say("by {}, {} thick", sizes.board["height"], sizes.pack["board"]),
-            ("the work is hinged to it at its top edge",),
+            sheet_of(context.speak, sizes.board["height"], sizes.pack["board"]),
+            ("its two middle lines drawn lightly",),
         )
     )
     if _backed(context, sizes):
@@ -44,11 +44,11 @@ def cut_list(context: OnBoardContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 1,
                 board_of(context, sizes.pack["backing"], "stiff").name,
                 sizes.board["width"],
-                say("by {}, {} thick", sizes.board["height"], sizes.pack["backing"]),
+                sheet_of(context.speak, sizes.board["height"], sizes.pack["backing"]),
             )
         )
     lines += fill_lines(context, sizes.fill, sizes.board)
-    if sizes.sheet and not glass_came(context, sizes.sheet):
+    if sizes.sheet and not sheet_came(context):
         lines.append(glazing_line(context, sizes.sheet, sizes.pack["glazing"]))
     if sizes.lift:
         lines.append(
@@ -60,7 +60,7 @@ def cut_list(context: OnBoardContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 1,
                 "foam board, acid-free",
                 sizes.lift["width"],
-                say("by {}, {} thick", sizes.lift["height"], sizes.pack["lift"]),
+                sheet_of(context.speak, sizes.lift["height"], sizes.pack["lift"]),
                 ("inside the work all round; stuck to the mount board",),
             )
         )
@@ -76,7 +76,7 @@ def cut_list(context: OnBoardContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 1,
                 "mat board",
                 sizes.window["width"],
-                say("by {}", sizes.window["height"]),
+                sheet_of(context.speak, sizes.window["height"]),
                 ("from the smallest reading; drawn and cut from the back",),
             )
         )
@@ -92,13 +92,15 @@ def _backed(context: OnBoardContext, sizes: Sizes) -> bool:
 def parts(context: OnBoardContext, sizes: Sizes) -> tuple[Part, ...]:
     """What is not cut: what closes the pack, and the frame and glass that are there."""
     frame = context.display.frame
-    found = [points_part(context), *SEALED]
+    found = [*closing_parts(context)]
     if isinstance(frame, ReadFrame):
         found.append(FRAME)
-        if glass_came(context, sizes.sheet):
-            found.append(GLASS_CAME)
+        if sizes.sheet and sheet_came(context):
+            found.append(sheet_part(context))
         if "backing" in sizes.pack and frame.board:
-            found.append(got("backing", "Board that came with it", comes="came", lights=("backing",)))
+            found.append(BOARD_CAME)
+        if frame.tabs:
+            found.append(TABS)
     return tuple(found)
 
 
@@ -139,7 +141,9 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
     ]
     if isinstance(display.frame, NewRabbet):
         out += frame_steps(context, rails_of(context, sizes.rabbet, display.frame))
-    elif display.frame.blocked or bowed(context):
+    else:
+        out.append(open_step(context))
+    if isinstance(display.frame, ReadFrame) and (display.frame.blocked or bowed(context)):
         out.append(
             Operation(
                 "blocks",
@@ -181,7 +185,10 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
                 sizes.board["height"],
             ),
             15,
-            care="Blade away from the fingers; metal ruler.",
+            care=cutting_care(
+                board_of(context, sizes.pack["board"], "mount"),
+                *((board_of(context, sizes.pack["backing"], "stiff"),) if "backing" in behind else ()),
+            ),
             parts=("board",),
             makes=("board", *behind),
         )
@@ -197,7 +204,7 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
                     sizes.lift["height"],
                 ),
                 15,
-                care="Blade away from the fingers; metal ruler.",
+                care=BLADE,
                 parts=("lift",),
                 makes=("lift",),
                 uses=("board",),
@@ -265,18 +272,12 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "close",
             "Close and seal",
-            context.speak.say(
-                told_points(context) + " Tape round the pack, dust cover from the middle outwards, trimmed {} to {} inside.",
-                Fraction(2),
-                Fraction(3),
-            ),
+            (told_points(context), *sealed_in(context)),
             20,
-            care="Point gun: eye protection, never towards a hand.",
+            care=closing_care(context),
             parts=("rail",),
             uses=(
-                "points",
-                "tape",
-                "cover",
+                *closed_with(context),
                 "board",
                 *(("backing",) if "backing" in sizes.pack else ()),
                 *(("fill",) if sizes.fill is not None else ()),

@@ -11,7 +11,8 @@ from shadbo.core.displays.on_board.rules import eye
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
-from shadbo.core.framing.glazing import glazing_choices
+from shadbo.core.framing.glazing import glazing_choices, sheet_thick
+from shadbo.core.framing.own import own_boards
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
 from shadbo.core.framing.rails import AXES
 from shadbo.core.measuring.desk import consent_inputs, desk_panel
@@ -79,7 +80,9 @@ def _display(context: OnBoardContext, sizes: Sizes) -> Panel:
         inputs += frame_inputs(context, sizes.rabbet, frame, came_with=True)
     work = {a: sizes.thing.side(a).into for a in AXES}
     inputs += frame_chooser(context, work, lambda size, ready: _refused(context, sizes, size, ready), True)
-    inputs += glazing_choices(context, sizes.sheet, Fraction(2))
+    inputs += glazing_choices(context, sizes.sheet, sizes.pack["glazing"].value if "glazing" in sizes.pack else Fraction(2))
+    inputs += sheet_thick(context)
+    inputs += own_boards(context)
     inputs += consent_inputs(context.object.consent, "Trimming")
     figures = [
         "border.error",
@@ -122,7 +125,7 @@ def _refused(context: OnBoardContext, sizes: Sizes, size: Mapping[str, Fraction]
     for axis in AXES:
         over = sizes.thing.side(axis).into.value - size[axis] + 2 * exact(ready.lip)
         if over > 0:
-            return context.speak.say(f"too small by {{}} in the {axis}", over)
+            return context.speak.say(f"{axis} too small by {{}}", over)
     # A back is put in where there is room for one.
     pack = context.book["depth.pack"].value - (sizes.pack["backing"].value if "backing" in sizes.pack else 0)
     short = pack + context.rule("tabs") - exact(ready.rabbet_depth)

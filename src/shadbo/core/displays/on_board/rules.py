@@ -5,9 +5,10 @@ from __future__ import annotations
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
+from shadbo.core.document.shop import ReadyFrame
 from shadbo.core.framing.families import check_consent, check_loose, deeper_ways, quarter_turn
 from shadbo.core.framing.rabbet import check_rabbet
-from shadbo.core.framing.rabbet_choices import make_one
+from shadbo.core.framing.rabbet_choices import make_one, ready_frame
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import Fraction, exact, up
 from shadbo.core.quantity.figures import Say
@@ -205,17 +206,47 @@ def _uneven(context: OnBoardContext, sizes: Sizes) -> None:
     if min(turned.values()) > 0 and abs(turned["width"] - turned["height"]) < difference.value:
         ways.append(quarter_turn(context, frame, "borders", turned["width"], turned["height"]))
     big = "width" if sizes.meant["width"].value > sizes.meant["height"].value else "height"
+    narrow, wide = sorted(d.value for d in sizes.meant.values())
+    # What no eye takes for a border: another frame, or one made for it.
+    odd = wide > context.rule("eye_accepts") * max(narrow, Fraction(1))
+    if odd:
+        ways += _more_even(context, sizes, difference.value)
+        ways.append(make_one(context, "Make a frame for it, with even borders"))
     context.checks.add(
-        "note",
+        "caution" if odd else "note",
         "border.uneven",
         "display",
-        say("The borders differ: {} left and right, {} top and bottom.", sizes.meant["width"], sizes.meant["height"]),
+        say(
+            "The borders differ: {} left and right, {} top and bottom" + (", which no eye takes for a border." if odd else "."),
+            sizes.meant["width"],
+            sizes.meant["height"],
+        ),
         why=say(f"A work {{}} {'wide' if big == 'width' else 'high'} would even them.", book[f"even.work.{big}"]),
         source_key="eye",
         figure=difference.name,
         parts=("border",),
         ways=ways,
     )
+
+
+def _more_even(context: OnBoardContext, sizes: Sizes, difference: Fraction) -> list[WayOut]:
+    """The ready-made frame of the stock whose borders differ the least, either way round; none that is no better."""
+    work = {a: sizes.thing.side(a).into.value for a in AXES}
+    found: list[tuple[Fraction, ReadyFrame, bool, dict[str, Fraction]]] = []
+    for ready in context.shop.frames:
+        for turned in (False, True):
+            opening = (ready.height, ready.width) if turned else (ready.width, ready.height)
+            border = {a: (exact(o) - 2 * exact(ready.lip) - work[a]) / 2 for a, o in zip(AXES, opening, strict=True)}
+            apart = abs(border["width"] - border["height"])
+            if min(border.values()) > 0 and apart < difference:
+                found.append((apart, ready, turned, border))
+    if not found:
+        return []
+    _, ready, turned, border = min(found, key=lambda one: (one[0], sum(one[3].values())))
+    said = f"Take the {ready.name}{', turned' if turned else ''}: borders {{}} and {{}}"
+    return [
+        WayOut(context.speak.say(said, border["width"], border["height"]), (put("/display/frame", ready_frame(ready, turned)),))
+    ]
 
 
 def _depth(context: OnBoardContext, sizes: Sizes) -> None:

@@ -7,6 +7,7 @@ from shadbo.core.document.decisions.canvas import NewRabbet, OnBoard, ReadFrame
 from shadbo.core.document.objects import FlatWork
 from shadbo.core.framing.closing import Points, points_round
 from shadbo.core.framing.filling import Fill, fill_up
+from shadbo.core.framing.glazing import usual_thick
 from shadbo.core.framing.placing import Border, Solved, best, borders, worst_error
 from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
 from shadbo.core.framing.rails import AXES
@@ -156,8 +157,7 @@ def _pack(context: OnBoardContext, thing: Thing, rabbet: Rabbet) -> tuple[dict[s
         pack[key] = book.add(dim, f"pack.{key}", label, parts=(key,))
 
     if display.glazing != "none":
-        came = exact(frame.glass) if isinstance(frame, ReadFrame) and frame.glass else context.rule("glass")
-        layer("glazing", "Glazing", came, "thicknesses")
+        layer("glazing", "Glazing", usual_thick(context, max(d.value for d in rabbet.size.values())), "thicknesses")
         air = _air(context)
         if display.edge != "mat":
             layer("air", "Air between work and glazing, kept by a spacer", air, "clearance")

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length
-from shadbo.core.contract.cutting import CutLine
+from shadbo.core.contract.cutting import Across, CutLine, sheet_of
 from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
@@ -163,7 +163,7 @@ def _cuts(context: PanelContext, sizes: Sizes) -> tuple[CutLine, ...]:
             n,
             board_of(context, context.book["backing.thick"], "mount").name,
             sizes.each["width"],
-            say("by {}, {} thick", sizes.each["height"], context.book["backing.thick"]),
+            sheet_of(context.speak, sizes.each["height"], context.book["backing.thick"]),
             ("grain along the longer side",),
         )
     ]
@@ -177,7 +177,7 @@ def _cuts(context: PanelContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 1,
                 "tape, acid-free",
                 context.book["tape.length"],
-                (),
+                Across(),
                 say("{} from every board’s edge", sizes.tape),
             )
         )
@@ -296,6 +296,8 @@ def _steps(context: PanelContext, sizes: Sizes) -> tuple[Operation, ...]:
                 makes=("tape",) if taped(context) else (),
                 holds=("work",),
                 method="glue",
+                takes="weights",
+                takes_on=120,
             )
         )
     else:
@@ -416,6 +418,7 @@ PANEL = Display(
             FLAT_ASKS,
             lambda sizes: flat_of(sizes) | {"material": "puzzle"},
             lambda sizes, unit, shop: {"type": "panel"},
+            said="jigsaw puzzle no frame unframed glue backing strips",
         ),
     ),
     holds=Holds(frozenset({"glue", "hook_and_loop", "spray", "tape_across"})),

@@ -31,8 +31,9 @@ def _face(context: PanelContext, sizes: Sizes) -> View:
     drawing = Drawing("face", "Face", w, h)
     drawing.polygon("work", "Work", "paper", outline)
     for axis, end, base, side in (("width", w, h, "bottom"), ("height", h, w, "right")):
-        figure = context.book.dims.get(f"work.{axis}.mean")
-        if figure is not None and figure.name:
+        # The reading that says how it looks: the same that the drawing is as large as.
+        figure = sizes.thing.side(axis).look
+        if figure.name:
             drawing.measure(figure.name, "x" if axis == "width" else "y", 0, end, base, side, 1, STAGES, "work")  # type: ignore[arg-type]
     return drawing.view()
 
@@ -41,16 +42,17 @@ def _section(context: PanelContext, sizes: Sizes) -> View:
     """Through the lower edge from the side, front at the left: work, glue, backing, strip."""
     board = exact(context.display.board)
     work = sizes.thing.depth.mean.value if sizes.thing.depth else Fraction(2)
-    tall, inset = Fraction(40), sizes.inset.value
+    inset = sizes.inset.value
+    tall = max(Fraction(40), inset + 10)
     strip = Fraction(4) if sizes.hold else Fraction(0)
     drawing = Drawing("section", "Section through the lower edge, front at the left", work + board + strip, tall)
     drawing.box("work", "Work", "paper", 0, 0, work, tall)
-    drawing.box("backing", "Backing", "board", work, 0, board, tall - min(inset, tall - 5), turn=90)
+    drawing.box("backing", "Backing", "board", work, 0, board, tall - inset, turn=90)
     if sizes.hold:
         drawing.box("pair.1", "Hook-and-loop", "strip", work + board, 4, strip, 20)
     stages = (*STAGES, "hold")
     drawing.measure("backing.thick", "x", work, work + board, 0, "top", 1, stages, "backing")
-    drawing.measure("backing.inset", "y", tall - min(inset, tall - 5), tall, work + board + strip, "right", 1, stages, "inside")
+    drawing.measure("backing.inset", "y", tall - inset, tall, work + board + strip, "right", 1, stages, "inside")
     return drawing.view()
 
 

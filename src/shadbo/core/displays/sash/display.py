@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length
-from shadbo.core.contract.cutting import CutLine
+from shadbo.core.contract.cutting import CutLine, sheet_of
 from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Lying, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.contract.operations import Operation
@@ -195,7 +195,7 @@ def _hold(context: SashContext, sizes: Sizes) -> list[Input]:
 
 
 def _cuts(context: SashContext, sizes: Sizes) -> tuple[CutLine, ...]:
-    display, say = context.display, context.speak.say
+    display = context.display
     panes = display.across * display.down
     lines = [
         cut_line(
@@ -206,7 +206,7 @@ def _cuts(context: SashContext, sizes: Sizes) -> tuple[CutLine, ...]:
             panes,
             "acid-free board",
             sizes.board["width"],
-            say("by {}, {} thick", sizes.board["height"], sizes.pack["board"]),
+            sheet_of(context.speak, sizes.board["height"], sizes.pack["board"]),
             ("the pane less the cloth on both edges",),
         )
     ]
@@ -220,7 +220,7 @@ def _cuts(context: SashContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 1,
                 "hardboard or ply",
                 sizes.cover["width"],
-                say("by {}, {} thick", sizes.cover["height"], exact(display.cover_board)),
+                sheet_of(context.speak, sizes.cover["height"], exact(display.cover_board)),
                 ("smaller than the sash, larger than the cloth",),
             )
         ]
@@ -238,8 +238,11 @@ def _parts(context: SashContext, sizes: Sizes) -> tuple[Part, ...]:
         found.append(
             got("strips", "Strips round each pane", comes="hand", size=say("{} thick", sizes.pack["strips"]), lights=("strips",))
         )
-    if any(not one.wrapped for one in sizes.behind):
-        found.append(got("cloth", "Plain cloth to cover a board", comes="hand"))
+    bare = sum(not one.wrapped for one in sizes.behind)
+    if bare:
+        turned = 2 * context.rule("cover_turn")
+        size = say("{} × {}", *(context.book[f"board.{axis}"].value + turned for axis in AXES))
+        found.append(got("cloth", "Plain cloth to cover a board", bare, size=size, note=("turned behind all round",)))
     if display.closing == "cover":
         size, note = say("{}", context.book["fastener.length"]), say("clear of cloth and glass by {}", sizes.clear)
         found.append(got("fastener", "Staples or small nails", sizes.fastener_count(), size=size, note=note, lights=("fastener",)))
@@ -285,7 +288,7 @@ def _steps(context: SashContext, sizes: Sizes) -> tuple[Operation, ...]:
     if display.flag != "none":
         out.append(Operation("flag", "Which way up", (FLAGS[display.flag].rule,), 5, gate=True, parts=("item",)))
     for one in sizes.behind:
-        name = one.laid.item.name
+        name = one.laid.item.called
         if one.wrapped:
             out.append(
                 Operation(
@@ -359,8 +362,8 @@ def _steps(context: SashContext, sizes: Sizes) -> tuple[Operation, ...]:
             ),
             Operation(
                 "close",
-                "The others",
-                (f"{sizes.fastener_count()} in all.",),
+                "Fasten the rest",
+                (f"{sizes.fastener_count()} altogether.",),
                 10,
                 care="As before: mind the glass beyond.",
                 parts=("fastener",),
@@ -434,6 +437,8 @@ SASH = Display(
             ASKS,
             things_of("flag"),
             lambda sizes, unit, shop: {"type": "sash", **{k: sizes[k]["mm"] for k in SIDES.values()}},
+            said="flag pennant scarf window sash panes cloth",
+            where=("where_flag",),
         ),
     ),
     lie=lambda context: Lying([one.laid for one in size_up(context).behind], {}, True),

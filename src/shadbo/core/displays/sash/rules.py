@@ -40,7 +40,7 @@ def _panes(context: SashContext, sizes: Sizes) -> None:
     display = context.display
     if not sizes.left_out:
         return
-    names = ", ".join(one.item.name for one in sizes.left_out)
+    names = ", ".join(one.item.called for one in sizes.left_out)
     total = len(sizes.behind) + len(sizes.left_out)
     across = display.across
     ways = []
@@ -73,7 +73,7 @@ def _cloth(context: SashContext, sizes: Sizes) -> None:
         if one.wrapped:
             continue
         over = min(one.border.values(), key=lambda d: d.value)
-        name = one.laid.item.name
+        name = one.laid.item.called
         if over.value < 0:
             wider = {
                 a: Fraction(-(-(one.laid.sized.wide if a == "width" else one.laid.sized.tall).value // 5) * 5 + 40)
@@ -253,7 +253,7 @@ def _fastener(context: SashContext, sizes: Sizes) -> None:
             "stop",
             "fastener.short",
             "hold",
-            say("The fastener bites {} in the sash: it lets go.", sizes.bite)
+            say("The fastener bites {} into the sash: it lets go.", sizes.bite)
             if sizes.bite.value > 0
             else ("The fastener does not reach the sash.",),
             why=say("At least {} beyond the cover.", context.rule("cover_bite")),
@@ -267,7 +267,7 @@ def _fastener(context: SashContext, sizes: Sizes) -> None:
             "stop",
             "fastener.long",
             "hold",
-            say("The fastener would come out of the face: it bites {} in a sash {} thick.", sizes.bite, exact(display.thickness)),
+            say("The fastener would come out of the face: it bites {} into a sash {} thick.", sizes.bite, exact(display.thickness)),
             why=say("It ends {} short of the face.", context.rule("face_clear")),
             source_key="clip-screw",
             figure="fastener.bite",
@@ -307,7 +307,7 @@ def _flag(context: SashContext, sizes: Sizes) -> None:
             "caution",
             f"flag.shape.{one.laid.item.key}",
             "display",
-            (f"{one.laid.item.name}: its length is {float(ratio):.2f} of its height; the flag’s is {float(flag.fly):.1f}.",),
+            (f"{one.laid.item.called}: its length is {float(ratio):.2f} of its height; the flag’s is {float(flag.fly):.1f}.",),
             why="Measured askew, pulled out of shape, or made to another order.",
             source_key="flag-shape",
             parts=(one.laid.part,),

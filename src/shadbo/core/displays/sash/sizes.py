@@ -185,7 +185,7 @@ def _behind(
         wrapped = all(t.value >= context.rule("least_turn") for t in turn.values())
         if wrapped:
             turn = {
-                a: book.add(t, f"{one.part}.turn.{a}", f"{one.item.name}, turned behind, {a}", parts=(one.part,), grain="depth")
+                a: book.add(t, f"{one.part}.turn.{a}", f"{one.item.called}, turned behind, {a}", parts=(one.part,), grain="depth")
                 for a, t in turn.items()
             }
             border = {}
@@ -194,7 +194,7 @@ def _behind(
                 a: book.add(
                     (sight[a] - size[a]) / 2,
                     f"{one.part}.border.{a}",
-                    f"{one.item.name}, border in its pane, {a}",
+                    f"{one.item.called}, border in its pane, {a}",
                     parts=(one.part,),
                     grain="depth",
                 )

@@ -96,6 +96,9 @@ def _verdict(context: SeeThroughContext, sizes: Sizes) -> Say:
     say = context.speak.say
     if sizes.slack.value < 0:
         return say("This won’t go in, by {}.", -sizes.slack.value)
+    covered = min(b.value for b in sizes.border.values())
+    if covered < 0:
+        return say("The lip covers {} of what is to be seen.", -covered)
     return say(
         "Borders {} at the sides, {} above and below; {} to spare in depth.",
         sizes.border["width"],
@@ -183,6 +186,7 @@ SEE_THROUGH = Display(
             FLAT_ASKS,
             lambda sizes: flat_of(sizes) | {"material": "plant"},
             _new,
+            said="pressed plant flower leaf herbarium fern bouquet petals double glass see through",
         ),
     ),
     holds=Holds(frozenset({"two_sheets"})),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Material, View
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
-from shadbo.core.framing.rabbet_drawing import Lying, back, section
+from shadbo.core.framing.rabbet_drawing import Lying, back, measure_round, section
 from shadbo.core.framing.rails import draw_mat, draw_rails
 from shadbo.core.measuring.desk import desk_views
 from shadbo.core.quantity.exact import Fraction, exact
@@ -55,10 +55,7 @@ def _face(context: SeeThroughContext, sizes: Sizes) -> View:
     x, y = face + sizes.border["width"].value, face + sizes.border["height"].value
     drawing.measure("border.width", "x", face, x, h * HALF, "left", 0, STAGES, "")
     drawing.measure("border.height", "y", face, y, w * HALF, "top", 0, STAGES, "")
-    drawing.measure("frame.sight.width", "x", face, w - face, h, "bottom", 1, STAGES, "sight")
-    drawing.measure("frame.outside.width", "x", 0, w, h, "bottom", 2, STAGES, "outside")
-    drawing.measure("frame.sight.height", "y", face, h - face, w, "right", 1, STAGES, "sight")
-    drawing.measure("frame.outside.height", "y", 0, h, w, "right", 2, STAGES, "outside")
+    measure_round(drawing, sizes.rabbet, w, h, STAGES)
     return drawing.view()
 
 

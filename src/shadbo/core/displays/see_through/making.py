@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.cutting import CutLine, StockLength, sheet_of, strip_of
 from shadbo.core.contract.operations import Operation
-from shadbo.core.contract.parts import Part, got
+from shadbo.core.contract.parts import Comes, Part, got
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
-from shadbo.core.framing.filling import board_of
+from shadbo.core.framing.came import sheet_came
+from shadbo.core.framing.filling import BLADE, board_of
 from shadbo.core.framing.glazing import sheet_material
 from shadbo.core.framing.rabbet import rails_of
 from shadbo.core.framing.rails import cut_line, frame_steps, rail_lines, rail_stock
@@ -29,12 +30,12 @@ def cut_list(context: SeeThroughContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 display.sheets - sheets_came(context),
                 sheet_material(display),
                 sizes.sheet["width"],
-                say("by {}, {} thick", sizes.sheet["height"], sizes.each),
+                sheet_of(context.speak, sizes.sheet["height"], sizes.each),
                 ("cut only after the rabbet was read again",),
             )
         )
     if sizes.window:
-        size = say("by {}, window {} × {}", sizes.sheet["height"], *sizes.window.values())
+        size = sheet_of(context.speak, sizes.sheet["height"], more=say("window {} × {}", *sizes.window.values()))
         for key, word in (("mat", "Front mat"), ("mat_back", "Back mat")):
             name = board_of(context, sizes.pack[key], "mat").name
             lines.append(
@@ -49,7 +50,7 @@ def cut_list(context: SeeThroughContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 2,
                 "clear polyester film",
                 sizes.sheet["width"],
-                say("by {}", sizes.sheet["height"]),
+                sheet_of(context.speak, sizes.sheet["height"]),
                 ("no coating, no plasticiser",),
             )
         )
@@ -63,7 +64,7 @@ def cut_list(context: SeeThroughContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 1,
                 "archival tape",
                 sizes.tape,
-                say("{} wide", exact(display.tape_width)),
+                strip_of(context.speak, exact(display.tape_width)),
                 ("at the top only, so the work hangs",),
             )
         )
@@ -84,17 +85,16 @@ def parts(context: SeeThroughContext, sizes: Sizes) -> tuple[Part, ...]:
             "glue.film", "Double-sided archival tape", comes="hand", note=("on the film, 3 mm off the work, open below",)
         )
     if display.kept == "clips":
-        found.append(got("clip", "Small clips", material="two a side", lights=("clip",)))
+        found.append(got("clip", "Small clips", 8, note=("two a side",), lights=("clip",)))
     else:
-        found.append(got("clip", "Tabs", comes="came" if isinstance(frame, ReadFrame) else "number", lights=("clip",)))
+        came_with: Comes = "came" if isinstance(frame, ReadFrame) else "number"
+        found.append(got("clip", "Tabs", 8, comes=came_with, note=("two a side",), lights=("clip",)))
     return tuple(found)
 
 
 def sheets_came(context: SeeThroughContext) -> int:
     """How many of the sheets are the glass of the frames that are there."""
-    frame, display = context.display.frame, context.display
-    there = isinstance(frame, ReadFrame) and frame.glass and display.thickness is None and display.glazing == "glass"
-    return min(display.frames, display.sheets) if there else 0
+    return min(context.display.frames, context.display.sheets) if sheet_came(context) else 0
 
 
 def stock_sum(context: SeeThroughContext, sizes: Sizes) -> tuple[StockLength, ...]:
@@ -119,6 +119,8 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
                 wait_minutes=21 * 24 * 60,
                 care="Found plants: mind what is protected by law.",
                 parts=("work",),
+                takes="press",
+                takes_on=21 * 24 * 60,
             )
         )
     out.append(
@@ -215,7 +217,7 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
             "close",
             "Close it",
             (
-                f"{'Clips' if display.kept == 'clips' else 'Tabs'} two a side or by the drawing, not pressed hard: the edge cracks. Trim inside as well as outside.",
+                f"{'Clips' if display.kept == 'clips' else 'Tabs'} two a side or by the drawing, not pressed hard: the edge cracks. None may show past the lip.",
             ),
             15,
             care="Tabs with a tool, away from the hand.",
@@ -236,7 +238,7 @@ def _between_mats(context: SeeThroughContext, sizes: Sizes) -> list[Operation]:
             say("Windows {} × {}, cut from the back; laid face to face they must lie on one another.", *sizes.window.values()),
             30,
             gate=True,
-            care="Blade away from the fingers; several light passes.",
+            care=BLADE,
             parts=("mat",),
             makes=("mat", "mat_back"),
         ),

@@ -192,6 +192,6 @@ def _refused(context: SeeThroughContext, sizes: Sizes, size: Mapping[str, Fracti
     for axis in AXES:
         over = sizes.thing.side(axis).into.value - size[axis] + 2 * exact(ready.lip)
         if over > 0:
-            return context.speak.say(f"too small by {{}} in the {axis}", over)
+            return context.speak.say(f"{axis} too small by {{}}", over)
     short = context.book["depth.pack"].value + context.rule("tabs") - exact(ready.rabbet_depth)
     return context.speak.say("too shallow by {}", short) if short > 0 else None

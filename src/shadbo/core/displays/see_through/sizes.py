@@ -12,6 +12,7 @@ from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.decisions.see_through import SeeThrough
 from shadbo.core.document.objects import FlatWork
 from shadbo.core.framing.counting import Fixings, fixings
+from shadbo.core.framing.glazing import usual_thick
 from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
 from shadbo.core.framing.rails import AXES, spread
 from shadbo.core.measuring.desk import measure
@@ -66,11 +67,7 @@ def size_up(context: SeeThroughContext) -> Sizes:
     if rabbet.inner:
         _evened(context, thing, rabbet, border)
     sheet = check_glazing(context, rabbet, display.glazing, without=False)
-    usual = (
-        exact(frame.glass)
-        if not isinstance(frame, NewRabbet) and frame.glass
-        else context.rule("acrylic" if display.glazing == "acrylic" else "glass")
-    )
+    usual = usual_thick(context, max(d.value for d in rabbet.size.values()))
     each = book.add(
         leaf(
             display.thickness if display.thickness is not None else usual,

@@ -10,6 +10,7 @@ from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
 from shadbo.core.framing.rails import AXES
 from shadbo.core.measuring.desk import desk_views
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import Dim
 
 HALF = Fraction(1, 2)
 DISPLAY, CUT, MEASURE = "display", "cut", "measure"
@@ -87,10 +88,15 @@ def _flat(context: StretcherContext, sizes: Sizes) -> View:
     return drawing.view()
 
 
+def _turned(sizes: Sizes) -> Dim:
+    """What is turned on the back: what there is of a canvas off the roll, at the side that has the least; else as it is to be cut."""
+    return min(sizes.turn_there.values(), key=lambda d: d.value, default=sizes.turn)
+
+
 def _section(context: StretcherContext, sizes: Sizes) -> View:
     """The cut through a side bar: the picture above, canvas round the edge to the back."""
-    depth, bar, turn = sizes.depth.value, sizes.bar_width.value, sizes.turn.value
-    turn = min((d.value for d in sizes.turn_there.values()), default=turn)
+    depth, bar, turned = sizes.depth.value, sizes.bar_width.value, _turned(sizes)
+    turn = turned.value
     pad = Fraction(10)
     width = bar * Fraction(8, 5) + pad
     drawing = Drawing("section", "Section", width, depth)
@@ -106,7 +112,8 @@ def _section(context: StretcherContext, sizes: Sizes) -> View:
     )
     drawing.measure("bar.width", "x", pad, pad + bar, depth, "bottom", 1, STAGES, "bar")
     drawing.measure("bar.depth", "y", 0, depth, 0, "left", 1, STAGES, "bar")
-    drawing.measure("canvas.turn", "x", pad, pad + reach, 0, "top", 1, STAGES, "turn")
+    if reach == turn:
+        drawing.measure(turned.name or "", "x", pad, pad + reach, 0, "top", 1, STAGES, "turn")
     return drawing.view()
 
 
@@ -174,7 +181,8 @@ def _staples(drawing: Drawing, sizes: Sizes, pad: Fraction) -> None:
 def _corner(context: StretcherContext, sizes: Sizes) -> View:
     """A corner of the canvas laid flat, from behind: folds, what may be cut away, the line never to cross."""
     depth = sizes.depth.value
-    turn = min((max(d.value, Fraction(10)) for d in sizes.turn_there.values()), default=sizes.turn.value)
+    turned = _turned(sizes)
+    turn = max(turned.value, Fraction(10))
     out = depth + turn
     keep = context.book["corner.keep"].value
     size = out + Fraction(60)
@@ -198,5 +206,6 @@ def _corner(context: StretcherContext, sizes: Sizes) -> View:
     drawing.text("turn", "Back", turn * HALF, out + 30, "BACK")
     drawing.measure("corner.keep", "x", out - keep, out, 0, "top", 1, STAGES, "keep")
     drawing.measure("bar.depth", "x", turn, out, size, "bottom", 1, STAGES, "bar")
-    drawing.measure("canvas.turn", "x", 0, turn, size, "bottom", 2, STAGES, "turn")
+    if turn == turned.value:
+        drawing.measure(turned.name or "", "x", 0, turn, size, "bottom", 2, STAGES, "turn")
     return drawing.view()

@@ -2,18 +2,36 @@
 
 from __future__ import annotations
 
-from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.cutting import Across, CutLine, StockLength, bar_of, sheet_of
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
 from shadbo.core.document.objects import CanvasToMake
 from shadbo.core.framing.rails import AXES, GLUE, cut_line, stock_lengths
+from shadbo.core.framing.stock import stock_screw
 from shadbo.core.quantity.exact import Fraction, exact
 
 
+def screwed(context: StretcherContext, sizes: Sizes) -> int:
+    """How many cross-bars are screwed through the bars: those without a tongue."""
+    return 0 if context.display.tongue else sum(sizes.cross.values())
+
+
+def fastened(context: StretcherContext, sizes: Sizes) -> str:
+    """What holds cross-bars and braces, in words."""
+    many = sum(sizes.cross.values())
+    cross = "cross-bars screwed through the bars, two an end, heads sunk" if screwed(context, sizes) else "cross-bars glued in"
+    braces = "a screw in either end of every brace" if context.display.braces else ""
+    return ", ".join(words for words in (cross if many else "", braces) if words)
+
+
+def pictured(context: StretcherContext) -> bool:
+    """Whether there is a picture on the canvas when it is stretched; a bare one is painted afterwards."""
+    return not isinstance(context.object, CanvasToMake) or context.display.wrap != "none" or context.display.file is not None
+
+
 def cut_list(context: StretcherContext, sizes: Sizes) -> tuple[CutLine, ...]:
-    say = context.speak.say
-    profile = say("{} × {}", sizes.depth, sizes.bar_width)
+    profile = bar_of(context.speak, sizes.depth, sizes.bar_width)
     lines = []
     for axis, word, parts in (
         ("width", "Bars, top and bottom", ("bar.top", "bar.bottom")),
@@ -59,7 +77,7 @@ def cut_list(context: StretcherContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 4,
                 "ply or batten",
                 context.book["brace.length"],
-                (),
+                Across(),
                 ("45° both ends, long point",),
             )
         )
@@ -73,7 +91,7 @@ def cut_list(context: StretcherContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 1,
                 "canvas off the roll",
                 sizes.to_cut["width"],
-                say("by {}", sizes.to_cut["height"]),
+                sheet_of(context.speak, sizes.to_cut["height"]),
                 ("width by height; along the thread",),
             )
         )
@@ -94,9 +112,29 @@ def parts(context: StretcherContext, sizes: Sizes) -> tuple[Part, ...]:
             lights=("staple",),
             figure="staple.count",
         ),
+        got("mitre.staple", "Staples across the mitres", 8, note=("behind, two a corner",)),
         got("tape", "Tape for the raw edge", comes="hand", material="one that does not shrink"),
         GLUE,
     ]
+    if screwed(context, sizes):
+        through = sizes.bar_width.value
+        # Through the bar, and as far into the end of the cross-bar as a screw holds in end grain.
+        long = stock_screw(context, through + context.rule("bite"), through * 2)
+        size = context.speak.say("{}", long) if long is not None else ()
+        found.append(
+            got(
+                "screw.cross",
+                "Screws of the cross-bars",
+                4 * screwed(context, sizes),
+                material="wood screw",
+                size=size,
+                note=("two an end",),
+            )
+        )
+    if context.display.braces:
+        found.append(
+            got("screw.brace", "Screws of the braces", 8, material="wood screw", note=("one an end, shorter than the bar",))
+        )
     return tuple(found)
 
 
@@ -132,16 +170,20 @@ def steps(context: StretcherContext, sizes: Sizes) -> tuple[Operation, ...]:
             "bars",
             "Cut and join the bars",
             say(
-                "Two at {} and two at {}, long point. The edge towards the canvas is bevelled or rounded.",
+                "Two at {} and two at {}, long point. The edge towards the canvas is bevelled or rounded. Glued; two staples across each mitre behind; "
+                "an hour flat under weights.",
                 sizes.finished["width"],
                 sizes.finished["height"],
             ),
             40,
+            wait_minutes=60,
             care="Saw: guard down, hands clear, eye and hearing protection; dust extraction on.",
             parts=("bar",),
             makes=("bar",),
-            uses=("glue",),
+            uses=("glue", "mitre.staple"),
             place="dusty",
+            takes="weights",
+            takes_on=60,
         ),
         Operation(
             "square",
@@ -158,18 +200,22 @@ def steps(context: StretcherContext, sizes: Sizes) -> tuple[Operation, ...]:
             Operation(
                 "cross",
                 f"{what} in",
-                context.speak.say(
-                    "Flush with the back, {} or more clear of the canvas. Look: do the diagonals still agree?", Fraction(2)
+                say(
+                    "Flush with the back, {} or more clear of the canvas; "
+                    + fastened(context, sizes)
+                    + ". Look: do the diagonals still agree?",
+                    context.rule("cross_clear"),
                 ),
                 20,
                 gate=True,
                 parts=("cross",),
                 makes=(*(("cross",) if sum(sizes.cross.values()) else ()), *(("brace",) if display.braces else ())),
                 after=("square",),
+                uses=(*(("screw.cross",) if screwed(context, sizes) else ("glue",)), *(("screw.brace",) if display.braces else ())),
             )
         )
     if isinstance(context.object, CanvasToMake):
-        if display.wrap != "none" or display.file is not None:
+        if pictured(context):
             out.append(
                 Operation(
                     "print",
@@ -190,7 +236,8 @@ def steps(context: StretcherContext, sizes: Sizes) -> tuple[Operation, ...]:
                 "canvas",
                 "Cut the canvas",
                 say(
-                    "{} × {}, along the thread. Look: is the picture the right way round on the roll?",
+                    "{} × {}, along the thread."
+                    + (" Look: is the picture the right way round on the roll?" if pictured(context) else ""),
                     sizes.to_cut["width"],
                     sizes.to_cut["height"],
                 ),
@@ -232,7 +279,7 @@ def steps(context: StretcherContext, sizes: Sizes) -> tuple[Operation, ...]:
             "Fold the corners",
             say(
                 "So that each lies flat, the same way round on all four; a little of the surplus may be cut away inside the fold, never closer than {} to "
-                "the face fold: cut too far and the fold is lost and the print with it.",
+                "the face fold: cut too far and the fold is lost" + (" and the print with it." if pictured(context) else "."),
                 book["corner.keep"],
             ),
             20,
@@ -242,7 +289,7 @@ def steps(context: StretcherContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "look",
             "Look at the front",
-            ("Tight as a drum, straight, nothing of the wrap on the face.",),
+            ("Tight as a drum, straight" + (", nothing of the wrap on the face." if pictured(context) else "."),),
             5,
             gate=True,
             parts=("canvas",),

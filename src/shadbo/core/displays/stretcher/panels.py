@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from shadbo.core.contract.asking import choice, given, plain_length, station_inputs
 from shadbo.core.contract.checks import put
 from shadbo.core.contract.display import Panel, PanelOf
@@ -10,7 +12,7 @@ from shadbo.core.displays.stretcher.rolls import Laid, roll_choice
 from shadbo.core.displays.stretcher.rules import on_bar
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
 from shadbo.core.document.objects import CanvasToMake
-from shadbo.core.document.schools import new_rabbet
+from shadbo.core.framing.canvas_choices import begin_floater, begin_lipped
 from shadbo.core.framing.own import own_inputs
 from shadbo.core.framing.rails import AXES
 from shadbo.core.measuring.desk import desk_panel
@@ -110,8 +112,7 @@ def _display(context: StretcherContext, sizes: Sizes) -> Panel:
             ("brace",),
         ),
     ]
-    if sizes.thing is not None:
-        inputs.append(_next(context, sizes))
+    inputs.append(_next(context, sizes))
     names = [
         "finished.width",
         "finished.height",
@@ -167,13 +168,14 @@ def _next(context: StretcherContext, sizes: Sizes) -> ChoiceInput:
         "depth": {"bar": reading(sizes.bar.depth)},
         "bar_width": sizes.bar.width,
     }
-    moulding = context.shop.mouldings[-1].key if context.shop.mouldings else "rail"
-    floater: dict[str, object] = {"type": "floater", "frame": {"make": "new", "moulding": moulding}}
-    lip = context.shop.rabbet_mouldings[1].key if len(context.shop.rabbet_mouldings) > 1 else "rail"
-    lipped: dict[str, object] = {"type": "lipped", "frame": new_rabbet(lip)}
+    width, height = (sizes.finished[a].value for a in AXES)
+    facts = replace(context.facts, what="canvas", front=sizes.depth.value, width=width, height=height)
+    floater, lipped = begin_floater(facts, context.shop), begin_lipped(facts, context.shop)
+    # Its stretching stays with it: the frame’s job begins with it.
+    kept = {"object": context.object.model_dump(), "display": context.display.model_dump()}
 
     def both(display: dict[str, object]) -> tuple[dict[str, object], ...]:
-        return (put("/object", canvas), put("/display", display))
+        return (put("/stretched", kept), put("/object", canvas), put("/display", display))
 
     return ChoiceInput(
         "next",
@@ -184,14 +186,14 @@ def _next(context: StretcherContext, sizes: Sizes) -> ChoiceInput:
             Option(
                 "floater",
                 ("It goes into a floater",),
-                ("on with it as a stretched canvas of this size; read it again",),
+                ("stretched first, then framed: one job; read it again before the frame is cut",),
                 False,
                 both(floater),
             ),
             Option(
                 "lipped",
                 ("It goes into a frame with a lip",),
-                ("on with it as a stretched canvas of this size; read it again",),
+                ("stretched first, then framed: one job; read it again before the frame is cut",),
                 False,
                 both(lipped),
             ),

@@ -36,6 +36,10 @@ def _stretcher(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, An
     return {"type": "stretcher", "bar": (fitting or bars)[-1 if fitting else 0].key, "wrap": "mirrored" if fitting else "none"}
 
 
+def _bare(sizes: Mapping[str, Any], unit: Unit, shop: Shop) -> dict[str, Any]:
+    return _stretcher(sizes, unit, shop) | {"wrap": "none"}
+
+
 STARTS = (
     Start(
         "rolled",
@@ -48,6 +52,8 @@ STARTS = (
         ),
         _rolled,
         _stretcher,
+        said="painting print giclee gallery wrap stretch bars unstretched",
+        where=("where_roll",),
     ),
     Start(
         "to_make",
@@ -56,5 +62,15 @@ STARTS = (
         FLAT_ASKS,
         _to_make,
         _stretcher,
+        said="photo print gallery wrap picture file stretch bars canvas print",
+    ),
+    Start(
+        "to_paint",
+        "A canvas to paint on",
+        "Bars and bare canvas, stretched before it is painted.",
+        FLAT_ASKS,
+        _to_make,
+        _bare,
+        said="blank primed canvas linen stretcher bars artist",
     ),
 )

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from shadbo.core.contract.asking import choice, given
-from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.cutting import Across, CutLine, StockLength, bar_of, strip_of
 from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Lying, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.contract.operations import Operation
@@ -92,7 +92,7 @@ def _verdict(context: SuspendedContext, sizes: Sizes) -> Say:
     times = round(1 / bears) if bears else MANY_TIMES
     spare = f"{times} times" if times < MANY_TIMES else "many times"
     return context.speak.say(
-        f"{len(sizes.rods)} of {{}}, the longest {{}}; they bear {spare} what they must.",
+        f"{len(sizes.rods)} {'wires' if context.display.rods == 'wires' else 'rods'} of {{}}, the longest {{}}; they bear {spare} what they must.",
         sizes.diameter,
         max(lengths, key=lambda d: d.value),
     )
@@ -193,13 +193,18 @@ def _hold(context: SuspendedContext, sizes: Sizes) -> list[Input]:
         choice(
             context,
             "/display/aim",
-            "Off the middle they run",
+            "Rod direction",
             "Rods",
             (("straight", ("Square to the rail",), ()), ("middle", ("To its middle",), ())),
             ("rod",),
         ),
         choice(
-            context, "/display/stuff", "Of", "Rods", tuple((k, (v[0].upper() + v[1:],), ()) for k, v in LABELS.items()), ("rod",)
+            context,
+            "/display/stuff",
+            "Rod material",
+            "Rods",
+            tuple((k, (v[0].upper() + v[1:],), ()) for k, v in LABELS.items()),
+            ("rod",),
         ),
         given(show, sizes.diameter, "Rods"),
         given(show, sizes.play, "Rods"),
@@ -248,7 +253,7 @@ def _rails(context: SuspendedContext, sizes: Sizes) -> Rails:
         sizes.moulding.name,
         exact(sizes.moulding.length),
         sizes.face,
-        context.speak.say("{} × {}", sizes.face, sizes.rail_height),
+        bar_of(context.speak, sizes.face, sizes.rail_height),
         sizes.outside,
         sizes.inside,
         False,
@@ -273,8 +278,8 @@ def _cuts(context: SuspendedContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 1,
                 material,
                 rod.length,
-                () if wire else say("{} thick", sizes.diameter),
-                say(f"{{}} in the {rod.spot.rail} rail, {{}} from its end, at {rod.angle}°", sizes.into_rail, rod.at),
+                Across() if wire else strip_of(context.speak, None, sizes.diameter),
+                say(f"{{}} deep in the {rod.spot.rail} rail, {{}} from its end, at {rod.angle}°", sizes.into_rail, rod.at),
             )
         )
     return tuple(lines)
@@ -299,7 +304,7 @@ def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "measure",
             "Measure again",
-            (f"{sizes.one.item.name}: its size and outline once more, where each rod meets it.",),
+            (f"{sizes.one.item.called}: its size and outline once more, where each rod meets it.",),
             10,
             gate=True,
             parts=tuple(one.part for one in (sizes.one, *sizes.more)),
@@ -385,7 +390,7 @@ def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Operation, ...]:
         ),
         Operation(
             "glue_all",
-            "Glue it in that order",
+            "Glue the joints in that order",
             (
                 "Clamp to a flat board with paper under the corners; diagonals before the glue takes."
                 + (" Rods glued as they go in." if display.held == "glued" else " Rods stay dry."),
@@ -397,6 +402,8 @@ def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Operation, ...]:
             after=("dry_all",),
             holds=(sizes.one.part,),
             method="rods",
+            takes="clamps",
+            takes_on=60,
         ),
     ]
     return tuple(out)
@@ -458,6 +465,7 @@ SUSPENDED = Display(
                 "diameter": 6,
                 "into_rail": 14,
             },
+            said="chainring wheel tool gear bicycle bike part instrument hanging rods wires",
         ),
     ),
     lie=_lie,

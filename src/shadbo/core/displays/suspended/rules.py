@@ -52,7 +52,7 @@ def _one(context: SuspendedContext, sizes: Sizes) -> None:
         why="The rods are reckoned for one thing.",
         source_key="rods",
         parts=(sizes.one.part,),
-        ways=(WayOut((f"Keep {sizes.one.item.name}, take the others out",), keep),),
+        ways=(WayOut((f"Keep {sizes.one.item.called}, take the others out",), keep),),
     )
 
 

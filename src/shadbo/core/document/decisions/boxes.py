@@ -98,7 +98,8 @@ class Boxed(Part):
     fillers: Annotated[list[SHEET_MM], Field(max_length=8)] = []
     backing: SHEET_MM | None = None
     inner: Literal["whole", "cut_down"] = "whole"
-    liner: SHEET_MM = Decimal(3)
+    # Not read until the frame is open: then as is usual.
+    liner: SHEET_MM | None = None
     build_up: BUILD_UP_MM = Decimal(0)
     closing: Literal["points", "strainer", "clips"] = "points"
     clip: OFFSET_MM | None = None

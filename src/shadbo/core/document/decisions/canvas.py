@@ -33,6 +33,8 @@ TONGUE_MM = Annotated[Decimal, LengthField.between("Tongue", "0", "60")]
 SPACING_MM = Annotated[Decimal, LengthField.between("Staple spacing", "15", "120")]
 ROLL_MM = Annotated[Decimal, LengthField.between("Roll width", "200", "6000")]
 
+# Fixings along one side, where one wants other than the usual spacing gives.
+MANY = Annotated[int, Field(ge=0, le=24)]
 StockKey = Annotated[str, Field(min_length=1, max_length=60)]
 
 
@@ -64,7 +66,8 @@ class BoughtFrame(Part):
 
 
 class Floater(Part):
-    """Canvas in a floater frame. ``solve`` says which of reveal, lift and rail height follows from the other two."""
+    """Canvas in a floater frame. ``solve`` says which of reveal, lift and rail height follows from the other two; ``per_rail`` and
+    ``per_stile`` how many screws, where not as they are usually spaced."""
 
     SHOWS: ClassVar[tuple[str, ...]] = ("stretched_canvas",)
     WANTS_BARS: ClassVar[bool] = True
@@ -75,6 +78,8 @@ class Floater(Part):
     lift: LIFT_MM = Decimal(0)
     lift_kind: Literal["strips", "all_round"] = "strips"
     screw: SCREW_MM | None = None
+    per_rail: MANY | None = None
+    per_stile: MANY | None = None
 
     @model_validator(mode="after")
     def a_made_frame_has_its_height(self) -> Floater:
@@ -94,8 +99,9 @@ class NewRabbet(Part):
 class ReadFrame(Part):
     """A frame with a lip that is there already. Its rabbet is read from behind, at stations.
 
-    ``lip`` is how far the lip reaches over the rabbet; ``glass`` and ``board`` are the sheets that came with it (0 for
-    none). ``blocked``: its bowed rails have blocks pushing them in, and what stands was read with those in place.
+    ``lip`` is how far the lip reaches over the rabbet; ``glass`` and ``board`` are how thick the sheets are that came with it (0 for
+    none), ``sheet`` what the one in front is of, its own size where it was read. ``tabs``: its own close it again; ``hanger``: the rail
+    its own is on, as it was read. ``blocked``: its bowed rails have blocks pushing them in, and what stands was read with those in place.
     """
 
     make: Literal["bought"] = "bought"
@@ -107,6 +113,11 @@ class ReadFrame(Part):
     rail_height: RAIL_MM
     glass: SHEET_MM = Decimal(0)
     board: SHEET_MM = Decimal(0)
+    sheet: Literal["glass", "acrylic"] = "glass"
+    sheet_width: FINISHED_MM | None = None
+    sheet_height: FINISHED_MM | None = None
+    tabs: bool = False
+    hanger: Literal["none", "top", "side"] = "none"
     turned: bool = False
     blocked: bool = False
 
@@ -124,8 +135,15 @@ class Lipped(Part):
     lap: LAP_MM = Decimal(5)
     glazing: Literal["auto", "none", "glass", "acrylic", "coated"] = "none"
     grade: Grade = "plain"
+    glazing_thickness: SHEET_MM | None = None
+    liner: Literal["none", "linen", "gilt", "painted"] = "none"
+    liner_face: FACE_MM = Decimal(30)
+    liner_lip: LIP_MM = Decimal(6)
+    liner_front: SEAT_MM = Decimal(6)
     offset: OFFSET_MM | None = None
     screw: SCREW_MM | None = None
+    per_rail: MANY | None = None
+    per_stile: MANY | None = None
 
 
 class DeepReadyMade(Part):
@@ -161,6 +179,7 @@ class OnBoard(Part):
     overlap: OVERLAP_MM = Decimal(5)
     glazing: Literal["auto", "none", "glass", "acrylic", "coated"] = "glass"
     grade: Grade = "plain"
+    glazing_thickness: SHEET_MM | None = None
 
 
 class PictureFile(Part):

@@ -7,12 +7,14 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from shadbo.core.document.decisions.holding import Rating
 from shadbo.core.document.readings import Part
 from shadbo.core.quantity.fields import LengthField
 
 DOWN_MM = Annotated[Decimal, LengthField.between("Rings below the top", "10", "3000")]
 INSET_MM = Annotated[Decimal, LengthField.between("Rings from the side", "4", "1000")]
 SLACK_MM = Annotated[Decimal, LengthField.between("Slack of the wire", "2", "1000")]
+TAIL_MM = Annotated[Decimal, LengthField.between("Tail of the wire", "20", "600")]
 EYE_LINE_MM = Annotated[Decimal, LengthField.between("Eye line", "300", "3000")]
 WALL_GAP_MM = Annotated[Decimal, LengthField.between("Gap between pieces", "0", "3000")]
 EDGE_MM = Annotated[Decimal, LengthField.between("From the edge of the wall", "0", "20000")]
@@ -45,16 +47,18 @@ class Wall(Part):
 
 class Hang(Part):
     """``down`` and ``inset`` of the rings, left empty: by the school, and in the middle of the stile. ``slack`` is how far the hook
-    lifts the middle of the wire above the rings; left empty: to thirty degrees, or as far as stays hidden. ``ring`` and ``wire``:
-    ratings on the packet (kg); left open, the least that bears it."""
+    lifts the middle of the wire above the rings; left empty: to thirty degrees, or as far as stays hidden. ``tail`` is what is wound
+    or knotted at each end; left empty: as the shop does. ``ring`` and ``wire``: ratings on the packet (kg); left open, the least
+    that bears it."""
 
     how: How = "auto"
     school: Literal["third", "quarter"] = "third"
     down: DOWN_MM | None = None
     inset: INSET_MM | None = None
     slack: SLACK_MM | None = None
-    ring: Literal[5, 10, 15, 25, 40, 60] | None = None
-    wire: Literal[10, 20, 30, 45, 70] | None = None
+    tail: TAIL_MM | None = None
+    ring: Rating | None = None
+    wire: Rating | None = None
     eye_line: EYE_LINE_MM | None = None
     strainer: bool = False
     joint: Literal["auto", "glue", "spline", "biscuit_0", "biscuit_10", "biscuit_20", "dowel", "wedge", "bracket"] = "auto"

@@ -18,11 +18,13 @@ Touching = Literal["masking_tape", "ordinary_card", "pvc"]
 
 
 class Chosen(Part):
-    """How one thing is held: by which methods together. ``rating`` (kg) is what stands on the packet of the first, if it was typed."""
+    """How one thing is held: by which methods together. ``rating`` (kg) is what stands on the packet of the first, and ``count`` how many of
+    it, where they were typed."""
 
     subject: Subject
     methods: Annotated[list[MethodKey], Field(min_length=1, max_length=4)]
     rating: Rating | None = None
+    count: Annotated[int, Field(ge=1, le=400)] | None = None
 
 
 class Hold(Part):

@@ -19,37 +19,41 @@ def on_the_back(view: View, hung: Hung, outside: tuple[Dim, Dim]) -> View:
     """The display’s own back with rings, wire, hook or cleat on it."""
     w, h = outside[0].value, outside[1].value
     drawing = Drawing("back", view.title, w, h)
-    middle = w * HALF
+    # A back may have room round the frame, for the cloth turned over it or for numbers: the frame lies in the middle.
+    x0, y0 = ((Fraction(round(whole * 1000), 1000) - own) * HALF for whole, own in ((view.width, w), (view.height, h)))
+    left, right, upper, lower = x0, x0 + w, y0, y0 + h
+    middle = x0 + w * HALF
     if hung.down is not None and hung.inset is not None and hung.span is not None:
-        down, inset = hung.down.value, hung.inset.value
+        down, inset = upper + hung.down.value, hung.inset.value
         if hung.wire is not None:
-            top = hung.top.value
-            drawing.line("hang.wire", "Wire under its load", "metal", (inset, down), (middle, top), (w - inset, down))
+            top = upper + hung.top.value
+            drawing.line("hang.wire", "Wire under its load", "metal", (left + inset, down), (middle, top), (right - inset, down))
             drawing.circle("hang.hook", "Hook", "metal", middle, top, 4)
-            drawing.measure("hang.top", "y", 0, top, middle, "left", 0, STAGE, "")
-            drawing.measure("hang.slack", "y", top, down, w, "right", 1, STAGE, "slack")
-        for x in (inset, w - inset):
+            drawing.measure("hang.top", "y", upper, top, middle, "left", 0, STAGE, "")
+            drawing.measure("hang.slack", "y", top, down, right + x0, "right", 1, STAGE, "slack")
+        for x in (left + inset, right - inset):
             drawing.circle("hang.ring", "Ring", "metal", x, down, 5)
-        drawing.measure("hang.down", "y", 0, down, 0, "left", 1, STAGE, "rings")
-        drawing.measure("hang.inset", "x", 0, inset, h, "bottom", 1, STAGE, "in")
-        drawing.measure("hang.span", "x", inset, w - inset, h, "bottom", 1, STAGE, "between")
+        drawing.measure("hang.down", "y", upper, down, left - x0, "left", 1, STAGE, "rings")
+        drawing.measure("hang.inset", "x", left, left + inset, lower + y0, "bottom", 1, STAGE, "inward")
+        drawing.measure("hang.span", "x", left + inset, right - inset, lower + y0, "bottom", 1, STAGE, "between")
     elif hung.way.key == "one":
-        drawing.box("hang.hook", "Hanger", "metal", middle - 15, hung.top.value - 4, 30, 8)
-        drawing.measure("hang.middle", "x", 0, middle, 0, "top", 1, STAGE, "middle")
-        drawing.measure("hang.top", "y", 0, hung.top.value, 0, "left", 1, STAGE, "")
+        at = upper + hung.top.value
+        drawing.box("hang.hook", "Hanger", "metal", middle - 15, at - 4, 30, 8)
+        drawing.measure("hang.middle", "x", left, middle, upper - y0, "top", 1, STAGE, "middle")
+        drawing.measure("hang.top", "y", upper, at, left, "left", 1, STAGE, "")
     else:
-        high, long = Fraction(30), w * Fraction(7, 10)
-        drawing.box("hang.hook", "Cleat, its lower edge slanted", "wood", middle - long * HALF, hung.top.value, long, high)
+        high, long, at = Fraction(30), w * Fraction(7, 10), upper + hung.top.value
+        drawing.box("hang.hook", "Cleat, its lower edge slanted", "wood", middle - long * HALF, at, long, high)
         drawing.box(
             "hang.hook",
             "Strip of the same thickness, so that it hangs straight",
             "wood",
             middle - long * HALF,
-            h - hung.top.value - high,
+            lower - hung.top.value - high,
             long,
             high,
         )
-        drawing.measure("hang.top", "y", 0, hung.top.value, 0, "left", 1, STAGE, "cleat")
+        drawing.measure("hang.top", "y", upper, at, left, "left", 1, STAGE, "cleat")
     done = drawing.view()
     return replace(view, shapes=(*view.shapes, *done.shapes), dimensions=(*view.dimensions, *done.dimensions))
 

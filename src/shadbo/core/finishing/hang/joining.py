@@ -23,16 +23,16 @@ WORDS = {
 AFTER_GLUE = ("inside", "rabbet", "read", "square", "seat", "liner", "paint", "holes", "board", "glazing", "close", "rings")
 
 
-def joint_parts(context: Context[Any, Any], joint: Joint | None) -> Iterator[Part]:
-    """Biscuits, dowels, splines, wedges or brackets, counted over four corners."""
+def joint_parts(context: Context[Any, Any], joint: Joint | None, frames: int) -> Iterator[Part]:
+    """Biscuits, dowels, splines, wedges or brackets, counted over the four corners of each frame."""
     if joint is None or joint.key == "glue":
         return
     each = 2 if joint.key in ("dowel", "wedge") or (joint.key == "spline" and joint.size.endswith("two")) else 1
     name, material = WORDS.get(joint.key, (joint.label.replace("Biscuit", "Biscuits"), "beech"))
     size = () if joint.key in ("wedge", "bracket") else (joint.size.removesuffix(", two").removesuffix(", one"),)
-    yield got("joint", name, 4 * each, material=material, size=size, lights=("joint",))
+    yield got("joint", name, 4 * each * frames, material=material, size=size, lights=("joint",))
     if joint.key == "bracket":
-        yield got("joint.screw", "Bracket screws", 16, material="wood screw", note=("shorter than the rail is deep",))
+        yield got("joint.screw", "Bracket screws", 16 * frames, material="wood screw", note=("shorter than the rail is deep",))
 
 
 def joint_operations(context: Context[Any, Any], carcass: Carcass, joint: Joint | None) -> Iterator[Operation]:
@@ -40,7 +40,11 @@ def joint_operations(context: Context[Any, Any], carcass: Carcass, joint: Joint 
     if joint is None or joint.key in ("glue", "wedge"):
         return
     say, high = context.speak.say, carcass.height
-    glued, marks = ("glue", "glue_all"), ("joint",)
+    glued, marks = ("glue", "glue_all", *(("tray",) if carcass.frames > 1 else ())), ("joint",)
+    # Of two frames each has its own height: it is told as a share.
+    each = carcass.frames > 1
+    thirds = ("a third and two thirds",) if each else say("{} and {}", high.value / 3, high.value * 2 / 3)
+    whose = " of the height of each frame" if each else " of its height"
     if joint.key.startswith("biscuit"):
         yield Operation(
             "joint",
@@ -58,14 +62,15 @@ def joint_operations(context: Context[Any, Any], carcass: Carcass, joint: Joint 
         )
     elif joint.key == "spline":
         many = "two" if joint.size.endswith("two") else "one"
-        where = say("{} and {}", high.value / 3, high.value * 2 / 3) if many == "two" else say("{}", high.value / 2)
+        where = thirds if many == "two" else ("half",) if each else say("{}", high.value / 2)
         yield Operation(
             "joint",
             "Splines across the corners",
             (
                 "In a cradle, when the glue is hard: a slot across each corner at ",
                 *where,
-                " from the face. Splines as thick as the blade, glued in, trimmed flush.",
+                (whose if each else " from the face"),
+                ". Splines as thick as the blade, glued in, trimmed flush.",
             ),
             30,
             wait_minutes=60,
@@ -83,8 +88,9 @@ def joint_operations(context: Context[Any, Any], carcass: Carcass, joint: Joint 
             "Dowels across the corners",
             (
                 "When the glue is hard: two holes through each corner, ",
-                *say("at {} and {} of its height", high.value / 3, high.value * 2 / 3),
-                f"; {size} dowels, {deep}, glued in, trimmed flush.",
+                "at ",
+                *thirds,
+                f"{whose}; {size} dowels, {deep}, glued in, trimmed flush.",
             ),
             30,
             wait_minutes=60,
@@ -113,7 +119,7 @@ def joint_operations(context: Context[Any, Any], carcass: Carcass, joint: Joint 
 def wedged(operations: Iterable[Operation], joint: Joint | None) -> Iterator[Operation]:
     """Underpin wedges are pressed in while the glue is wet: a part of gluing, not a step of their own."""
     for o in operations:
-        if joint is not None and joint.key == "wedge" and o.key in ("glue", "glue_all"):
+        if joint is not None and joint.key == "wedge" and o.key in ("glue", "glue_all", "tray"):
             words = " Two wedges pressed into each mitre from behind while it is wet."
             yield replace(
                 o, say=(*o.say, words), uses=(*o.uses, "joint"), care=f"{o.care} Underpinner: fingers clear of the driver.".strip()

@@ -10,22 +10,26 @@ from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.finishing.hang.hardware import FASTENED, WALLS
 from shadbo.core.finishing.hang.sizes import Hung
+from shadbo.core.framing.came import hanger_came
+from shadbo.core.framing.counting import figures
 from shadbo.core.framing.stock import stock_screw
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.masses import KG_PER_POUND
 
+ITS_OFF = "Its own hanger comes off. "
 BUMPER = got("bumper", "Bumpers", 2, material="felt or rubber")
 
 
-def packet(context: Context[Any, Any], kg: int) -> str:
+def packet(context: Context[Any, Any], kg: Fraction) -> str:
     """A rating as it stands on packets where the piece is framed: kg, and beside it whole lb that are no more."""
-    return f"{kg} kg ({int(kg / KG_PER_POUND)} lb)" if context.piece.units == "in" else f"{kg} kg"
+    said = f"{figures(kg)} kg"
+    return f"{said} ({int(kg / KG_PER_POUND)} lb)" if context.piece.units == "in" else said
 
 
 def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iterator[Part]:
     """Rings or hanger or cleat, what they are fixed with, wire, hooks, bumpers."""
-    say, book, key = context.speak.say, context.book, hung.way.key
+    say, book, key, came = context.speak.say, context.book, hung.way.key, hanger_came(context)
     by, two = FASTENED[key], hung.kg > context.rule("two_hole_over")
     many = by.count
     if key in ("wire", "rings"):
@@ -40,6 +44,8 @@ def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iter
                 size=say("{}", book["hang.wire.cut"]),
                 lights=("hang.wire",),
             )
+    elif key == "one" and came != "none":
+        yield got("ring", "Hanger that came with it", comes="came", lights=("hang.ring",))
     elif key == "one":
         yield got("ring", "Hanger", material="sawtooth or keyhole", lights=("hang.ring",))
     else:
@@ -52,7 +58,9 @@ def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iter
     screw = _screw(context, carcass, key)
     size = say("{}", screw) if screw is not None else ()
     name = "Ring screws" if key in ("wire", "rings") else "Cleat screws" if key == "cleat" else "Nails"
-    yield got("ring.screw", name, many, material=by.said, size=size)
+    # Its own hanger is nailed on already, where it is at the top.
+    if not (key == "one" and came == "top"):
+        yield got("ring.screw", name, many, material=by.said, size=size)
     yield got(
         "hook",
         "Hooks" if hung.way.hooks > 1 else "Hook",
@@ -91,6 +99,8 @@ def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) ->
                 *said,
                 *say(f" Wire rated {packet(context, hung.wire_rated)}, cut {{}}, its ends taped.", book["hang.wire.cut"]),
             )
+    elif hung.way.key == "one" and hanger_came(context) == "top":
+        said = say("Its own hanger is in the middle of the top rail, {} from both ends: pulled at, it holds.", hung.middle)
     elif hung.way.key == "one":
         said = say("The hanger in the middle of the top rail, {} from both ends.", hung.middle)
     else:
@@ -100,10 +110,11 @@ def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) ->
             hung.top,
             *((screw,) if screw is not None else ()),
         )
+    off = {"one": {"side": "Its hanger comes off the side rail. "}}.get(hung.way.key, {"side": ITS_OFF, "top": ITS_OFF})
     yield Operation(
         "rings",
         "Hanging hardware",
-        (*said, " At the hook end; bumpers on the two lower corners."),
+        (off.get(hanger_came(context), ""), *said, " Bumpers on the two lower corners."),
         15,
         care="Drill first, a stop on the bit, never towards glass or canvas.",
         uses=("ring", *(("wire",) if hung.wire is not None else ()), "bumper"),

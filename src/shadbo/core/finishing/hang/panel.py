@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from decimal import Decimal
 from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length
 from shadbo.core.contract.checks import put
 from shadbo.core.contract.display import Carcass, Context, Panel
-from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, Option, Slide
+from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, MassInput, Option, Slide
 from shadbo.core.contract.terms import there
 from shadbo.core.document.decisions.hanging import Hang
 from shadbo.core.finishing.hang.hardware import HANGERS
@@ -17,6 +18,7 @@ from shadbo.core.finishing.hang.sizes import RINGS, WIRES, Hung
 from shadbo.core.finishing.hang.wall import OnTheWall
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.lengths import as_decimal
+from shadbo.core.quantity.masses import show_mass
 from shadbo.core.quantity.sums import Dim
 
 MOST_BESIDE = 20
@@ -65,14 +67,24 @@ def hang_inputs(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> lis
             given(show, hung.down, group, pointer="/hang/down", optional=True),
             given(show, hung.inset, group, pointer="/hang/inset", optional=True),
         ]
-        inputs.append(_ratings("hang.ring", "On the packet", group, "/hang/ring", hang.ring, hung.ring, RINGS, "hang.ring"))
+        inputs.append(_rating("hang.ring", group, hang.ring, hung.ring, RINGS))
     if hung.wire is not None and hung.slack is not None and hung.down is not None:
         most = max(hung.down.value - context.rule("hook_hidden") / 2, Fraction(20))
         slack = given(
             show, hung.slack, "Wire", pointer="/hang/slack", optional=True, hint=("Left empty: to 30°, or as far as stays hidden.",)
         )
         inputs.append(replace(slack, slide=Slide(5, int(most), int(round(hung.slack.value)))))
-        inputs.append(_ratings("hang.wire", "On the packet", "Wire", "/hang/wire", hang.wire, hung.wire_rated, WIRES, "hang.wire"))
+        inputs.append(
+            given(
+                show,
+                context.book["hang.tail"],
+                "Wire",
+                pointer="/hang/tail",
+                optional=True,
+                hint=("Left empty: as the shop does.",),
+            )
+        )
+        inputs.append(_rating("hang.wire", "Wire", hang.wire, hung.wire_rated, WIRES))
     inputs.append(
         choice(
             context,
@@ -86,12 +98,19 @@ def hang_inputs(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> lis
     return inputs
 
 
-def _ratings(
-    key: str, label: str, group: str, pointer: str, now: int | None, used: int, values: tuple[int, ...], part: str
-) -> ChoiceInput:
-    options = [Option("auto", ("As needed",), (f"{used} kg",) if now is None else (), now is None, (put(pointer, None),))]
-    options += [Option(str(v), (f"{v} kg",), (), v == now, ({"op": "add", "path": pointer, "value": v},)) for v in values]
-    return ChoiceInput(key, label, group, tuple(options), (part,), "menu")
+def _rating(name: str, group: str, typed: Decimal | None, used: Fraction, sold: tuple[int, ...]) -> MassInput:
+    """What stands on the packet, in kg, lb or N; left empty the least of those usually sold that bears it."""
+    usual = f"Sold as {', '.join(map(str, sold[:-1]))} and {sold[-1]} kg; or as the packet says, in kg, lb or N."
+    return MassInput(
+        f"/{name.replace('.', '/')}",
+        "Rated, on the packet",
+        group,
+        f"{name}.rated",
+        show_mass(used),
+        typed is None,
+        (name,),
+        (usual,),
+    )
 
 
 def wall_inputs(context: Context[Any, Any], outside: tuple[Dim, Dim]) -> list[Input]:

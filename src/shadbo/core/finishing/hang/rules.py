@@ -90,7 +90,7 @@ def _rings(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tu
         return
     say = context.speak.say
     load = newtons(hung.kg) / 2 if hung.wire is None else hung.wire.tension
-    bears = newtons(exact(hung.ring)) / context.shop.rules.factor
+    bears = newtons(hung.ring) / context.shop.rules.factor
     if load > bears:
         enough = next((r for r in RINGS if newtons(exact(r)) / context.shop.rules.factor >= load), None)
         ways = [WayOut((f"Use rings rated {enough} kg",), (number("ring", enough),))] if enough else []
@@ -102,7 +102,7 @@ def _rings(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tu
             "stop" if ways else "caution",
             "hang.ring.weak",
             "hang",
-            (f"A ring rated {hung.ring} kg bears {figures(bears)} N here; it gets {figures(load)} N.",),
+            (f"A ring rated {figures(hung.ring)} kg bears {figures(bears)} N here; it gets {figures(load)} N.",),
             why=f"The rating on the packet ÷ {context.shop.rules.factor}.",
             source_key="rings",
             figure="hang.load",
@@ -140,7 +140,7 @@ def _wire(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tup
     say, wire = context.speak.say, hung.wire
     factor = context.shop.rules.factor
     rings = WayOut(("Hang the rings straight on two hooks",), (put("/hang/how", "rings"),)) if "rings" in carcass.hangs else None
-    bears = newtons(exact(hung.wire_rated)) / factor
+    bears = newtons(hung.wire_rated) / factor
     if wire.tension > bears:
         enough = next((w for w in WIRES if newtons(exact(w)) / factor >= wire.tension), None)
         ways = [WayOut((f"Use wire rated {enough} kg",), (number("wire", enough),))] if enough else []
@@ -149,7 +149,9 @@ def _wire(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tup
             "stop" if ways else "caution",
             "hang.wire.weak",
             "hang",
-            (f"A wire rated {hung.wire_rated} kg bears {figures(bears)} N here; it is pulled with {figures(wire.tension)} N.",),
+            (
+                f"A wire rated {figures(hung.wire_rated)} kg bears {figures(bears)} N here; it is pulled with {figures(wire.tension)} N.",
+            ),
             why=f"The tension × {factor}, against the rating on the packet.",
             source_key="wire-statics",
             figure="hang.wire.tension",

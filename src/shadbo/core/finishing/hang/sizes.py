@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
+from decimal import Decimal
 from typing import Any
 
 from shadbo.core.contract.display import Carcass, Context, Reckoned
-from shadbo.core.contract.terms import ruled
 from shadbo.core.document.decisions.hanging import Hang
 from shadbo.core.finishing.hang.hardware import FASTENED, HANGERS, Hanger
 from shadbo.core.finishing.hang.joints import Joint, best_joint, joints_for
-from shadbo.core.finishing.hang.wire import Wire, bends, rail_sags, stile_bends, wire_under
+from shadbo.core.finishing.hang.wire import Wire, bends, rail_sags, stile_bends, to_cut, wire_under
 from shadbo.core.framing.counting import figures, newtons, show_force
 from shadbo.core.judging.judging import Choice, ranked
 from shadbo.core.quantity.exact import Fraction, exact
-from shadbo.core.quantity.masses import plain_quantity
+from shadbo.core.quantity.masses import plain_quantity, show_mass
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, leaf, rule
 from shadbo.core.science.timber import holding_gravity, stiffness
@@ -45,8 +45,8 @@ class Hung:
     top: Dim
     hook: Dim
     middle: Dim
-    ring: int
-    wire_rated: int
+    ring: Fraction
+    wire_rated: Fraction
     leans: Fraction
     held_out: Fraction
 
@@ -54,9 +54,17 @@ class Hung:
 RINGS, WIRES = (5, 10, 15, 25, 40, 60), (10, 20, 30, 45, 70)
 
 
-def rated(chosen: int | None, of: tuple[int, ...], force: Fraction, factor: int) -> int:
-    """The rating (kg) that was chosen, else the least of the list that bears a force with the factor, else the most there is."""
-    return chosen or next((r for r in of if newtons(exact(r)) >= force * factor), of[-1])
+def rated(
+    context: Context[Any, Any], name: str, label: str, chosen: Decimal | None, of: tuple[int, ...], force: Fraction
+) -> Fraction:
+    """The rating on the packet (kg): as it was typed, else the least of the list that bears a force (N) with the factor, else the most."""
+    factor = context.shop.rules.factor
+    kg = exact(chosen) if chosen is not None else Fraction(next((r for r in of if newtons(exact(r)) >= force * factor), of[-1]))
+    said = "as it was typed" if chosen is not None else "the least of those sold that bears it"
+    context.book.add_quantity(
+        f"{name}.rated", label, show_mass(kg), (f"{said}; it bears {figures(newtons(kg) / factor)} N here",), parts=(name,)
+    )
+    return kg
 
 
 def suiting(
@@ -65,10 +73,10 @@ def suiting(
     """The hanger that suits a weight and a width, of those the display allows; and False if a wire would have done but for what it would pull and bend."""
     able = [HANGERS[k] for k in carcass.hangs]
     bear = [h for h in able if (h.kg is None or kg <= h.kg) and (h.wide is None or width <= h.wide)] or able[-1:]
-    # The simplest that bears it, unless the room asks for more.
-    judged = ranked(
-        (Choice(h.key, frozenset(h.does.split()), -n) for n, h in enumerate(bear)), context.needs, context.piece.practice
-    )
+    # The simplest that bears it, unless the room asks for more, or its own depth.
+    deep = {"stands_off"} if carcass.height.value > context.rule("stands_off") else set()
+    choices = (Choice(h.key, frozenset(h.does.split()), -n) for n, h in enumerate(bear))
+    judged = ranked(choices, context.needs | deep, context.piece.practice)
     best = judged[0].choice.key
     if best == "wire" and "rings" in carcass.hangs and _too_much_for_wire(context, carcass, hang, kg, width, height, share):
         return "rings", False
@@ -132,10 +140,12 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
         (f"{figures(kg)} kg × 9.81 ÷ {2 if key in ('wire', 'rings') else 1}",),
         parts=ring,
     )
-    factor = context.shop.rules.factor
     leans, held_out = _leans(context, carcass, key, kg, h.value - top.value)
-    ring_rated = rated(hang.ring, RINGS, wire.tension if wire is not None else each, factor)
-    wire_rated = rated(hang.wire, WIRES, wire.tension if wire is not None else Fraction(0), factor)
+    ring_rated = wire_rated = Fraction(RINGS[0])
+    if down is not None:
+        ring_rated = rated(context, "hang.ring", "Rings, rated", hang.ring, RINGS, wire.tension if wire is not None else each)
+    if wire is not None:
+        wire_rated = rated(context, "hang.wire", "Wire, rated", hang.wire, WIRES, wire.tension)
     sag = _rail(context, carcass, w)
     return Hung(
         way=way,
@@ -222,7 +232,7 @@ def _wire(
     safe = span if span.value > 0 else book["hang.down"]
     wire = wire_under(safe, slack, kg)
     path = book.add(wire.path, "hang.wire.path", "Wire, ring to ring", parts=parts)
-    book.add(path + 2 * ruled(context, "wire_tail", "Tail at each ring"), "hang.wire.cut", "Wire to cut", parts=parts, grain="wood")
+    to_cut(context, path, "Tail at each ring", "hang.wire.cut", "Wire to cut", "hang.wire")
     book.add_quantity(
         "hang.wire.angle",
         "Angle of the wire",

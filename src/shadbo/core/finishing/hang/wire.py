@@ -7,12 +7,15 @@ pull on each stile = tension × cos θ          its bending = P a² b² / (3 E I
 from __future__ import annotations
 
 import math
+from typing import Any
 
-from shadbo.core.contract.display import Carcass
+from shadbo.core.contract.display import Carcass, Context
+from shadbo.core.contract.terms import ruled
 from shadbo.core.framing.counting import figures, newtons
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, up
+from shadbo.core.quantity.lengths import MM_PER_INCH
 from shadbo.core.quantity.record import record
-from shadbo.core.quantity.sums import Curve, Dim, root
+from shadbo.core.quantity.sums import Curve, Dim, leaf, root, rule
 
 
 @record(frozen=True, slots=True)
@@ -30,6 +33,20 @@ def stretched(span: Dim, slack: Dim) -> Dim:
     value = 2 * root((span.value / 2) ** 2 + slack.value**2)
     slopes = ((span.value / value, span), (4 * slack.value / value, slack))
     return Dim(value, Curve("2 × √((span ÷ 2)² + slack²)", slopes), grain="depth")
+
+
+def to_cut(context: Context[Any, Any], run: Dim, tail: str, name: str, label: str, part: str) -> Dim:
+    """Wire or cord as it is cut: its run, what is wound or knotted at both ends, and the rest to a length one can lay a tape to."""
+    typed = context.piece.hang.tail
+    each = (
+        ruled(context, "wire_tail", tail)
+        if typed is None
+        else leaf(typed, "/hang/tail", tail, "choice", pointer="/hang/tail", source="choice", grain="depth", parts=(part,))
+    )
+    ends = run + 2 * context.book.add(each, "hang.tail", tail, parts=(part,), grain="depth")
+    step = MM_PER_INCH / 2 if context.piece.units == "in" else Fraction(10)
+    rest = rule(up(ends.value, step) - ends.value, "to a round length", "hanging-house", "depth")
+    return context.book.add(ends + rest, name, label, parts=(part,), grain="wood")
 
 
 def wire_under(span: Dim, slack: Dim, kg: Fraction) -> Wire:

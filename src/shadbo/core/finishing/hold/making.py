@@ -11,8 +11,9 @@ from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.finishing.hold.methods import Method
 from shadbo.core.finishing.hold.sizes import Kept, pull_test
-from shadbo.core.framing.counting import figures
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.framing.counting import figures, newtons
+from shadbo.core.quantity.exact import Fraction, up
+from shadbo.core.quantity.figures import Say, listed
 
 FOUND = "Found plants, feathers, shells, bone, ivory: mind what the law protects."
 # What the law says of a kind of thing, in a word, at the step where it is put up.
@@ -27,15 +28,21 @@ CLOSING = ("look", "close", "pack", "glazing", "spacer", "fit")
 LAID = ("mount", "board", "fix", "place", "mount.items", "stand", "backing")
 
 
-def parts_for(kept: Iterable[Kept]) -> Iterator[Part]:
-    """What the methods take, counted over everything they hold: so many fixings, or what they are made of."""
+def parts_for(context: Context[Any, Any], kept: Iterable[Kept]) -> Iterator[Part]:
+    """What the methods take, counted over everything they hold: so many fixings, so much tape, or what they are made of."""
     for method, held in _by_method(kept).items():
         lights = tuple(one.subject.part for one in held)
         for i, (name, material) in enumerate(method.takes):
             first = not i and method.counted
             count = sum(one.number for one in held if one.methods[0] is method) if first else 1
             key = f"hold.{method.key}" if not i else f"hold.{method.key}.{i}"
-            yield got(key, name, max(count, 1), material=material, lights=lights)
+            size: Say = ()
+            if method.strip is not None and not i:
+                area = sum((one.subject.width * one.subject.height for one in held), Fraction(0))
+                size = context.speak.say("about {}", up(area / method.strip, Fraction(100)))
+            yield got(key, name, max(count, 1), material=material, size=size, lights=lights)
+    if sheds(context):
+        yield BARRIER
 
 
 def operations_for(context: Context[Any, Any], kept: list[Kept], own: tuple[Operation, ...]) -> tuple[Operation, ...]:
@@ -55,10 +62,34 @@ def operations_for(context: Context[Any, Any], kept: list[Kept], own: tuple[Oper
             elif mine.method == "any":
                 spoken.setdefault(mine.key, []).append(f"{method.label}: {method.steps[0].lower()}{method.steps[1:]}")
         if left:
-            out.append(_step(method, left))
+            out += [*_before(method), _step(method, left)]
     told = tuple(replace(o, say=(*o.say, *(f" {words}" for words in spoken[o.key]))) if o.key in spoken else o for o in own)
     held_by = (*(o.key for o in out), *(o.key for o in own if o.holds))
-    return (*told, *out, *_tested(context, kept, held_by))
+    return (*told, *out, *_tested(context, kept, held_by), *_apart(context, held_by))
+
+
+BARRIER = got(
+    "barrier", "Barrier sheet", material="buffered tissue or clear polyester film", note=("behind newsprint, as large as it",)
+)
+
+
+def sheds(context: Context[Any, Any]) -> bool:
+    """Whether it gives off what harms its neighbours, as newsprint does."""
+    return "newsprint" in context.facts.traits
+
+
+def _apart(context: Context[Any, Any], held_by: tuple[str, ...]) -> Iterator[Operation]:
+    if sheds(context):
+        yield Operation(
+            "barrier",
+            "Lay the barrier",
+            ("Between the newsprint and its board, and between it and whatever lies beside it: its acid goes no further.",),
+            5,
+            uses=("barrier",),
+            after=("mount", "board"),
+            before=held_by,
+            inside=True,
+        )
 
 
 def _by_method(kept: Iterable[Kept]) -> dict[Method, list[Kept]]:
@@ -69,10 +100,31 @@ def _by_method(kept: Iterable[Kept]) -> dict[Method, list[Kept]]:
     return by
 
 
+def _before(method: Method) -> Iterator[Operation]:
+    """What a method wants done to the frame before anything lies in it."""
+    if method.first is not None:
+        title, words, minutes, wait = method.first
+        yield Operation(
+            f"hold.{method.key}.first",
+            title,
+            (words,),
+            minutes,
+            wait_minutes=wait,
+            uses=(f"hold.{method.key}",),
+            after=("glue", "rabbet", "read", "open"),
+            before=("mount", "board", f"hold.{method.key}"),
+            inside=True,
+        )
+
+
 def _step(method: Method, held: list[Kept]) -> Operation:
-    names = ", ".join(one.subject.name for one in held[:4]) + (f" and {len(held) - 4} more" if len(held) > 4 else "")
+    named = [one.subject.name for one in held[:4]]
+    names = listed([*named, f"{len(held) - 4} more"] if len(held) > 4 else named)
     counted = [one for one in held if one.methods[0] is method and one.number > 1 and method.where not in ("over", "under")]
-    many = f" {', '.join(f'{one.number} for {one.subject.name}' for one in counted[:4])}." if counted else ""
+    if len(held) == 1:
+        many = f" {counted[0].number} altogether." if counted else ""
+    else:
+        many = f" {listed([f'{one.number} for {one.subject.name}' for one in counted[:4]])}." if counted else ""
     tools = f" Tools: {method.tools}." if method.tools else ""
     law = dict.fromkeys(LAW[one.subject.what] for one in held if one.subject.what in LAW)
     return Operation(
@@ -89,22 +141,24 @@ def _step(method: Method, held: list[Kept]) -> Operation:
         holds=tuple(one.subject.part for one in held if one.methods[0] is method),
         method=method.key,
         inside=True,
+        apart=True,
     )
 
 
 def _tested(context: Context[Any, Any], kept: list[Kept], held_by: tuple[str, ...]) -> Iterator[Operation]:
     """Where a house figure or a packet’s carries, a trial piece is pulled before the thing itself goes up."""
     least = context.rule("pull_test_from")
-    tested = [one for one in kept if one.methods and one.methods[0].basis in ("allowance", "rating") and one.subject.kg >= least]
+    loaded = [one for one in kept if one.methods and one.methods[0].basis in ("allowance", "rating")]
+    tested = [one for one in loaded if pull_test(one, context.shop.rules.factor) >= newtons(least)]
     if not tested:
         return
-    heaviest = max(tested, key=lambda one: one.subject.kg)
+    heaviest = max(tested, key=lambda one: one.subject.kg / max(one.number, 1))
     load = pull_test(heaviest, context.shop.rules.factor)
     yield Operation(
         "hold.pull",
         "Pull test",
         (
-            f"On a trial piece of the same board: {figures(load)} N ({figures(load / Fraction(981, 100))} kg hung on it) "
+            f"One fixing on an offcut of the same board, made as it will be: {figures(load)} N ({figures(load / Fraction(981, 100))} kg hung on it) "
             f"for an hour, before {heaviest.subject.name} goes up.",
         ),
         10,
@@ -113,4 +167,5 @@ def _tested(context: Context[Any, Any], kept: list[Kept], held_by: tuple[str, ..
         parts=(heaviest.subject.part,),
         after=("mount", "board"),
         before=(*held_by, "place", "mount.items", "stand"),
+        apart=True,
     )

@@ -25,8 +25,10 @@ class Method:
     """One method: what it suits (kinds of thing or materials), how it stands with the schools, what it carries
     (``each`` N a fixing, over ``per`` mm of it if that is a length), where its fixings sit, how far apart.
 
-    ``takes`` what it is made of, as names and materials; the first is counted by its fixings (``counted``). ``closing``: it is the closing of
-    the pack, and done with it. ``does``: what it does to a thing, by the names the rules of judgement know.
+    ``takes`` what it is made of, as names and materials; the first is counted by its fixings (``counted``). ``strip``: a
+    tape laid in strips all over, each so far from the last (mm). ``closing``: it is the closing of the pack, and done with it.
+    ``does``: what it does to a thing, by the names the rules of judgement know. ``first``: what is done to the frame long before: title, words,
+    minutes and the wait after it.
     """
 
     key: str
@@ -50,8 +52,10 @@ class Method:
     most_kg: Fraction | None = None
     takes: tuple[tuple[str, str], ...] = ()
     counted: bool = True
+    strip: int | None = None
     closing: bool = False
     does: str = ""
+    first: tuple[str, str, int, int] | None = None
 
 
 def _m(
@@ -244,7 +248,7 @@ METHODS: Mapping[str, Method] = {
         _m(
             "stitching",
             "Stitches through the board",
-            {"cloth", "flag", "garment", "keepsake", "medal", "patch"},
+            {"garment"},
             (3, 3, 2),
             "yes",
             "thread",
@@ -257,6 +261,47 @@ METHODS: Mapping[str, Method] = {
             0,
             "Loops along shoulders and waist, through the board, knots padded behind.",
             care="Needles away from seams that carry print.",
+            tools="curved needle, polyester thread",
+            takes=(("Thread", "polyester thread"),),
+            counted=False,
+            does="stitches",
+        ),
+        _m(
+            "hem",
+            "Stitches along its edge",
+            {"cloth", "flag", "patch"},
+            (3, 3, 2),
+            "yes",
+            "thread",
+            "allowance",
+            3,
+            "round",
+            8,
+            50,
+            4,
+            0,
+            "Loops round threads of its hem, all round, into the cloth of the covered board; hardly drawn, so that nothing puckers or tears.",
+            care="A fine needle, beside its threads and not through them.",
+            tools="fine curved needle, polyester thread",
+            takes=(("Thread", "fine polyester thread"),),
+            counted=False,
+            does="stitches",
+        ),
+        _m(
+            "sewn",
+            "Sewn on at its eye or ribbon",
+            {"keepsake", "medal"},
+            (3, 3, 2),
+            "yes",
+            "thread",
+            "allowance",
+            3,
+            "anchors",
+            2,
+            0,
+            0,
+            0,
+            "Thread through its eye, loop or ribbon and the board, knots padded behind.",
             tools="curved needle, polyester thread",
             takes=(("Thread", "polyester thread"),),
             counted=False,
@@ -363,6 +408,7 @@ METHODS: Mapping[str, Method] = {
             adhesive=True,
             takes=(("Framing tape", "wide, acid-free"),),
             counted=False,
+            strip=40,
             does="face_down",
         ),
         _m(
@@ -464,7 +510,7 @@ METHODS: Mapping[str, Method] = {
             0,
             0,
             0,
-            "Two to four, sleeved, through ply, not foam; twisted behind and taped over.",
+            "Each sleeved, through ply, not foam; twisted behind and taped over, a hollow cut for the twist in what lies behind.",
             care="Wire ends into the board.",
             tools="wire, sleeve, drill, pliers",
             metal=True,
@@ -491,6 +537,26 @@ METHODS: Mapping[str, Method] = {
             metal=True,
             takes=(("Screws", "wood screw"),),
             does="clamps screwed",
+        ),
+        _m(
+            "bar_screws",
+            "Screws through the board into its bars",
+            {"small_canvas"},
+            (3, 3, 3),
+            "yes",
+            "the bars only",
+            None,
+            0,
+            "corners",
+            4,
+            0,
+            20,
+            0,
+            "From behind through the ply, in oversize holes, two into the upper bar and two into the lower: they bite half the bar and stay clear of the canvas.",
+            care="Stop on the bit; never a screw longer than the board and half the bar.",
+            tools="drill, screwdriver",
+            metal=True,
+            takes=(("Screws", "wood screw, as long as the board and half the bar"),),
         ),
         _m(
             "magnets",
@@ -647,7 +713,11 @@ METHODS: Mapping[str, Method] = {
             0,
             "A cradle of board or clear acrylic cut to its outline and padded, screwed from behind; a thread or clear strap keeps it from falling forward.",
             tools="saw or knife, felt, screws",
-            takes=(("Cradle", "board or clear acrylic, padded"), ("Strap", "clear polyester or thread")),
+            takes=(
+                ("Cradle", "board or clear acrylic, padded"),
+                ("Strap", "clear polyester or thread"),
+                ("Screws of the cradle", "two, from behind"),
+            ),
             counted=False,
             does="cradles",
         ),
@@ -667,7 +737,11 @@ METHODS: Mapping[str, Method] = {
             0,
             "A ring two thirds as wide as the ball, padded, screwed through the board; a clear strap over it where the frame hangs.",
             tools="ring, felt, screws",
-            takes=(("Ring or cup", "turned wood or clear acrylic, padded"),),
+            takes=(
+                ("Ring or cup", "turned wood or clear acrylic, padded"),
+                ("Screws of the ring", "two, from behind"),
+                ("Strap", "clear polyester"),
+            ),
             counted=False,
             does="cradles rings",
         ),
@@ -703,15 +777,35 @@ METHODS: Mapping[str, Method] = {
             0,
             0,
             0,
-            "The rabbet’s wall and the back of the lip painted black, for the mirror shows them; felt tape on the lip. It stands on two blocks a quarter in "
-            "from either end, 2 mm free all round; safety film on its back, then the backing. Nothing is stuck to its silver.",
+            "Felt tape on the lip. It stands on two blocks a quarter in from either end, 2 mm free all round; safety film on its back, then the "
+            "backing. Nothing is stuck to its silver.",
             care="Gloves; carried on edge, by two from a metre on; bevels and corners are sharp.",
-            tools="black paint, felt tape, blocks, safety film",
+            tools="felt tape, blocks, safety film",
+            first=("Blacken the rabbet", "Its wall and the back of the lip painted black, for the mirror shows them.", 15, 240),
             takes=(
                 ("Setting blocks", "hard rubber or wood"),
                 ("Felt tape", "along the lip"),
                 ("Safety film", "for the back of mirrors"),
+                ("Black paint", "for the rabbet’s wall and the back of the lip"),
             ),
+        ),
+        _m(
+            "sleeve",
+            "A sleeve sewn to its back",
+            {"cloth", "flag"},
+            (3, 3, 2),
+            "yes",
+            "thread in its back",
+            None,
+            0,
+            "over",
+            1,
+            0,
+            0,
+            0,
+            "Sewn along both edges to the back alone, the ease to the front.",
+            closing=True,
+            does="stitches hangs_free",
         ),
         _m(
             "two_sheets",

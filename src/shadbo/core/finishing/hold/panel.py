@@ -25,6 +25,33 @@ from shadbo.core.quantity.masses import show_mass
 HALF = Fraction(1, 2)
 
 
+# Counts offered beside the one that is asked for.
+LISTED = 24
+
+
+def _counted(one: Kept) -> bool:
+    """Fixings that lie side by side can be more or fewer; a pin, a sheet or a cradle is one by itself."""
+    where = one.methods[0].where
+    return bool(one.asked) and (where not in ("over", "under", "anchors") or (where == "anchors" and one.methods[0].least > 1))
+
+
+def _how_many(context: Context[Any, Any], one: Kept, group: str, key: str) -> ChoiceInput:
+    """As many as strength and spacing ask for, or so many."""
+    keys, typed = [m.key for m in one.methods], one.number if one.number != one.asked else None
+    many = sorted({*range(1, LISTED + 1), *((typed,) if typed else ())})
+    return ChoiceInput(
+        key,
+        "How many",
+        group,
+        (
+            Option("asked", ("As counted",), (str(one.asked),), typed is None, (choose(context, one.subject.key, keys, "asked"),)),
+            *(Option(str(n), (str(n),), (), n == typed, (choose(context, one.subject.key, keys, n),)) for n in many),
+        ),
+        (one.subject.part,),
+        "menu",
+    )
+
+
 def hold_inputs(context: Context[Any, Any], kept: list[Kept], one: Kept) -> list[Input]:
     piece, subject = context.piece, one.subject
     ranked = rank(subject, context.holds, piece.practice)
@@ -82,6 +109,8 @@ def hold_inputs(context: Context[Any, Any], kept: list[Kept], one: Kept) -> list
                 "many",
             )
         )
+    if one.methods and _counted(one):
+        inputs.append(_how_many(context, one, group, f"{prefix}hold.count"))
     where = rating_at(context, subject)
     if one.count is not None and one.methods[0].basis == "rating" and one.given and where is not None:
         decided = next(c for c in piece.hold.chosen if c.subject == subject.key)

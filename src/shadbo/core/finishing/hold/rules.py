@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, Literal
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
@@ -21,10 +21,17 @@ POOR = {
 }
 
 
-def choose(context: Context[Any, Any], subject: str, methods: list[str]) -> dict[str, Any]:
-    """The patch that has a thing held by methods."""
-    others = [c.model_dump() for c in context.piece.hold.chosen if c.subject != subject]
-    return {"op": "add", "path": "/hold/chosen", "value": [*others, {"subject": subject, "methods": methods, "rating": None}]}
+def choose(
+    context: Context[Any, Any], subject: str, methods: list[str], count: int | Literal["kept", "asked"] = "kept"
+) -> dict[str, Any]:
+    """The patch that has a thing held by methods. What was typed of the first (its rating, how many) is kept while it is the same;
+    ``count`` says otherwise."""
+    chosen = context.piece.hold.chosen
+    old = next((c for c in chosen if c.subject == subject and list(c.methods[:1]) == methods[:1]), None)
+    many = count if isinstance(count, int) else old.count if old and count == "kept" else None
+    others = [c.model_dump() for c in chosen if c.subject != subject]
+    one = {"subject": subject, "methods": methods, "rating": old.rating if old else None, "count": many}
+    return {"op": "add", "path": "/hold/chosen", "value": [*others, one]}
 
 
 def check(context: Context[Any, Any], kept: list[Kept]) -> None:
@@ -36,6 +43,7 @@ def check(context: Context[Any, Any], kept: list[Kept]) -> None:
         _fits(context, one)
         _metal(context, one)
         _many(context, one)
+        _typed(context, one)
     for one in kept:
         _weighs(context, one)
     _steam(context, kept)
@@ -160,6 +168,33 @@ def _many(context: Context[Any, Any], one: Kept) -> None:
         figure=f"hold.{one.subject.key}.count",
         parts=(one.subject.part,),
         ways=_instead(context, one, kind=False),
+    )
+
+
+def _typed(context: Context[Any, Any], one: Kept) -> None:
+    """Fewer than are asked for, by hand: too weak is a stop, too far apart a caution."""
+    if one.number >= one.asked:
+        return
+    weak = one.count is not None and one.number < one.count.strength
+    method, back = one.methods[0], choose(context, one.subject.key, [m.key for m in one.methods], "asked")
+    if weak:
+        assert one.count is not None
+        bears = one.count.each * one.number
+        told = f"{one.number} {'bears' if one.number == 1 else 'bear'} {figures(bears)} N of the {figures(one.count.load)} N that {one.subject.name} asks for."
+    elif method.apart:
+        told = f"{one.number} {'is' if one.number == 1 else 'are'} too few to keep {one.subject.name} flat and in place: {one.asked} by their spacing."
+    else:
+        told = f"{one.number} {'is' if one.number == 1 else 'are'} too few to keep {one.subject.name} from turning: {one.asked} is usual."
+    context.checks.add(
+        "stop" if weak else "caution",
+        f"hold.few.{one.subject.key}",
+        "hold",
+        (told,),
+        why=context.speak.say("No more than {} apart.", method.apart) if method.apart else (f"At least {method.least}.",),
+        source_key="hang-factor" if weak else "hold-spacing",
+        figure=f"hold.{one.subject.key}.count" if one.count is not None else None,
+        parts=(one.subject.part,),
+        ways=(WayOut((f"As many as are counted: {one.asked}",), (back,)),),
     )
 
 

@@ -28,7 +28,8 @@ MOST_PLACES = 60
 
 @record(frozen=True, slots=True)
 class Kept:
-    """A thing and what holds it; the first method carries. ``spots`` are places from its upper left corner (mm)."""
+    """A thing and what holds it; the first method carries. ``spots`` are places from its upper left corner (mm); ``number`` how many there
+    are, ``asked`` how many by strength and spacing."""
 
     subject: Subject
     methods: tuple[Method, ...]
@@ -38,6 +39,7 @@ class Kept:
     number: int
     spots: tuple[tuple[Fraction, Fraction], ...]
     at: tuple[Dim, ...] = ()
+    asked: int = 0
 
 
 def subjects(context: Context[Any, Any]) -> list[Subject]:
@@ -103,7 +105,7 @@ def _item(context: Context[Any, Any], item: Item, index: int) -> Subject:
     return Subject(
         key=item.key,
         part=f"item.{item.key}",
-        name=item.name,
+        name=item.called,
         what=item.kind,
         traits=traits,
         kg=kg,
@@ -125,19 +127,27 @@ def keep(context: Context[Any, Any], wanted: list[Subject]) -> list[Kept]:
         keys = [k for k in chosen.methods if k in METHODS] if chosen else usual(subject, context.holds, context.piece.practice)
         methods = tuple(METHODS[k] for k in keys)
         rating = exact(chosen.rating) if chosen and chosen.rating is not None else None
-        out.append(_keep(context, subject, methods, bool(chosen), rating))
+        out.append(_keep(context, subject, methods, bool(chosen), rating, chosen.count if chosen else None))
     return out
 
 
-def _keep(context: Context[Any, Any], subject: Subject, methods: tuple[Method, ...], given: bool, rating: Fraction | None) -> Kept:
+def _keep(
+    context: Context[Any, Any],
+    subject: Subject,
+    methods: tuple[Method, ...],
+    given: bool,
+    rating: Fraction | None,
+    typed: int | None,
+) -> Kept:
     if not methods:
         return Kept(subject, (), given, Fraction(0), None, 0, ())
     method = methods[0]
     by_spacing = _by_spacing(method, subject)
     if method.basis is None:
-        spots = _spots(context, method, subject, by_spacing)
+        number = by_spacing if typed is None else typed
+        spots = _spots(context, method, subject, number)
         _from_edges(context, subject, method, spots)
-        return Kept(subject, methods, given, Fraction(0), None, by_spacing, spots)
+        return Kept(subject, methods, given, Fraction(0), None, number, spots, asked=by_spacing)
     factor = context.shop.rules.shear_factor if method.key == "hook_and_loop" else context.shop.rules.factor
     each, working = _each(context, method, rating, factor)
     say = context.speak.say
@@ -155,6 +165,7 @@ def _keep(context: Context[Any, Any], subject: Subject, methods: tuple[Method, .
         parts=(subject.part, "hold"),
         working=working,
         edit=rating_at(context, subject) if given and method.basis == "rating" else None,
+        typed=typed,
     )
     spots = _spots(context, method, subject, found.count)
     at = _at(context, subject, method, found.count) if method.where == "top" and spots else ()
@@ -162,7 +173,7 @@ def _keep(context: Context[Any, Any], subject: Subject, methods: tuple[Method, .
         spots = tuple((d.value, y) for d, (_, y) in zip(at, spots, strict=True))
     if spots and not at:
         _from_edges(context, subject, method, spots)
-    return Kept(subject, methods, given, each, found, found.count, spots, at)
+    return Kept(subject, methods, given, each, found, found.count, spots, at, found.asked)
 
 
 def _from_edges(context: Context[Any, Any], subject: Subject, method: Method, spots: tuple[tuple[Fraction, Fraction], ...]) -> None:
@@ -278,5 +289,5 @@ def _mm(size: Dim | Fraction | None, otherwise: Fraction = Fraction(1)) -> Fract
 
 
 def pull_test(kept: Kept, factor: int) -> Fraction:
-    """The load of a pull test, N: the thing’s weight with the factor, for an hour."""
-    return newtons(kept.subject.kg) * factor
+    """The load of a pull test, N: what one fixing has of the thing’s weight, with the factor, for an hour."""
+    return newtons(kept.subject.kg) * factor / max(kept.number, 1)

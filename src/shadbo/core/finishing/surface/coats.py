@@ -96,7 +96,7 @@ def surface(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass) ->
         "finish.area",
         "To be finished, about",
         plain_quantity(f"{float(max(area, Fraction(0))):.2f} m²"),
-        context.speak.say("all round every rail: {} in all × twice {} and {}", run, carcass.face, carcass.height),
+        context.speak.say("all round every rail: {} altogether × twice {} and {}", run, carcass.face, carcass.height),
         parts=("rail",),
     )
 

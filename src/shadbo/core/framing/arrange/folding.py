@@ -41,10 +41,10 @@ def fold_up(context: BoxContext, one: Laid) -> Folds:
     def typed(field: str, label: str) -> Dim:
         pointer = f"{where}/{field}"
         form = leaf(getattr(folding, field), pointer, label, "choice", pointer=pointer, grain="depth", parts=parts)
-        return book.add(form, f"{key}.{field}", f"{item.name}, {label[0].lower()}{label[1:]}", parts=parts)
+        return book.add(form, f"{key}.{field}", f"{item.called}, {label[0].lower()}{label[1:]}", parts=parts)
 
     def figure(dim: Dim, name: str, label: str) -> Dim:
-        return book.add(dim, f"{key}.{name}", f"{item.name}, {label}", parts=parts, grain="depth")
+        return book.add(dim, f"{key}.{name}", f"{item.called}, {label}", parts=parts, grain="depth")
 
     across, down = typed("crest_across", "Crest from the middle line"), typed("crest_down", "Crest below the shoulder")
     wide, tall = typed("crest_width", "Crest width"), typed("crest_height", "Crest height")

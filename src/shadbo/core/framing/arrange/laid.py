@@ -89,18 +89,18 @@ def size_items(context: BoxContext) -> list[Sized]:
 def _size(context: BoxContext, item: Item, index: int) -> Sized:
     book, key, where = context.book, f"item.{item.key}", f"/object/items/{index}"
     kind, parts = kind_of(item), (key,)
-    width, wide_side = _side(context, item.width, f"{key}.width", f"{item.name}, width", f"{where}/width", key)
-    height, tall_side = _side(context, item.height, f"{key}.height", f"{item.name}, height", f"{where}/height", key)
+    width, wide_side = _side(context, item.width, f"{key}.width", f"{item.called}, width", f"{where}/width", key)
+    height, tall_side = _side(context, item.height, f"{key}.height", f"{item.called}, height", f"{where}/height", key)
     front = book.add(
         _given(context, item.front, f"{where}/front", "Height in front", parts),
         f"{key}.front",
-        f"{item.name}, height in front of its mount",
+        f"{item.called}, height in front of its mount",
         parts=parts,
     )
     behind = book.add(
         _given(context, item.behind, f"{where}/behind", "Sticks out behind", parts),
         f"{key}.behind",
-        f"{item.name}, what sticks out behind",
+        f"{item.called}, what sticks out behind",
         parts=parts,
     )
     kg = _weigh(context, item, index, width.value, height.value)
@@ -111,11 +111,11 @@ def _size(context: BoxContext, item: Item, index: int) -> Sized:
         border = book.add(
             _choice(item.stitching.border, f"{where}/stitching/border", "Border round the stitching", parts),
             f"{key}.border",
-            f"{item.name}, border round the stitching",
+            f"{item.called}, border round the stitching",
             parts=parts,
         )
-        wide = book.add(width + 2 * border, f"{key}.board.width", f"{item.name}, board width", parts=parts)
-        tall = book.add(height + 2 * border, f"{key}.board.height", f"{item.name}, board height", parts=parts)
+        wide = book.add(width + 2 * border, f"{key}.board.width", f"{item.called}, board width", parts=parts)
+        tall = book.add(height + 2 * border, f"{key}.board.height", f"{item.called}, board height", parts=parts)
     sides = (wide_side, tall_side)
     cover = (wide_side.smallest if wide_side else width, tall_side.smallest if tall_side else height)
     into = (wide_side.largest if wide_side else width, tall_side.largest if tall_side else height)
@@ -180,14 +180,14 @@ def _folded(context: BoxContext, item: Item, where: str, key: str) -> tuple[Dim,
     def chosen(field: str, label: str) -> Dim:
         value = getattr(item.folding, field)
         form = _choice(value, f"{where}/folding/{field}", label, parts)
-        return book.add(form, f"{key}.{field}", f"{item.name}, {label[0].lower()}{label[1:]}", parts=parts)
+        return book.add(form, f"{key}.{field}", f"{item.called}, {label[0].lower()}{label[1:]}", parts=parts)
 
     border = chosen("border", "Border in its opening")
     wide = chosen("opening_width", "Opening width") - 2 * border
     tall = chosen("opening_height", "Opening height") - 2 * border
     return (
-        book.add(wide, f"{key}.folded.width", f"{item.name}, folded width", parts=parts, fits=True),
-        book.add(tall, f"{key}.folded.height", f"{item.name}, folded height", parts=parts, fits=True),
+        book.add(wide, f"{key}.folded.width", f"{item.called}, folded width", parts=parts, fits=True),
+        book.add(tall, f"{key}.folded.height", f"{item.called}, folded height", parts=parts, fits=True),
     )
 
 
@@ -202,7 +202,7 @@ def _weigh(context: BoxContext, item: Item, index: int, width: Fraction, height:
         kg = width * height * max(exact(item.front), Fraction(1)) / 2 * heavy / 1_000_000_000
         label = "weight (estimate)"
         how = f"half of the box round it, at {heavy} kg a cubic metre (house figure); put it on a scale"
-    context.book.add_later(name, lambda: Worked(name, f"{item.name}, {label}", None, show_mass(kg), ((how,),), parts, edit, kg))
+    context.book.add_later(name, lambda: Worked(name, f"{item.called}, {label}", None, show_mass(kg), ((how,),), parts, edit, kg))
     return kg
 
 
@@ -211,8 +211,8 @@ def lay(context: BoxContext, sized: list[Sized], places: list[tuple[Dim, Dim]]) 
     laid = []
     for one, (x, y) in zip(sized, places, strict=True):
         name = one.part
-        x = context.book.add(x, f"{name}.x", f"{one.item.name}, middle from the middle, across", parts=(name,), grain="depth")
-        y = context.book.add(y, f"{name}.y", f"{one.item.name}, middle from the middle, down", parts=(name,), grain="depth")
+        x = context.book.add(x, f"{name}.x", f"{one.item.called}, offset from centre, left–right", parts=(name,), grain="depth")
+        y = context.book.add(y, f"{name}.y", f"{one.item.called}, offset from centre, up–down", parts=(name,), grain="depth")
         edges = {}
         for way in WAYS:
             across, along = reach(one.item, way, one.wide.value, one.tall.value)

@@ -32,7 +32,7 @@ def _typed(one: Sized, axis: str, way: str) -> Dim:
     return leaf(
         getattr(one.item.place, axis),
         pointer,
-        f"{one.item.name}, place {way}",
+        f"{one.item.called}, place {way}",
         "choice",
         pointer=pointer,
         grain="depth",

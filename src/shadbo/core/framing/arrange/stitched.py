@@ -31,7 +31,7 @@ def stretch_over(context: BoxContext, one: Laid, lap: Dim, board: Dim) -> Stitch
     key, parts = one.part, (one.part,)
 
     def figure(dim: Dim, name: str, label: str) -> Dim:
-        return book.add(dim, f"{key}.{name}", f"{item.name}, {label}", parts=parts, grain="depth")
+        return book.add(dim, f"{key}.{name}", f"{item.called}, {label}", parts=parts, grain="depth")
 
     border = book[f"{key}.border"]
     covered = figure(lap * 1, "lap", "covered by the lip")
@@ -52,7 +52,7 @@ def stretch_over(context: BoxContext, one: Laid, lap: Dim, board: Dim) -> Stitch
             parts=parts,
         ),
         f"{key}.cloth",
-        f"{item.name}, bare cloth on each side",
+        f"{item.called}, bare cloth on each side",
         parts=parts,
     )
     needed = figure(

@@ -40,15 +40,18 @@ FOLLOWING = {
 # What holds on a mount board, whatever the box round it.
 ON_A_BOARD = frozenset(
     {
+        "bar_screws",
         "clear_tabs",
         "corners",
         "edge_clips",
         "edge_strips",
         "form",
+        "hem",
         "lacing",
         "own_bar",
         "pins",
         "points",
+        "sewn",
         "stitching",
         "t_hinges",
         "tags",
@@ -154,7 +157,7 @@ def _proofs(context: BoxContext, sizes: Sizes) -> list[Proof]:
     for one in (one for one in sizes.laid if f"{one.part}.left" in book.dims):
         for axis, (first, last) in SPANS.items():
             terms = (book[f"{one.part}.{first}"], book[f"{one.part}.takes.{axis}"], book[f"{one.part}.{last}"])
-            found.append(Proof(f"edge + {one.item.name} + edge = sight, {axis}", terms, sizes.rabbet.sight[axis]))
+            found.append(Proof(f"edge + {one.item.called} + edge = sight, {axis}", terms, sizes.rabbet.sight[axis]))
     if sizes.mats is not None:
         found += sizes.mats.proofs()
     if isinstance(context.display.frame, NewRabbet):

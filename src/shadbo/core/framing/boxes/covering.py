@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from shadbo.core.contract.asking import choice
-from shadbo.core.contract.cutting import CutLine
+from shadbo.core.contract.cutting import CutLine, sheet_of
 from shadbo.core.contract.display import Weight
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
@@ -54,7 +54,7 @@ def cloth_line(context: BoxContext) -> CutLine:
         1,
         name.lower(),
         book["cover.cloth.width"],
-        context.speak.say("by {}", book["cover.cloth.height"]),
+        sheet_of(context.speak, book["cover.cloth.height"]),
         ("threads along the board’s edges",),
     )
 
@@ -96,6 +96,9 @@ def cloth_step(context: BoxContext) -> Operation:
         parts=("mount",),
         after=("mount",),
         before=("fix", "place", "mount.items", "hold.pull", "glazing"),
+        apart=True,
+        takes="weights",
+        takes_on=60,
     )
 
 

@@ -89,7 +89,7 @@ def across_view(context: BoxContext, sizes: Sizes) -> View:
         if one.sized.behind.value > 0:
             middle = (low + high) * HALF
             drawing.box(
-                one.part, f"{one.item.name}, behind", "metal", middle - 2, mount + pack.size("mount"), 4, one.sized.behind.value
+                one.part, f"{one.item.called}, behind", "metal", middle - 2, mount + pack.size("mount"), 4, one.sized.behind.value
             )
     _rays(drawing, sizes, axis, wide, face, mount)
     drawing.measure("rail.height", "y", 0, height, 0, "left", 1, STAGES, "rail")

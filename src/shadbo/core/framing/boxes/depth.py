@@ -20,7 +20,8 @@ from shadbo.core.framing.arrange.laid import BoxContext, Laid
 from shadbo.core.framing.boxes.covering import cloth_size, cloth_thick, covered
 from shadbo.core.framing.boxes.mats import Matting
 from shadbo.core.framing.boxes.recipe import Recipe
-from shadbo.core.framing.filling import Fill, fill_up, wired
+from shadbo.core.framing.filling import Fill, fill_up, mount_within, wired
+from shadbo.core.framing.glazing import usual_thick
 from shadbo.core.framing.rabbet import Rabbet
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.record import record
@@ -84,7 +85,7 @@ def pack_up(
     glazed = display.glazing != "none"
     layers: list[Lies] = []
     if glazed:
-        layers.append(_glazing(context))
+        layers.append(_glazing(context, rabbet))
     spacer = _spacer(context, recipe, need, glazed)
     if spacer is not None:
         layers.append(Lies("spacer", recipe.spacer_word, spacer, "strip"))
@@ -102,13 +103,14 @@ def pack_up(
     came_board = _came(context, "board")
     # Only a board that came with a bought box can be cut down, and only where something is to have room behind it.
     cut_down = display.inner == "cut_down" and recipe.behind and isinstance(display.frame, ReadFrame)
-    usual = (
-        came_board
-        if cut_down and came_board
-        else max(recipe.mount, context.rule("ply_mount"))
-        if wired(context, laid)
-        else recipe.mount
-    )
+    through = wired(context, laid)
+    usual = max(recipe.mount, context.rule("ply_mount")) if through else recipe.mount
+    usual = came_board if cut_down and came_board else usual
+    usable = _usable(context, rabbet, cut_down)
+    if context.facts.flat and not cut_down and not through and isinstance(display.frame, ReadFrame):
+        back = exact(display.backing) if display.backing is not None else came_board or context.rule("backing")
+        others = (*(lies.size.value for lies in layers), back, *map(exact, display.fillers))
+        usual = mount_within(context, usual, usable.value - sum(others, ZERO))
     layers.append(_layer(context, "mount", "Mount board", display.mount, usual, "/display/mount", "board"))
     if covered(context):
         folds = context.book.add(
@@ -159,7 +161,6 @@ def pack_up(
     if cut_down and behind_need is not None:
         total = total + behind_need
     used = book.add(total, "depth.pack", "Pack", parts=tuple(lies.key for lies in layers), grain="depth")
-    usable = _usable(context, rabbet, cut_down)
     slack = book.add(usable - used, "depth.slack", "Slack in the rabbet", parts=("rail",), grain="depth", fits=True)
     room = None
     if spacer is not None:
@@ -167,7 +168,7 @@ def pack_up(
         room = book.add(
             _over(most, spacer, mats, under, stands if display.edges != "lapped" else {}),
             "room.air",
-            f"Air over {most.item.name}",
+            f"Air over {most.item.called}",
             parts=(most.part,),
             grain="depth",
         )
@@ -250,15 +251,9 @@ def _layer(
     return Lies(key, label, context.book.add(form, f"pack.{key}", label, parts=(key,)), material)
 
 
-def _glazing(context: BoxContext) -> Lies:
+def _glazing(context: BoxContext, rabbet: Rabbet) -> Lies:
     display = context.display
-    usual = (
-        _came(context, "glass")
-        if display.glazing == "glass" and _came(context, "glass")
-        else context.rule("acrylic")
-        if display.glazing == "acrylic"
-        else context.rule("glass")
-    )
+    usual = usual_thick(context, max(d.value for d in rabbet.size.values()))
     names = {"glass": "Glass", "acrylic": "Acrylic", "coated": "Coated glass"}
     return _layer(
         context, "glazing", names[display.glazing], display.glazing_thickness, usual, "/display/glazing_thickness", "glass"
@@ -288,7 +283,7 @@ def _needs(
                 grain="depth",
                 parts=(one.part,),
             )
-            high = high + book.add(pad, f"{one.part}.padding", f"{item.name}, padding", parts=(one.part,))
+            high = high + book.add(pad, f"{one.part}.padding", f"{item.called}, padding", parts=(one.part,))
         stands[item.key] = high
         clear = clears.get(kind.air_for)
         if clear is None:
@@ -306,7 +301,7 @@ def _needs(
         if bow is not None:
             need = need + bow
         needs[item.key] = book.add(
-            need, f"{one.part}.need", f"{item.name}, room it needs in front", parts=(one.part,), grain="depth"
+            need, f"{one.part}.need", f"{item.called}, room it needs in front", parts=(one.part,), grain="depth"
         )
     return stands, airs, needs
 
@@ -346,9 +341,9 @@ def at_least(stock: Sequence[Fraction], need: Fraction, most: int = 2) -> Fracti
 
 
 def _spacer(context: BoxContext, recipe: Recipe, need: Dim, glazed: bool) -> Dim | None:
-    """The spacer that was chosen, else the smallest of the stock that gives the room; none without glazing."""
+    """The spacer that was chosen, else the smallest of the stock that gives the room; none without glazing, where nobody wants one."""
     display = context.display
-    if not glazed or (display.spacer is None and not recipe.spaced) or (display.spacer == 0):
+    if display.spacer == 0 or (display.spacer is None and not (glazed and recipe.spaced)):
         return None
     if display.spacer is not None:
         form = leaf(

@@ -14,7 +14,7 @@ from shadbo.core.framing.boxes.cuts import across_view, cut_at
 from shadbo.core.framing.boxes.sheets import board_views, fold_view, mat_views, oval, tack_view
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.closing import draw_points
-from shadbo.core.framing.rabbet_drawing import Lying, back, section
+from shadbo.core.framing.rabbet_drawing import Lying, back, measure_round, section
 from shadbo.core.framing.rails import AXES, draw_rails
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.sums import Dim
@@ -84,7 +84,7 @@ def _ground(context: BoxContext, sizes: Sizes, at: Placed) -> list[Shape]:
             _window(
                 drawing,
                 f"{key}.{o.laid.item.key}",
-                f"{level.label}, window of {o.laid.item.name}",
+                f"{level.label}, window of {o.laid.item.called}",
                 o.shape,
                 left + o.start["width"].value,
                 top + o.start["height"].value,
@@ -143,10 +143,7 @@ def _face(context: BoxContext, sizes: Sizes, at: Placed, ground: list[Shape]) ->
     for one in sizes.laid if len(sizes.laid) <= MOST_MEASURED else [in_hand]:
         _measured(drawing, one, at)
     stages = ("display", "arrange", "cut")
-    drawing.measure("frame.outside.width", "x", 0, at.w, at.h, "bottom", 2, stages, "outside")
-    drawing.measure("frame.sight.width", "x", at.left, at.w - at.left, at.h, "bottom", 1, stages, "sight")
-    drawing.measure("frame.outside.height", "y", 0, at.h, at.w, "right", 2, stages, "outside")
-    drawing.measure("frame.sight.height", "y", at.top, at.h - at.top, at.w, "right", 1, stages, "sight")
+    measure_round(drawing, sizes.rabbet, at.w, at.h, stages)
     return drawing.view()
 
 
@@ -231,7 +228,7 @@ def _section(context: BoxContext, sizes: Sizes) -> View:
         if lies.key == "spacer":
             inset, width = Fraction(0), context.rule("spacer_width")
         elif lies.key == "mount" and pack.cut_down:
-            inset = exact(display.liner) + 1
+            inset = context.book["inner.liner"].value + 1
         elif lies.key == "behind":
             inset = Fraction(2)
         elif lies.key == "backing" and pack.fill is not None:
@@ -274,7 +271,7 @@ def _section(context: BoxContext, sizes: Sizes) -> View:
         pin = most.sized.behind.value
         if pin > 0:
             mount_end = under + pack.before("mount") + pack.size("mount")
-            drawing.box(most.part, f"{most.item.name}, its pin", "metal", wall + 40, mount_end, 4, pin)
+            drawing.box(most.part, f"{most.item.called}, its pin", "metal", wall + 40, mount_end, 4, pin)
     _over(drawing, sizes, under, wall)
     if display.build_up:
         height = rabbet.rail_height.value
@@ -345,7 +342,7 @@ def _taken(drawing: Drawing, sizes: Sizes, one: Laid, at: Placed) -> None:
     x, y = at.x(one.edges["left"]), at.y(one.edges["top"])
     w, h = one.size("width").value, one.size("height").value
     if dark := sizes.seeing.dark.get(one.item.key):
-        drawing.box(one.part, f"{one.item.name}, in the shadow", "shade", x, y, w, min(dark.value, h))
+        drawing.box(one.part, f"{one.item.called}, in the shadow", "shade", x, y, w, min(dark.value, h))
     if found := sizes.seeing.lost.get(one.item.key):
         way, dim = found
         deep = min(dim.value, w if way in ("left", "right") else h)
@@ -355,7 +352,7 @@ def _taken(drawing: Drawing, sizes: Sizes, one: Laid, at: Placed) -> None:
             "top": (x, y, w, deep),
             "bottom": (x, y + h - deep, w, deep),
         }[way]
-        drawing.box(one.part, f"{one.item.name}, hidden", "cut", *box)
+        drawing.box(one.part, f"{one.item.called}, hidden", "cut", *box)
 
 
 def _cut_line(context: BoxContext, sizes: Sizes, drawing: Drawing, at: Placed) -> None:

@@ -7,12 +7,14 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given, station_inputs, toggled
 from shadbo.core.contract.checks import put
+from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, MassInput, Option, OutlineInput, WordsInput
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.items import FEATURES, Item
 from shadbo.core.document.kinds import KINDS
 from shadbo.core.document.traits import TRAITS
 from shadbo.core.framing.arrange.laid import BoxContext, Laid
+from shadbo.core.framing.arrange.layouts import LABELS
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.colour import in_words, nearest
@@ -75,7 +77,7 @@ def measuring_inputs(context: BoxContext, one: Laid, *, fixings: bool = True) ->
         title = (
             f"{axis.title()}, laid flat" if item.folding else f"{axis.title()} of the stitching" if item.stitching else axis.title()
         )
-        inputs += station_inputs(show, stations, dict(read), f"{where}/{axis}", f"{title}: {item.name}", key)
+        inputs += station_inputs(show, stations, dict(read), f"{where}/{axis}", f"{title}: {item.called}", key)
     inputs += [
         replace(given(show, book[f"{key}.front"], "Depth"), label="In front"),
         replace(given(show, book[f"{key}.behind"], "Depth"), label="Behind"),
@@ -278,11 +280,11 @@ def arranging_inputs(context: BoxContext, sizes: Sizes, recipe: Recipe, one: Lai
                 )
             )
     if item.folding:
-        inputs += [replace(given(show, book[f"{key}.{f}"], f"Folded: {item.name}"), label=_fold_label(f)) for f in FOLD_FIELDS]
+        inputs += [replace(given(show, book[f"{key}.{f}"], f"Folded: {item.called}"), label=_fold_label(f)) for f in FOLD_FIELDS]
     if item.stitching:
-        inputs.append(replace(given(show, book[f"{key}.border"], f"On its board: {item.name}"), label="Border"))
+        inputs.append(replace(given(show, book[f"{key}.border"], f"On its board: {item.called}"), label="Border"))
         if f"{key}.cloth" in book.dims:
-            inputs.append(replace(given(show, book[f"{key}.cloth"], f"On its board: {item.name}"), label="Bare cloth"))
+            inputs.append(replace(given(show, book[f"{key}.cloth"], f"On its board: {item.called}"), label="Bare cloth"))
     return inputs
 
 
@@ -297,3 +299,16 @@ def _fold_label(field: str) -> str:
         "crest_height": "Crest height",
         "padding": "Padding",
     }[field]
+
+
+def laying_inputs(context: Context[Any, Any], one: Laid) -> list[Input]:
+    """How several things lie or stand together, and where the one in hand is."""
+    show, book, group = context.shop.showing, context.book, "How they lie"
+    how = tuple((key, (label,), (detail,)) for key, (label, detail) in LABELS.items())
+    place = f"{one.sized.pointer}/place"
+    return [
+        choice(context, "/display/layout/how", "Template", group, how, ("item",), key="layout"),
+        given(show, book["layout.gap"], group),
+        given(show, book[f"{one.part}.x"], one.item.name, pointer=f"{place}/x", label="Right of middle"),
+        given(show, book[f"{one.part}.y"], one.item.name, pointer=f"{place}/y", label="Below middle"),
+    ]

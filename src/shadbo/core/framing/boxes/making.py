@@ -4,23 +4,26 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from shadbo.core.contract.cutting import CutLine, StockLength
+from shadbo.core.contract.cutting import CutLine, StockLength, sheet_of, strip_of
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import ruled
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
+from shadbo.core.document.facts import said
 from shadbo.core.document.shop import Board
 from shadbo.core.framing.arrange.laid import BoxContext, Laid
 from shadbo.core.framing.boxes.covering import cloth_line, cloth_parts, cloth_step, covered
 from shadbo.core.framing.boxes.depth import Lies
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
-from shadbo.core.framing.closing import SEALED, points_part, told_points
-from shadbo.core.framing.filling import Use, board_of, fill_lines, wired
-from shadbo.core.framing.glazing import GLASS_CAME, glass_came, glazing_line, glazing_step
+from shadbo.core.framing.came import BOARD_CAME, TABS, open_step, sheet_came, sheet_part, tabs_came
+from shadbo.core.framing.closing import SEALED, SEALED_KEYS, closed_with, closing_care, closing_parts, sealed_in, told_points
+from shadbo.core.framing.filling import BLADE, Use, board_of, cutting_care, fill_lines, wired
+from shadbo.core.framing.glazing import glazing_line, glazing_step
 from shadbo.core.framing.rabbet import rails_of
 from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.spacers import spacer_lines, spacer_step
+from shadbo.core.quantity.figures import several
 
 
 def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine, ...]:
@@ -32,7 +35,7 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
 
     if isinstance(frame, NewRabbet):
         lines += rail_lines(context, rails_of(context, sizes.rabbet, frame))
-    if sizes.sheet and not glass_came(context, sizes.sheet):
+    if sizes.sheet and not sheet_came(context):
         lines.append(glazing_line(context, sizes.sheet, context.book["pack.glazing"]))
     if sizes.strips and pack.spacer is not None:
         lines += spacer_lines(context, sizes.strips, pack.spacer)
@@ -47,10 +50,12 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                     1,
                     f"mat board {level.board.name}",
                     sizes.mats.size["width"],
-                    say(
-                        f"by {{}}, {len(level.openings)} window{'s' if len(level.openings) != 1 else ''}", sizes.mats.size["height"]
+                    sheet_of(
+                        context.speak,
+                        sizes.mats.size["height"],
+                        more=(f"{several(len(level.openings), 'window') if level.openings else 'no window'}",),
                     ),
-                    ("drawn and cut from the back",),
+                    ("drawn and cut from the back",) if level.openings else ("the ground everything lies on",),
                 )
             )
             for o in level.openings:
@@ -58,12 +63,12 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                     cut_line(
                         context,
                         f"{level.key}.{o.laid.item.key}",
-                        f"  window of {o.laid.item.name}",
+                        f"  window of {o.laid.item.called}",
                         (level.key, f"{level.key}.{o.laid.item.key}"),
                         1,
                         o.shape,
                         o.size["width"],
-                        say("by {}", o.size["height"]),
+                        sheet_of(context.speak, o.size["height"]),
                         say("on the back {} from the left, {} from the top", sizes.mats.right_of(level, o), o.start["height"]),
                     )
                 )
@@ -77,7 +82,7 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                 1,
                 "the frame’s own board",
                 sizes.cut_down["width"],
-                say("by {}", sizes.cut_down["height"]),
+                sheet_of(context.speak, sizes.cut_down["height"]),
                 ("drops inside the liner, towards the glass",),
             )
         )
@@ -91,8 +96,8 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                 1,
                 material("mount"),
                 sizes.board["width"],
-                say("by {}, {} thick", sizes.board["height"], pack.size("mount")),
-                ("fixings marked on its back",),
+                sheet_of(context.speak, sizes.board["height"], pack.size("mount")),
+                ("fixings marked on its back",) if any(one.item.anchors for one in sizes.laid) else (),
             )
         )
     if covered(context):
@@ -102,12 +107,12 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
             cut_line(
                 context,
                 f"form.{f.laid.item.key}",
-                f"Form for {f.laid.item.name}",
+                f"Form for {f.laid.item.called}",
                 (f.laid.part,),
                 1,
                 "foam board",
                 f.form["width"],
-                say("by {}", f.form["height"]),
+                sheet_of(context.speak, f.form["height"]),
                 ("edges rounded, padded with polyester or acid-free tissue",),
             )
         )
@@ -121,7 +126,7 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                 1,
                 material(f"filler.{i}"),
                 sizes.board["width"],
-                say("by {}, {} thick", sizes.board["height"], context.book[f"pack.filler.{i}"]),
+                sheet_of(context.speak, sizes.board["height"], context.book[f"pack.filler.{i}"]),
             )
         )
     if pack.size("backing") and not board_came(context, sizes):
@@ -134,7 +139,7 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                 1,
                 material("backing"),
                 sizes.board["width"],
-                say("by {}, {} thick", sizes.board["height"], pack.size("backing")),
+                sheet_of(context.speak, sizes.board["height"], pack.size("backing")),
             )
         )
     lines += fill_lines(context, pack.fill, sizes.board)
@@ -154,8 +159,8 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                     2,
                     "card or wood strip",
                     length,
-                    say("{} wide, {} thick", wide, pack.behind_need),
-                    ("they keep the room for the pins",),
+                    strip_of(context.speak, wide, pack.behind_need),
+                    ("they keep the room for pins and knots",),
                 )
             )
     if display.build_up:
@@ -168,7 +173,7 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                 2,
                 "wood strip",
                 sizes.rabbet.outside["width"],
-                say("{} thick, {} wide", context.book["depth.build_up"], sizes.rabbet.face.value - sizes.rabbet.lip.value),
+                strip_of(context.speak, sizes.rabbet.face.value - sizes.rabbet.lip.value, context.book["depth.build_up"]),
                 ("glued behind the frame, mitred",),
             )
         )
@@ -181,7 +186,7 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                 2,
                 "wood strip",
                 sizes.rabbet.outside["height"],
-                say("{} thick", context.book["depth.build_up"]),
+                strip_of(context.speak, None, context.book["depth.build_up"]),
                 ("glued behind the frame, mitred",),
             )
         )
@@ -194,18 +199,18 @@ def parts(context: BoxContext, sizes: Sizes) -> tuple[Part, ...]:
     found: list[Part] = []
     if isinstance(frame, ReadFrame):
         found.append(FRAME)
-        if glass_came(context, sizes.sheet):
-            found.append(GLASS_CAME)
+        if sizes.sheet and sheet_came(context):
+            found.append(sheet_part(context))
         if board_came(context, sizes):
-            found.append(got("backing", "Board that came with it", comes="came", lights=("backing",)))
+            found.append(BOARD_CAME)
+        if tabs_came(context) or sizes.cut_down:
+            found.append(TABS)
     if sizes.cut_down:
-        found += [got("tabs", "Tabs", comes="came"), got("tissue", "Acid-free tissue", comes="hand")]
+        found.append(got("tissue", "Acid-free tissue", comes="hand"))
+    elif display.closing == "points":
+        found += closing_parts(context)
     else:
-        kept = {
-            "points": points_part(context),
-            "strainer": STRAINER,
-            "clips": got("clip", "Offset clips", material="about every 150 mm"),
-        }
+        kept = {"strainer": STRAINER, "clips": got("clip", "Offset clips", material="about every 150 mm")}
         found += [kept[display.closing], *SEALED]
     if sizes.mats is not None and len(sizes.mats.levels) > 1:
         found.append(got("mats.tape", "Double-sided tape", comes="hand", material="acid-free", lights=("mat_top",)))
@@ -233,6 +238,11 @@ def lies_of(context: BoxContext, sizes: Sizes, lies: Lies) -> Board:
 def _spread(sizes: Sizes) -> tuple[Laid, ...]:
     """Garments shown whole."""
     return tuple(one for one in sizes.laid if one.item.kind == "garment" and one.item.folding is None)
+
+
+def _no_heat(context: BoxContext, one: Laid) -> bool:
+    """Whether neither steam nor iron may come near a thing, by its traits or by what was answered of it."""
+    return bool({"signed", "heat_sensitive"} & said(context.piece.asked, one.item.traits))
 
 
 def _fills(sizes: Sizes) -> tuple[str, ...]:
@@ -263,14 +273,15 @@ def stock_sum(context: BoxContext, sizes: Sizes) -> tuple[StockLength, ...]:
     return rail_stock(context, rails_of(context, sizes.rabbet, frame)) if isinstance(frame, NewRabbet) else ()
 
 
-BLADE = "Blade away from the fingers, metal ruler held firmly, several light passes."
+# Where things are laid: under the lip as large as the board, or with borders.
+WHERE = {"lapped": "edge to edge with the board, nothing standing over", "bordered": "on the board as drawn, from the middle out"}
 
 
 def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation, ...]:
     """The order of work, each step with what to look at before going on."""
     say, display, pack = context.speak.say, context.display, sizes.pack
     items = sizes.laid
-    names = ", ".join(one.item.name for one in items[:4]) + (f" and {len(items) - 4} more" if len(items) > 4 else "")
+    names = ", ".join(one.item.called for one in items[:4]) + (f" and {len(items) - 4} more" if len(items) > 4 else "")
     out = [
         Operation(
             "measure",
@@ -281,18 +292,6 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
             parts=tuple(one.part for one in items),
         )
     ]
-    irreplaceable = [one.item.name for one in items if "irreplaceable" in one.item.traits]
-    if irreplaceable:
-        out.insert(
-            0,
-            Operation(
-                "condition",
-                "Write down its condition",
-                (f"{', '.join(irreplaceable)}: photographs and a note of every mark, before work starts.",),
-                15,
-                gate=True,
-            ),
-        )
     if isinstance(display.frame, NewRabbet):
         out += frame_steps(context, rails_of(context, sizes.rabbet, display.frame))
         out.append(
@@ -311,22 +310,13 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
             )
         )
     else:
-        out.append(
-            Operation(
-                "open",
-                "Open the frame",
-                ("Lift its tabs with a tool, take out board and liner, leave the glass in the frame while you work.",),
-                10,
-                care="Metal tabs are sharp and lift under nails: use a tool.",
-                parts=("rail",),
-            )
-        )
+        out.append(open_step(context))
     for f in sizes.folds:
-        steam = bool({"signed", "heat_sensitive"} & set(f.laid.item.traits))
+        steam = _no_heat(context, f.laid)
         out.append(
             Operation(
                 f"fold.{f.laid.item.key}",
-                f"Fold {f.laid.item.name}",
+                f"Fold {f.laid.item.called}",
                 say(
                     "Form {} × {}. Left fold {} from the middle line, top fold {} below the shoulder; sleeves turned behind; padding under it. "
                     + (
@@ -345,14 +335,15 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 uses=("hold.form",),
                 makes=(f"form.{f.laid.item.key}",),
                 method="form",
+                apart=True,
             )
         )
     for one in _spread(sizes):
-        steam = bool({"signed", "heat_sensitive"} & set(one.item.traits))
+        steam = _no_heat(context, one)
         out.append(
             Operation(
                 f"spread.{one.item.key}",
-                f"Spread {one.item.name}",
+                f"Spread {one.item.called}",
                 context.speak.say(
                     "Card cut to its outline, {} inside the seams, edges rounded, slid inside body and sleeves with thin padding: it carries its shape, "
                     "no fold is sharp. Its middle line straight from collar to hem, both cuffs as far from it. "
@@ -370,16 +361,17 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 after=("mount", "cloth"),
                 before=("mount.items", "hold.pull"),
                 method="form",
+                apart=True,
             )
         )
     for s in sizes.stitched:
         out.append(
             Operation(
                 f"tack.{s.laid.item.key}",
-                f"Stretch {s.laid.item.name}",
+                f"Stretch {s.laid.item.called}",
                 say(
                     "From one corner outward along two sides to the far corner, following one thread; border {} from the stitching, measured as it goes; "
-                    "tacks {} from the board’s edge, within the {} the lip covers. Surplus folded behind.",
+                    "pinned for now {} from the board’s edge, within the {} the lip covers. Surplus folded behind.",
                     context.book[f"{s.laid.part}.border"],
                     s.tack,
                     s.lap,
@@ -391,25 +383,32 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 holds=(s.laid.part,),
                 method="any",
                 care="Damp it only after a fastness test in a corner.",
+                apart=True,
             )
         )
     if sizes.mats is not None:
         for level in sizes.mats.levels:
-            out.append(
-                Operation(
-                    f"{level.key}.draw",
-                    f"Draw the {level.label.lower()}",
-                    ("On the BACK, mirrored, from its corner. Read it again in two places and type both in: then it may be cut.",),
-                    15,
-                    gate=True,
-                    before=(f"{level.key}.cut",),
+            if level.openings:
+                out.append(
+                    Operation(
+                        f"{level.key}.draw",
+                        f"Draw the {level.label.lower()}",
+                        (
+                            "On the BACK, mirrored, from its corner. Read it again in two places and type both in: then it may be cut.",
+                        ),
+                        15,
+                        gate=True,
+                        before=(f"{level.key}.cut",),
+                        apart=True,
+                    )
                 )
-            )
             out.append(
                 Operation(
                     f"{level.key}.cut",
                     f"Cut the {level.label.lower()}",
-                    (f"{len(level.openings)} windows; a test cut on an offcut first.",),
+                    (f"{several(len(level.openings), 'window').capitalize()}; a test cut on an offcut first.",)
+                    if level.openings
+                    else say("{} × {}, no window: everything lies on it.", sizes.mats.size["width"], sizes.mats.size["height"]),
                     5 + 6 * len(level.openings),
                     care=BLADE,
                     parts=(level.key,),
@@ -425,6 +424,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                     ("Double-sided tape near the edges, faces cleaned first.",),
                     10,
                     parts=("mat_top",),
+                    apart=True,
                 )
             )
     if sizes.cut_down:
@@ -433,7 +433,8 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 "mount",
                 "Cut the inner board down",
                 say(
-                    "{} × {}: it drops inside the liner. Two side strips of {} hold it off the glass.",
+                    ("" if context.display.liner is not None else "Read the liner first. ")
+                    + "{} × {}: it drops inside the liner. Two side strips of {} hold it off the glass.",
                     sizes.cut_down["width"],
                     sizes.cut_down["height"],
                     pack.size("spacer"),
@@ -442,22 +443,28 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 gate=True,
                 care=BLADE,
                 makes=("mount", *(("spacer",) if sizes.strips else ()), *(("filler",) if display.fillers else ())),
+                apart=True,
             )
         )
     else:
+        cut = _boards(context, sizes)
         out.append(
             Operation(
                 "mount",
-                "Cut the boards" if len(_boards(context, sizes)) > 1 else "Cut the mount board",
+                "Cut the boards" if len(cut) > 1 else "Cut the mount board",
                 say(
-                    ", ".join(dict.fromkeys(BOARDS[key] for key in _boards(context, sizes) if key in BOARDS)).capitalize()
+                    ", ".join(dict.fromkeys(BOARDS[key] for key in cut if key in BOARDS)).capitalize()
                     + " {} × {}; find the mount’s middle by the diagonals.",
                     sizes.board["width"],
                     sizes.board["height"],
                 ),
                 10,
-                care=BLADE,
-                makes=_boards(context, sizes),
+                care=cutting_care(
+                    *(lies_of(context, sizes, lies) for lies in pack.layers if lies.key in {"mount", "backing"}.intersection(cut)),
+                    *(pack.fill.boards if pack.fill is not None else ()),
+                ),
+                makes=cut,
+                apart=True,
             )
         )
     if covered(context):
@@ -469,34 +476,40 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 "fix",
                 "Mark and pierce the fixings",
                 (
-                    f"{fixed} places, from the 1:1 template laid on the board; FRONT or BACK as it says. Measure its "
+                    f"{several(fixed, 'place').capitalize()}, from the 1:1 template laid on the board; FRONT or BACK as it says. Measure its "
                     "100 mm line first.",
                 ),
                 5 + 3 * fixed,
                 gate=True,
                 parts=("mount",),
+                apart=True,
             )
         )
+    lapped = display.edges == "lapped" and len(items) == 1
     # What is stretched over its board lies there already.
     loose = [one for one in items if one.item.key not in {s.laid.item.key for s in sizes.stitched}]
     if loose:
-        told = ", ".join(one.item.name for one in loose[:4]) + (f" and {len(loose) - 4} more" if len(loose) > 4 else "")
+        told = ", ".join(one.item.called for one in loose[:4]) + (f" and {len(loose) - 4} more" if len(loose) > 4 else "")
         out.append(
             Operation(
                 "mount.items",
-                "Lay the things out" if len(loose) > 1 else f"Try {loose[0].item.name} in its place",
-                (f"{told}: on the board as drawn, from the middle out; look from the front before anything is fixed.",),
+                "Lay the things out"
+                if len(loose) > 1
+                else f"Lay {loose[0].item.name} on its board"
+                if lapped
+                else f"Try {loose[0].item.name} in its place",
+                (f"{told}: {WHERE['lapped' if lapped else 'bordered']}; look from the front before anything is fixed.",),
                 5 + 3 * len(loose),
                 gate=True,
                 parts=tuple(one.part for one in loose),
                 after=("mount", "fix", "mats.join", "mat_top.cut"),
+                apart=True,
             )
         )
     if sizes.sheet:
         out.append(glazing_step(context, sizes.sheet))
     if sizes.strips and not sizes.cut_down:
         out.append(spacer_step(context, sizes.strips))
-    friable = any(one.item.kind == "pastel" or "loose_pigment" in one.item.traits for one in items)
     out.append(
         Operation(
             "look",
@@ -508,16 +521,20 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
             uses=(*(("glazing",) if sizes.sheet else ()), "mount"),
         )
     )
-    stand = " The pack stands on edge meanwhile, so that the shock throws no pigment on the glass." if friable else ""
     closing = {
         "points": told_points(context),
         "strainer": "Strainer in, screws through it into the rail.",
         "clips": f"Offset clips about every {context.shop.rules.clip_spacing} mm, screwed into the rail.",
     }[display.closing]
-    closed: tuple[str, ...] = ({"points": "points", "strainer": "strainer", "clips": "clip"}[display.closing], "tape", "cover")
+    shut = (
+        closed_with(context)
+        if display.closing == "points"
+        else ("strainer" if display.closing == "strainer" else "clip", *SEALED_KEYS)
+    )
+    closed: tuple[str, ...] = shut
     if sizes.cut_down:
         closing, closed = "Crumpled acid-free tissue in the room behind keeps the board forward; tabs down.", ("tissue", "tabs")
-    sealed = "" if sizes.cut_down else " Tape round the pack, dust cover from the middle outwards, trimmed 2–3 mm inside."
+    sealed = () if sizes.cut_down else sealed_in(context)
     if display.build_up:
         out.append(
             Operation(
@@ -536,9 +553,9 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
         Operation(
             "close",
             "Close and seal",
-            (f"{closing}{stand}{sealed}",),
+            (closing, *sealed),
             20,
-            care="Point gun: eye protection, never towards a hand, mind the glass beyond.",
+            care=closing_care(context, display.closing, down=bool(sizes.cut_down)),
             parts=("backing",),
             uses=(
                 *closed,

@@ -32,17 +32,17 @@ def check_mats(context: BoxContext, sizes: Sizes) -> None:
             "note",
             "mat.none",
             "arrange",
-            ("The mats have no window: everything lies on them.",),
-            why="A window is given to an item where it is arranged.",
+            ("The mat has no window: it is the ground everything lies on.",),
+            why="A window is given to an item where it is arranged; a second mat is cut only where a window shows it.",
             source_key="choice",
             parts=("mat_top",),
         )
 
 
 def _stock(context: BoxContext, sizes: Sizes) -> None:
-    for key, chosen in (("top", context.display.mats.top), ("bottom", context.display.mats.bottom)):
-        if key == "bottom" and context.display.mats.count == 1:
-            continue
+    assert sizes.mats is not None
+    chosen_boards = (("top", context.display.mats.top), ("bottom", context.display.mats.bottom))
+    for key, chosen in chosen_boards[: len(sizes.mats.levels)]:
         if context.shop.mat_boards and context.shop.mat_board(chosen) is None:
             context.checks.add(
                 "stop",
@@ -71,7 +71,7 @@ def _overlaps(context: BoxContext, sizes: Sizes) -> None:
                 "caution" if exact(window.by) > 0 else "stop",
                 f"mat.overlap.{one.item.key}",
                 "arrange",
-                say(f"The mat covers only {{}} of {one.item.name}.", exact(window.by)),
+                say(f"The mat covers only {{}} of {one.item.called}.", exact(window.by)),
                 why=context.speak.say(
                     "{} on each side holds it; {} on work that is out of true.",
                     context.rule("mat_covers"),
@@ -91,7 +91,7 @@ def _overlaps(context: BoxContext, sizes: Sizes) -> None:
                 "stop",
                 f"mat.window.{one.item.key}",
                 "arrange",
-                (f"The mat would cover all of {one.item.name}.",),
+                (f"The mat would cover all of {one.item.called}.",),
                 why="Its window is the size less twice the overlap.",
                 source_key="mat-overlap",
                 parts=(one.part,),
@@ -120,7 +120,7 @@ def _shows_past(context: BoxContext, one: Laid, shape: str) -> None:
         "stop",
         f"mat.past.{one.item.key}",
         "arrange",
-        (f"The window of {one.item.name} reaches past it at the corners.",),
+        (f"The window of {one.item.called} reaches past it at the corners.",),
         why="A window that lies over a thing’s edges has to lie on it all round, its corners too.",
         source_key="mat-overlap",
         parts=(one.part, "mat_top"),
@@ -153,9 +153,9 @@ def _strips(context: BoxContext, sizes: Sizes, level: Level) -> None:
         "mat.strip",
         "arrange",
         say(
-            f"The windows of {a.laid.item.name} and {b.laid.item.name} run into one another, by {{}}."
+            f"The windows of {a.laid.item.called} and {b.laid.item.called} run into one another, by {{}}."
             if between <= 0
-            else f"Between the windows of {a.laid.item.name} and {b.laid.item.name} the mat is only {{}} wide.",
+            else f"Between the windows of {a.laid.item.called} and {b.laid.item.called} the mat is only {{}} wide.",
             abs(between),
         ),
         why=say("Under {} it buckles, and every slip of the cutter shows.", least),
@@ -194,9 +194,9 @@ def _edges(context: BoxContext, sizes: Sizes, level: Level) -> None:
         "mat.edge",
         "arrange",
         say(
-            f"The window of {o.laid.item.name} runs under the lip at the {way}, by {{}}."
+            f"The window of {o.laid.item.called} runs under the lip at the {way}, by {{}}."
             if room <= 0
-            else f"At the {way} only {{}} of mat shows beside the window of {o.laid.item.name}.",
+            else f"At the {way} only {{}} of mat shows beside the window of {o.laid.item.called}.",
             abs(room),
         ),
         why=say("Under {} of mat buckles and looks like a slip.", least),

@@ -82,7 +82,7 @@ class Matting:
                         at = o.end[axis]
                     assert at is not None
                     terms.append(self.size[axis] - at)
-                    name = ", ".join(o.laid.item.name for o in row)
+                    name = ", ".join(o.laid.item.called for o in row)
                     found.append(
                         Proof(f"borders + windows = board, {level.label.lower()}, {axis}: {name}", tuple(terms), self.size[axis])
                     )
@@ -106,8 +106,10 @@ def mat_up(context: BoxContext, laid: list[Laid], sight: dict[str, Dim], board: 
     book, mats = context.book, context.display.mats
     corner = {a: (sight[first] + sight[last]) / 2 - board[a] / 2 for a, (first, last) in SPANS.items()}
     cut = leaf(0, "mat-cutting", "mat cutter", "setting", tolerance=context.shop.tolerances.mat, source="mat-cut")
+    # A second mat is seen in the windows of the first: without any it would lie there unseen, and isn’t cut.
+    count = mats.count if any(one.item.window is not None for one in laid) else 1
     reveal = None
-    if mats.count == 2:
+    if count == 2:
         reveal = book.add(
             leaf(
                 mats.reveal,
@@ -123,7 +125,7 @@ def mat_up(context: BoxContext, laid: list[Laid], sight: dict[str, Dim], board: 
             "Bottom mat shows",
             parts=("mat_bottom",),
         )
-    keys = (("mat_top", "Top mat", mats.top), ("mat_bottom", "Bottom mat", mats.bottom))[: mats.count]
+    keys = (("mat_top", "Top mat" if count == 2 else "Mat", mats.top), ("mat_bottom", "Bottom mat", mats.bottom))[:count]
     levels: list[Level] = []
     right: dict[tuple[str, str], Dim] = {}
     inner = {one.item.key: _window(context, one) for one in laid if one.item.window is not None}
@@ -141,7 +143,7 @@ def mat_up(context: BoxContext, laid: list[Laid], sight: dict[str, Dim], board: 
                 if reveal is not None and key == "mat_top":
                     wide = wide + 2 * reveal
                 name = f"{key}.{one.item.key}"
-                what = f"{label}, window of {one.item.name}"
+                what = f"{label}, window of {one.item.called}"
                 parts = (key, f"{key}.{one.item.key}")
                 size[axis] = book.add(wide + cut, f"{name}.{axis}", f"{what}, {axis}", parts=parts, grain="depth")
                 first, last = SPANS[axis]
@@ -185,14 +187,14 @@ def _read_again(
     across = context.book.add(
         board["width"] - last.start["width"],
         f"{key}.check.across",
-        f"{label}, on the back: far edge of {last.laid.item.name} from the left",
+        f"{label}, on the back: far edge of {last.laid.item.called} from the left",
         parts=(key,),
         grain="depth",
     )
     down = context.book.add(
         lowest.end["height"] * 1,
         f"{key}.check.down",
-        f"{label}, on the back: lower edge of {lowest.laid.item.name} from the top",
+        f"{label}, on the back: lower edge of {lowest.laid.item.called} from the top",
         parts=(key,),
         grain="depth",
     )
@@ -208,7 +210,7 @@ def _window(context: BoxContext, one: Laid) -> dict[str, Dim]:
     by = context.book.add(
         leaf(window.by, pointer, label, "choice", pointer=pointer, source="mat-overlap", grain="depth", parts=(one.part,)),
         f"{one.part}.window.by",
-        f"{one.item.name}, {label[0].lower()}{label[1:]}",
+        f"{one.item.called}, {label[0].lower()}{label[1:]}",
         parts=(one.part,),
     )
     size = {}

@@ -20,6 +20,7 @@ from shadbo.core.framing.boxes.recipe import RECIPES, Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.colour import Suggested, contrasting, nearest
 from shadbo.core.framing.glazing import glazing_choices
+from shadbo.core.framing.own import own_boards
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import Fraction, exact
@@ -157,7 +158,7 @@ def _refused(context: BoxContext, sizes: Sizes, size: Any, ready: ReadyFrame) ->
         inside = size[axis] if lapped else size[axis] - 2 * exact(ready.lip)
         over = context.book[f"items.{axis}"].value + clear - inside
         if over > 0:
-            return context.speak.say(f"too small by {{}} in the {axis}", over)
+            return context.speak.say(f"{axis} too small by {{}}", over)
     short = exact(sizes.pack.used.value) + context.rule("tabs") - exact(ready.rabbet_depth)
     return context.speak.say("too shallow by {}", short) if short > 0 else None
 
@@ -275,10 +276,12 @@ def _mats(context: BoxContext, sizes: Sizes, one: Laid) -> list[Input]:
             "buttons",
         )
     ]
-    if mats.count == 2:
+    levels = sizes.mats.levels if sizes.mats is not None else []
+    if len(levels) == 2:
         inputs.append(given(show, context.book["mat.reveal"], group))
     colour = one.item.colour
-    for key, label, stock in (("top", "Top mat", mats.top), ("bottom", "Bottom mat", mats.bottom))[: mats.count]:
+    for level, (key, stock) in zip(levels, (("top", mats.top), ("bottom", mats.bottom)), strict=False):
+        label = level.label
         inputs.append(
             _board_choice(
                 context, f"mat.{key}", label, f"/display/mats/{key}", stock, colour, f"mat_{key}", one.item.name, key == "top"
@@ -347,6 +350,7 @@ def _depth(context: BoxContext, sizes: Sizes) -> Panel:
             )
         )
     there("pack.backing", "/display/backing")
+    inputs += own_boards(context)
     inputs.append(
         choice(
             context,
@@ -380,7 +384,8 @@ def _depth(context: BoxContext, sizes: Sizes) -> Panel:
             )
         )
         if sizes.cut_down:
-            inputs.append(given(show, book["inner.liner"], "Inner board"))
+            hint = ("Left empty: as is usual, until the frame is open and it can be read.",)
+            inputs.append(given(show, book["inner.liner"], "Inner board", pointer="/display/liner", optional=True, hint=hint))
     inputs.append(
         choice(
             context,
@@ -388,7 +393,7 @@ def _depth(context: BoxContext, sizes: Sizes) -> Panel:
             "Cut across",
             "Where it is cut across",
             (
-                ("most", ("Where most room is needed",), (f"through {pack.most.item.name}",)),
+                ("most", ("Where most room is needed",), (f"through {pack.most.item.called}",)),
                 ("across", ("Left to right",), ()),
                 ("down", ("Top to bottom",), ()),
             ),
@@ -454,9 +459,9 @@ def _cut(context: BoxContext, sizes: Sizes) -> Panel:
             typed = getattr(context.display.mats, f"check_{word}")
             for way, (opening, _) in level.check.items():
                 what = (
-                    f"Far edge of {opening.laid.item.name} from the left"
+                    f"Far edge of {opening.laid.item.called} from the left"
                     if way == "across"
-                    else f"Lower edge of {opening.laid.item.name} from the top"
+                    else f"Lower edge of {opening.laid.item.called} from the top"
                 )
                 inputs.append(
                     plain_length(
@@ -491,6 +496,4 @@ def _cut(context: BoxContext, sizes: Sizes) -> Panel:
         views = ["mat_top_back", *(["mat_bottom_back"] if len(sizes.mats.levels) > 1 else []), "board_back", "back"]
     elif sizes.stitched:
         views = ["tack", "face", "back"]
-    return Panel(
-        ("What to cut; templates at full size are under Take away.",), tuple(inputs), _there(context, *names), tuple(views)
-    )
+    return Panel(("What to cut; templates at full size are under Export.",), tuple(inputs), _there(context, *names), tuple(views))

@@ -68,7 +68,7 @@ def _together(context: BoxContext, sizes: Sizes) -> None:
             "stop",
             f"overlap.{a.item.key}.{b.item.key}",
             "arrange",
-            (f"{a.item.name} and {b.item.name} lie on one another.",),
+            (f"{a.item.called} and {b.item.called} lie on one another.",),
             why="What is mounted on one board can’t share a place.",
             source_key="overlap",
             parts=(a.part, b.part),
@@ -83,7 +83,7 @@ def _together(context: BoxContext, sizes: Sizes) -> None:
             "caution",
             f"near.{a.item.key}.{b.item.key}",
             "arrange",
-            say(f"{a.item.name} and {b.item.name} are only {{}} apart{more}.", gap),
+            say(f"{a.item.called} and {b.item.called} are only {{}} apart{more}.", gap),
             why=say("Nearer than {} they look as if they had slipped, and a fixing has no room.", least),
             source_key="gaps",
             parts=(a.part, b.part),
@@ -150,9 +150,9 @@ def _inside(context: BoxContext, sizes: Sizes) -> None:
     others = len({k for (k, _), dim in rooms.items() if dim.value < clear}) - 1
     more = "" if not others else " (and one more)" if others == 1 else f" (and {others} more)"
     sentence = (
-        say(f"{one.item.name} goes under the lip at the {way}, by {{}}{more}.", -room.value)
+        say(f"{one.item.called} goes under the lip at the {way}, by {{}}{more}.", -room.value)
         if stop
-        else say(f"{one.item.name} is {{}} from the edge of what shows at the {way}{more}.", room.value)
+        else say(f"{one.item.called} is {{}} from the edge of what shows at the {way}{more}.", room.value)
     )
     context.checks.add(
         "stop" if stop else "caution",
@@ -314,7 +314,7 @@ def _lapped(context: BoxContext, sizes: Sizes) -> None:
                 "stop",
                 f"fit.{axis}",
                 "display",
-                say(f"{one.item.name} won’t go into the rabbet in the {axis}, by {{}}.", over),
+                say(f"{one.item.called} won’t go into the rabbet in the {axis}, by {{}}.", over),
                 why=say("It measures {}, the rabbet {}.", one.size(axis), sizes.rabbet.size[axis]),
                 source_key="which-reading",
                 figure=f"frame.rabbet.{axis}",
@@ -329,9 +329,9 @@ def _lapped(context: BoxContext, sizes: Sizes) -> None:
                 f"lap.{axis}",
                 "display",
                 say(
-                    f"The lip covers only {{}} of {one.item.name} on each side, {axis}."
+                    f"The lip covers only {{}} of {one.item.called} on each side, {axis}."
                     if lap > 0
-                    else f"{one.item.name} would fall through what shows: it is smaller in the {axis} by {{}}.",
+                    else f"{one.item.called} would fall through what shows: it is smaller in the {axis} by {{}}.",
                     lap if lap > 0 else -2 * lap,
                 ),
                 why=say("It should cover {} at the least.", least),
@@ -366,7 +366,7 @@ def _glazing(context: BoxContext, sizes: Sizes) -> None:
                     "stop",
                     f"glazing.touch.{one.item.key}",
                     "depth",
-                    (f"{one.item.name} touches the glazing.",),
+                    (f"{one.item.called} touches the glazing.",),
                     why="A photograph or loose pigment sticks to it; a puzzle may stick or bloom; paper and cloth take the damp of the glass.",
                     source_key="touching",
                     figure="pack.glazing",

@@ -95,7 +95,7 @@ def look_at(context: BoxContext, laid: list[Laid], rabbet: Rabbet, sight: dict[s
                 book.add(
                     hidden_at(over[way], board - stands, distance) - room,
                     f"{one.part}.hidden",
-                    f"{one.item.name}: hidden at the {way}",
+                    f"{one.item.called}: hidden at the {way}",
                     parts=(one.part,),
                     grain="depth",
                 ),
@@ -104,7 +104,7 @@ def look_at(context: BoxContext, laid: list[Laid], rabbet: Rabbet, sight: dict[s
             dark[one.item.key] = book.add(
                 (board - stands) * cot - (one.edges["top"] - sight["top"]),
                 f"{one.part}.shaded",
-                f"{one.item.name}: in the lip’s shadow",
+                f"{one.item.called}: in the lip’s shadow",
                 parts=(one.part,),
                 grain="depth",
             )

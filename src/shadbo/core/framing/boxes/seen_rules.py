@@ -26,7 +26,7 @@ def check_seen(context: BoxContext, sizes: Sizes) -> None:
                 "caution",
                 "seen.hidden",
                 "depth",
-                say(f"From this eye the lip hides {{}} of {one.item.name} at the {way}{_and(others)}.", lost),
+                say(f"From this eye the lip hides {{}} of {one.item.called} at the {way}{_and(others)}.", lost),
                 why=say(
                     "Its front lies {} behind the lip. A border wider by {}, or a box less deep by {}, would clear it.",
                     deep,
@@ -47,7 +47,7 @@ def check_seen(context: BoxContext, sizes: Sizes) -> None:
                 "note",
                 "seen.shadow",
                 "depth",
-                say(f"The top lip’s shadow falls on {one.item.name}, {{}} deep{_and(len(seeing.dark) - 1)}.", dark),
+                say(f"The top lip’s shadow falls on {one.item.called}, {{}} deep{_and(len(seeing.dark) - 1)}.", dark),
                 why=say(
                     f"The lamp stands at {seeing.lamp}° from the wall. A border wider by {{}}, or a box less deep by {{}}, would clear it.",
                     dark,

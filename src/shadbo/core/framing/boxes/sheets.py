@@ -82,7 +82,7 @@ def _board(context: BoxContext, sizes: Sizes, back: bool) -> View:
             place = sizes.anchors[one.item.key, i]
             x, y = flip(place["left"].value), place["top"].value
             part = f"{one.part}.anchor.{i}"
-            _cross(drawing, part, f"{one.item.name}, {anchor.how}", x, y, anchor.how)
+            _cross(drawing, part, f"{one.item.called}, {anchor.how}", x, y, anchor.how)
             left = place["right"] if back else place["left"]
             if told:
                 drawing.mark(left.name or "", x, y - 9, STAGES, "across")
@@ -145,7 +145,7 @@ def _mat(sizes: Sizes, level: Level, back: bool) -> View:
         points = (
             ((x, y0), (x + wide, y0), (x + wide, y0 + tall), (x, y0 + tall)) if o.shape == "rectangle" else oval(x, y0, wide, tall)
         )
-        drawing.polygon(part, f"Window of {o.laid.item.name}", "item", points, colour="#fdfcf9")
+        drawing.polygon(part, f"Window of {o.laid.item.called}", "item", points, colour="#fdfcf9")
         drawing.text(part, o.laid.item.name, x + wide * HALF, y0 + tall * HALF, o.laid.item.name, wide)
         drawing.measure(o.size["width"].name or "", "x", x, x + wide, y0 + tall * Fraction(82, 100), "top", 0, STAGES)
         drawing.measure(o.size["height"].name or "", "y", y0, y0 + tall, x + wide * Fraction(88, 100), "left", 0, STAGES)
@@ -167,7 +167,7 @@ def fold_view(folds: Folds) -> View:
     body, long = one.sized.width.value, one.sized.height.value
     sleeve = exact(folding.sleeve)
     w, h = body + 2 * sleeve, long
-    drawing = Drawing("fold", f"{one.item.name} laid flat: fold lines", w, h, template=True, printed=("cut",))
+    drawing = Drawing("fold", f"{one.item.called} laid flat: fold lines", w, h, template=True, printed=("cut",))
     mid = w * HALF
     neck = body * Fraction(16, 100)
     arm = min(long * Fraction(30, 100), Fraction(220))
@@ -215,7 +215,7 @@ def tack_view(context: BoxContext, stitched: Stitched) -> View:
     """Needlework on its board: the stitched area, the edge of the lip, the line the tacks lie on."""
     one = stitched.laid
     w, h = one.sized.wide.value, one.sized.tall.value
-    drawing = Drawing("tack", f"{one.item.name}: board, lip and tack line", w, h, template=True, printed=("cut",))
+    drawing = Drawing("tack", f"{one.item.called}: board, lip and tack line", w, h, template=True, printed=("cut",))
     border, lap, tack = exact(one.item.stitching.border), stitched.lap.value, stitched.tack.value  # type: ignore[union-attr]
     drawing.box("mount", "Board under the cloth", "paper", 0, 0, w, h)
     drawing.box(

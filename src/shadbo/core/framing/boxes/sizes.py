@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 
 from shadbo.core.contract.display import MANY
+from shadbo.core.contract.terms import ruled
 from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.framing.arrange.folding import Folds, fold_up
@@ -87,14 +88,14 @@ def size_up(context: BoxContext, recipe: Recipe) -> Sizes:
                 context.book.add(
                     room,
                     f"{one.part}.{way}",
-                    f"{one.item.name}, from the {way} edge of what shows",
+                    f"{one.item.called}, from the {way} edge of what shows",
                     parts=(one.part,),
                     grain="depth",
                 )
             context.book.add(
                 one.size(axis),
                 f"{one.part}.takes.{axis}",
-                f"{one.item.name}, room it takes, {axis}",
+                f"{one.item.called}, room it takes, {axis}",
                 parts=(one.part,),
                 grain="wood",
             )
@@ -114,7 +115,7 @@ def size_up(context: BoxContext, recipe: Recipe) -> Sizes:
         context.book.add(
             gap.dim(),
             gap.name,
-            f"Gap, {gap.first.item.name} to {gap.last.item.name}",
+            f"Gap, {gap.first.item.called} to {gap.last.item.called}",
             parts=(gap.first.part, gap.last.part),
             grain="depth",
         )
@@ -171,7 +172,7 @@ def _anchors(
     for one in laid:
         for i, anchor in enumerate(one.item.anchors):
             where, parts = f"{one.sized.pointer}/anchors/{i}", (f"{one.part}.anchor.{i}", one.part)
-            word = f"{one.item.name}, {anchor.how}" + (f" {i + 1}" if len(one.item.anchors) > 1 else "")
+            word = f"{one.item.called}, {anchor.how}" + (f" {i + 1}" if len(one.item.anchors) > 1 else "")
             off = {}
             for axis, way in (("x", "across"), ("y", "down")):
                 form = leaf(
@@ -220,20 +221,13 @@ def turned(x: Dim, y: Dim, degrees: int) -> tuple[Dim, Dim]:
 def _cut_down(context: BoxContext, rabbet: Rabbet) -> dict[str, Dim]:
     """The frame’s own inner board, cut to drop inside its liner."""
     display, book = context.display, context.book
-    liner = book.add(
-        leaf(
-            display.liner,
-            "/display/liner",
-            "The frame’s liner",
-            "choice",
-            pointer="/display/liner",
-            grain="depth",
-            parts=("mount",),
-        ),
-        "inner.liner",
-        "The frame’s liner",
-        parts=("mount",),
+    read = display.liner
+    liner = (
+        ruled(context, "liner_usual", "A liner, until it is read")
+        if read is None
+        else leaf(read, "/display/liner", "The frame’s liner", "choice", pointer="/display/liner", grain="depth", parts=("mount",))
     )
+    liner = book.add(liner, "inner.liner", "The frame’s liner", parts=("mount",))
     ease = rule(context.shop.rules.board_allowance, "Allowance of the board, in all", "allowance", "depth")
     return {
         a: book.add(rabbet.size[a] - 2 * liner - ease, f"inner.{a}", f"Inner board cut down to, {a}", parts=("mount",), fits=True)
@@ -324,7 +318,7 @@ def _borders(context: BoxContext, frame: NewRabbet) -> dict[str, Dim]:
             source="allowance",
             grain="depth",
         )
-        lap = context.book.add(lip - room / 2, "border.lap", "The lip covers of the work", parts=("rail",), grain="depth")
+        lap = context.book.add(lip - room / 2, "border.lap", "Lip overlap", parts=("rail",), grain="depth")
         return {way: -lap for ways in BORDERS.values() for way in ways}
     border = context.book.add(
         leaf(display.border, "/display/border", "Border", "choice", pointer="/display/border", grain="depth", parts=("border",)),

@@ -7,13 +7,15 @@ from typing import Any
 
 from shadbo.core.contract.display import Held, Suit, Way
 from shadbo.core.document.facts import Facts
+from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.items import Item, Kind
 from shadbo.core.document.kinds import FLAT, KINDS, OBJECT, TEXTILE, kind_of
-from shadbo.core.document.schools import AS_SUITS, USUAL_BORDER, new_rabbet
+from shadbo.core.document.schools import AS_SUITS, USUAL_BORDER, new_rabbet, usual_length
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import profile_for
 from shadbo.core.framing.arrange.laid import BoxContext
-from shadbo.core.framing.boxes.recipe import Recipe
+from shadbo.core.framing.boxes.depth import at_least
+from shadbo.core.framing.boxes.recipe import RECIPES, Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.lengths import Unit, as_decimal
@@ -26,6 +28,7 @@ FIXINGS: dict[str, Held] = {
     "corners": Held("corners, or hinges at the top", "corners hold it, no adhesive", "yes"),
     "hinge": Held("hinges at its top edge", "paste at the top edge", "yes"),
     "tack": Held("pins or tags along the cloth’s edge", "steel pins in the turned cloth", "yes"),
+    "screw": Held("screws through the board into its bars", "the bars only", "yes"),
     "board": Held("the lip, and tape across its back", "tape on the back", "mostly"),
     "tape": Held("double-sided tape", "adhesive on its back", "no"),
 }
@@ -67,6 +70,8 @@ def _suits(key: str, facts: Facts) -> Suit:
     if key == "spaced":
         if not flat:
             return Suit(0, "it stands too high for a spacer in the rabbet")
+        if facts.what in ("cloth", "flag") and facts.area_m2 > Fraction(3, 2):
+            return Suit(2, "held clear of the glazing; so large a sheet is heavy and dear")
         if facts.traits & {"loose_pigment", "photograph"} or facts.what in ("cloth", "flag", "linen_backed", "plant", "poster"):
             return Suit(3, "held clear of the glazing all round, as it needs")
         return Suit(2, "the spacer keeps it off the glazing, and no mat is seen")
@@ -77,8 +82,10 @@ def _suits(key: str, facts: Facts) -> Suit:
             return Suit(1, "a canvas can stand in a box, but paint needs no glass")
         if facts.what == "garment":
             return Suit(2, "folded to size on its board; a mat would give it a border")
+        if facts.what == "small_canvas":
+            return Suit(3, "on one board with a gap between, unglazed: a tray")
         return Suit(3, "room before and behind for what stands high and what sticks out")
-    if facts.type == "stretched_canvas":
+    if facts.type == "stretched_canvas" or facts.what == "small_canvas":
         return Suit(0, "a mat on a stretched canvas touches the paint")
     if facts.count > 1 or facts.what == "garment":
         return Suit(3, "windows and borders bring several things to one order")
@@ -87,11 +94,13 @@ def _suits(key: str, facts: Facts) -> Suit:
     return Suit(2 if flat else 1, "a window round it, if a border of board is wanted")
 
 
-def need_of(shop: Shop, front: Fraction, behind: Fraction, air: Fraction, garment: bool) -> Fraction:
-    """The rabbet depth it takes, as far as one can tell before the box is reckoned."""
-    rules = shop.rules
-    pack = (rules.glass, rules.mount, rules.backing, rules.tabs, *((rules.padding,) if garment else ()))
-    return front + air + behind + sum(map(exact, pack), Fraction(0))
+def need_of(shop: Shop, key: str, front: Fraction, behind: Fraction, air: Fraction, garment: bool) -> Fraction:
+    """The rabbet depth a display takes, as far as one can tell before the box is reckoned."""
+    rules, recipe = shop.rules, RECIPES[key]
+    pack = (rules.glass, rules.backing, rules.tabs, *((rules.padding,) if garment else ()))
+    room = at_least(sorted(map(exact, shop.spacers or HOUSE_SHOP.spacers)), front + air)
+    more = exact(rules.behind_more) if behind > 0 and recipe.behind else Fraction(0)
+    return room + recipe.mount + behind + more + sum(map(exact, pack), Fraction(0))
 
 
 def _begin(key: str, facts: Facts, shop: Shop) -> dict[str, Any]:
@@ -100,7 +109,7 @@ def _begin(key: str, facts: Facts, shop: Shop) -> dict[str, Any]:
     longest = max(facts.width, facts.height) + 2 * USUAL_BORDER[facts.units]
     # As much as a sheet of acrylic would bow inward over that length.
     bow = longest * exact(shop.rules.acrylic_bow_per_metre) / 1000 if longest > exact(shop.rules.acrylic_bow_over) else Fraction(0)
-    need = need_of(shop, facts.front, facts.behind, air + bow, facts.what == "garment")
+    need = need_of(shop, key, facts.front, facts.behind, air + bow, facts.what == "garment")
     # Air for what the thing turns out to be, and two mats.
     need += 6 if key == "matted_box" else 3 if key == "shadow_box" else 0
     lapped: dict[str, Any] = {"edges": "lapped", "border": 0} if key == "direct" else {}
@@ -109,8 +118,10 @@ def _begin(key: str, facts: Facts, shop: Shop) -> dict[str, Any]:
         if facts.what == "mirror":
             return {"type": key, "frame": new_rabbet(profile_for(need, shop).key), **lapped, "glazing": "none"}
         lapped["spacer"] = as_decimal(next((s for s in sorted(map(exact, shop.spacers)) if s >= air + bow), air + bow))
+    # Cloth is sewn to cloth: its board is covered.
+    cover = {"cover": "cotton"} if facts.what in ("cloth", "flag") and key != "direct" else {}
     layout = {"layout": {"how": "flanked" if facts.what == "garment" else "one"}} if facts.count > 1 and key != "direct" else {}
-    return {"type": key, **AS_SUITS, "frame": new_rabbet(profile_for(need, shop, longest).key), **lapped, **layout}
+    return {"type": key, **AS_SUITS, "frame": new_rabbet(profile_for(need, shop, longest).key), **lapped, **cover, **layout}
 
 
 def started(display: str, kind: Kind, **more: Any) -> Callable[[Mapping[str, Any], Unit, Shop], dict[str, Any]]:
@@ -120,11 +131,15 @@ def started(display: str, kind: Kind, **more: Any) -> Callable[[Mapping[str, Any
         usual = KINDS[kind]
         front = exact(sizes["front"]["mm"]) if "front" in sizes else usual.front
         behind = exact(sizes["behind"]["mm"]) if "behind" in sizes else usual.behind
-        need = need_of(shop, front, behind, usual.air, kind == "garment")
+        need = need_of(shop, display, front, behind, usual.air, kind == "garment")
         bare = more.get("glazing") == "none"
-        border = max(Fraction(more.get("border", 0)), USUAL_BORDER[unit])
+        begun = {"border": as_decimal(usual_length(more.get("border", 30), unit))}
+        border = max(exact(begun["border"]), USUAL_BORDER[unit])
         longest = Fraction(0) if bare else max(exact(sizes[a]["mm"]) for a in ("width", "height") if a in sizes) + 2 * border
-        return {"type": display, **AS_SUITS, "frame": new_rabbet(profile_for(need, shop, longest).key), **more}
+        if kind == "small_canvas":
+            # Strips under the lip keep the board so far back that the canvases stand inside the frame.
+            begun["spacer"] = as_decimal(front + 3)
+        return {"type": display, **AS_SUITS, "frame": new_rabbet(profile_for(need, shop, longest).key), **more, **begun}
 
     return made
 

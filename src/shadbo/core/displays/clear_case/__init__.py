@@ -1,0 +1,1 @@
+"""Things that stand on a base under a clear hood, seen from all sides."""

@@ -1,0 +1,90 @@
+"""What came with a bought frame: sheet, hard back, tabs, hanger. It is used as it is, and neither cut nor bought again."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from shadbo.core.contract.display import Context
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part, got
+from shadbo.core.document.decisions.canvas import ReadFrame
+
+SHEETS = {"glass": "Glass", "acrylic": "Acrylic"}
+TABS = got("tabs", "Tabs", comes="came", note=("pressed flat again with a tool",))
+BOARD_CAME = got("backing", "Board that came with it", comes="came", lights=("backing",))
+TABS_CARE = "Metal tabs are sharp and lift under nails: use a tool."
+
+
+def bought(context: Context[Any, Any]) -> ReadFrame | None:
+    """The frame with a lip that is there already, None where it is to be made."""
+    frame = getattr(context.display, "frame", None)
+    return frame if isinstance(frame, ReadFrame) else None
+
+
+def sheet_came(context: Context[Any, Any]) -> bool:
+    """Whether the sheet in front is the one that came with the frame."""
+    display, frame = context.display, bought(context)
+    if frame is None or not frame.glass or display.glazing != frame.sheet or getattr(display, "grade", "plain") != "plain":
+        return False
+    wanted = getattr(display, "glazing_thickness", None) or getattr(display, "thickness", None)
+    return wanted is None or wanted == frame.glass
+
+
+def sheet_part(context: Context[Any, Any]) -> Part:
+    frame = bought(context)
+    assert frame is not None
+    return got("glazing", f"{SHEETS[frame.sheet]} that came with it", comes="came", lights=("glazing",))
+
+
+def clean_step(context: Context[Any, Any]) -> Operation:
+    """Cleaning the sheet that came, where it lies."""
+    frame = bought(context)
+    assert frame is not None
+    return Operation(
+        "glazing",
+        f"Clean the {frame.sheet}",
+        (f"The {frame.sheet} that came with it stays in its frame: both faces cleaned, looked at against the light.",),
+        10,
+        gate=True,
+        care="Gloves; carry on edge.",
+        parts=("glazing",),
+        place="clean",
+    )
+
+
+def tabs_came(context: Context[Any, Any]) -> bool:
+    """Whether the pack is closed with the frame’s own tabs."""
+    frame = bought(context)
+    return frame is not None and frame.tabs
+
+
+def open_step(context: Context[Any, Any], *, again: bool = True) -> Operation:
+    """Opening a frame that is there, and what becomes of its sheet meanwhile. ``again``: its own tabs close it afterwards."""
+    frame = bought(context)
+    assert frame is not None
+    how = "Lift its tabs with a tool" if frame.tabs else "Draw out what closes its back"
+    sheet = ""
+    if frame.glass:
+        sheet = (
+            f"; leave the {frame.sheet} in the frame while you work"
+            if sheet_came(context)
+            else f"; its {frame.sheet} out, wrapped and put by"
+        )
+    return Operation(
+        "open",
+        "Open the frame",
+        (f"{how}, take out what is in it{sheet}. Look: which side is its hanger on, is anything loose?",),
+        10,
+        gate=True,
+        care=TABS_CARE if frame.tabs else "Pull staples and points away from the face and the hand.",
+        parts=("rail",),
+        uses=("tabs",) if frame.tabs and again else (),
+    )
+
+
+def hanger_came(context: Context[Any, Any]) -> Literal["none", "top", "side"]:
+    """Where the hanger that came with the frame is as it stands now."""
+    frame = bought(context)
+    if frame is None or frame.hanger == "none":
+        return "none"
+    return ("side" if frame.hanger == "top" else "top") if frame.turned else frame.hanger

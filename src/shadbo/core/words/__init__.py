@@ -1,0 +1,1 @@
+"""Words of the trade, one line each, and small drawings they are shown on."""

@@ -1,0 +1,240 @@
+"""At the bench: what a step takes in hand, which drawing shows it, and a gate's readings judged against the plan."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
+
+from shadbo.core import (
+    AnyEdit,
+    Choose,
+    Fault,
+    Fraction,
+    LengthField,
+    Operation,
+    Piece,
+    Plan,
+    Refused,
+    Say,
+    Shop,
+    Stage,
+    TypeIn,
+    Unit,
+    apply_edits,
+    plan,
+    reading_gives,
+)
+
+# Drawings by what they are good for, the first that shows a step's parts is shown with it.
+DRAWINGS = ("face", "section", "back")
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """A reading a gate asks for: its name, the figure it is held against, and the place it goes to where the plan goes on from it."""
+
+    key: str
+    label: str
+    figure: str
+    place: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Gate:
+    """What is read at a gate. ``apart``: its two readings are held against one another, and may differ by that figure. ``blind``: what
+    was planned isn’t shown before something is read. ``mend`` is what is tried where it is out, besides making it anew."""
+
+    asks: tuple[Asked, ...]
+    apart: str = ""
+    blind: bool = True
+    mend: str = ""
+
+
+INSIDE = (
+    Asked("width", "Inside, width", "frame.inside.width", "/display/frame/width/middle/0"),
+    Asked("height", "Inside, height", "frame.inside.height", "/display/frame/height/centre/0"),
+)
+RABBET = (
+    Asked("width", "Rabbet, width", "frame.rabbet.width", "/display/frame/width/middle/0"),
+    Asked("height", "Rabbet, height", "frame.rabbet.height", "/display/frame/height/centre/0"),
+    Asked("depth", "Rabbet, depth", "rabbet.depth", "/display/frame/rabbet_depth"),
+)
+CLAMP = "Clamp lightly across the longer diagonal, wait a minute, and read both again; or shim the open mitre."
+KEYS = "Push the longer corners together, a hand on each, and read both again before the braces go in."
+
+
+def diagonals(of: str) -> tuple[Asked, Asked]:
+    return Asked("rising", "Diagonal, rising", f"{of}.diagonal"), Asked("falling", "Diagonal, falling", f"{of}.diagonal")
+
+
+GATES: Mapping[str, Gate] = {
+    "inside": Gate(INSIDE),
+    "rabbet": Gate(RABBET),
+    "dry": Gate(diagonals("frame"), "frame.square", blind=False, mend=CLAMP),
+    "square": Gate(diagonals("stretcher"), "stretcher.square", blind=False, mend=KEYS),
+}
+READ = LengthField.between("Reading", "0.1", "30000")
+
+
+def gate_of(key: str, worked: Plan) -> Gate | None:
+    """What is read at a gate of this plan; None where it is only looked at."""
+    gate = GATES.get(key)
+    if gate is None or not any(o.key == key and o.gate for o in worked.steps):
+        return None
+    asks = tuple(a for a in gate.asks if a.figure in worked.figures)
+    return replace(gate, asks=asks) if asks and (not gate.apart or gate.apart in worked.figures) else None
+
+
+def made_anew(key: str, worked: Plan) -> tuple[str, ...]:
+    """The steps that are done again to make what a gate looks at as it was planned: from the first that makes rails or bars to the gate."""
+    before = worked.steps[: next((n for n, o in enumerate(worked.steps) if o.key == key), 0)]
+    first = next((n for n, o in enumerate(before) if {"rail", "bar"}.intersection(o.makes)), len(before))
+    return tuple(o.key for o in before[first:] if not o.apart)
+
+
+# The stage whose dimension lines a step’s drawing bears, by the first of its key.
+STAGES: Mapping[str, Stage] = {"hold": "hold", "fix": "hold", "rings": "hang", "hang": "hang"}
+
+
+def stage_of(operation: Operation) -> Stage:
+    return STAGES.get(operation.key.split(".")[0], "cut")
+
+
+def drawing_of(operation: Operation, worked: Plan) -> str:
+    """The drawing that shows most of what a step has in hand."""
+    wanted = {*operation.parts, *operation.makes, *operation.uses}
+
+    def shows(key: str) -> int:
+        view = next((v for v in worked.views if v.key == key), None)
+        return len(wanted & {s.part for s in view.shapes}) if view else -1
+
+    keys = [
+        *(k for k in DRAWINGS if any(v.key == k for v in worked.views)),
+        *(v.key for v in worked.views if v.key not in DRAWINGS),
+    ]
+    return max(keys, key=shows, default="face")
+
+
+def in_hand(operation: Operation, worked: Plan) -> Iterator[tuple[str, int, Say]]:
+    """The parts a step has in hand: name, how many, what one measures."""
+    names = {*operation.makes, *operation.uses}
+    lit = names | set(operation.parts)
+    for line in worked.cuts:
+        if names & _families(line.key):
+            yield line.part.strip(), line.count, (line.length,)
+    for part in worked.to_get:
+        if names & part.families or lit.intersection(part.lights):
+            yield part.name, part.count, part.size
+
+
+def _families(key: str) -> set[str]:
+    steps = key.split(".")
+    return {".".join(steps[:n]) for n in range(1, len(steps) + 1)}
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """One reading judged: planned and read (mm), how much is within what saw and tape give, whether it is, and what it looks like
+    instead (a jumped decimal, the wrong unit), in words."""
+
+    key: str
+    label: str
+    planned: Fraction
+    read: Fraction
+    give: Fraction
+    fine: bool
+    doubt: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Judged:
+    """A gate's readings held against the plan. ``edits`` make the plan go on from what is there."""
+
+    fine: bool
+    lines: tuple[Line, ...]
+    edits: tuple[AnyEdit, ...]
+
+
+def judge(key: str, readings: Mapping[str, str], worked: Plan, piece: Piece, shop: Shop, unit: Unit) -> Judged:
+    """Hold what was read at a gate against the plan: a cut may be out by the saw at both ends, a reading by the tape.
+
+    ``readings`` are texts by the keys the gate asks for. Raises :class:`Refused` at each that is missing or is no length.
+    """
+    gate = gate_of(key, worked)
+    if gate is None:
+        raise Refused(Fault("/key", "gate", key[:80], "is no gate that is read", "a gate with readings"))
+    read: dict[str, Fraction] = {}
+    faults: list[Fault] = []
+    for asked in gate.asks:
+        try:
+            found = READ.read(readings.get(asked.key, ""), unit, shop.tape, f"/readings/{asked.key}")
+            read[asked.key] = found.mm
+        except Refused as error:
+            faults += error.faults
+    if faults:
+        raise Refused(*faults)
+    give = reading_gives(shop, unit).value
+    planned = {a.key: Fraction(worked.figures[a.figure].mm or "0") for a in gate.asks}
+    if gate.apart:
+        most = Fraction(worked.figures[gate.apart].mm or "0")
+        first, second = (read[a.key] for a in gate.asks)
+        fine = abs(first - second) <= most
+        lines = tuple(Line(a.key, a.label, planned[a.key], read[a.key], most, fine) for a in gate.asks)
+        return Judged(fine, lines, ())
+    lines = tuple(
+        Line(
+            a.key,
+            a.label,
+            planned[a.key],
+            read[a.key],
+            give,
+            abs(read[a.key] - planned[a.key]) <= give,
+            _doubt(planned[a.key], read[a.key]),
+        )
+        for a in gate.asks
+    )
+    places: Sequence[AnyEdit] = [TypeIn(pointer=a.place, text=readings[a.key], unit=unit) for a in gate.asks if a.place]
+    return Judged(all(line.fine for line in lines), lines, tuple([Choose(choice="frame", option="bought"), *places]))
+
+
+def _doubt(planned: Fraction, read: Fraction) -> str:
+    """What a reading looks like that is another one ten times, or 25.4 times, too large or too small (within 2 %)."""
+    near = planned / 50
+    for times, small, large in (
+        (Fraction(10), "the decimal point one place too far left", "the decimal point one place too far right"),
+        (Fraction("25.4"), "inches read as millimetres", "millimetres read as inches"),
+    ):
+        if abs(read * times - planned) <= near:
+            return f"It looks like {small}. Read it again?"
+        if abs(read / times - planned) <= near:
+            return f"It looks like {large}. Read it again?"
+    return ""
+
+
+@dataclass(frozen=True, slots=True)
+class Changed:
+    """A figure that changes when the plan goes on from what is there: before and after."""
+
+    label: str
+    before: Say
+    after: Say
+
+
+def goes_on(piece: Piece, worked: Plan, edits: Sequence[AnyEdit], shop: Shop) -> tuple[Plan, tuple[Changed, ...]] | None:
+    """The plan from what is there, and what changes in what is still to be cut; None where this piece can't go on so."""
+    try:
+        after = plan(apply_edits(piece, list(edits), shop), shop)
+    except Refused:
+        return None
+    before = {line.key: line for line in worked.cuts}
+    changed = [
+        Changed(line.part.strip(), (before[line.key].length,), (line.length,))
+        for line in after.cuts
+        if line.key in before and before[line.key].length != line.length
+    ]
+    for name, label in (("gap.width", "Gap, left and right"), ("gap.height", "Gap, top and bottom"), ("depth.slack", "Slack")):
+        if name in worked.figures and name in after.figures:
+            was, now = worked.figures[name].shown, after.figures[name].shown
+            if was and now and was != now:
+                changed.append(Changed(label, (was,), (now,)))
+    return after, tuple(changed)

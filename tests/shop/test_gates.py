@@ -1,0 +1,100 @@
+"""Gates at the bench: judged by what saw and tape give (handbook: saw ±0.5 mm, tape ±0.5 mm, 1/64 in), the plan from what is there."""
+
+from __future__ import annotations
+
+import pytest
+
+from shadbo.core import HOUSE_SHOP, Piece, Refused, plan, reading_gives
+from shadbo.demo import demo_pieces
+from shadbo.shop.bench import GATES, gate_of, goes_on, in_hand, judge, made_anew, stage_of
+
+PIECES = {p.name: p for p in demo_pieces()}
+FLOATER, JERSEY, CANVAS = (PIECES[n] for n in ("Start line, dawn", "The centenary jersey", "Moor road, headwind"))
+
+
+def read(piece: Piece, key: str, unit: str = "mm", **texts: str) -> object:
+    return judge(key, texts, plan(piece, HOUSE_SHOP), piece, HOUSE_SHOP, unit)  # type: ignore[arg-type]
+
+
+def test_two_cuts_and_a_reading_give() -> None:
+    """Twice ±0.5 mm of the saw and ±0.5 mm of the tape; an inch tape gives 1/64 in (0.396875 mm)."""
+    assert reading_gives(HOUSE_SHOP, "mm").value == 1.5
+    assert reading_gives(HOUSE_SHOP, "in").value * 1_000_000 == 1_396_875
+
+
+@pytest.mark.parametrize(("width", "fine"), [("612", True), ("613.5", True), ("610.5", True), ("613.6", False), ("610.4", False)])
+def test_an_inside_is_judged_to_the_tenth(width: str, fine: bool) -> None:
+    judged = judge("inside", {"width": width, "height": "462"}, plan(FLOATER, HOUSE_SHOP), FLOATER, HOUSE_SHOP, "mm")
+    assert judged.fine is fine
+
+
+@pytest.mark.parametrize(("falling", "fine"), [("823", True), ("824.5", True), ("824.6", False), ("821.4", False)])
+def test_diagonals_are_held_against_one_another(falling: str, fine: bool) -> None:
+    """They may differ by 1.5 mm for each metre, and never less than that (handbook, joints)."""
+    judged = judge("dry", {"rising": "823", "falling": falling}, plan(FLOATER, HOUSE_SHOP), FLOATER, HOUSE_SHOP, "mm")
+    assert judged.fine is fine and judged.edits == ()
+
+
+def test_a_stretcher_s_diagonals_too() -> None:
+    judged = judge("square", {"rising": "1080.5", "falling": "1083"}, plan(CANVAS, HOUSE_SHOP), CANVAS, HOUSE_SHOP, "mm")
+    assert not judged.fine
+    assert made_anew("square", plan(CANVAS, HOUSE_SHOP)) == ("bars",)
+
+
+@pytest.mark.parametrize(
+    ("text", "said"),
+    [("61.2", "decimal point"), ("6120", "decimal point"), ("24.1", "inches read"), ("15544.8", "millimetres read"), ("700", "")],
+)
+def test_a_jumped_decimal_and_the_wrong_unit_are_asked_about(text: str, said: str) -> None:
+    judged = judge("inside", {"width": text, "height": "462"}, plan(FLOATER, HOUSE_SHOP), FLOATER, HOUSE_SHOP, "mm")
+    assert not judged.fine
+    assert said in judged.lines[0].doubt and bool(said) == bool(judged.lines[0].doubt)
+    assert judged.lines[1].doubt == ""
+
+
+def test_what_is_no_length_is_said_at_its_field() -> None:
+    with pytest.raises(Refused) as refused:
+        read(FLOATER, "inside", width="wide")
+    assert [f.pointer for f in refused.value.faults] == ["/readings/width", "/readings/height"]
+    with pytest.raises(Refused):
+        read(FLOATER, "look", width="1")
+
+
+def test_the_plan_goes_on_from_what_is_there() -> None:
+    """4 mm too narrow: half of it is missing from each gap; the frame is there now, and is not cut again."""
+    worked = plan(FLOATER, HOUSE_SHOP)
+    judged = judge("inside", {"width": "608", "height": "462"}, worked, FLOATER, HOUSE_SHOP, "mm")
+    further = goes_on(FLOATER, worked, judged.edits, HOUSE_SHOP)
+    assert further
+    after, changed = further
+    assert {c.label for c in changed} == {"Shims, left and right", "Gap, left and right"}
+    assert float(after.figures["gap.width"].mm or 0) == float(worked.figures["gap.width"].mm or 0) - 2
+    assert not any(line.key.startswith("rail") for line in after.cuts)
+
+
+def test_a_rabbet_that_came_out_narrow_changes_what_is_cut_for_it() -> None:
+    worked = plan(JERSEY, HOUSE_SHOP)
+    judged = judge("rabbet", {"width": "847", "height": "631.7", "depth": "56"}, worked, JERSEY, HOUSE_SHOP, "mm")
+    assert not judged.fine
+    further = goes_on(JERSEY, worked, judged.edits, HOUSE_SHOP)
+    assert further and {"Glazing", "Mount board", "Backing"} <= {c.label for c in further[1]}
+
+
+@pytest.mark.parametrize("piece", PIECES.values(), ids=PIECES.keys())
+def test_every_step_at_the_bench_can_be_shown(piece: Piece) -> None:
+    """What a step makes or uses is in hand with its count; a gate with readings is one of the plan’s gates, and its figures are there."""
+    worked = plan(piece, HOUSE_SHOP)
+    for step in worked.steps:
+        assert stage_of(step) in {s.key for s in worked.stages}
+        for name, count, _ in in_hand(step, worked):
+            assert name and count > 0
+        gate = gate_of(step.key, worked)
+        assert gate is None or (step.gate and all(a.figure in worked.figures for a in gate.asks))
+    made = {name for step in worked.steps for name in step.makes}
+    shown = {name for step in worked.steps for name, _, _ in in_hand(step, worked)}
+    assert not made or shown
+
+
+def test_the_gates_the_trade_names_are_read() -> None:
+    """Handbook, time: diagonals after glue-up, rebates measured again before glass is ordered."""
+    assert set(GATES) == {"inside", "rabbet", "dry", "square"}

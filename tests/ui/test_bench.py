@@ -1,0 +1,137 @@
+"""At the bench: step by step by one tap or key, a gate that fails and the plan that goes on, ticks that outlast the server, two at one piece."""
+
+from __future__ import annotations
+
+import httpx
+from playwright.sync_api import BrowserContext, Page, expect
+
+from shadbo.service.serving import Server
+from tests.ui.hands import Take, nothing_amiss
+
+
+def step(page: Page, key: str) -> None:
+    expect(page.locator(f"[data-step='{key}']")).to_be_visible()
+
+
+def sent(page: Page) -> None:
+    """Whatever was ticked is with the server."""
+    expect(page.get_by_text("kept here, sent when the server is there")).to_have_count(0)
+
+
+def state(api: httpx.Client, address: str, key: str) -> dict[str, object] | None:
+    found = api.get(f"/api/pieces/{address.split('/')[-1]}/operations").json()
+    return next((o for o in found if o["key"] == key), None)
+
+
+def test_step_by_step_with_a_gate_that_fails_and_a_plan_that_goes_on(page: Page, piece: Take, api: httpx.Client) -> None:
+    """A floater 4 mm too narrow inside: judged by saw and tape (two cuts of ±0.5 and a reading of ±0.5), the gap follows what is there."""
+    address = piece("To the bench")
+    page.goto(f"{address}/bench")
+    step(page, "measure")
+    nothing_amiss(page)
+    page.keyboard.press("PageDown")  # a foot switch sends it
+    step(page, "cut")
+    sent(page)
+    assert (told := state(api, address, "measure")) and told["state"] == "done"
+    page.get_by_role("button", name="Done, next").click()
+    step(page, "dry")
+    page.get_by_label("Diagonal, rising").fill("760")
+    page.keyboard.press("Enter")
+    page.get_by_label("Diagonal, falling").fill("770")
+    page.keyboard.press("Enter")
+    judged = page.locator("[data-judged]")
+    expect(judged).to_have_attribute("data-judged", "out")
+    expect(judged).to_contain_text("Clamp lightly across the longer diagonal")
+    page.get_by_label("Diagonal, falling").fill("760.5")
+    page.get_by_role("button", name="Judge").click()
+    expect(judged).to_have_attribute("data-judged", "fine")
+    page.get_by_role("button", name="Next", exact=True).click()
+    step(page, "glue")
+    page.get_by_role("button", name="Done, next").click()
+    expect(
+        page.get_by_role("status").filter(has_text="To the bench").or_(page.locator("[data-timer='To the bench']")).first
+    ).to_be_visible()
+    page.goto(f"{address}/bench?step=inside")
+    step(page, "inside")
+    # Blind: neither the words nor the drawing say what it should be.
+    expect(page.get_by_text("What was planned is shown when something was read")).to_be_visible()
+    assert page.locator("[data-figure]").count() == 0
+    page.get_by_role("button", name="Judge").click()
+    expect(page.get_by_role("alert").first).to_be_visible()
+    plan = api.get(f"/api/pieces/{address.split('/')[-1]}").json()["plan"]
+    inside = {way: float(plan["figures"][f"frame.inside.{way}"]["mm"]) for way in ("width", "height")}
+    page.get_by_label("Inside, width").fill(f"{inside['width'] - 4:g}")
+    page.get_by_label("Inside, height").fill(f"{inside['height'] + 1:g}")
+    page.get_by_role("button", name="Judge").click()
+    expect(judged).to_have_attribute("data-judged", "out")
+    expect(page.get_by_text("off by").first).to_contain_text("4")
+    expect(judged).to_contain_text("Gap, left and right")
+    page.get_by_role("button", name="Go on with what is there").click()
+    after = None
+    for _ in range(60):
+        after = api.get(f"/api/pieces/{address.split('/')[-1]}").json()["plan"]
+        if float(after["figures"]["frame.inside.width"]["mm"]) == inside["width"] - 4:
+            break
+        page.wait_for_load_state("networkidle")
+    assert after and float(after["figures"]["gap.width"]["mm"]) == float(plan["figures"]["gap.width"]["mm"]) - 2
+    # What was read and judged is kept with its hands.
+    kept = state(api, address, "dry")
+    assert kept and kept["state"] == "done"
+
+
+def test_what_is_ticked_is_kept_through_a_killed_server(page: Page, piece: Take, api: httpx.Client, server: Server) -> None:
+    address = piece("Ticked in the dark")
+    page.goto(f"{address}/bench")
+    step(page, "measure")
+    server.kill()
+    try:
+        page.get_by_role("button", name="Looked at: done, next").click()
+        step(page, "cut")
+        expect(page.get_by_text("kept here, sent when the server is there")).to_be_visible()
+    finally:
+        server.start()
+    expect(page.get_by_text("kept here, sent when the server is there")).to_have_count(0, timeout=40_000)
+    told = state(api, address, "measure")
+    assert told and told["state"] == "done"
+
+
+def test_a_step_another_takes_is_shown_and_not_done_twice(page: Page, piece: Take, api: httpx.Client) -> None:
+    address = piece("Two at the bench")
+    page.goto(f"{address}/bench")
+    step(page, "measure")
+    api.post(f"/api/pieces/{address.split('/')[-1]}/operations/measure", json={"do": "done", "hand": "Tove"})
+    step(page, "cut")  # gone on by itself
+    api.post(f"/api/pieces/{address.split('/')[-1]}/operations/cut", json={"do": "begin", "hand": "Tove"})
+    expect(page.get_by_text("Tove is at it")).to_be_visible()
+    page.get_by_role("button", name="Steps").click()
+    expect(page.get_by_role("navigation", name="Steps").get_by_label("done").first).to_be_visible()
+    nothing_amiss(page)
+
+
+def test_waits_outlast_the_page_and_are_told_on_the_rack(
+    page: Page, context: BrowserContext, piece: Take, api: httpx.Client
+) -> None:
+    """Glue put on a day ago less two seconds: the wait runs, and is over, on a page opened after it."""
+    address = piece("Glued yesterday")
+    name = address.split("/")[-1]
+    for key in ("measure", "cut", "dry"):
+        api.post(f"/api/pieces/{name}/operations/{key}", json={"do": "done", "hand": "Ilva", "ago": 90_000})
+    api.post(f"/api/pieces/{name}/operations/glue", json={"do": "done", "hand": "Ilva", "ago": 24 * 3600 - 8})
+    page.goto("/")
+    timer = page.locator("[data-timer='Glued yesterday']")
+    expect(timer).to_be_visible()
+    expect(timer).to_contain_text("the wait is over", timeout=20_000)
+    page.reload()
+    expect(timer).to_contain_text("the wait is over")
+    api.post(f"/api/pieces/{name}/archive", json={"archived": True})
+
+
+def test_the_bench_on_an_upright_tablet(page: Page, piece: Take) -> None:
+    page.set_viewport_size({"width": 820, "height": 1180})
+    page.goto(f"{piece('Upright')}/bench")
+    step(page, "measure")
+    assert page.evaluate(
+        "document.documentElement.scrollWidth <= innerWidth && document.documentElement.scrollHeight <= innerHeight"
+    )
+    tap = page.get_by_role("button", name="Looked at: done, next").bounding_box()
+    assert tap and tap["height"] >= 60

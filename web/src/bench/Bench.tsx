@@ -1,0 +1,321 @@
+import { ArrowLeft, Check, ChevronLeft, Eye, Hourglass, ListOrdered, Pause, Play, TriangleAlert } from "lucide-react";
+import { useEffect, useMemo, useState } from "react";
+import { useQuery } from "@tanstack/react-query";
+import { Link, useLocation, useParams, useSearchParams } from "wouter";
+import { api, unwrap } from "../api/client";
+import type { OperationOut, Plan, Step } from "../api/types";
+import { clock } from "../days/useDays";
+import { Drawing } from "../drawing/Drawing";
+import { Sentence } from "../fields/Length";
+import { useKeys } from "../parts/keys";
+import { pointAt } from "../parts/pointed";
+import { useDayText } from "../parts/shop";
+import { Severity } from "../parts/Severity";
+import { useUnits } from "../parts/units";
+import { GateReadings } from "./GateReadings";
+import { useTicks, type Tick } from "./ticks";
+import { Timers } from "./Timers";
+import { useHand } from "./useHand";
+import { useAwake } from "./useAwake";
+
+const nothing = () => undefined;
+const nobody = () => null;
+
+/** One step at a time, to be read at arm’s length and gone on from by one big tap, a key, or a foot switch. */
+export function Bench() {
+  const { id = "" } = useParams<{ id: string }>();
+  const [params, setParams] = useSearchParams();
+  const [, navigate] = useLocation();
+  const path = { piece_id: id };
+  const found = useQuery({ queryKey: ["bench", id], queryFn: ({ signal }) => unwrap(api.GET("/api/pieces/{piece_id}/bench", { params: { path }, signal })), refetchInterval: 4000 });
+  const whole = useQuery({ queryKey: ["whole", id, found.data?.version], queryFn: ({ signal }) => unwrap(api.GET("/api/pieces/{piece_id}", { params: { path }, signal })), enabled: found.data !== undefined, placeholderData: (before) => before });
+  const { unitFor } = useUnits();
+  const dayName = useDayText();
+  const { waiting, tick, read } = useTicks();
+  const [hand, setHand] = useHand(found.data?.hands ?? []);
+  const [listed, setListed] = useState(false);
+  // The gate just read stays to be seen when it is done.
+  const [judged, setJudged] = useState("");
+  useAwake();
+
+  const steps = found.data?.steps ?? [];
+  const mine = waiting.filter((t) => t.piece === id);
+  const stateOf = (key: string) => expected(found.data?.operations.find((o) => o.key === key), mine.filter((t) => t.key === key && !t.refused), found.dataUpdatedAt, dayName);
+  const first = steps.findIndex((s) => stateOf(s.key).state !== "done");
+  const asked = steps.findIndex((s) => s.key === params.get("step"));
+  const at = asked >= 0 ? asked : first >= 0 ? first : steps.length - 1;
+  const step = steps[at];
+  const became = step && stateOf(step.key);
+  const piece = whole.data;
+  const unit = unitFor(piece?.units ?? "mm");
+
+  // What the step has in hand lights up in its drawing.
+  const lit = step?.parts[0] ?? null;
+  useEffect(() => {
+    pointAt(lit);
+    return () => pointAt(null);
+  }, [lit]);
+  useEffect(() => {
+    document.title = piece ? `${piece.name} at the bench` : "At the bench";
+  }, [piece]);
+
+  function show(n: number) {
+    const to = steps[Math.min(Math.max(n, 0), steps.length - 1)];
+    if (to) setParams({ step: to.key }, { replace: true });
+  }
+  const held = step ? heldBy(step, steps, found.data?.operations ?? [], found.data?.now ?? "", dayName) : null;
+  const gated = step !== undefined && step.reads.length > 0 && became?.state !== "done";
+
+  function next() {
+    if (!step || !became) return;
+    if (became.state !== "done") {
+      if (gated) {
+        document.querySelector<HTMLInputElement>('form[aria-label="Readings"] input')?.focus();
+        return;
+      }
+      tick(id, step.key, "done", hand);
+      const then = steps[at + 1];
+      // The next one is begun with it, unless something has to dry first.
+      if (then && then.place !== "wall" && stateOf(then.key).state === "planned" && !step.wait && !heldBy(then, steps, found.data?.operations ?? [], found.data?.now ?? "", dayName, step.key)) tick(id, then.key, "begin", hand);
+    }
+    show(at + 1);
+  }
+  function toggle() {
+    if (step && became && became.state !== "done") tick(id, step.key, became.state === "begun" ? "pause" : "begin", hand);
+  }
+  useKeys({
+    " ": next,
+    enter: next,
+    pagedown: next,
+    arrowright: next,
+    pageup: () => show(at - 1),
+    arrowleft: () => show(at - 1),
+    p: toggle,
+    l: () => setListed(!listed),
+    escape: () => (listed ? setListed(false) : navigate(`/pieces/${id}/cut`)),
+  });
+
+  // What was fetched once is worked from, also while nobody answers.
+  if ((found.isError && !found.data) || (whole.isError && !whole.data))
+    return (
+      <main className="p-10">
+        <p role="alert">{(found.error ?? whole.error)?.message}. What you tick is kept here and sent when the server is there again.</p>
+        <Link to="/" className="btn mt-4">
+          To the rack
+        </Link>
+      </main>
+    );
+  if (!step || !became || !piece) return <p className="p-10 text-[20px] text-soft">Laying the piece out…</p>;
+  const done = became.state === "done";
+  return (
+    <div className="grid h-full grid-rows-[auto_minmax(0,1fr)_auto]">
+      <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-4 py-1.5 text-[16px]">
+        <Link to={`/pieces/${id}/cut`} className="btn btn-bare px-1" aria-label="To the sheet">
+          <ArrowLeft size={20} aria-hidden />
+        </Link>
+        <h1 className="max-w-96 truncate text-[19px] font-semibold">{piece.name}</h1>
+        <span className="text-soft">
+          step <span className="fig text-ink">{at + 1}</span> of <span className="fig">{steps.length}</span>
+        </span>
+        <label className="flex items-center gap-2 text-soft">
+          hands
+          <select className="field w-auto text-ink" value={hand} onChange={(event) => setHand(event.target.value)}>
+            {(found.data?.hands ?? []).map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </select>
+        </label>
+        <span className="ml-auto">
+          <Timers most={2} first={id} />
+        </span>
+        <button type="button" className="btn py-1.5" aria-expanded={listed} onClick={() => setListed(!listed)}>
+          <ListOrdered size={18} aria-hidden /> Steps
+        </button>
+      </header>
+      <main className="relative grid min-h-0 grid-cols-1 gap-px bg-rule max-desk:grid-rows-[minmax(0,1fr)_minmax(0,24rem)] desk:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
+        <section aria-label={step.title} className="scroll overflow-y-auto bg-sheet p-6" tabIndex={0}>
+          {found.data?.stopped && (
+            <p className="mb-3 border-l-4 border-l-stop bg-stop-wash p-2">
+              <Severity of="stop" /> <Sentence say={found.data.stopped} unit={unit} /> Settle it on the sheet before anything is cut.
+            </p>
+          )}
+          {mine.filter((t) => t.refused).map((t) => (
+            <p key={t.sent} role="alert" className="mb-3 border-l-4 border-l-stop bg-stop-wash p-2">
+              “{steps.find((s) => s.key === t.key)?.title}” was not taken down: {t.refused}{" "}
+              <button type="button" className="text-act underline" onClick={() => read(t.sent)}>
+                Seen
+              </button>
+            </p>
+          ))}
+          {mine.some((t) => !t.refused) && <p role="status" className="mb-2 text-caution">{mine.filter((t) => !t.refused).length} kept here, sent when the server is there.</p>}
+          <h2 className="text-[34px] leading-tight font-semibold" data-step={step.key}>
+            {step.title}
+          </h2>
+          {step.gate && !done && (
+            <p className="mt-1 flex items-center gap-2 text-[18px] font-semibold text-act">
+              <Eye size={20} aria-hidden /> {gated ? "Read it before going on" : "Look before going on"}
+            </p>
+          )}
+          {held && !done && (
+            <p className="mt-2 flex items-center gap-2 text-[18px] text-caution">
+              <Hourglass size={18} aria-hidden /> {held}
+            </p>
+          )}
+          {gated && step.blind ? (
+            <p className="mt-4 text-[18px] text-soft">What was planned is shown when something was read.</p>
+          ) : (
+            <p className="bench-say mt-4 text-[22px] leading-snug">
+              <Sentence say={step.say} unit={unit} />
+            </p>
+          )}
+          {step.care && (
+            <p className="mt-4 flex gap-2 border-l-4 border-l-caution bg-caution-wash p-3 text-[17px]">
+              <TriangleAlert size={20} className="shrink-0 text-caution" aria-hidden />
+              <span>{step.care}</span>
+            </p>
+          )}
+          {(gated || judged === step.key) && (
+            <GateReadings
+              key={step.key + piece.version}
+              piece={id}
+              step={step}
+              unit={unit}
+              hand={hand}
+              onRead={() => setJudged(step.key)}
+              onAnew={(keys) => {
+                for (const key of keys) if (stateOf(key).state === "done") tick(id, key, "undo", hand);
+                show(steps.findIndex((s) => s.key === keys[0]));
+              }}
+            />
+          )}
+          {step.in_hand.length > 0 && (
+            <div className="mt-5">
+              <h3 className="border-b border-rule text-[15px] font-semibold">In hand</h3>
+              <ul className="mt-1 text-[18px] leading-relaxed">
+                {step.in_hand.map((part) => (
+                  <li key={part.name}>
+                    <span className="fig">{part.count}</span> × {part.name}
+                    {part.size.length > 0 && (
+                      <>
+                        , <Sentence say={part.size} unit={unit} />
+                      </>
+                    )}
+                  </li>
+                ))}
+              </ul>
+            </div>
+          )}
+          {became.told && <p className="mt-5 text-[16px] text-soft">{became.told}</p>}
+        </section>
+        <BenchDrawing plan={piece.plan} step={step} unit={unit} blind={gated && step.blind} />
+        {listed && (
+          <nav aria-label="Steps" className="scroll absolute inset-y-0 right-0 z-20 w-96 max-w-full overflow-y-auto border-l border-ink/40 bg-sheet p-3">
+            <ol>
+              {steps.map((s, n) => {
+                const of = stateOf(s.key);
+                return (
+                  <li key={s.key}>
+                    <button
+                      type="button"
+                      aria-current={n === at ? "step" : undefined}
+                      className={`grid min-h-11 w-full grid-cols-[2rem_1fr_auto] items-center gap-2 px-2 py-1 text-left text-[17px] hover:bg-act-wash ${n === at ? "bg-act-wash font-semibold" : ""}`}
+                      onClick={() => {
+                        show(n);
+                        setListed(false);
+                      }}
+                    >
+                      <span className="fig text-right text-soft">{n + 1}</span>
+                      <span className={of.state === "done" ? "text-soft line-through decoration-1" : ""}>{s.title}</span>
+                      <span className="text-[13px] text-soft">{of.state === "planned" ? "" : of.state === "done" ? <Check size={16} className="text-moss" aria-label="done" /> : of.state}</span>
+                    </button>
+                  </li>
+                );
+              })}
+            </ol>
+          </nav>
+        )}
+      </main>
+      <footer className="grid grid-cols-[6rem_8.5rem_minmax(0,1fr)] gap-2 border-t border-rule p-2 text-[19px] desk:grid-cols-[9rem_12rem_minmax(0,1fr)]">
+        <button type="button" className="btn min-h-16 justify-center" disabled={at === 0} onClick={() => show(at - 1)}>
+          <ChevronLeft size={22} aria-hidden /> Back
+        </button>
+        {done ? (
+          <button type="button" className="btn min-h-16 justify-center" onClick={() => tick(id, step.key, "undo", hand)}>
+            Not done
+          </button>
+        ) : (
+          <button type="button" className="btn min-h-16 justify-center" onClick={toggle}>
+            {became.state === "begun" ? (
+              <>
+                <Pause size={20} aria-hidden /> Pause <Running since={became.since} spent={became.spent} />
+              </>
+            ) : (
+              <>
+                <Play size={20} aria-hidden /> Begin
+              </>
+            )}
+          </button>
+        )}
+        <button type="button" className="btn btn-act min-h-16 justify-center font-semibold" onClick={next} disabled={done && at === steps.length - 1}>
+          {done ? "Next" : gated ? "Read it first" : step.gate ? "Looked at: done, next" : held ? "Done all the same, next" : "Done, next"}
+        </button>
+      </footer>
+    </div>
+  );
+}
+
+interface Became {
+  state: OperationOut["state"];
+  told: string;
+  spent: number;
+  since: number;
+}
+
+/** What became of a step, with what was ticked here and is not sent yet. */
+function expected(row: OperationOut | undefined, ticked: Tick[], since: number, dayName: (iso: string) => string): Became {
+  const last = ticked.at(-1);
+  const spent = row?.seconds ?? 0;
+  if (last) return { state: last.do === "done" ? "done" : last.do === "begin" ? "begun" : last.do === "pause" ? "paused" : row?.done_at ? "paused" : "planned", told: "", spent, since };
+  if (!row) return { state: "planned", told: "", spent: 0, since };
+  const told = row.state === "done" && row.done_at ? `Done by ${row.hand}, ${dayName(row.done_at)} ${clock(row.done_at)}, in ${Math.max(1, Math.round(row.seconds / 60))} min` : row.state === "begun" ? `${row.hand} is at it` : "";
+  return { state: row.state, told, spent, since };
+}
+
+/** What a step has to wait for: the one before that still dries, and until when. `besides` is one that is done this moment. */
+function heldBy(step: Step, steps: Step[], became: OperationOut[], now: string, dayName: (iso: string) => string, besides = ""): string | null {
+  for (const key of step.after) {
+    const before = steps.find((s) => s.key === key);
+    const row = became.find((o) => o.key === key);
+    if (!before || key === besides) continue;
+    if (!row?.done_at) return `after “${before.title}”, which isn’t done`;
+    if (row.until && row.until.length > 0 && Date.parse(row.until) > Date.parse(now)) return `“${before.title}” waits till ${clock(row.until)}${row.until.slice(0, 10) === now.slice(0, 10) ? "" : `, ${dayName(row.until)}`}`;
+  }
+  return null;
+}
+
+function Running({ since, spent }: { since: number; spent: number }) {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const beat = window.setInterval(() => setNow(Date.now()), 1000);
+    return () => window.clearInterval(beat);
+  }, []);
+  const seconds = Math.max(0, spent + Math.round((now - since) / 1000));
+  return (
+    <span className="fig">
+      {Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, "0")}
+    </span>
+  );
+}
+
+function BenchDrawing({ plan, step, unit, blind }: { plan: Plan; step: Step; unit: "mm" | "in"; blind: boolean }) {
+  const view = plan.views.find((v) => v.key === step.view) ?? plan.views[0];
+  // Nothing is typed over here: the sheet is for that. Where something is read, no number says what it should be.
+  const shown = useMemo(() => ({ ...plan, figures: blind ? {} : Object.fromEntries(Object.entries(plan.figures).map(([name, f]) => [name, { ...f, edit: null }])) }), [plan, blind]);
+  if (!view) return <div className="bg-sheet" />;
+  return (
+    <figure className="paper relative min-h-0 bg-sheet" aria-label={view.title}>
+      <Drawing key={view.key} plan={shown} view={{ ...view, handles: [] }} stage={step.stage} unit={unit} onPoint={nothing} onOpen={nothing} onDrag={nothing} onNudge={nothing} editor={nobody} />
+      <figcaption className="pointer-events-none absolute top-1 left-2 text-[15px] font-semibold">{view.title.split(",")[0]}</figcaption>
+    </figure>
+  );
+}
