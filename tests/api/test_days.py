@@ -218,6 +218,8 @@ def test_the_calendar_reads_again(api: httpx.Client, piece: dict[str, Any]) -> N
             assert min(e.dtstart.value for e in work) == datetime.fromisoformat(planned[0]["start"])
     mine = vobject.readOne(api.get("/api/days.ics", params={"hand": "Ilva"}).text)
     assert not [e for e in mine.vevent_list if e.uid.value.startswith(("work-Bram", "work-Tove"))]
+    nobody = api.get("/api/days.ics", params={"hand": "Il\nva\x04"})
+    assert nobody.status_code == 422 and nobody.json()["errors"][0]["pointer"] == "/hand"
 
 
 def test_a_better_order_is_looked_for_once_at_a_time(api: httpx.Client) -> None:
@@ -229,3 +231,16 @@ def test_a_better_order_is_looked_for_once_at_a_time(api: httpx.Client) -> None:
         if days_of(api)["search"] is None:
             break
     assert days_of(api)["search"] is None
+
+
+@pytest.mark.parametrize("far", ["0001-01-01", "9999-12-31"])
+def test_a_day_at_the_end_of_the_calendar_breaks_nothing(api: httpx.Client, piece: dict[str, Any], far: str) -> None:
+    refused = api.get("/api/days", params={"day": far})
+    assert refused.status_code == 422 and refused.json()["errors"][0]["pointer"] == "/day"
+    edit = {"version": piece["version"], "edits": [{"op": "write", "pointer": "/due", "text": far}]}
+    due = api.post(f"/api/pieces/{piece['id']}/edits", json=edit)
+    coming = api.put(f"/api/pieces/{piece['id']}/coming", json={"what": "glazing", "day": far})
+    assert due.status_code in (200, 422) and coming.status_code in (204, 422)
+    for path in ("/api/days", "/api/days.ics", "/api/pieces?most=200", f"/api/pieces/{piece['id']}/ready", "/api/days/ready"):
+        assert api.get(path).status_code == 200, path
+    api.put(f"/api/pieces/{piece['id']}/coming", json={"what": "glazing", "day": None})

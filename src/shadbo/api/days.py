@@ -26,6 +26,8 @@ from shadbo.store.tables import OperationRow
 router = APIRouter(prefix="/api", responses=PROBLEMS)
 # So many days are drawn at once.
 SHOWN = 8
+# The furthest day that can be looked at.
+FAR = timedelta(days=3653)
 PLACES = ("dusty", "spray", "clean", "clamps", "weights", "press")
 
 
@@ -45,6 +47,8 @@ def _moment(tick: int, working: Working) -> datetime:
 @router.get("/days", response_model=m.DaysOut)
 def the_days(db: Db, now: Now, day: date | None = None, many: Annotated[int, Query(ge=1, le=42)] = SHOWN) -> m.DaysOut | Response:
     """A day’s work and the days from it on; today without one."""
+    if day and abs(day - now.date()) > FAR:
+        raise Refused(Fault("/day", "day", day.isoformat(), "is too far away", "a day within ten years of today"))
     with db.work() as session:
         opened = gathered(session, now)
         try:
@@ -306,6 +310,7 @@ def ics(db: Db, now: Now, hand: Annotated[str, Query(max_length=60)] = "") -> Re
     """Due days, waits that end, and the mornings’ work (of one pair of hands, or of all), as a calendar to subscribe to (RFC 5545)."""
     with db.work() as session:
         opened = gathered(session, now)
+        hand = hand_of(hand, opened.working) if hand.strip() else ""
         try:
             made = standing(session, opened, now)
         except TooFar:

@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from datetime import datetime, timedelta
 from itertools import groupby
 
-from icalendar import Calendar, Event
+from icalendar import Calendar, Event, vText
 
 from shadbo import __version__
 from shadbo.shop.days.hours import moment_of, sitting_at, sittings
@@ -23,7 +23,7 @@ def calendar(shop: str, days: Days, orders: Sequence[Order], working: Working, n
     out = Calendar()
     out.add("prodid", f"-//Shadbo//{__version__}//EN")
     out.add("version", "2.0")
-    out.add("x-wr-calname", f"{shop}: {hand or 'the days'}")
+    out.add("x-wr-calname", vText(f"{shop}: {hand or 'the days'}"))
     for event in (*_due(orders, now), *_waits(days, orders, working, now), *_work(days, orders, working, now, hand)):
         out.add_component(event)
     return bytes(out.to_ical())
@@ -41,8 +41,8 @@ def _due(orders: Sequence[Order], now: datetime) -> Iterator[Event]:
     for o in orders:
         if o.due:
             event = _event(f"due-{o.piece}", now, f"Due: {o.name}")
+            # A day without an end lasts that day (RFC 5545, 3.6.1).
             event.add("dtstart", o.due)
-            event.add("dtend", o.due + timedelta(days=1))
             event.add("transp", "TRANSPARENT")
             yield event
 
