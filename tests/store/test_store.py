@@ -47,7 +47,7 @@ def test_the_migrations_make_the_tables_the_code_speaks_of(database: Database) -
 def test_migrating_again_changes_nothing(database: Database) -> None:
     migrate(database.engine)
     with database.engine.connect() as connection:
-        assert connection.execute(text("SELECT version_num FROM alembic_version")).scalar_one() == "0007"
+        assert connection.execute(text("SELECT version_num FROM alembic_version")).scalar_one() == "0008"
 
 
 @pytest.mark.parametrize("value", ["0.5", "6.35", "0.793751", "99.999999", "12.3"])

@@ -23,6 +23,8 @@ from shadbo.store import pieces, shops
 router = APIRouter(prefix="/api", responses=PROBLEMS)
 # A wait that is over is told so long, unless somebody goes on from it before.
 TOLD = timedelta(hours=16)
+# Where a photograph is asked for: the condition before work, and the front before the back is closed.
+PHOTOGRAPHED = ("condition", "look")
 
 
 @router.get("/pieces/{piece_id}/bench", response_model=m.BenchOut)
@@ -54,6 +56,8 @@ def at_the_bench(db: Db, now: Now, piece_id: uuid.UUID) -> m.BenchOut:
                     tuple(m.InHand(*part) for part in in_hand(o, plan)),
                     tuple(m.AskedOut(a.key, a.label) for a in gate.asks) if (gate := gate_of(o.key, plan)) else (),
                     gate is not None and gate.blind,
+                    gate is not None and gate.must,
+                    o.key in PHOTOGRAPHED,
                 )
                 for o in plan.steps
             ),
@@ -71,8 +75,9 @@ def _worked(session: Session, piece_id: uuid.UUID) -> tuple[Worked, Shop, int]:
 
 @router.post("/pieces/{piece_id}/operations/{key}/read", response_model=m.GateOut)
 def read_gate(db: Db, now: Now, piece_id: uuid.UUID, key: str, body: m.ReadGate) -> m.GateOut | Response:
-    """Judge what was read at a gate, and keep it. What is fine, or taken as it is, ends the step."""
+    """Judge what was read, and keep it. A gate that is fine, or taken as it is, ends its step."""
     with db.work() as session:
+        pieces.on_the_rack(session, piece_id)
         worked, shop, _ = _worked(session, piece_id)
         judged = judge(key, body.readings, worked.plan, worked.piece, shop, body.unit)
         working, _ = kept_days.working(session)
@@ -82,27 +87,36 @@ def read_gate(db: Db, now: Now, piece_id: uuid.UUID, key: str, body: m.ReadGate)
             return problem(409, f"It is done already{f' by {row.hand}' if row.hand else ''}", "Undo it to read it again.")
         step = next(o for o in worked.plan.steps if o.key == key)
         row.title, row.planned, row.wait = step.title, step.minutes, step.wait_minutes
+        gate = gate_of(key, worked.plan)
+        assert gate is not None
         taken = [
-            {"key": line.key, "planned": float(line.planned), "read": float(line.read), "fine": line.fine} for line in judged.lines
+            {
+                "key": line.key,
+                "label": line.label,
+                "tool": gate.tool or "",
+                "planned": float(line.planned),
+                "read": float(line.read),
+                "fine": line.fine,
+            }
+            for line in judged.lines
         ]
         before = [
             *row.said.get("read", []),
             {"at": now.isoformat(), "hand": hand, "unit": body.unit, "lines": taken, "why": body.anyway},
         ]
         row.said = {**row.said, "read": before}
-        if judged.fine or body.anyway.strip():
+        if gate.must and (judged.fine or body.anyway.strip()):
             row.hand, row.begun_at, row.done_at, row.paused_at = hand, row.begun_at or now, now, None
         further = goes_on(worked.piece, worked.plan, judged.edits, shop) if judged.edits and not judged.fine else None
-        gate = gate_of(key, worked.plan)
         return m.GateOut(
             judged.fine,
-            bool(gate and gate.apart),
+            bool(gate.apart),
             tuple(_line(line, shop) for line in judged.lines),
             tuple(e.model_dump(mode="json") for e in judged.edits) if further else (),
             tuple(m.ChangedOut(c.label, c.before, c.after) for c in further[1]) if further else (),
             further[0].stops[0].say if further and further[0].stops else None,
-            made_anew(key, worked.plan),
-            gate.mend if gate else "",
+            made_anew(key, worked.plan) if gate.must else (),
+            gate.mend,
         )
 
 

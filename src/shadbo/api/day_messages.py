@@ -278,7 +278,7 @@ class AskedOut:
 @dataclass(frozen=True, slots=True)
 class StepOut:
     """A step at the bench, with the drawing that shows it and the stage whose dimension lines it bears. ``reads``: its gate takes
-    readings; ``blind``: what was planned is shown only then."""
+    readings, or what it cuts may be read (not ``must``); ``blind``: what was planned is shown only then. ``photograph``: one is asked for."""
 
     key: str
     title: str
@@ -295,6 +295,8 @@ class StepOut:
     in_hand: tuple[InHand, ...]
     reads: tuple[AskedOut, ...]
     blind: bool
+    must: bool
+    photograph: bool
 
 
 @dataclass(frozen=True, slots=True)

@@ -217,15 +217,8 @@ def operation_out(row: OperationRow, now: datetime) -> m.OperationOut:
 
     until = at(row.done_at + timedelta(minutes=row.wait)) if row.done_at and row.wait else None
     return m.OperationOut(
-        row.key, _state(row), row.hand, at(row.begun_at), at(row.done_at), until, seconds_of(row, now), at(row.pinned_at)
+        row.key, _state(row), row.hand, at(row.begun_at), at(row.done_at), until, kept_days.seconds_of(row, now), at(row.pinned_at)
     )
-
-
-def seconds_of(row: OperationRow, now: datetime) -> int:
-    """What it took till now, pauses left out (seconds)."""
-    running = row.begun_at and not row.done_at and not row.paused_at
-    since = row.said.get("since")
-    return row.spent + (max(0, round((now - datetime.fromisoformat(since)).total_seconds())) if running and since else 0)
 
 
 @router.post("/pieces/{piece_id}/operations/{key}", response_model=m.OperationOut)
@@ -278,11 +271,11 @@ def _done_with(row: OperationRow, body: m.Do, at: datetime, now: datetime, worki
         row.begun_at, row.paused_at = row.begun_at or at, None
         row.said = {**row.said, "since": at.isoformat()}
     elif body.do == "pause" and row.begun_at and not row.paused_at:
-        row.spent, row.paused_at = seconds_of(row, at), at
+        row.spent, row.paused_at = kept_days.seconds_of(row, at), at
     elif body.do == "done":
         row.hand = hand or row.hand or working.hands[0].name
         if row.begun_at and not row.paused_at:
-            row.spent = seconds_of(row, at)
+            row.spent = kept_days.seconds_of(row, at)
         row.begun_at, row.done_at, row.paused_at = row.begun_at or at, max(at, row.begun_at or at), None
         if body.minutes is not None:
             row.spent = body.minutes * 60

@@ -73,6 +73,8 @@ def set_working(db: Db, body: m.WorkingIn) -> m.WorkingOut | Response:
     }
     working = load_working(document)
     with db.work() as session:
+        # Times that were taken over from the records aren’t typed here: they stay.
+        working = working.model_copy(update={"paces": kept_days.working(session)[0].paces})
         try:
             version = kept_days.save_working(session, working, body.version)
         except kept_days.Changed as changed:

@@ -69,7 +69,7 @@ class Stuck:
 class PieceOut:
     """A piece as the sheet needs it: its words, its version, its plan as far as it was asked for. ``mark`` names this very plan, for a
     preview to be held against. ``stuck``: its newest state can't be worked out, an older
-    one is shown. ``missing``: names of pictures its file spoke of that this shop has not."""
+    one is shown. ``missing``: names of pictures its file spoke of that this shop has not. ``sealed_by``: the record it was handed over by."""
 
     id: uuid.UUID
     version: int
@@ -87,6 +87,7 @@ class PieceOut:
     mark: str
     stuck: Stuck | None = None
     missing: tuple[str, ...] = ()
+    sealed_by: uuid.UUID | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -133,11 +134,12 @@ class WaysOut:
 
 @dataclass(frozen=True, slots=True)
 class RackRow:
-    """A piece in the rack; ``card`` is null while it is still to be worked out."""
+    """A piece in the rack; ``card`` is null while it is still to be worked out. ``sealed_by`` is the record of a piece that was handed over."""
 
     id: uuid.UUID
     version: int
     archived: bool
+    sealed_by: uuid.UUID | None
     updated_at: datetime
     name: str
     card: Card | None
@@ -157,7 +159,8 @@ class RackPage:
 def page_json(page: Page) -> bytes:
     """A :class:`RackPage` on the wire. The cards are text already: they are put in as they are."""
     rows = ",".join(
-        f'{{"id":"{r.id}","version":{r.version},"archived":{"true" if r.archived else "false"},"updated_at":"{r.updated_at.isoformat()}",'
+        f'{{"id":"{r.id}","version":{r.version},"archived":{"true" if r.archived else "false"},'
+        f'"sealed_by":{json.dumps(r.sealed_by and str(r.sealed_by))},"updated_at":"{r.updated_at.isoformat()}",'
         f'"name":{json.dumps(r.name)},"card":{r.card or "null"}}}'
         for r in page.rows
     )

@@ -97,6 +97,7 @@ def _out(shop_mark: str, kept: Kept, worked: Worked, asked: Asked, status: int =
             mark=asked.mark(shop_mark, kept),
             stuck=worked.stuck,
             missing=missing,
+            sealed_by=kept.sealed_by,
         ),
         status,
     )

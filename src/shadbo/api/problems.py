@@ -15,7 +15,7 @@ from starlette.exceptions import HTTPException
 from starlette.requests import ClientDisconnect
 
 from shadbo.core import Fault, Refused
-from shadbo.store.pieces import NothingTo, NotThere
+from shadbo.store.pieces import HandedOver, NothingTo, NotThere
 
 log = logging.getLogger("shadbo")
 MEDIA = "application/problem+json"
@@ -80,6 +80,15 @@ def register(app: FastAPI) -> None:
     @app.exception_handler(NotThere)
     def not_there(_: Request, error: NotThere) -> JSONResponse:
         return problem(404, "There is no such piece", f"Nothing is kept under {error}.")
+
+    @app.exception_handler(HandedOver)
+    def handed_over(_: Request, error: HandedOver) -> JSONResponse:
+        return problem(
+            409,
+            "It was handed over, and is sealed",
+            "Take it in again to change it: its record stays as it is.",
+            record=str(error.record),
+        )
 
     @app.exception_handler(NothingTo)
     def nothing_to(_: Request, error: NothingTo) -> JSONResponse:

@@ -19,7 +19,7 @@ from shadbo.api.working import tried
 from shadbo.core import Shop
 from shadbo.shop.days.hours import end_of, fetched, tick_of, ticks
 from shadbo.shop.days.solving import Days, TooFar, schedule
-from shadbo.shop.days.tasks import Order, Task, tasks_of
+from shadbo.shop.days.tasks import Order, Task, as_done_here, tasks_of
 from shadbo.shop.days.telling import Moved, changes
 from shadbo.shop.days.working import COMING, Coming, Working
 from shadbo.store import days as kept_days
@@ -103,6 +103,7 @@ def order_of(
 ) -> Order:
     """A piece as the days see it: what is done of it, and when what it needs is there."""
     wait = {t.key: t.wait for t in tasks}
+    tasks = as_done_here(tasks, working)
     return Order(
         piece,
         name,

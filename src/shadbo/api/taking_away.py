@@ -34,7 +34,8 @@ def attachment(name: str, ending: str) -> str:
     return f"attachment; filename=\"{plain}.{ending}\"; filename*=UTF-8''{quote(name, safe='')}.{ending}"
 
 
-def _file(content: str | bytes, media: str, name: str, ending: str) -> Response:
+def file_of(content: str | bytes, media: str, name: str, ending: str) -> Response:
+    """A file to be saved under a name."""
     return Response(content, media_type=media, headers={"Content-Disposition": attachment(name, ending)})
 
 
@@ -51,7 +52,7 @@ def piece_file(db: Db, piece_id: uuid.UUID) -> Response:
     """The piece as its file."""
     with db.work() as session:
         now = standing(session, pieces.get(session, piece_id), shops.get(session))
-    return _file(piece_to_json(now.piece), "application/json", now.piece.name, "shadbo.json")
+    return file_of(piece_to_json(now.piece), "application/json", now.piece.name, "shadbo.json")
 
 
 @router.get("/{piece_id}/cuts.csv", response_class=Response)
@@ -60,7 +61,7 @@ def cut_file(db: Db, piece_id: uuid.UUID) -> Response:
     with db.work() as session:
         shop = shops.get(session)
         now = standing(session, pieces.get(session, piece_id), shop)
-    return _file(cuts_to_csv(now.plan), "text/csv; charset=utf-8", f"{now.piece.name} cut list", "csv")
+    return file_of(cuts_to_csv(now.plan), "text/csv; charset=utf-8", f"{now.piece.name} cut list", "csv")
 
 
 @router.get("/{piece_id}/sheet.pdf", response_class=Response)
@@ -87,7 +88,7 @@ def sheet_file(
         drawings=drawings,
         appendix=appendix,
     )
-    return _file(pdf, "application/pdf", f"{now.piece.name} job sheet", "pdf")
+    return file_of(pdf, "application/pdf", f"{now.piece.name} job sheet", "pdf")
 
 
 @router.get("/{piece_id}/labels.pdf", response_class=Response)
@@ -107,7 +108,7 @@ def labels_file(
     pdf = labels(
         now.piece, now.plan, address, paper=paper, unit=unit, shop=shop.name, dates=shop.dates, today=date.today(), first=first
     )
-    return _file(pdf, "application/pdf", f"{now.piece.name} label", "pdf")
+    return file_of(pdf, "application/pdf", f"{now.piece.name} label", "pdf")
 
 
 @router.get("/{piece_id}/{view}.template.pdf", response_class=Response)
@@ -143,7 +144,7 @@ def _template(db: Database, piece_id: uuid.UUID, view: str, what: str, printed: 
         pdf = printed(now.plan, shop)
     except KeyError:
         raise NotThere(f"template {view}") from None
-    return _file(pdf, "application/pdf", f"{now.piece.name} {view} {what}", "pdf")
+    return file_of(pdf, "application/pdf", f"{now.piece.name} {view} {what}", "pdf")
 
 
 @router.get("/{piece_id}/{view}.dxf", response_class=Response)
@@ -156,7 +157,7 @@ def view_dxf(db: Db, piece_id: uuid.UUID, view: ViewKey) -> Response:
         text = view_to_dxf(now.plan, view)
     except KeyError:
         raise NotThere(f"drawing {view}") from None
-    return _file(text, "image/vnd.dxf", f"{now.piece.name} {view}", "dxf")
+    return file_of(text, "image/vnd.dxf", f"{now.piece.name} {view}", "dxf")
 
 
 @router.get("/{piece_id}/{view}.svg", response_class=Response)
@@ -167,4 +168,4 @@ def view_file(db: Db, piece_id: uuid.UUID, view: ViewKey, unit: Unit | None = No
         now = standing(session, pieces.get(session, piece_id), shop)
     if view not in {v.key for v in now.plan.views}:
         raise NotThere(f"drawing {view}")
-    return _file(view_to_svg(now.plan, view, unit or now.plan.units), "image/svg+xml", f"{now.piece.name} {view}", "svg")
+    return file_of(view_to_svg(now.plan, view, unit or now.plan.units), "image/svg+xml", f"{now.piece.name} {view}", "svg")

@@ -22,13 +22,27 @@ from shadbo.core.contract.parts import COMES, Part
 from shadbo.core.contract.views import DimensionLine, Material, Shape, View, ViewKey
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.decisions.canvas import PictureFile, Stretcher
+from shadbo.core.document.facts import Facts, facts_of
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.items import Things
-from shadbo.core.document.piece import FORMAT, MOST_BYTES, Piece, document_of, faults_of, field_at, load_piece, without_pictures
+from shadbo.core.document.piece import (
+    FORMAT,
+    MOST_BYTES,
+    Piece,
+    document_of,
+    faults_of,
+    field_at,
+    length_field,
+    load_piece,
+    without_pictures,
+)
 from shadbo.core.document.readings import UnitName
 from shadbo.core.document.shop import PRACTICES, DateStyle, InchParts, Practice, Shop
+from shadbo.core.document.starts import reading
+from shadbo.core.document.traits import Trait
+from shadbo.core.finishing.caring import care_of
 from shadbo.core.framing.boxes.item_panels import MOST_ANCHORS
-from shadbo.core.measuring.gates import reading_gives
+from shadbo.core.measuring.gates import CUTS, TOOLS, Tool, reading_gives, tool_of
 from shadbo.core.planning.comparing import Comparison, compare
 from shadbo.core.planning.edits import (
     Act,
@@ -84,6 +98,7 @@ from shadbo.core.words.where import WHERE
 
 __all__ = [
     "COMES",
+    "CUTS",
     "DISPLAYS",
     "FORMAT",
     "FURTHEST_POWER",
@@ -95,6 +110,7 @@ __all__ = [
     "PRACTICES",
     "SCENES",
     "STARTS",
+    "TOOLS",
     "WHERE",
     "WORDS",
     "Act",
@@ -109,6 +125,7 @@ __all__ = [
     "DateStyle",
     "DimensionLine",
     "Edit",
+    "Facts",
     "Fault",
     "Fraction",
     "GiveUp",
@@ -144,6 +161,8 @@ __all__ = [
     "TakeWayOut",
     "Tape",
     "Things",
+    "Tool",
+    "Trait",
     "TriedWay",
     "TypeIn",
     "Understood",
@@ -156,15 +175,18 @@ __all__ = [
     "apply_edits",
     "as_decimal",
     "book_of",
+    "care_of",
     "compare",
     "diagnose",
     "document_of",
+    "facts_of",
     "faults_of",
     "field_at",
     "figure_of",
     "in_words",
     "kinds_asked",
     "last_place",
+    "length_field",
     "load_piece",
     "open_count",
     "open_figure",
@@ -173,9 +195,11 @@ __all__ = [
     "plan",
     "plan_and_book",
     "read_length",
+    "reading",
     "reading_gives",
     "start_piece",
     "things",
+    "tool_of",
     "two_sizes",
     "ways_out",
     "with_tried_ways",

@@ -58,7 +58,9 @@ def job_sheet(
     """
     unit = unit or plan.units
     out = io.BytesIO()
-    document, wide, tall = open_pages(out, plan, f"Job sheet: {piece.name}", paper=paper, shop=shop, dates=dates, today=today)
+    document, wide, tall = open_pages(
+        out, plan.name, len(plan.stops), f"Job sheet: {piece.name}", paper=paper, shop=shop, dates=dates, today=today
+    )
     story: list[Flowable] = [*_heading(piece, plan, unit, dates)]
     face, across, *marked = printed_views(plan)
     # What it is, what to cut and get, what to do in which order; then the drawings to mark by; the sums at the end.

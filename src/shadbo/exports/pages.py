@@ -169,19 +169,19 @@ def fit_view(plan: Plan, view: View, width: float, height: float, unit: Unit, st
 
 
 def open_pages(
-    out: BytesIO, plan: Plan, title: str, *, paper: Paper, shop: str, dates: DateStyle, today: date
+    out: BytesIO, name: str, stops: int, title: str, *, paper: Paper, shop: str, dates: DateStyle, today: date
 ) -> tuple[BaseDocTemplate, float, float]:
-    """A document of pages that each say the shop, the piece, the day and their number, and STOP where one stands; with how wide and how
-    tall what is put on a page may be (mm)."""
+    """A document of pages that each say the shop, the piece, the day and their number, and STOP where ``stops`` stand; with how wide and
+    how tall what is put on a page may be (mm)."""
     fonts()
     size = PAPERS[paper]
 
     def foot(canvas: Canvas, document: Any) -> None:
-        if plan.stops:
-            _stopped(canvas, size, len(plan.stops))
+        if stops:
+            _stopped(canvas, size, stops)
         canvas.setFont("Archivo-Regular", 7.5)
         canvas.setFillColor(HexColor("#6b665c"))
-        canvas.drawString(MARGIN, 8 * mm, f"{shop or 'Shadbo'} · {plan.name} · printed {day_text(today, dates)}")
+        canvas.drawString(MARGIN, 8 * mm, f"{shop or 'Shadbo'} · {name} · printed {day_text(today, dates)}")
         canvas.drawRightString(size[0] - MARGIN, 8 * mm, f"page {document.page}")
 
     document = BaseDocTemplate(

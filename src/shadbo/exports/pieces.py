@@ -1,4 +1,4 @@
-"""Pieces and shops as JSON text. Lengths are JSON numbers and stay decimal both ways: no binary float is made of them."""
+"""Pieces, shops and records as JSON text. Lengths are JSON numbers and stay decimal both ways: no binary float is made of them."""
 
 from __future__ import annotations
 
@@ -9,6 +9,7 @@ import simplejson
 from pydantic import ValidationError
 
 from shadbo.core import FURTHEST_POWER, MOST_BYTES, MOST_DIGITS, Fault, Piece, Refused, Shop, document_of, faults_of, load_piece
+from shadbo.shop.record.sealed import Sealed
 
 
 def to_json(document: Any, indent: int | None = None) -> str:
@@ -49,6 +50,16 @@ def piece_to_json(piece: Piece) -> str:
 def piece_from_json(text: str | bytes) -> Piece:
     """Read a piece file. Raises :class:`Refused` for anything that isn't one, with where and why."""
     return load_piece(_document(text))
+
+
+def record_to_json(record: Sealed) -> str:
+    """A record as its file: what its seal is of, to the letter."""
+    return to_json({**record.model_dump(mode="json", exclude={"piece"}), "piece": record.piece}, indent=1) + "\n"
+
+
+def record_from_json(text: str) -> Sealed:
+    """A record that was kept."""
+    return Sealed.model_validate(from_json(text))
 
 
 def shop_from_json(text: str | bytes) -> Shop:

@@ -44,7 +44,7 @@ def places_pdf(
     whole, *rest = _listed(view)
     out = io.BytesIO()
     document, wide, tall = open_pages(
-        out, plan, f"Places: {plan.name}, {view.title}", paper=paper, shop=shop, dates=dates, today=today
+        out, plan.name, len(plan.stops), f"Places: {plan.name}, {view.title}", paper=paper, shop=shop, dates=dates, today=today
     )
     (left, right), (top, bottom) = _spans(whole)
 

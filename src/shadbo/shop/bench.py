@@ -18,11 +18,13 @@ from shadbo.core import (
     Say,
     Shop,
     Stage,
+    Tool,
     TypeIn,
     Unit,
     apply_edits,
     plan,
     reading_gives,
+    tool_of,
 )
 
 # Drawings by what they are good for, the first that shows a step's parts is shown with it.
@@ -31,23 +33,32 @@ DRAWINGS = ("face", "section", "back")
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """A reading a gate asks for: its name, the figure it is held against, and the place it goes to where the plan goes on from it."""
+    """A reading that is asked for: its name, the figure it is held against (or the length in mm, ``planned``), and the place it goes to
+    where the plan goes on from it."""
 
     key: str
     label: str
-    figure: str
+    figure: str = ""
     place: str = ""
+    planned: str = ""
+
+    def length(self, worked: Plan) -> Fraction:
+        """What was planned, mm."""
+        return Fraction(self.planned or worked.figures[self.figure].mm or "0")
 
 
 @dataclass(frozen=True, slots=True)
 class Gate:
     """What is read at a gate. ``apart``: its two readings are held against one another, and may differ by that figure. ``blind``: what
-    was planned isn’t shown before something is read. ``mend`` is what is tried where it is out, besides making it anew."""
+    was planned isn’t shown before something is read. ``mend`` is what is tried where it is out, besides making it anew. ``tool`` is what made
+    what is read. Without ``must`` it is no gate: what was cut may be read, one length or all, and nothing waits for it."""
 
     asks: tuple[Asked, ...]
     apart: str = ""
     blind: bool = True
     mend: str = ""
+    tool: Tool | None = None
+    must: bool = True
 
 
 INSIDE = (
@@ -68,21 +79,44 @@ def diagonals(of: str) -> tuple[Asked, Asked]:
 
 
 GATES: Mapping[str, Gate] = {
-    "inside": Gate(INSIDE),
-    "rabbet": Gate(RABBET),
+    "inside": Gate(INSIDE, tool="saw"),
+    "rabbet": Gate(RABBET, tool="saw"),
     "dry": Gate(diagonals("frame"), "frame.square", blind=False, mend=CLAMP),
     "square": Gate(diagonals("stretcher"), "stretcher.square", blind=False, mend=KEYS),
 }
 READ = LengthField.between("Reading", "0.1", "30000")
+TRIM = "What is long is cut again by the difference; what is short is cut anew. A pair must be alike before it must be right."
+# So many lengths of one step are asked for.
+MOST_ASKED = 6
 
 
 def gate_of(key: str, worked: Plan) -> Gate | None:
-    """What is read at a gate of this plan; None where it is only looked at."""
+    """What is read at a step of this plan; None where it is only looked at, or done."""
+    step = next((o for o in worked.steps if o.key == key), None)
     gate = GATES.get(key)
-    if gate is None or not any(o.key == key and o.gate for o in worked.steps):
+    if step is None:
         return None
+    if gate is None or not step.gate:
+        return _cuts_of(step, worked)
     asks = tuple(a for a in gate.asks if a.figure in worked.figures)
     return replace(gate, asks=asks) if asks and (not gate.apart or gate.apart in worked.figures) else None
+
+
+def _cuts_of(step: Operation, worked: Plan) -> Gate | None:
+    """What may be read of what a step cuts: each length that a saw, a mat cutter or a glass cutter made, and the other side of a sheet."""
+    names = set(step.makes)
+    lines = [(line, tool) for line in worked.cuts if names & _families(line.key) and (tool := tool_of(line.key))]
+    if not lines:
+        return None
+    tool = lines[0][1]
+    asks: list[Asked] = []
+    for line, by in lines:
+        if by == tool and Fraction(line.mm) > 0:
+            part, sheet = line.part.strip(), tool != "saw" and line.width is not None
+            asks.append(Asked(line.key, f"{part}, width" if sheet else part, planned=line.mm))
+            if sheet and line.width is not None:
+                asks.append(Asked(f"{line.key}.by", f"{part}, height", planned=line.width.mm))
+    return Gate(tuple(asks[:MOST_ASKED]), blind=False, mend=TRIM, tool=tool, must=False)
 
 
 def made_anew(key: str, worked: Plan) -> tuple[str, ...]:
@@ -165,7 +199,8 @@ def judge(key: str, readings: Mapping[str, str], worked: Plan, piece: Piece, sho
         raise Refused(Fault("/key", "gate", key[:80], "is no gate that is read", "a gate with readings"))
     read: dict[str, Fraction] = {}
     faults: list[Fault] = []
-    for asked in gate.asks:
+    given = [a for a in gate.asks if gate.must or readings.get(a.key, "").strip()]
+    for asked in given or gate.asks:
         try:
             found = READ.read(readings.get(asked.key, ""), unit, shop.tape, f"/readings/{asked.key}")
             read[asked.key] = found.mm
@@ -173,8 +208,8 @@ def judge(key: str, readings: Mapping[str, str], worked: Plan, piece: Piece, sho
             faults += error.faults
     if faults:
         raise Refused(*faults)
-    give = reading_gives(shop, unit).value
-    planned = {a.key: Fraction(worked.figures[a.figure].mm or "0") for a in gate.asks}
+    give = reading_gives(shop, unit, gate.tool or "saw").value
+    planned = {a.key: a.length(worked) for a in given}
     if gate.apart:
         most = Fraction(worked.figures[gate.apart].mm or "0")
         first, second = (read[a.key] for a in gate.asks)
@@ -191,10 +226,11 @@ def judge(key: str, readings: Mapping[str, str], worked: Plan, piece: Piece, sho
             abs(read[a.key] - planned[a.key]) <= give,
             _doubt(planned[a.key], read[a.key]),
         )
-        for a in gate.asks
+        for a in given
     )
-    places: Sequence[AnyEdit] = [TypeIn(pointer=a.place, text=readings[a.key], unit=unit) for a in gate.asks if a.place]
-    return Judged(all(line.fine for line in lines), lines, tuple([Choose(choice="frame", option="bought"), *places]))
+    places: Sequence[AnyEdit] = [TypeIn(pointer=a.place, text=readings[a.key], unit=unit) for a in given if a.place]
+    edits = (Choose(choice="frame", option="bought"), *places) if places else ()
+    return Judged(all(line.fine for line in lines), lines, edits)
 
 
 def _doubt(planned: Fraction, read: Fraction) -> str:

@@ -135,6 +135,13 @@ def operation(session: Session, piece: uuid.UUID, key: str) -> OperationRow:
     ).scalar_one()
 
 
+def seconds_of(row: OperationRow, now: datetime) -> int:
+    """What an operation took till now, pauses left out (seconds)."""
+    running = row.begun_at and not row.done_at and not row.paused_at
+    since = row.said.get("since")
+    return row.spent + (max(0, round((now - datetime.fromisoformat(since)).total_seconds())) if running and since else 0)
+
+
 def waits(session: Session) -> list[tuple[uuid.UUID, str, OperationRow, bool]]:
     """Steps of open pieces that are done and were to be waited for: piece, its name, the step, and whether anything was begun after it."""
     later = aliased(OperationRow)

@@ -32,6 +32,14 @@ class Newer(Exception):
         self.version = version
 
 
+class HandedOver(Exception):
+    """The piece was handed over and is sealed by ``record``: it is changed only after it was taken in again."""
+
+    def __init__(self, record: uuid.UUID) -> None:
+        super().__init__(f"sealed by {record}")
+        self.record = record
+
+
 class NothingTo(Exception):
     """There is nothing to undo, or to redo."""
 
@@ -49,6 +57,7 @@ class Kept:
     change: str
     undo: str | None
     redo: str | None
+    sealed_by: uuid.UUID | None = None
 
     @property
     def piece(self) -> Piece:
@@ -100,7 +109,15 @@ _REDO = select(_LATER.change).where(_LATER.parent_id == StateRow.id).order_by(_L
 # Built once: every key press asks for a piece, and building the statement took longer than running it.
 _STANDING = (
     select(
-        PieceRow.version, PieceRow.archived, PieceRow.updated_at, StateRow.change, StateRow.parent_id, _DOCUMENT, _REDO, StateRow.id
+        PieceRow.version,
+        PieceRow.archived,
+        PieceRow.updated_at,
+        StateRow.change,
+        StateRow.parent_id,
+        _DOCUMENT,
+        _REDO,
+        StateRow.id,
+        PieceRow.sealed_by,
     )
     .join(StateRow, StateRow.id == PieceRow.state_id)
     .where(PieceRow.id == bindparam("piece"))
@@ -112,7 +129,7 @@ def get(session: Session, piece_id: uuid.UUID) -> Kept:
     row = session.execute(_STANDING, {"piece": piece_id}).one_or_none()
     if row is None:
         raise NotThere(str(piece_id))
-    version, archived, updated_at, change, parent, document, redone, state = row
+    version, archived, updated_at, change, parent, document, redone, state, sealed_by = row
     undone = change if parent is not None else None
     return Kept(
         id=piece_id,
@@ -124,7 +141,16 @@ def get(session: Session, piece_id: uuid.UUID) -> Kept:
         change=change,
         undo=undone,
         redo=redone,
+        sealed_by=sealed_by,
     )
+
+
+def on_the_rack(session: Session, piece_id: uuid.UUID) -> Kept:
+    """A piece as it stands, for work on it. Raises :class:`NotThere`, :class:`HandedOver`."""
+    kept = get(session, piece_id)
+    if kept.sealed_by is not None:
+        raise HandedOver(kept.sealed_by)
+    return kept
 
 
 # States looked through for one that can be worked out.
@@ -155,10 +181,12 @@ def before(session: Session, state_id: int) -> Iterator[Kept]:
 
 
 def _locked(session: Session, piece_id: uuid.UUID, base: int | None) -> PieceRow:
-    """The row, held until the end of the transaction, if nobody has saved since ``base``."""
+    """The row, held until the end of the transaction, if nobody has saved since ``base`` and it isn't handed over."""
     row = session.execute(select(PieceRow).where(PieceRow.id == piece_id).with_for_update()).scalar_one_or_none()
     if row is None:
         raise NotThere(str(piece_id))
+    if row.sealed_by is not None:
+        raise HandedOver(row.sealed_by)
     if base is not None and row.version != base:
         raise Newer(row.version)
     return row

@@ -31,6 +31,7 @@ class Row:
     id: uuid.UUID
     version: int
     archived: bool
+    sealed_by: uuid.UUID | None
     updated_at: datetime
     name: str
     card: str | None
@@ -68,7 +69,9 @@ def page(
         select(func.count(), func.max(PieceRow.wide), func.max(PieceRow.tall), func.count().filter(stale)).where(*wanted)
     ).one()
     rows = session.execute(
-        select(PieceRow.id, PieceRow.version, PieceRow.archived, PieceRow.updated_at, PieceRow.name, PieceRow.card)
+        select(
+            PieceRow.id, PieceRow.version, PieceRow.archived, PieceRow.sealed_by, PieceRow.updated_at, PieceRow.name, PieceRow.card
+        )
         .where(*wanted)
         .order_by(SORTS[sort], PieceRow.id)
         .offset(_told(start))

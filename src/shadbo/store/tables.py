@@ -22,7 +22,7 @@ from sqlalchemy import (
     false,
     func,
 )
-from sqlalchemy.dialects.postgresql import JSONB, TIMESTAMP
+from sqlalchemy.dialects.postgresql import ARRAY, JSONB, TIMESTAMP
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 
@@ -39,7 +39,8 @@ class ShopRow(Base):
 
 
 class PieceRow(Base):
-    """A piece: which state stands, how often it was saved (``version``), whether it is put away. Its card in the rack (JSON text) bears
+    """A piece: which state stands, how often it was saved (``version``), whether it is put away; by which record it is sealed once it is
+    handed over, and from which it was begun. Its card in the rack (JSON text) bears
     the mark of the shop it was worked out with; ``blocked``, ``wide`` and ``tall`` (mm) are of the card."""
 
     __tablename__ = "piece"
@@ -55,6 +56,8 @@ class PieceRow(Base):
     wide: Mapped[float] = mapped_column(Float, server_default="0")
     tall: Mapped[float] = mapped_column(Float, server_default="0")
     archived: Mapped[bool] = mapped_column(Boolean, default=False)
+    sealed_by: Mapped[uuid.UUID | None] = mapped_column(ForeignKey("record.id", use_alter=True))
+    goes_on_from: Mapped[uuid.UUID | None] = mapped_column(ForeignKey("record.id", use_alter=True))
     created_at: Mapped[datetime] = mapped_column(TIMESTAMP(timezone=True), server_default=func.now())
     updated_at: Mapped[datetime] = mapped_column(TIMESTAMP(timezone=True), server_default=func.now())
 
@@ -156,6 +159,56 @@ class OperationRow(Base):
     wait: Mapped[int] = mapped_column(Integer, server_default="0")
     said: Mapped[dict[str, Any]] = mapped_column(JSONB, server_default="{}")
     sent: Mapped[uuid.UUID | None]
+
+
+class NotedRow(Base):
+    """What was put down of a piece at the bench, under the name its sender gave it; ``document`` is the rest of it."""
+
+    __tablename__ = "noted"
+    id: Mapped[uuid.UUID] = mapped_column(primary_key=True)
+    piece_id: Mapped[uuid.UUID] = mapped_column(ForeignKey("piece.id", ondelete="CASCADE"), index=True)
+    at: Mapped[datetime] = mapped_column(TIMESTAMP(timezone=True))
+    document: Mapped[dict[str, Any]] = mapped_column(JSONB)
+
+
+class RecordRow(Base):
+    """A piece as it was handed over: the document as it was written down with its seal, what it is found again by (sizes in mm, ``traits`` as bits), and
+    its card (JSON text)."""
+
+    __tablename__ = "record"
+    __table_args__ = (UniqueConstraint("piece_id", "number"),)
+    id: Mapped[uuid.UUID] = mapped_column(primary_key=True)
+    piece_id: Mapped[uuid.UUID] = mapped_column(ForeignKey("piece.id", ondelete="CASCADE"))
+    number: Mapped[int] = mapped_column(Integer)
+    handed_at: Mapped[datetime] = mapped_column(TIMESTAMP(timezone=True))
+    year: Mapped[int] = mapped_column(Integer)
+    name: Mapped[str] = mapped_column(Text)
+    owner: Mapped[str] = mapped_column(Text)
+    kind: Mapped[str] = mapped_column(Text)
+    display: Mapped[str] = mapped_column(Text)
+    method: Mapped[str] = mapped_column(Text)
+    size: Mapped[str] = mapped_column(Text)
+    materials: Mapped[list[str]] = mapped_column(ARRAY(Text))
+    short: Mapped[float] = mapped_column(Float)
+    long: Mapped[float] = mapped_column(Float)
+    deep: Mapped[float] = mapped_column(Float)
+    traits: Mapped[int] = mapped_column(BigInteger)
+    wrongs: Mapped[int] = mapped_column(Integer)
+    photo: Mapped[str | None] = mapped_column(String(64))
+    words: Mapped[str] = mapped_column(Text)
+    card: Mapped[str] = mapped_column(Text)
+    document: Mapped[str] = mapped_column(Text)
+    seal: Mapped[str] = mapped_column(String(64))
+
+
+Index("ix_record_handed", RecordRow.handed_at.desc(), RecordRow.id)
+Index(
+    "ix_record_words",
+    RecordRow.words,
+    postgresql_using="gin",
+    postgresql_ops={"words": "gin_trgm_ops"},
+    postgresql_with={"fastupdate": "off"},
+)
 
 
 class JobRow(Base):

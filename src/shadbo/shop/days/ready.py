@@ -11,7 +11,7 @@ from shadbo.core import AnyEdit
 from shadbo.shop.days.hours import A_DAY, TICK, day_of, fetched, sittings
 from shadbo.shop.days.placing import Ledger, NoRoom, Put, place, ready_at, ready_of, work_of
 from shadbo.shop.days.solving import LOOKED_AT, MOST_LOOKED_AT, Days, held, longest_sitting, schedule
-from shadbo.shop.days.tasks import Order, Task
+from shadbo.shop.days.tasks import Order, Task, as_done_here
 from shadbo.shop.days.working import COMING, HOUSE_WORKING, Span, Working
 
 # What holds a piece up: a wait after an operation, hands that are busy, a place or clamps that are taken, something that has to come,
@@ -188,7 +188,7 @@ def sooner(
 
     free = replace(others, puts={p: puts for p, puts in others.puts.items() if p != order.piece})
     for one in variants:
-        tried(one.key, one.say, _day(replace(order, tasks=one.tasks), free, working, now), one.edits)
+        tried(one.key, one.say, _day(replace(order, tasks=as_done_here(one.tasks, working)), free, working, now), one.edits)
     for what, comes in order.comes_on.items():
         if comes > now:
             left = {k: v for k, v in order.comes_on.items() if k != what}

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import date
 
 from shadbo.core import Operation, Plan
 from shadbo.shop.bench import gate_of
 from shadbo.shop.days.hours import ticks
-from shadbo.shop.days.working import COMING, Coming
+from shadbo.shop.days.working import COMING, Coming, Working
 
 # What is done at one sitting without a break (minutes): operations that follow one another in one place are taken together up to it.
 SITTING = 90
@@ -113,12 +113,17 @@ def tasks_of(plan: Plan) -> tuple[Task, ...]:
                 o.takes,
                 o.takes_on,
                 o.gate,
-                gate_of(o.key, plan) is not None,
+                (gate := gate_of(o.key, plan)) is not None and gate.must,
                 comes,
                 what,
             )
         )
     return tuple(out)
+
+
+def as_done_here(tasks: tuple[Task, ...], working: Working) -> tuple[Task, ...]:
+    """The same tasks, with the minutes they take by the shop’s own records."""
+    return tuple(replace(t, minutes=working.minutes(t.key, t.minutes)) for t in tasks) if working.paces else tasks
 
 
 def _hands_on(o: Operation, there: set[str]) -> set[str]:

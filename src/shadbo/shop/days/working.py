@@ -62,6 +62,18 @@ class Lead(Part):
     supplier: str = Field(default="", max_length=80)
 
 
+class Pace(Part):
+    """How long a kind of work takes here, taken over from the shop’s own records: ``add`` minutes and so many ``times`` what is planned.
+    ``kind`` is the first step of an operation’s key."""
+
+    kind: str = Field(min_length=1, max_length=40)
+    add: float = Field(default=0, ge=0, le=600)
+    times: float = Field(gt=0, le=20)
+
+    def minutes(self, planned: int) -> int:
+        return max(1, round(self.add + self.times * planned))
+
+
 Day = Annotated[tuple[Span, ...], Field(max_length=SPANS)]
 USUAL = (Span(opens=time(8, 30), shuts=time(12, 30)), Span(opens=time(13, 30), shuts=time(17, 30)))
 
@@ -87,6 +99,7 @@ class Working(Part):
     press: int = Field(default=1, ge=1, le=99)
     dust_apart: bool = False
     leads: Annotated[tuple[Lead, ...], Field(max_length=len(COMING))] = ()
+    paces: Annotated[tuple[Pace, ...], Field(max_length=120)] = ()
 
     @field_validator("zone")
     @classmethod
@@ -121,6 +134,16 @@ class Working(Part):
 
     def lead(self, what: Coming) -> int:
         return next((lead.days for lead in self.leads if lead.what == what), 0)
+
+    def pace(self, key: str) -> Pace | None:
+        """The shop’s own time for a kind of work, by an operation’s key."""
+        kind = key.split(".")[0]
+        return next((p for p in self.paces if p.kind == kind), None)
+
+    def minutes(self, key: str, planned: int) -> int:
+        """What an operation takes here (minutes)."""
+        pace = self.pace(key)
+        return pace.minutes(planned) if pace and planned else planned
 
     def spans(self, day: date) -> tuple[Span, ...]:
         """The hours of a day: its own, or its weekday’s; none when the shop is shut."""
