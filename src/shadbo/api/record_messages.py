@@ -205,7 +205,8 @@ class RecordOut:
     notes: tuple[Note, ...]
     what: dict[What, str]
     card: Card
-    sides: tuple[Shown, Shown]
+    width: Shown
+    height: Shown
 
 
 @dataclass(frozen=True, slots=True)
@@ -232,7 +233,8 @@ class FromOut:
 
 @dataclass(frozen=True, slots=True)
 class ToolOut:
-    """What a tool really does (mm). Nothing is said of it while ``wanting`` more readings; ``now`` is the shop’s tolerance."""
+    """What a tool really does (mm), its leaning with the interval it lies in. Nothing is said of it while ``wanting`` more readings; ``now``
+    is the shop’s tolerance."""
 
     tool: Literal["saw", "mat", "glass", "tape"]
     label: str
@@ -240,9 +242,8 @@ class ToolOut:
     wanting: int
     count: int
     leaning: float
-    leaning_in: tuple[float, float]
-    sigma: float
-    sigma_in: tuple[float, float]
+    leaning_from: float
+    leaning_to: float
     one: float
     offered: float | None
     correct: float
@@ -251,7 +252,8 @@ class ToolOut:
 
 @dataclass(frozen=True, slots=True)
 class TakingOut:
-    """How long a kind of work really takes: ``add`` minutes and so many ``times`` what is planned; what the days go by ``now``."""
+    """How long a kind of work really takes: ``add`` minutes and so many ``times`` what is planned, and the interval the share of that lies in;
+    what the days go by ``now``."""
 
     kind: str
     title: str
@@ -259,9 +261,11 @@ class TakingOut:
     count: int
     add: float
     times: float
-    times_in: tuple[float, float]
+    share_from: float
+    share_to: float
     offered: bool
-    now: tuple[float, float]
+    now_add: float
+    now_times: float
     taken: tuple[FromOut, ...]
 
 

@@ -20,7 +20,7 @@ from shadbo.core import Fault, Fraction, LengthField, Refused, Shop, Showing, fa
 from shadbo.exports.cards import CARD_JSON, card_of
 from shadbo.exports.records import Told, hand_over_sheet, record_pdf, records_csv, records_json
 from shadbo.shop.record.begun import begin_again
-from shadbo.shop.record.sealed import WORDS, Line, Note, Sealed, last_time, seal
+from shadbo.shop.record.sealed import WORDS, LineRead, Note, Sealed, last_time, seal
 from shadbo.store import days as kept_days
 from shadbo.store import files, pieces, racks, records, shops
 from shadbo.store.tables import RecordRow
@@ -269,7 +269,8 @@ def one(db: Db, record_id: uuid.UUID) -> m.RecordOut:
             readings=tuple(_readings(told, show)),
             what=dict(WORDS),
             card=CARD_JSON.validate_json(row.card),
-            sides=(show.show(Fraction(str(told.width))), show.show(Fraction(str(told.height)))),
+            width=show.show(Fraction(str(told.width))),
+            height=show.show(Fraction(str(told.height))),
             **{name: getattr(told, name) for name in TOLD},
         )
 
@@ -307,7 +308,7 @@ def _readings(told: Sealed, show: Showing) -> Iterator[m.ReadingShown]:
             yield m.ReadingShown(reading.at, done.title, reading.hand, reading.why, tuple(_line(x, show) for x in reading.lines))
 
 
-def _line(line: Line, show: Showing) -> m.LineShown:
+def _line(line: LineRead, show: Showing) -> m.LineShown:
     planned, read = Fraction(str(line.planned)), Fraction(str(line.read))
     return m.LineShown(
         line.label or line.key, show.show(planned, "fine"), show.show(read, "fine"), show.show(read - planned, "fine"), line.fine
@@ -345,13 +346,15 @@ def as_json(db: Db, record_id: uuid.UUID) -> Response:
 
 
 @router.get("/records/{record_id}/{sheet}.pdf", response_class=Response)
-def as_pdf(db: Db, record_id: uuid.UUID, sheet: Literal["record", "hand-over"], paper: Literal["A4", "Letter"] = "A4") -> Response:
+def as_pdf(
+    db: Db, now: Now, record_id: uuid.UUID, sheet: Literal["record", "hand-over"], paper: Literal["A4", "Letter"] = "A4"
+) -> Response:
     """The sheet that goes with the piece (what it is, its care, what touches it, how to undo it, how it hangs); or the record as built."""
     with db.work() as session:
         row = records.get(session, record_id)
         shop = shops.get(session)
         told = records.read(row)
         photographs = [(n, small) for n in told.photographs if n.photo and (small := files.get(session, n.photo).small)]
-        asked = Told(told, row.seal, photographs, paper=paper, dates=shop.dates, showing=shop.showing)
+        asked = Told(told, row.seal, photographs, paper=paper, dates=shop.dates, showing=shop.showing, today=now.date())
     made = hand_over_sheet(asked) if sheet == "hand-over" else record_pdf(asked)
     return file_of(made, "application/pdf", f"{told.name} {sheet}", "pdf")

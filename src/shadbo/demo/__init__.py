@@ -13,14 +13,16 @@ from pathlib import Path
 from sqlalchemy.orm import Session
 
 from shadbo.core import HOUSE_SHOP, PictureFile, Piece, Shop, Stretcher, Things, plan
-from shadbo.demo import days
-from shadbo.demo.pictures import BADGE_NAME, NAME, moor_road, saddle_badge
+from shadbo.demo import days, records
+from shadbo.demo.pictures import BADGE_NAME, NAME, framed, moor_road, saddle_badge
 from shadbo.exports.cards import card_of
 from shadbo.exports.pieces import piece_from_json
 from shadbo.exports.wrapping import check
 from shadbo.shop.days.tasks import tasks_of
 from shadbo.store import files, pieces, racks, shops
 
+# Photographs of what was handed over: whose front, its face (mm) and the colour of its wood.
+FRONTS = (("finish line", 752, 552, "#b58a52"), ("last bend", 570, 730, "#6b4429"))
 DEMO_SHOP: Shop = HOUSE_SHOP.model_copy(update={"name": "The Quillbeck Bench", "demo": True})
 
 
@@ -36,19 +38,27 @@ def load_once(session: Session, now: datetime) -> bool:
         return False
     shop, mark = shops.marked(session)
     road = _keep_picture(session, NAME, moor_road)
-    begun = {}
+    begun, today, badge = {}, {}, ""
     for piece in demo_pieces():
         if piece.due:
             piece = piece.model_copy(update={"due": piece.due + days.weeks_since(now)})
         if isinstance(piece.display, Stretcher):
             piece = piece.model_copy(update={"display": piece.display.model_copy(update={"file": road})})
         if isinstance(piece.object, Things):
-            piece = piece.model_copy(update={"object": _photographed(session, piece.object)})
+            things = _photographed(session, piece.object)
+            badge = badge or next((item.photo.sha256 for item in things.items if item.photo), "")
+            piece = piece.model_copy(update={"object": things})
+        today[piece.name] = piece
         kept = pieces.create(session, piece, "Taken in")
         worked = plan(piece, shop)
         racks.keep(session, kept.id, card_of(piece, worked), mark)
         begun[piece.name] = (kept.id, tasks_of(worked))
     days.begin(session, begun, now)
+    fronts = {
+        name: _keep_picture(session, f"{name}.jpg", partial(framed, wide=wide, high=high, wood=wood)).sha256
+        for name, wide, high, wood in FRONTS
+    }
+    records.begin(session, today, shop, mark, now, {**fronts, "badge": badge})
     return True
 
 

@@ -5,6 +5,7 @@ Made up, so that nobody's picture ships.
 
 from __future__ import annotations
 
+import tempfile
 from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
@@ -43,6 +44,24 @@ def saddle_badge(path: Path, outline: Sequence[tuple[Any, Any]]) -> None:
         x = 200 + tick * BADGE_PX_PER_MM
         draw.line((x, 780, x, 780 + (26 if tick % 10 == 0 else 18 if tick % 5 == 0 else 12)), fill="#3b3a36", width=1)
     image.save(path, "JPEG", quality=90)
+
+
+def framed(path: Path, *, wide: int, high: int, wood: str) -> None:
+    """A photograph of a framed picture’s front on a wall: a part of the moor road in a frame of this face (mm)."""
+    with tempfile.TemporaryDirectory(prefix="shadbo-demo-") as folder:
+        moor_road(Path(folder) / NAME)
+        road = Image.open(Path(folder) / NAME).convert("RGB")
+    image = Image.new("RGB", (wide + 200, high + 200), "#d9d5cb")
+    draw = ImageDraw.Draw(image)
+    draw.rectangle((106, 110, 110 + wide, 114 + high), fill="#b9b4a8")
+    draw.rectangle((100, 100, 100 + wide, 100 + high), fill=wood, outline="#3d2c18")
+    draw.rectangle((122, 122, 78 + wide, 78 + high), fill="#17130e")
+    face = (wide - 54, high - 54)
+    part = min(road.width / face[0], road.height / face[1])
+    top = round(road.height * 0.12)
+    cut = road.crop((0, top, round(face[0] * part), min(road.height, top + round(face[1] * part))))
+    image.paste(cut.resize(face), (127, 127))
+    image.save(path, "JPEG", quality=86)
 
 
 def moor_road(path: Path) -> None:

@@ -6,6 +6,7 @@ import csv
 import io
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
+from datetime import date
 from typing import Any
 from xml.sax.saxutils import escape
 
@@ -15,9 +16,23 @@ from reportlab.platypus import Flowable, Image, KeepTogether, Paragraph, Spacer
 
 from shadbo.core import DateStyle, Fraction, Showing
 from shadbo.exports.days import day_text
-from shadbo.exports.pages import BODY, CLOSE, FIGURE, HEAD, RIGHT, SMALL, TITLE, Paper, fonts, length_words, open_pages, section, table_of
+from shadbo.exports.pages import (
+    BODY,
+    CLOSE,
+    FIGURE,
+    HEAD,
+    RIGHT,
+    SMALL,
+    TITLE,
+    Paper,
+    fonts,
+    length_words,
+    open_pages,
+    section,
+    table_of,
+)
 from shadbo.exports.pieces import record_to_json
-from shadbo.shop.record.sealed import WORDS, Line, Note, Sealed
+from shadbo.shop.record.sealed import WORDS, LineRead, Note, Sealed
 
 # A photograph on paper is at most so wide and so high (mm).
 PHOTO = (80, 70)
@@ -58,6 +73,7 @@ class Told:
     paper: Paper
     dates: DateStyle
     showing: Showing
+    today: date
 
 
 def hand_over_sheet(told: Told) -> bytes:
@@ -207,9 +223,7 @@ def _photographs(photographs: Sequence[tuple[Note, bytes]]) -> Iterator[Flowable
 def _built(told: Told, title: str, story: list[Flowable]) -> bytes:
     out = io.BytesIO()
     one = told.record
-    document, _, _ = open_pages(
-        out, one.name, 0, title, paper=told.paper, shop=one.shop, dates=told.dates, today=one.handed_at.date()
-    )
+    document, _, _ = open_pages(out, one.name, 0, title, paper=told.paper, shop=one.shop, dates=told.dates, today=told.today)
     document.build(story)
     return out.getvalue()
 
@@ -261,7 +275,7 @@ def _rows(one: Sealed) -> Iterator[tuple[Any, ...]]:
         )
 
 
-def _read(line: Line) -> tuple[str, float, float]:
+def _read(line: LineRead) -> tuple[str, float, float]:
     return line.label or line.key, line.planned, line.read
 
 

@@ -607,7 +607,7 @@ export interface paths {
         put?: never;
         /**
          * Read Gate
-         * @description Judge what was read at a gate, and keep it. What is fine, or taken as it is, ends the step.
+         * @description Judge what was read, and keep it. A gate that is fine, or taken as it is, ends its step.
          */
         post: operations["read_gate_api_pieces__piece_id__operations__key__read_post"];
         delete?: never;
@@ -650,6 +650,279 @@ export interface paths {
         get: operations["timers_api_timers_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/noted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Put Down So Far
+         * @description What was put down of a piece since it was taken in.
+         */
+        get: operations["put_down_so_far_api_pieces__piece_id__noted_get"];
+        put?: never;
+        /**
+         * Put Down
+         * @description Put something down at the bench. Sent twice it stands once.
+         */
+        post: operations["put_down_api_pieces__piece_id__noted_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/noted/{note_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Strike
+         * @description Take back what was put down, while the piece is on the rack.
+         */
+        delete: operations["strike_api_pieces__piece_id__noted__note_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/last-time": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Last Times
+         * @description What went wrong with the one this was begun from, at the steps where it did.
+         */
+        get: operations["last_times_api_pieces__piece_id__last_time_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/hand-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Before Hand Over
+         * @description What a record of a piece would hold now, and what is still open.
+         */
+        get: operations["before_hand_over_api_pieces__piece_id__hand_over_get"];
+        put?: never;
+        /**
+         * Hand Over
+         * @description Hand a piece over: its record is sealed, and it is put away. 409 where something isn’t ticked, or stops it, and nobody said ``anyway``.
+         */
+        post: operations["hand_over_api_pieces__piece_id__hand_over_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/take-in-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take In Again
+         * @description Take a handed-over piece in again, for a repair or a change: what is done from now on is a version of its own.
+         */
+        post: operations["take_in_again_api_pieces__piece_id__take_in_again_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Found Again
+         * @description Handed-over pieces: by words, whose, what, how shown and held, of which material, in which year, how large (the longer side); or like
+         *     a record or a piece (``like``), the nearest first.
+         */
+        get: operations["found_again_api_records_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/records.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All As Csv
+         * @description Every reading, count and time of all records as CSV (RFC 4180).
+         */
+        get: operations["all_as_csv_api_records_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/records.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All As Json
+         * @description All records, each as its open document.
+         */
+        get: operations["all_as_json_api_records_json_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/records/{record_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One
+         * @description One record: as built beside planned.
+         */
+        get: operations["one_api_records__record_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/records/{record_id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Again
+         * @description Begin the next one from a record: shown, held and hung as that one, with the sizes that are typed.
+         */
+        post: operations["again_api_records__record_id__again_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/records/{record_id}/record.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Json
+         * @description A record as its open document (shadbo.record/1).
+         */
+        get: operations["as_json_api_records__record_id__record_json_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/records/{record_id}/{sheet}.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Pdf
+         * @description The sheet that goes with the piece (what it is, its care, what touches it, how to undo it, how it hangs); or the record as built.
+         */
+        get: operations["as_pdf_api_records__record_id___sheet__pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Your Hands
+         * @description Spreads and leanings of saw, mat cutter, glass cutter and tape, and times by kind of work, each with the records it comes from.
+         */
+        get: operations["your_hands_api_hands_get"];
+        put?: never;
+        /**
+         * Take Over
+         * @description Go by what the hands really do: a tolerance of the shop, or a time the days go by; or by the house figure again.
+         */
+        post: operations["take_over_api_hands_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1256,6 +1529,40 @@ export interface components {
              */
             unit: "mm" | "in";
         };
+        /**
+         * Again
+         * @description The next one, begun from a record: its name and owner; its two sides as typed, where it has other sizes.
+         */
+        Again: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Owner
+             * @default
+             */
+            owner: string;
+            /**
+             * Width
+             * @default
+             */
+            width: string;
+            /**
+             * Height
+             * @default
+             */
+            height: string;
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units: "mm" | "in";
+        };
         /** Archive */
         Archive: {
             /** Archived */
@@ -1303,6 +1610,17 @@ export interface components {
             version: number;
             /** Id */
             id?: string | null;
+        };
+        /**
+         * BegunOut
+         * @description The piece that was begun.
+         */
+        BegunOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
         };
         /**
          * BenchOut
@@ -1780,6 +2098,45 @@ export interface components {
             state: "planned" | "begun" | "paused" | "done";
         };
         /**
+         * Done
+         * @description One operation: by whom, when, in how many minutes beside how many were planned; ``wait`` after it (minutes).
+         */
+        Done: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /**
+             * Hand
+             * @default
+             */
+            hand: string;
+            /** Begun At */
+            begun_at?: string | null;
+            /** Done At */
+            done_at?: string | null;
+            /**
+             * Minutes
+             * @default 0
+             */
+            minutes: number;
+            /**
+             * Planned
+             * @default 0
+             */
+            planned: number;
+            /**
+             * Wait
+             * @default 0
+             */
+            wait: number;
+            /**
+             * Readings
+             * @default []
+             */
+            readings: components["schemas"]["Reading"][];
+        };
+        /**
          * DrawingOut
          * @description A drawing that can be taken away; a template is printed at full size, on so many sheets of each paper (no ``sheets``: it is none).
          */
@@ -1893,6 +2250,64 @@ export interface components {
             kind: "file";
         };
         /**
+         * FoundOut
+         * @description A record in a list.
+         */
+        FoundOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Piece
+             * Format: uuid
+             */
+            piece: string;
+            /** Number */
+            number: number;
+            /**
+             * Handed At
+             * Format: date-time
+             */
+            handed_at: string;
+            /** Name */
+            name: string;
+            /** Owner */
+            owner: string;
+            /** Kind */
+            kind: string;
+            /** Display */
+            display: string;
+            /** Method */
+            method: string;
+            /** Size */
+            size: string;
+            /** Wrongs */
+            wrongs: number;
+            /** Photo */
+            photo: string | null;
+            /** Far */
+            far: number | null;
+            card: components["schemas"]["Card"];
+        };
+        /**
+         * FromOut
+         * @description A reading or a time, beside what was planned, of a record: the difference in mm, or the minutes.
+         */
+        FromOut: {
+            /** Record */
+            record: string;
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Planned */
+            planned: number;
+            /** Found */
+            found: number;
+        };
+        /**
          * GateOut
          * @description A gate judged. Where it isn’t fine: the edits by which the plan goes on from what is there, what they change in what is still to be
          *     cut, and what would stand in the way then (None: this piece can’t go on so); ``anew`` are the steps that are done again to make it as
@@ -1940,6 +2355,58 @@ export interface components {
              * @default []
              */
             away: string[];
+        };
+        /**
+         * HandOver
+         * @description It is handed over: by whom, to whom, with a word. ``anyway`` where something isn’t ticked, or stops it. ``id`` is the sender’s name for it.
+         */
+        HandOver: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Hand
+             * @default
+             */
+            hand: string;
+            /**
+             * To
+             * @default
+             */
+            to: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Anyway
+             * @default false
+             */
+            anyway: boolean;
+        };
+        /**
+         * HandOverOut
+         * @description A piece before it is handed over: what stands in its way, what isn’t ticked, which readings are out without a word why, what was put
+         *     down, and what may still be.
+         */
+        HandOverOut: {
+            /** Number */
+            number: number;
+            /** Stopped */
+            stopped: (string | components["schemas"]["Shown"])[] | null;
+            /** Unticked */
+            unticked: string[];
+            /** Out */
+            out: string[];
+            /** Notes */
+            notes: components["schemas"]["Note"][];
+            /** Parts */
+            parts: components["schemas"]["ToTag"][];
+            /** Hands */
+            hands: string[];
         };
         /**
          * Handle
@@ -2050,6 +2517,25 @@ export interface components {
             front: string;
             /** Behind */
             behind: string;
+        };
+        /**
+         * LastTime
+         * @description What went wrong with the one before, or was done differently, at the step where it did.
+         */
+        LastTime: {
+            /** Step */
+            step: string;
+            /** What */
+            what: string;
+            /** Text */
+            text: string;
+            /** Name */
+            name: string;
+            /**
+             * Record
+             * Format: uuid
+             */
+            record: string;
         };
         /**
          * LateOut
@@ -2172,6 +2658,40 @@ export interface components {
             fine: boolean;
             /** Doubt */
             doubt: string;
+        };
+        /**
+         * LineRead
+         * @description One reading beside what was planned (mm); ``tool`` is what made what was read, nothing where it tells of none.
+         */
+        LineRead: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Planned */
+            planned: number;
+            /** Read */
+            read: number;
+            /** Fine */
+            fine: boolean;
+            /**
+             * Tool
+             * @default
+             */
+            tool: string;
+        };
+        /**
+         * LineShown
+         * @description A reading as built beside planned, and how far off, for the eye.
+         */
+        LineShown: {
+            /** Label */
+            label: string;
+            planned: components["schemas"]["Shown"];
+            read: components["schemas"]["Shown"];
+            off: components["schemas"]["Shown"];
+            /** Fine */
+            fine: boolean;
         };
         /**
          * Mark
@@ -2311,6 +2831,88 @@ export interface components {
             sizes: {
                 [key: string]: string;
             };
+        };
+        /**
+         * Note
+         * @description What was put down at the bench, at a step and of a part where there is one; ``number`` of a count, ``photo`` a file's fingerprint.
+         */
+        Note: {
+            /** Id */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Hand
+             * @default
+             */
+            hand: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "differently" | "wrong" | "material" | "count" | "photo";
+            /**
+             * Step
+             * @default
+             */
+            step: string;
+            /**
+             * Part
+             * @default
+             */
+            part: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /** Number */
+            number?: number | null;
+            /** Photo */
+            photo?: string | null;
+        };
+        /**
+         * Noted
+         * @description Something put down at the bench, under the name its sender gave it. ``number`` is a count, ``photo`` a picture that was handed in.
+         */
+        Noted: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "differently" | "wrong" | "material" | "count" | "photo";
+            /**
+             * Hand
+             * @default
+             */
+            hand: string;
+            /**
+             * Step
+             * @default
+             */
+            step: string;
+            /**
+             * Part
+             * @default
+             */
+            part: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /** Number */
+            number?: number | null;
+            /** Photo */
+            photo?: string | null;
         };
         /**
          * Nudge
@@ -2730,7 +3332,7 @@ export interface components {
          * PieceOut
          * @description A piece as the sheet needs it: its words, its version, its plan as far as it was asked for. ``mark`` names this very plan, for a
          *     preview to be held against. ``stuck``: its newest state can't be worked out, an older
-         *     one is shown. ``missing``: names of pictures its file spoke of that this shop has not.
+         *     one is shown. ``missing``: names of pictures its file spoke of that this shop has not. ``sealed_by``: the record it was handed over by.
          */
         PieceOut: {
             /**
@@ -2775,6 +3377,8 @@ export interface components {
              * @default []
              */
             missing: string[];
+            /** Sealed By */
+            sealed_by?: string | null;
         };
         /**
          * Plan
@@ -2969,7 +3573,7 @@ export interface components {
         };
         /**
          * RackRow
-         * @description A piece in the rack; ``card`` is null while it is still to be worked out.
+         * @description A piece in the rack; ``card`` is null while it is still to be worked out. ``sealed_by`` is the record of a piece that was handed over.
          */
         RackRow: {
             /**
@@ -2981,6 +3585,8 @@ export interface components {
             version: number;
             /** Archived */
             archived: boolean;
+            /** Sealed By */
+            sealed_by: string | null;
             /**
              * Updated At
              * Format: date-time
@@ -3066,6 +3672,31 @@ export interface components {
             unit: "mm" | "in";
         };
         /**
+         * Reading
+         * @description Readings taken at one time; ``why`` they were taken as they were, where they were out.
+         */
+        Reading: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Hand */
+            hand: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "in";
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /** Lines */
+            lines: components["schemas"]["LineRead"][];
+        };
+        /**
          * ReadingOut
          * @description What a tape, calliper or scale sent, as it is typed into a field; no ``kind``: garbage came.
          */
@@ -3081,6 +3712,22 @@ export interface components {
             kind: string | null;
             /** Text */
             text: string;
+        };
+        /** ReadingShown */
+        ReadingShown: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Step */
+            step: string;
+            /** Hand */
+            hand: string;
+            /** Why */
+            why: string;
+            /** Lines */
+            lines: components["schemas"]["LineShown"][];
         };
         /**
          * ReadingsOut
@@ -3117,6 +3764,107 @@ export interface components {
             sooner: components["schemas"]["SoonerOut"][];
             /** Comes */
             comes: components["schemas"]["ComesOut"][];
+        };
+        /**
+         * RecordOut
+         * @description A piece as it was handed over. ``holds``: its seal is still that of what it seals. ``sealed``: its piece is still put away by it.
+         */
+        RecordOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Piece
+             * Format: uuid
+             */
+            piece: string;
+            /** Number */
+            number: number;
+            /** Versions */
+            versions: components["schemas"]["VersionOut"][];
+            /** Holds */
+            holds: boolean;
+            /** Seal */
+            seal: string;
+            /** Sealed */
+            sealed: boolean;
+            /**
+             * Handed At
+             * Format: date-time
+             */
+            handed_at: string;
+            /** Handed By */
+            handed_by: string;
+            /** Handed To */
+            handed_to: string;
+            /** Name */
+            name: string;
+            /** Owner */
+            owner: string;
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "mm" | "in";
+            /** Type */
+            type: string;
+            /** Kind */
+            kind: string;
+            /** Display */
+            display: string;
+            /** Method */
+            method: string;
+            /** Reversible */
+            reversible: string;
+            /** Touches */
+            touches: string;
+            /** Size */
+            size: string;
+            /** Weight */
+            weight: string;
+            /** Label */
+            label: string;
+            /** Hanging */
+            hanging: string;
+            /** Care */
+            care: string[];
+            /** Note */
+            note: string;
+            /** Unticked */
+            unticked: string[];
+            /** Operations */
+            operations: components["schemas"]["Done"][];
+            /** Readings */
+            readings: components["schemas"]["ReadingShown"][];
+            /** Parts */
+            parts: components["schemas"]["Used"][];
+            /** Notes */
+            notes: components["schemas"]["Note"][];
+            /** What */
+            what: {
+                [key: string]: string;
+            };
+            card: components["schemas"]["Card"];
+            width: components["schemas"]["Shown"];
+            height: components["schemas"]["Shown"];
+        };
+        /**
+         * RecordsOut
+         * @description Some records.
+         */
+        RecordsOut: {
+            /** Total */
+            total: number;
+            /** Choices */
+            choices: {
+                [key: string]: (string | number)[];
+            };
+            /** Like */
+            like: string | null;
+            /** Rows */
+            rows: components["schemas"]["FoundOut"][];
         };
         /**
          * RemoveItems
@@ -3532,7 +4280,7 @@ export interface components {
         /**
          * StepOut
          * @description A step at the bench, with the drawing that shows it and the stage whose dimension lines it bears. ``reads``: its gate takes
-         *     readings; ``blind``: what was planned is shown only then.
+         *     readings, or what it cuts may be read (not ``must``); ``blind``: what was planned is shown only then. ``photograph``: one is asked for.
          */
         StepOut: {
             /** Key */
@@ -3568,6 +4316,10 @@ export interface components {
             reads: components["schemas"]["shadbo__api__day_messages__AskedOut"][];
             /** Blind */
             blind: boolean;
+            /** Must */
+            must: boolean;
+            /** Photograph */
+            photograph: boolean;
         };
         /**
          * StockLength
@@ -3669,6 +4421,24 @@ export interface components {
             ][];
         };
         /**
+         * TakeOver
+         * @description A person takes over what their hands really do: the tolerance of a tool, or the time of a kind of work; ``back``: the house figure again.
+         */
+        TakeOver: {
+            /** Tool */
+            tool?: ("saw" | "mat" | "glass" | "tape") | null;
+            /**
+             * Kind
+             * @default
+             */
+            kind: string;
+            /**
+             * Back
+             * @default false
+             */
+            back: boolean;
+        };
+        /**
          * TakePicture
          * @description A picture file that was handed in, by its fingerprint, name and size in pixels; None puts it away.
          *
@@ -3711,6 +4481,37 @@ export interface components {
             check: string;
             /** Index */
             index: number;
+        };
+        /**
+         * TakingOut
+         * @description How long a kind of work really takes: ``add`` minutes and so many ``times`` what is planned, and the interval the share of that lies in;
+         *     what the days go by ``now``.
+         */
+        TakingOut: {
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** Wanting */
+            wanting: number;
+            /** Count */
+            count: number;
+            /** Add */
+            add: number;
+            /** Times */
+            times: number;
+            /** Share From */
+            share_from: number;
+            /** Share To */
+            share_to: number;
+            /** Offered */
+            offered: boolean;
+            /** Now Add */
+            now_add: number;
+            /** Now Times */
+            now_times: number;
+            /** Taken */
+            taken: components["schemas"]["FromOut"][];
         };
         /**
          * Time
@@ -3775,6 +4576,53 @@ export interface components {
             day: string;
         };
         /**
+         * ToTag
+         * @description A part whose batch or tag may be put down, or that may be counted.
+         */
+        ToTag: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Planned */
+            planned: number;
+            /** Material */
+            material: string;
+        };
+        /**
+         * ToolOut
+         * @description What a tool really does (mm), its leaning with the interval it lies in. Nothing is said of it while ``wanting`` more readings; ``now`` is the shop’s tolerance.
+         */
+        ToolOut: {
+            /**
+             * Tool
+             * @enum {string}
+             */
+            tool: "saw" | "mat" | "glass" | "tape";
+            /** Label */
+            label: string;
+            /** Now */
+            now: number;
+            /** Wanting */
+            wanting: number;
+            /** Count */
+            count: number;
+            /** Leaning */
+            leaning: number;
+            /** Leaning From */
+            leaning_from: number;
+            /** Leaning To */
+            leaning_to: number;
+            /** One */
+            one: number;
+            /** Offered */
+            offered: number | null;
+            /** Correct */
+            correct: number;
+            /** Readings */
+            readings: components["schemas"]["FromOut"][];
+        };
+        /**
          * TriedWay
          * @description A way out that holds: what is said of it, and the edits that take it, one after another.
          */
@@ -3803,6 +4651,55 @@ export interface components {
              * @enum {string}
              */
             unit: "mm" | "in";
+        };
+        /**
+         * Used
+         * @description One part: planned how many, used how many (None: nobody counted), its material, its size in words and its tag or batch.
+         */
+        Used: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Planned */
+            planned: number;
+            /** Used */
+            used?: number | null;
+            /**
+             * Material
+             * @default
+             */
+            material: string;
+            /**
+             * Size
+             * @default
+             */
+            size: string;
+            /**
+             * Comes
+             * @default
+             */
+            comes: string;
+            /**
+             * Tag
+             * @default
+             */
+            tag: string;
+        };
+        /** VersionOut */
+        VersionOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Number */
+            number: number;
+            /**
+             * Handed At
+             * Format: date-time
+             */
+            handed_at: string;
         };
         /**
          * View
@@ -4100,6 +4997,24 @@ export interface components {
             pointer: string;
             /** Text */
             text: string;
+        };
+        /**
+         * YourHands
+         * @description What the shop’s hands really do; ``mark`` and ``version`` are those of the settings a person would take it over into.
+         */
+        YourHands: {
+            /** Records */
+            records: number;
+            /** Least */
+            least: number;
+            /** Mark */
+            mark: string;
+            /** Version */
+            version: number;
+            /** Tools */
+            tools: components["schemas"]["ToolOut"][];
+            /** Times */
+            times: components["schemas"]["TakingOut"][];
         };
         /**
          * AskedOut
@@ -7656,6 +8571,1666 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TimersOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_down_so_far_api_pieces__piece_id__noted_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Note"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_down_api_pieces__piece_id__noted_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Noted"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Note"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    strike_api_pieces__piece_id__noted__note_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+                note_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    last_times_api_pieces__piece_id__last_time_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LastTime"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    before_hand_over_api_pieces__piece_id__hand_over_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    hand_over_api_pieces__piece_id__hand_over_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandOver"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_in_again_api_pieces__piece_id__take_in_again_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    found_again_api_records_get: {
+        parameters: {
+            query?: {
+                q?: string;
+                owner?: string;
+                kind?: string;
+                display?: string;
+                method?: string;
+                material?: string;
+                year?: number | null;
+                least?: string;
+                most?: string;
+                unit?: "mm" | "in";
+                like?: string | null;
+                start?: number;
+                count?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    all_as_csv_api_records_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    all_as_json_api_records_json_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    one_api_records__record_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                record_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    again_api_records__record_id__again_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                record_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Again"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    as_json_api_records__record_id__record_json_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                record_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    as_pdf_api_records__record_id___sheet__pdf_get: {
+        parameters: {
+            query?: {
+                paper?: "A4" | "Letter";
+            };
+            header?: never;
+            path: {
+                record_id: string;
+                sheet: "record" | "hand-over";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    your_hands_api_hands_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YourHands"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_over_api_hands_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeOver"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YourHands"];
                 };
             };
             /** @description Bad Request */

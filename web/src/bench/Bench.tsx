@@ -1,7 +1,7 @@
-import { ArrowLeft, Check, ChevronLeft, Eye, Hourglass, ListOrdered, Pause, Play, TriangleAlert } from "lucide-react";
+import { ArrowLeft, Check, ChevronLeft, Eye, Hourglass, ListOrdered, Pause, Play, Ruler, TriangleAlert } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
 import { useQuery } from "@tanstack/react-query";
-import { Link, useLocation, useParams, useSearchParams } from "wouter";
+import { Link, Redirect, useLocation, useParams, useSearchParams } from "wouter";
 import { api, unwrap } from "../api/client";
 import type { OperationOut, Plan, Step } from "../api/types";
 import { clock } from "../days/useDays";
@@ -12,12 +12,16 @@ import { pointAt } from "../parts/pointed";
 import { useDayText } from "../parts/shop";
 import { Severity } from "../parts/Severity";
 import { useUnits } from "../parts/units";
+import { later } from "../parts/later";
+import { Notes, TheLastTime } from "../records/Notes";
+import { useLastTime } from "../records/useRecords";
 import { GateReadings } from "./GateReadings";
 import { useTicks, type Tick } from "./ticks";
 import { Timers } from "./Timers";
 import { useHand } from "./useHand";
 import { useAwake } from "./useAwake";
 
+const HandOver = later(() => import("../records/HandOver").then((m) => m.HandOver));
 const nothing = () => undefined;
 const nobody = () => null;
 
@@ -36,6 +40,8 @@ export function Bench() {
   const [listed, setListed] = useState(false);
   // The gate just read stays to be seen when it is done.
   const [judged, setJudged] = useState("");
+  const [handing, setHanding] = useState(false);
+  const lastTime = useLastTime(id);
   useAwake();
 
   const steps = found.data?.steps ?? [];
@@ -64,7 +70,8 @@ export function Bench() {
     if (to) setParams({ step: to.key }, { replace: true });
   }
   const held = step ? heldBy(step, steps, found.data?.operations ?? [], found.data?.now ?? "", dayName) : null;
-  const gated = step !== undefined && step.reads.length > 0 && became?.state !== "done";
+  const gated = step?.must === true && step.reads.length > 0 && became?.state !== "done";
+  const readable = step !== undefined && step.reads.length > 0 && !step.must && became?.state !== "done";
 
   function next() {
     if (!step || !became) return;
@@ -106,6 +113,7 @@ export function Bench() {
       </main>
     );
   if (!step || !became || !piece) return <p className="p-10 text-[20px] text-soft">Laying the piece out…</p>;
+  if (piece.sealed_by) return <Redirect to={`/records/${piece.sealed_by}`} replace />;
   const done = became.state === "done";
   return (
     <div className="grid h-full grid-rows-[auto_minmax(0,1fr)_auto]">
@@ -128,6 +136,9 @@ export function Bench() {
         <span className="ml-auto">
           <Timers most={2} first={id} />
         </span>
+        <button type="button" className="btn py-1.5" onClick={() => setHanding(true)}>
+          Hand over
+        </button>
         <button type="button" className="btn py-1.5" aria-expanded={listed} onClick={() => setListed(!listed)}>
           <ListOrdered size={18} aria-hidden /> Steps
         </button>
@@ -174,6 +185,12 @@ export function Bench() {
               <span>{step.care}</span>
             </p>
           )}
+          <TheLastTime told={lastTime.data?.filter((t) => t.step === step.key) ?? []} />
+          {readable && judged !== step.key && (
+            <button type="button" className="btn mt-4 min-h-11" onClick={() => setJudged(step.key)}>
+              <Ruler size={17} aria-hidden /> Read what you cut
+            </button>
+          )}
           {(gated || judged === step.key) && (
             <GateReadings
               key={step.key + piece.version}
@@ -205,8 +222,10 @@ export function Bench() {
               </ul>
             </div>
           )}
+          <Notes key={step.key} piece={id} step={step} hand={hand} />
           {became.told && <p className="mt-5 text-[16px] text-soft">{became.told}</p>}
         </section>
+        {handing && <HandOver piece={{ id, name: piece.name }} onClose={() => setHanding(false)} />}
         <BenchDrawing plan={piece.plan} step={step} unit={unit} blind={gated && step.blind} />
         {listed && (
           <nav aria-label="Steps" className="scroll absolute inset-y-0 right-0 z-20 w-96 max-w-full overflow-y-auto border-l border-ink/40 bg-sheet p-3">

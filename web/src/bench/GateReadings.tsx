@@ -97,11 +97,11 @@ export function GateReadings({ piece, step, unit, hand, onAnew, onRead }: Props)
       {judged && (
         <div role="status" data-judged={judged.fine ? "fine" : "out"} className={`mt-3 border-l-4 p-3 text-[16px] leading-snug ${judged.fine ? "border-l-moss bg-sheet" : "border-l-stop bg-stop-wash"}`}>
           {judged.fine ? (
-            <p className="font-semibold text-moss">{judged.apart ? "Square enough. Go on." : "As planned, within what saw and tape give. Go on."}</p>
+            <p className="font-semibold text-moss">{judged.apart ? "Square enough. Go on." : "As planned, within what the cut and the tape give. Go on."}</p>
           ) : (
             <>
               <p className="font-semibold text-stop">
-                {judged.apart ? "The diagonals differ by more than " : "Out by more than saw and tape give, "}
+                {judged.apart ? "The diagonals differ by more than " : "Out by more than the cut and the tape give, "}
                 {judged.lines[0] && <Length shown={judged.lines[0].give} unit={unit} />}. Nothing more is cut before this is settled.
               </p>
               {judged.edits.length > 0 && (

@@ -6,6 +6,7 @@ import { api, unwrap, type Problem } from "../api/client";
 import { useKeys } from "../parts/keys";
 import { useDayText, useShop } from "../parts/shop";
 import { Severity } from "../parts/Severity";
+import { HandOver } from "../records/HandOver";
 import { Calendar } from "./Calendar";
 import { HandsDay } from "./HandsDay";
 import { ReadyDialog } from "./ReadyDialog";
@@ -29,6 +30,7 @@ export function Days() {
   const [working, setWorking] = useState(false);
   const [calendar, setCalendar] = useState(false);
   const [ready, setReady] = useState<{ id: string; name: string } | null>(null);
+  const [handing, setHanding] = useState<{ id: string; name: string } | null>(null);
   const days = found.data;
 
   useEffect(() => {
@@ -185,7 +187,10 @@ export function Days() {
                 <Aside title="Ready to be fetched">
                   {days.finished.map((one) => (
                     <li key={one.piece}>
-                      <PieceLink id={one.piece} name={one.name} />
+                      <PieceLink id={one.piece} name={one.name} />{" "}
+                      <button type="button" className="text-act underline" aria-label={`Hand over ${one.name}`} onClick={() => setHanding({ id: one.piece, name: one.name })}>
+                        Hand over
+                      </button>
                     </li>
                   ))}
                 </Aside>
@@ -211,6 +216,7 @@ export function Days() {
       </main>
       {working && <Working onClose={() => setWorking(false)} />}
       {calendar && <Calendar hands={days?.hands.map((h) => h.hand) ?? []} onClose={() => setCalendar(false)} />}
+      {handing && <HandOver piece={handing} onClose={() => setHanding(null)} />}
       {ready && <ReadyDialog piece={ready} onClose={() => setReady(null)} />}
     </div>
   );

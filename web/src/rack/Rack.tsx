@@ -1,11 +1,11 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { BookOpen, CalendarDays, EllipsisVertical, Keyboard, Plus, Search, Settings2, Upload } from "lucide-react";
+import { BookCheck, BookOpen, CalendarDays, EllipsisVertical, Keyboard, Plus, Search, Settings2, Upload } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Link, useLocation, useSearchParams } from "wouter";
 import { api, Problem, unwrap } from "../api/client";
 import type { Card, RackRow, Unit } from "../api/types";
-import { Hatches, Shapes } from "../drawing/Shapes";
+import { CardFace } from "../drawing/CardFace";
 import { plainSay, Sentence } from "../fields/Length";
 import { overdue } from "../parts/dates";
 import { useKeys } from "../parts/keys";
@@ -20,6 +20,7 @@ import { useSendingRest } from "../piece/useSendingRest";
 const NewPiece = later(() => import("./NewPiece").then((m) => m.NewPiece));
 const ShopSettings = later(() => import("./ShopSettings").then((m) => m.ShopSettings));
 const ReadyDialog = later(() => import("../days/ReadyDialog").then((m) => m.ReadyDialog));
+const HandOver = later(() => import("../records/HandOver").then((m) => m.HandOver));
 const Rename = later(() => import("./Rename").then((m) => m.Rename));
 
 const SORTS = { touched: "Last touched", due: "Due first", name: "By name" } as const;
@@ -128,7 +129,7 @@ export function Rack() {
 
   return (
     <div className="grid h-full grid-rows-[auto_auto_minmax(0,1fr)]">
-      <header className="flex flex-wrap items-center gap-x-3 gap-y-2 px-6 pt-4 pb-2">
+      <header className="flex flex-wrap items-center gap-x-2 gap-y-2 px-6 pt-4 pb-2">
         <h1 className="text-[22px] font-semibold">{shop.data?.name ?? "…"}</h1>
         <span className="text-soft">Rack{shop.data?.demo && " · the demo shop: all in it is made up"}</span>
         {unsent.size > 0 && (
@@ -136,7 +137,7 @@ export function Rack() {
             {unsent.size === 1 ? "Changes of one piece are" : `Changes of ${unsent.size} pieces are`} not saved yet
           </span>
         )}
-        <div className="relative ml-auto w-64">
+        <div className="relative ml-auto w-56">
           <Search size={16} className="absolute left-2 top-1/2 -translate-y-1/2 text-soft" aria-hidden />
           <input ref={search} type="search" className="field pl-8" placeholder="Search name, owner, note" aria-label="Search the rack" value={q} onChange={(event) => setQ(event.target.value)} />
         </div>
@@ -149,6 +150,9 @@ export function Rack() {
         <input ref={file} type="file" accept=".json,application/json" className="hidden" aria-label="Piece file" onChange={(event) => void readIn(event.target.files)} />
         <Link to="/days" className="btn">
           <CalendarDays size={16} aria-hidden /> Days
+        </Link>
+        <Link to="/records" className="btn">
+          <BookCheck size={16} aria-hidden /> Records
         </Link>
         <Link to="/guide" className="btn btn-bare px-1" aria-label="Guide">
           <BookOpen size={18} />
@@ -269,6 +273,7 @@ function RackCard({ row, scale, unsent, late, onLate }: { row: RackRow; scale: n
   const [, navigate] = useLocation();
   const dateText = useDateText();
   const [renaming, setRenaming] = useState(false);
+  const [handing, setHanding] = useState(false);
   const again = () => client.invalidateQueries({ queryKey: ["rack"] });
   const archive = useMutation({
     mutationFn: () => unwrap(api.POST("/api/pieces/{piece_id}/archive", { params: { path: { piece_id: row.id } }, body: { archived: !row.archived } })),
@@ -283,17 +288,12 @@ function RackCard({ row, scale, unsent, late, onLate }: { row: RackRow; scale: n
     <li className="rack-card group relative flex flex-col hover:bg-sheet/70" data-piece={row.name}>
       {/* On its shelf: the board runs on under the whole row. */}
       <div className="flex h-32 items-end justify-center border-b-[5px] border-shelf px-1">
-        {card?.face && (
-          <svg className="paper" width={card.face.width * scale + 2} height={card.face.height * scale + 2} viewBox={`-1 -1 ${card.face.width * scale + 2} ${card.face.height * scale + 2}`} role="img" aria-label="Face to scale">
-            <Hatches />
-            <Shapes shapes={card.face.shapes} scale={scale} />
-          </svg>
-        )}
+        {card?.face && <CardFace face={card.face} scale={scale} />}
       </div>
       <div className="min-w-0 px-2 py-1 text-[13px] leading-snug">
         <h2 className="truncate pr-5 text-[14px] font-semibold" title={row.name}>
           {/* The whole card opens it. */}
-          <Link to={`/pieces/${row.id}`} className="after:absolute after:inset-0">
+          <Link to={row.sealed_by ? `/records/${row.sealed_by}` : `/pieces/${row.id}`} className="after:absolute after:inset-0">
             {row.name}
           </Link>
         </h2>
@@ -306,7 +306,8 @@ function RackCard({ row, scale, unsent, late, onLate }: { row: RackRow; scale: n
             </button>
           </p>
         )}
-        {card ? <CardWords card={card} unit={unit} /> : <p className="text-soft">is being worked out…</p>}
+        {row.sealed_by && <p className="font-semibold text-moss">Handed over</p>}
+        {card ? <CardWords card={card} unit={unit} sealed={Boolean(row.sealed_by)} /> : <p className="text-soft">is being worked out…</p>}
       </div>
       <Menu>
         <MenuButton className="btn btn-bare absolute right-0.5 top-[8.35rem] z-10 px-0.5 py-0" aria-label={`More for ${row.name}`}>
@@ -314,8 +315,8 @@ function RackCard({ row, scale, unsent, late, onLate }: { row: RackRow; scale: n
         </MenuButton>
         <MenuItems modal={false} anchor="bottom end" className="z-40 w-44 border border-ink/40 bg-sheet py-1 shadow-sm">
           <MenuItem>
-            <button type="button" className={item} onClick={() => navigate(`/pieces/${row.id}`)}>
-              Open
+            <button type="button" className={item} onClick={() => navigate(row.sealed_by ? `/records/${row.sealed_by}` : `/pieces/${row.id}`)}>
+              {row.sealed_by ? "Open its record" : "Open"}
             </button>
           </MenuItem>
           <MenuItem>
@@ -323,30 +324,40 @@ function RackCard({ row, scale, unsent, late, onLate }: { row: RackRow; scale: n
               Copy
             </button>
           </MenuItem>
-          <MenuItem>
-            <button type="button" className={item} onClick={() => setRenaming(true)}>
-              Rename
-            </button>
-          </MenuItem>
-          <MenuItem>
-            <button type="button" className={item} onClick={() => archive.mutate()}>
-              {row.archived ? "Restore to the rack" : "Archive"}
-            </button>
-          </MenuItem>
+          {!row.sealed_by && (
+            <>
+              <MenuItem>
+                <button type="button" className={item} onClick={() => setRenaming(true)}>
+                  Rename
+                </button>
+              </MenuItem>
+              <MenuItem>
+                <button type="button" className={item} onClick={() => setHanding(true)}>
+                  Hand over
+                </button>
+              </MenuItem>
+              <MenuItem>
+                <button type="button" className={item} onClick={() => archive.mutate()}>
+                  {row.archived ? "Restore to the rack" : "Archive"}
+                </button>
+              </MenuItem>
+            </>
+          )}
         </MenuItems>
       </Menu>
+      {handing && <HandOver piece={row} onClose={() => setHanding(false)} />}
       {renaming && <Rename card={row} onClose={() => setRenaming(false)} onDone={again} />}
     </li>
   );
 }
 
 /** When it is due and whose it is, what it is, and what is next: what stops it, what is to be looked at, or the cutting. */
-function CardWords({ card, unit }: { card: Card; unit: Unit }) {
+function CardWords({ card, unit, sealed }: { card: Card; unit: Unit; sealed: boolean }) {
   const dateText = useDateText();
   return (
     <>
       <p className="truncate">
-        {card.due && <span className={`font-semibold ${overdue(card.due) ? "text-stop" : ""}`}>due {dateText(card.due)} · </span>}
+        {card.due && !sealed && <span className={`font-semibold ${overdue(card.due) ? "text-stop" : ""}`}>due {dateText(card.due)} · </span>}
         <span className="text-soft">{card.owner || "no owner"}</span>
       </p>
       {card.face && (
@@ -354,7 +365,7 @@ function CardWords({ card, unit }: { card: Card; unit: Unit }) {
           <Sentence say={card.size} unit={unit} />, {card.display.toLowerCase()}
         </p>
       )}
-      {card.stuck ? (
+      {sealed ? null : card.stuck ? (
         <p className="line-clamp-3">
           <Severity of="stop" /> can’t be worked out since “{card.stuck}”. Open it to go on from the state before.
         </p>

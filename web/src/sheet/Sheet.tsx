@@ -1,6 +1,6 @@
 import { ArrowLeft, Columns2 } from "lucide-react";
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
-import { Link, useLocation, useParams } from "wouter";
+import { Link, Redirect, useLocation, useParams } from "wouter";
 import { useHistoryState } from "wouter/use-browser-location";
 import { Problem } from "../api/client";
 import type { Edit, Handle, Plan, StageKey, StagePanel, ViewKey } from "../api/types";
@@ -198,6 +198,7 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
     );
   }
   const calmStage = calm?.stages.find((s) => s.key === stage?.key);
+  if (piece?.sealed_by) return <Redirect to={`/records/${piece.sealed_by}`} replace />;
   if (!piece || !plan || !stage || !calm || !calmStage || !mainView) return <p className="p-10 text-soft">Fetching the piece…</p>;
 
   const here = new Set(stage.inputs.flatMap((i) => ("pointer" in i ? [i.pointer] : [])));

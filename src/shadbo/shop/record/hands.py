@@ -33,6 +33,8 @@ SURE, DRAWN, SEED = 0.9, 600, 20270224
 WITHIN, STEP_MM = 1.96, 0.05
 # Times of work planned at so many different lengths, the longest so many times the shortest, make a line; else a share.
 MOST_ALIKE, STRETCHED = 4, 1.6
+# Less than this share off what is planned is nothing to change a time for.
+NOTICED = 0.1
 
 
 @dataclass(frozen=True, slots=True)
@@ -123,7 +125,8 @@ Measures = Tool | Literal["tape"]
 @dataclass(frozen=True, slots=True)
 class Doing:
     """What one tool (or the tape) really does. ``one`` is the spread of a single cut, the tape's own taken off; ``offered`` the tolerance
-    (± mm) that follows, nothing where too few were read; ``correct`` by how much a stop is set shorter (longer, if below nothing)."""
+    (± mm) that follows from the wide end of its interval, nothing where too few were read; ``correct`` by how much a stop is set shorter
+    (longer, if below nothing)."""
 
     tool: Measures
     readings: tuple[From, ...]
@@ -180,7 +183,7 @@ def tape_does(readings: Sequence[From]) -> Doing:
     if len(readings) < LEAST:
         return Doing("tape", tuple(readings))
     spread = spread_of([(r.found - r.planned) / math.sqrt(2) for r in readings])
-    return Doing("tape", tuple(readings), spread, spread.sigma, _step(WITHIN * spread.sigma))
+    return Doing("tape", tuple(readings), spread, spread.sigma, _step(WITHIN * spread.sigma_in[1]))
 
 
 def tool_does(tool: Tool, readings: Sequence[From], tape: float) -> Doing:
@@ -188,11 +191,11 @@ def tool_does(tool: Tool, readings: Sequence[From], tape: float) -> Doing:
     if len(readings) < LEAST:
         return Doing(tool, tuple(readings))
     spread = spread_of([r.found - r.planned for r in readings])
-    one = math.sqrt(max(0.0, spread.sigma**2 - tape**2) / CUTS[tool])
+    one, at_most = (math.sqrt(max(0.0, sigma**2 - tape**2) / CUTS[tool]) for sigma in (spread.sigma, spread.sigma_in[1]))
     # A leaning that may be none is not set right: nobody moves a stop for chance.
     sure = spread.leaning_in[0] > 0 or spread.leaning_in[1] < 0
     leans = spread.leaning if sure else 0.0
-    return Doing(tool, tuple(readings), spread, one, _step(abs(leans) / CUTS[tool] + WITHIN * one), round(leans, 2))
+    return Doing(tool, tuple(readings), spread, one, _step(abs(leans) / CUTS[tool] + WITHIN * at_most), round(leans, 2))
 
 
 def _step(mm: float) -> float:
@@ -201,14 +204,15 @@ def _step(mm: float) -> float:
 
 @dataclass(frozen=True, slots=True)
 class Taking:
-    """How long one kind of work really takes: ``add`` minutes and so many ``times`` what is planned, with the interval of that (90 %)."""
+    """How long one kind of work really takes: ``add`` minutes and so many ``times`` what is planned; ``share_in`` is the interval the share of
+    what was planned lies in (90 %)."""
 
     kind: str
     title: str
     times_taken: tuple[From, ...]
     add: float = 0.0
     times: float = 1.0
-    times_in: tuple[float, float] = (1.0, 1.0)
+    share_in: tuple[float, float] = (1.0, 1.0)
     offered: bool = False
 
     @property
@@ -237,12 +241,6 @@ def _taking(kind: str, title: str, found: tuple[From, ...]) -> Taking:
     if len(found) < LEAST:
         return Taking(kind, title, found)
     planned, taken = np.array([f.planned for f in found]), np.array([f.found for f in found])
-    if len(set(planned)) >= MOST_ALIKE and planned.max() >= STRETCHED * planned.min():
-        line = stats.theilslopes(taken, planned, alpha=SURE)
-        if line.slope > 0 and line.intercept >= 0:
-            sure = (float(line.low_slope), float(line.high_slope))
-            differs = not sure[0] <= 1 <= sure[1] or line.intercept >= 1
-            return Taking(kind, title, found, round(float(line.intercept), 1), round(float(line.slope), 2), sure, differs)
     share = taken / planned
     drawn = stats.bootstrap(
         (share,),
@@ -254,4 +252,11 @@ def _taking(kind: str, title: str, found: tuple[From, ...]) -> Taking:
         rng=np.random.default_rng(SEED),
     ).confidence_interval
     sure = (float(drawn.low), float(drawn.high))
-    return Taking(kind, title, found, 0.0, round(float(np.median(share)), 2), sure, not sure[0] <= 1 <= sure[1])
+    # What may be chance isn't offered, nor what nobody would notice.
+    middle = float(np.median(share))
+    differs = not sure[0] <= 1 <= sure[1] and abs(middle - 1) >= NOTICED
+    if differs and len(set(planned)) >= MOST_ALIKE and planned.max() >= STRETCHED * planned.min():
+        line = stats.theilslopes(taken, planned)
+        if line.slope > 0 and line.intercept >= 0:
+            return Taking(kind, title, found, round(float(line.intercept), 1), round(float(line.slope), 2), sure, differs)
+    return Taking(kind, title, found, 0.0, round(middle, 2), sure, differs)

@@ -31,7 +31,7 @@ class Part(BaseModel):
     model_config = ConfigDict(extra="forbid", frozen=True)
 
 
-class Line(Part):
+class LineRead(Part):
     """One reading beside what was planned (mm); ``tool`` is what made what was read, nothing where it tells of none."""
 
     key: str
@@ -49,7 +49,7 @@ class Reading(Part):
     hand: str
     unit: UnitName
     why: str = ""
-    lines: tuple[Line, ...]
+    lines: tuple[LineRead, ...]
 
 
 class Done(Part):
@@ -170,7 +170,12 @@ def seal(
     unit = plan.units
     step = next((o for o in plan.steps if o.key == "label"), None)
     hung = next((o for o in plan.steps if o.key in ("rings", "hang")), None)
-    stated = [done.get(o.key) or Done(key=o.key, title=o.title, planned=o.minutes, wait=o.wait_minutes) for o in plan.steps]
+    # What is done at its owner’s wall comes after it was handed over.
+    stated = [
+        done.get(o.key) or Done(key=o.key, title=o.title, planned=o.minutes, wait=o.wait_minutes)
+        for o in plan.steps
+        if o.place != "wall" or o.key in done
+    ]
     there = {o.key for o in plan.steps}
     label = plain(step.say, unit).partition(". ")[2] if step else ""
     size = plain(plan.size, unit)
@@ -242,7 +247,9 @@ def _parts(plan: Plan, notes: Sequence[Note]) -> Iterator[Used]:
     for line in plan.cuts:
         across = plain(line.section, plan.units) if line.section else ""
         size = ", ".join(t for t in (plain((line.length,), plan.units), across.removeprefix("by ")) if t)
-        yield used(line.key, line.part, line.count, line.material, size, "cut")
+        # A line that stands in from the edge of the list is an opening in the one before it: of no material.
+        opening = line.part.startswith(" ")
+        yield used(line.key, line.part, line.count, "" if opening else line.material, size, "opening" if opening else "cut")
     for part in plan.to_get:
         yield used(
             part.key, part.name, part.count, part.material, plain(part.size, plan.units) if part.size else "", COMES[part.comes]
