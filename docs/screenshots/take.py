@@ -25,7 +25,7 @@ def take(page: Page, ids: dict[str, str]) -> None:
     def go(path: str) -> None:
         page.goto(BASE + path)
         page.wait_for_load_state("networkidle")
-        page.locator("[data-view], [data-piece], [data-way], [data-operation], [data-thread]").first.wait_for()
+        page.locator("[data-view], [data-piece], [data-way], [data-operation], [data-thread], [data-record], [data-tool], table").first.wait_for()
         page.evaluate("document.fonts.ready")
 
     def keep(name: str) -> None:
@@ -33,9 +33,9 @@ def take(page: Page, ids: dict[str, str]) -> None:
         page.evaluate("new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
         page.screenshot(path=HERE / f"{name}.png")
 
-    true_, bought, untrue = (f"/pieces/{ids[n]}" for n in ("Start line, dawn", "The long climb", "Peloton in rain"))
+    true_, untrue = (f"/pieces/{ids[n]}" for n in ("Start line, dawn", "Peloton in rain"))
     rolled, poster = (f"/pieces/{ids[n]}" for n in ("Moor road, headwind", "First Quillbeck circuit"))
-    tandem, ring = (f"/pieces/{ids[n]}" for n in ("Model of the relay tandem", "Chainring of the record ride"))
+    tandem = f"/pieces/{ids['Model of the relay tandem']}"
     jersey, watch = (f"/pieces/{ids[n]}" for n in ("The centenary jersey", "The timekeeper’s stopwatch"))
     go("/")
     keep("rack")
@@ -45,6 +45,13 @@ def take(page: Page, ids: dict[str, str]) -> None:
     keep("new")
     go(f"{poster}/measure")
     keep("measure")
+    go("/records")
+    keep("records")
+    page.get_by_role("link", name="Finish line, the ninetieth year").click()
+    page.get_by_label("Readings").wait_for()
+    keep("record")
+    go("/hands")
+    keep("hands")
     go("/days")
     keep("days")
     go("/days?view=week")
@@ -55,12 +62,8 @@ def take(page: Page, ids: dict[str, str]) -> None:
     page.get_by_role("button", name="Judge").click()
     page.locator("[data-judged]").wait_for()
     keep("bench")
-    go(f"{poster}/display")
-    keep("placing")
     go(f"{rolled}/display")
     keep("stretch")
-    go(f"{bought}/display")
-    keep("display")
     go(f"{untrue}/depth")
     page.get_by_role("button", name="Use Oak 20 × 50").click()
     page.get_by_role("region", name="What it would do").wait_for()
@@ -82,7 +85,7 @@ def take(page: Page, ids: dict[str, str]) -> None:
     page.get_by_role("region", name="What it would do").wait_for(state="hidden")
     page.mouse.move(640, 90)
     keep("pack")
-    for address, name in ((f"{poster}/ways", "ways"), (f"{tandem}/depth", "layered"), (f"{ring}/hold", "suspended")):
+    for address, name in ((f"{poster}/ways", "ways"), (f"{tandem}/depth", "layered")):
         go(address)
         keep(name)
     go(f"{jersey}/hold")

@@ -66,7 +66,7 @@ def _now(shop: Shop, tool: str) -> Decimal:
 
 
 def _tool(doing: Doing, shop: Shop) -> m.ToolOut:
-    name = "Tape" if doing.tool == TAPE else next(TOOLS[tool][0] for tool in get_args(Tool) if tool == doing.tool)
+    name = "Tape" if doing.tool == TAPE else next(TOOLS[tool].name for tool in get_args(Tool) if tool == doing.tool)
     spread = doing.spread
     return m.ToolOut(
         doing.tool,

@@ -108,10 +108,9 @@ class FoundOut(FoundFacts):
 
 @dataclass(frozen=True, slots=True)
 class FoundHow:
-    """How many records there are, what they can be narrowed by, and the name of what they are held against."""
+    """How many records there are, and the name of what they are held against."""
 
     total: int
-    choices: dict[str, list[str | int]]
     like: str | None
 
 
@@ -126,13 +125,13 @@ FACTS: TypeAdapter[FoundFacts] = TypeAdapter(FoundFacts)
 HOW: TypeAdapter[FoundHow] = TypeAdapter(FoundHow)
 
 
-def found_json(rows: Sequence[Found], total: int, choices: dict[str, list[str | int]], like: str | None) -> bytes:
+def found_json(rows: Sequence[Found], total: int, like: str | None) -> bytes:
     """A :class:`RecordsOut` on the wire. The cards are text already: they are put in as they are."""
     told = []
     for row in rows:
         facts = FoundFacts(*(getattr(row, name) for name in FoundFacts.__dataclass_fields__))
         told.append(FACTS.dump_json(facts)[:-1] + b',"card":' + row.card.encode() + b"}")
-    return HOW.dump_json(FoundHow(total, choices, like))[:-1] + b',"rows":[' + b",".join(told) + b"]}"
+    return HOW.dump_json(FoundHow(total, like))[:-1] + b',"rows":[' + b",".join(told) + b"]}"
 
 
 @dataclass(frozen=True, slots=True)

@@ -213,8 +213,14 @@ def found_again(
         rows, total = records.find(
             session, words=q, by=by, material=material, **sizes, like=against[1] if against else None, start=start, count=count
         )
-        choices = records.choices(session)
-    return Response(m.found_json(rows, total, choices, against[0] if against else None), media_type="application/json")
+    return Response(m.found_json(rows, total, against[0] if against else None), media_type="application/json")
+
+
+@router.get("/records/choices", response_model=dict[str, list[str | int]])
+def narrowed_by(db: Db) -> dict[str, list[str | int]]:
+    """What records can be narrowed by: every owner, kind, display, method, material and year there is."""
+    with db.work() as session:
+        return records.choices(session)
 
 
 def _like(session: Session, key: uuid.UUID) -> tuple[str, records.Like]:

@@ -6,7 +6,7 @@ import gc
 import tempfile
 from pathlib import Path
 
-from shadbo.bench import core, days, screen, served, ways
+from shadbo.bench import core, days, records, screen, served, ways
 from shadbo.bench.timing import loop_ms
 from shadbo.service.postgres import Cluster
 from shadbo.service.serving import demo_server
@@ -35,6 +35,7 @@ def bench() -> int:
                 screen.sheet(server.base)
                 served.memory(server)
                 database = Database(open_engine(cluster.url("bench")))
+                records.found(server.base, database)
                 served.long_history(server.base, database)
                 for count in (2_000, 10_000):
                     served.fill_rack(database, count)

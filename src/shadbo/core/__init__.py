@@ -42,7 +42,7 @@ from shadbo.core.document.starts import reading
 from shadbo.core.document.traits import Trait
 from shadbo.core.finishing.caring import care_of
 from shadbo.core.framing.boxes.item_panels import MOST_ANCHORS
-from shadbo.core.measuring.gates import CUTS, TOOLS, Tool, reading_gives, tool_of
+from shadbo.core.measuring.gates import TOOLS, Tool, reading_gives, tool_of
 from shadbo.core.planning.comparing import Comparison, compare
 from shadbo.core.planning.edits import (
     Act,
@@ -98,7 +98,6 @@ from shadbo.core.words.where import WHERE
 
 __all__ = [
     "COMES",
-    "CUTS",
     "DISPLAYS",
     "FORMAT",
     "FURTHEST_POWER",

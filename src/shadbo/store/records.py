@@ -97,7 +97,7 @@ def keep(session: Session, piece: uuid.UUID, sealed: Sealed, card: str) -> Recor
         traits=bits(sealed.traits),
         wrongs=len(sealed.wrongs),
         photo=photographs[-1].photo if photographs else None,
-        words=sealed.words,
+        words=sealed.words.lower(),
         card=card,
         document=document,
         seal=seal_of(document),
@@ -253,7 +253,7 @@ def find(
 ) -> tuple[list[Found], int]:
     """Records, and how many there are of them: every word of ``words`` in what was said of it, ``by`` what it is, cut from ``material``,
     its longer side from ``least`` to ``most`` (mm). The newest first, or the nearest to ``like``."""
-    wanted = [RecordRow.words.icontains(word, autoescape=True) for word in words.replace("\x00", " ").split()]
+    wanted = [RecordRow.words.contains(word, autoescape=True) for word in words.lower().replace("\x00", " ").split()]
     wanted += [BY[key] == value for key, value in (by or {}).items() if value not in (None, "")]
     if material:
         wanted.append(RecordRow.materials.contains([material]))
@@ -262,10 +262,15 @@ def find(
     if most is not None:
         wanted.append(RecordRow.long <= most)
     far = _far(like).label("far") if like else cast(null(), Float).label("far")
-    query = select(*SHOWN, far).where(*wanted).offset(start).limit(count)
-    query = query.order_by(far, RecordRow.id) if like else query.order_by(RecordRow.handed_at.desc(), RecordRow.id)
-    total = session.execute(select(func.count()).select_from(RecordRow).where(*wanted)).scalar_one()
-    return [Found(*tuple(row)) for row in session.execute(query)], total
+    # Looked through once, narrowly; what is shown is read only of the rows that are.
+    named = select(RecordRow.id, RecordRow.handed_at, far).where(*wanted).cte("named").prefix_with("MATERIALIZED")
+    order = (named.c.far, named.c.id) if like else (named.c.handed_at.desc(), named.c.id)
+    total = select(func.count()).select_from(named).scalar_subquery()
+    near = select(named.c.id, named.c.far).order_by(*order).offset(start).limit(count).subquery()
+    shown = (near.c.far, RecordRow.id) if like else (RecordRow.handed_at.desc(), RecordRow.id)
+    query = select(*SHOWN, near.c.far, total).join(near, near.c.id == RecordRow.id).order_by(*shown)
+    rows = [tuple(row) for row in session.execute(query)]
+    return [Found(*row[:-1]) for row in rows], rows[0][-1] if rows else 0
 
 
 def choices(session: Session) -> dict[str, list[Any]]:

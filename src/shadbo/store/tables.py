@@ -172,8 +172,8 @@ class NotedRow(Base):
 
 
 class RecordRow(Base):
-    """A piece as it was handed over: the document as it was written down with its seal, what it is found again by (sizes in mm, ``traits`` as bits), and
-    its card (JSON text)."""
+    """A piece as it was handed over: the document as it was written down with its seal, what it is found again by (sizes in mm, ``traits`` as bits,
+    ``words`` in small letters), and its card (JSON text)."""
 
     __tablename__ = "record"
     __table_args__ = (UniqueConstraint("piece_id", "number"),)

@@ -1,4 +1,4 @@
-import { keepPreviousData, useInfiniteQuery } from "@tanstack/react-query";
+import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { ArrowLeft, Download, Hand, Search, X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Link, useLocation, useSearchParams } from "wouter";
@@ -33,6 +33,7 @@ export function Records() {
     placeholderData: keepPreviousData,
     retry: false,
   });
+  const choices = useQuery({ queryKey: ["records", "choices"], queryFn: ({ signal }) => unwrap(api.GET("/api/records/choices", { signal })) });
   useEffect(() => {
     document.title = shop.data ? `Records · ${shop.data.name}` : "Records";
   }, [shop.data]);
@@ -100,7 +101,7 @@ export function Records() {
               {NARROWED[key]}
               <select className="field" value={params.get(key) ?? ""} onChange={(event) => set(key, event.target.value)}>
                 <option value="">any</option>
-                {(whole?.choices[key] ?? []).map((value) => (
+                {(choices.data?.[key] ?? []).map((value) => (
                   <option key={value} value={value}>
                     {value}
                   </option>

@@ -20,7 +20,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy import integrate, optimize, stats
 
-from shadbo.core import CUTS, Tool, tool_of
+from shadbo.core import TOOLS, Tool, tool_of
 from shadbo.shop.record.sealed import Done
 
 Floats = NDArray[np.float64]
@@ -172,7 +172,7 @@ def cut_readings(pieces: Iterable[Built]) -> dict[Tool, list[From]]:
         for done in one.operations:
             for reading in done.readings:
                 for line in reading.lines:
-                    tool = next((t for t in CUTS if t == line.tool), tool_of(line.key) if not line.tool else None)
+                    tool = next((t for t in TOOLS if t == line.tool), tool_of(line.key) if not line.tool else None)
                     if tool and abs(line.read - line.planned) <= line.planned / 20:
                         out[tool].append(From(one.record, one.name, line.label, line.planned, line.read))
     return out
@@ -191,11 +191,11 @@ def tool_does(tool: Tool, readings: Sequence[From], tape: float) -> Doing:
     if len(readings) < LEAST:
         return Doing(tool, tuple(readings))
     spread = spread_of([r.found - r.planned for r in readings])
-    one, at_most = (math.sqrt(max(0.0, sigma**2 - tape**2) / CUTS[tool]) for sigma in (spread.sigma, spread.sigma_in[1]))
+    one, at_most = (math.sqrt(max(0.0, sigma**2 - tape**2) / TOOLS[tool].cuts) for sigma in (spread.sigma, spread.sigma_in[1]))
     # A leaning that may be none is not set right: nobody moves a stop for chance.
     sure = spread.leaning_in[0] > 0 or spread.leaning_in[1] < 0
     leans = spread.leaning if sure else 0.0
-    return Doing(tool, tuple(readings), spread, one, _step(abs(leans) / CUTS[tool] + WITHIN * at_most), round(leans, 2))
+    return Doing(tool, tuple(readings), spread, one, _step(abs(leans) / TOOLS[tool].cuts + WITHIN * at_most), round(leans, 2))
 
 
 def _step(mm: float) -> float:
