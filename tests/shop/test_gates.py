@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from shadbo.core import HOUSE_SHOP, Piece, Refused, plan, reading_gives
+from shadbo.core import HOUSE_SHOP, Fraction, Piece, Refused, Tool, plan, reading_gives, tool_of
 from shadbo.demo import demo_pieces
 from shadbo.shop.bench import GATES, gate_of, goes_on, in_hand, judge, made_anew, stage_of
 
@@ -20,6 +20,35 @@ def test_two_cuts_and_a_reading_give() -> None:
     """Twice ±0.5 mm of the saw and ±0.5 mm of the tape; an inch tape gives 1/64 in (0.396875 mm)."""
     assert reading_gives(HOUSE_SHOP, "mm").value == 1.5
     assert reading_gives(HOUSE_SHOP, "in").value * 1_000_000 == 1_396_875
+
+
+@pytest.mark.parametrize(("tool", "gives"), [("saw", "1.5"), ("mat", "1"), ("glass", "1.5")])
+def test_each_tool_gives_what_it_is_known_to(tool: Tool, gives: str) -> None:
+    """Handbook, tolerances: saw ±0.5 and mat cutter ±0.25 at each end, glass ±1 a sheet; the tape ±0.5 besides."""
+    assert reading_gives(HOUSE_SHOP, "mm", tool).value == Fraction(gives)
+
+
+@pytest.mark.parametrize(
+    ("key", "tool"),
+    [("rail.horizontal", "saw"), ("mat_top.jersey", "mat"), ("glazing", "glass"), ("hood.side", "glass"), ("backing", None)],
+)
+def test_what_was_cut_is_known_by_what_cuts_it(key: str, tool: Tool | None) -> None:
+    assert tool_of(key) == tool
+
+
+def test_one_length_of_what_was_cut_may_be_read_alone() -> None:
+    """The jersey’s glazing: 1 mm of the cutter and 0.5 of the tape; the other side isn’t asked for again, and nothing goes on from it."""
+    worked = plan(JERSEY, HOUSE_SHOP)
+    gate = gate_of("glazing", worked)
+    assert gate is not None and not gate.must and not gate.blind and gate.tool == "glass"
+    width = gate.asks[0].length(worked)
+    for off, fine in (("1.5", True), ("1.6", False), ("-1.5", True)):
+        text = f"{float(width + Fraction(off)):.3f}"
+        judged = judge("glazing", {"glazing": text}, worked, JERSEY, HOUSE_SHOP, "mm")
+        assert (judged.fine, len(judged.lines), judged.edits) == (fine, 1, ())
+    with pytest.raises(Refused) as refused:
+        judge("glazing", {"glazing": " "}, worked, JERSEY, HOUSE_SHOP, "mm")
+    assert refused.value.faults[0].pointer == "/readings/glazing"
 
 
 @pytest.mark.parametrize(("width", "fine"), [("612", True), ("613.5", True), ("610.5", True), ("613.6", False), ("610.4", False)])
@@ -89,7 +118,12 @@ def test_every_step_at_the_bench_can_be_shown(piece: Piece) -> None:
         for name, count, _ in in_hand(step, worked):
             assert name and count > 0
         gate = gate_of(step.key, worked)
-        assert gate is None or (step.gate and all(a.figure in worked.figures for a in gate.asks))
+        if gate and gate.must:
+            assert step.gate and all(a.figure in worked.figures for a in gate.asks)
+        elif gate:
+            lines = {line.key for line in worked.cuts}
+            assert all(a.key.removesuffix(".by") in lines and a.length(worked) > 0 for a in gate.asks)
+            assert all(any(a.key.startswith(made) for made in step.makes) for a in gate.asks)
     made = {name for step in worked.steps for name in step.makes}
     shown = {name for step in worked.steps for name, _, _ in in_hand(step, worked)}
     assert not made or shown
