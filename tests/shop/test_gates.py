@@ -131,4 +131,18 @@ def test_every_step_at_the_bench_can_be_shown(piece: Piece) -> None:
 
 def test_the_gates_the_trade_names_are_read() -> None:
     """Handbook, time: diagonals after glue-up, rebates measured again before glass is ordered."""
-    assert set(GATES) == {"inside", "rabbet", "dry", "square"}
+    assert set(GATES) == {"inside", "rabbet", "dry", "square", "read"}
+
+
+def test_every_rebate_of_a_layered_box_is_read_before_glass_is_ordered() -> None:
+    """Handbook, layered box: each rebate read again in the glued box; the sheet is ordered by what is there, 2 mm smaller, also where it is fine."""
+    box = PIECES["Model of the relay tandem"]
+    worked = plan(box, HOUSE_SHOP)
+    gate = gate_of("read", worked)
+    assert gate is not None and gate.typed and len(gate.asks) == 9
+    texts = {a.key: f"{float(a.length(worked)):g}" for a in gate.asks} | {"0.width": "337.4"}
+    judged = judge("read", texts, worked, box, HOUSE_SHOP, "mm")
+    assert judged.fine, "0.6 narrower is within the cut and the tape"
+    further = goes_on(box, worked, judged.edits, HOUSE_SHOP)
+    assert further is not None
+    assert further[0].figures["floor.0.width"].mm == "335.4" and worked.figures["floor.0.width"].mm == "336"

@@ -18,7 +18,21 @@ from starlette.middleware.trustedhost import TrustedHostMiddleware
 from starlette.types import ASGIApp
 
 from shadbo import __version__
-from shadbo.api import bench, days, hands, hours, looking, outlines, pictures, pieces, problems, ready, records, taking_away
+from shadbo.api import (
+    bench,
+    days,
+    handing_over,
+    hands,
+    hours,
+    looking,
+    outlines,
+    pictures,
+    pieces,
+    problems,
+    ready,
+    records,
+    taking_away,
+)
 from shadbo.api import messages as m
 from shadbo.api.guarding import Guard
 from shadbo.api.pieces import PROBLEMS, Db
@@ -218,6 +232,7 @@ def create_app(settings: Settings | None = None) -> FastAPI:
     app.include_router(ready.router)
     app.include_router(hours.router)
     app.include_router(bench.router)
+    app.include_router(handing_over.router)
     app.include_router(records.router)
     app.include_router(hands.router)
     app.include_router(pieces.router)

@@ -107,7 +107,8 @@ def read_gate(db: Db, now: Now, piece_id: uuid.UUID, key: str, body: m.ReadGate)
         row.said = {**row.said, "read": before}
         if gate.must and (judged.fine or body.anyway.strip()):
             row.hand, row.begun_at, row.done_at, row.paused_at = hand, row.begun_at or now, now, None
-        further = goes_on(worked.piece, worked.plan, judged.edits, shop) if judged.edits and not judged.fine else None
+        out = gate.typed or not judged.fine
+        further = goes_on(worked.piece, worked.plan, judged.edits, shop) if judged.edits and out else None
         return m.GateOut(
             judged.fine,
             bool(gate.apart),

@@ -316,7 +316,7 @@ class ReadGate(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    readings: dict[str, Annotated[str, Field(max_length=120)]] = Field(max_length=8)
+    readings: dict[str, Annotated[str, Field(max_length=120)]] = Field(max_length=24)
     unit: UnitName = "mm"
     hand: str = Field(default="", max_length=60)
     anyway: str = Field(default="", max_length=400)
@@ -346,7 +346,7 @@ class ChangedOut:
 
 @dataclass(frozen=True, slots=True)
 class GateOut:
-    """A gate judged. Where it isn’t fine: the edits by which the plan goes on from what is there, what they change in what is still to be
+    """A gate judged. Where it isn’t fine, or is typed in anyway: the edits by which the plan goes on from what is there, what they change in what is still to be
     cut, and what would stand in the way then (None: this piece can’t go on so); ``anew`` are the steps that are done again to make it as
     it was planned, ``mend`` what is tried before that."""
 

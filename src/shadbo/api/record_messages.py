@@ -14,6 +14,7 @@ from shadbo.core import Say, Shown, UnitName
 from shadbo.exports.cards import Card
 from shadbo.shop.record.sealed import Done, Note, Used, What
 from shadbo.store.records import Found
+from shadbo.store.tables import RecordRow
 
 
 class Noted(BaseModel):
@@ -166,6 +167,10 @@ class VersionOut:
     id: uuid.UUID
     number: int
     handed_at: datetime
+
+
+def version_of(row: RecordRow) -> VersionOut:
+    return VersionOut(row.id, row.number, row.handed_at)
 
 
 @dataclass(frozen=True, slots=True)

@@ -51,7 +51,8 @@ class Asked:
 class Gate:
     """What is read at a gate. ``apart``: its two readings are held against one another, and may differ by that figure. ``blind``: what
     was planned isn’t shown before something is read. ``mend`` is what is tried where it is out, besides making it anew. ``tool`` is what made
-    what is read. Without ``must`` it is no gate: what was cut may be read, one length or all, and nothing waits for it."""
+    what is read. Without ``must`` it is no gate: what was cut may be read, one length or all, and nothing waits for it. ``typed``: what is read
+    goes into the plan also where it is fine, since what comes next is ordered by it."""
 
     asks: tuple[Asked, ...]
     apart: str = ""
@@ -59,6 +60,7 @@ class Gate:
     mend: str = ""
     tool: Tool | None = None
     must: bool = True
+    typed: bool = False
 
 
 INSIDE = (
@@ -83,11 +85,26 @@ GATES: Mapping[str, Gate] = {
     "rabbet": Gate(RABBET, tool="saw"),
     "dry": Gate(diagonals("frame"), "frame.square", blind=False, mend=CLAMP),
     "square": Gate(diagonals("stretcher"), "stretcher.square", blind=False, mend=KEYS),
+    # Of every floor there is: see _rebates.
+    "read": Gate((), typed=True),
 }
 READ = LengthField.between("Reading", "0.1", "30000")
 TRIM = "What is long is cut again by the difference; what is short is cut anew. A pair must be alike before it must be right."
 # So many lengths of one step are asked for.
 MOST_ASKED = 6
+
+
+def _rebates(worked: Plan) -> Iterator[Asked]:
+    """The rebates of a layered box, floor by floor: what is ordered is ordered by what they are."""
+    n = 0
+    while f"floor.{n}.planned.width" in worked.figures:
+        for side, figure in (
+            ("width", f"floor.{n}.planned.width"),
+            ("height", f"floor.{n}.planned.height"),
+            ("depth", f"floor.{n}.depth.planned"),
+        ):
+            yield Asked(f"{n}.{side}", f"Rebate {n + 1}, {side}", figure, f"/display/floors/{n}/built_{side}")
+        n += 1
 
 
 def gate_of(key: str, worked: Plan) -> Gate | None:
@@ -98,7 +115,7 @@ def gate_of(key: str, worked: Plan) -> Gate | None:
         return None
     if gate is None or not step.gate:
         return _cuts_of(step, worked)
-    asks = tuple(a for a in gate.asks if a.figure in worked.figures)
+    asks = tuple(a for a in (gate.asks or _rebates(worked)) if a.figure in worked.figures)
     return replace(gate, asks=asks) if asks and (not gate.apart or gate.apart in worked.figures) else None
 
 
@@ -229,7 +246,9 @@ def judge(key: str, readings: Mapping[str, str], worked: Plan, piece: Piece, sho
         for a in given
     )
     places: Sequence[AnyEdit] = [TypeIn(pointer=a.place, text=readings[a.key], unit=unit) for a in given if a.place]
-    edits = (Choose(choice="frame", option="bought"), *places) if places else ()
+    # A frame is gone on from as one that is there already; a rebate as it was read.
+    begin = () if gate.typed or not places else (Choose(choice="frame", option="bought"),)
+    edits = (*begin, *places)
     return Judged(all(line.fine for line in lines), lines, edits)
 
 

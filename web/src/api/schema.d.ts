@@ -2329,7 +2329,7 @@ export interface components {
         };
         /**
          * GateOut
-         * @description A gate judged. Where it isn’t fine: the edits by which the plan goes on from what is there, what they change in what is still to be
+         * @description A gate judged. Where it isn’t fine, or is typed in anyway: the edits by which the plan goes on from what is there, what they change in what is still to be
          *     cut, and what would stand in the way then (None: this piece can’t go on so); ``anew`` are the steps that are done again to make it as
          *     it was planned, ``mend`` what is tried before that.
          */

@@ -35,6 +35,27 @@ export function GateReadings({ piece, step, unit, hand, onAnew, onRead }: Props)
     onSuccess: () => Promise.all([daysChanged(client), client.invalidateQueries({ queryKey: ["bench"] }), client.invalidateQueries({ queryKey: ["whole", piece] })]),
   });
   const judged = read.data;
+  const goOn = (label: string) =>
+    judged && (
+      <div className="mt-2">
+        <button type="button" className="btn btn-act" disabled={replan.isPending} onClick={() => replan.mutate(judged.edits as unknown as Edit[])}>
+          {label}
+        </button>
+        <ul className="mt-1 text-[14px]">
+          {judged.changes.map((one) => (
+            <li key={one.label}>
+              {one.label}: <Sentence say={one.before} unit={unit} /> becomes <Sentence say={one.after} unit={unit} />
+            </li>
+          ))}
+          {judged.changes.length === 0 && <li>Nothing that is still to be cut changes.</li>}
+          {judged.stop && (
+            <li className="text-stop">
+              Then a stop stands: <Sentence say={judged.stop} unit={unit} />
+            </li>
+          )}
+        </ul>
+      </div>
+    );
   const faultAt = (key: string) => read.error?.faults.find((f) => f.pointer === `/readings/${key}`);
   return (
     <form
@@ -97,33 +118,17 @@ export function GateReadings({ piece, step, unit, hand, onAnew, onRead }: Props)
       {judged && (
         <div role="status" data-judged={judged.fine ? "fine" : "out"} className={`mt-3 border-l-4 p-3 text-[16px] leading-snug ${judged.fine ? "border-l-moss bg-sheet" : "border-l-stop bg-stop-wash"}`}>
           {judged.fine ? (
-            <p className="font-semibold text-moss">{judged.apart ? "Square enough. Go on." : "As planned, within what the cut and the tape give. Go on."}</p>
+            <>
+              <p className="font-semibold text-moss">{judged.apart ? "Square enough. Go on." : "As planned, within what the cut and the tape give. Go on."}</p>
+              {judged.edits.length > 0 && goOn("Put what was read into the plan")}
+            </>
           ) : (
             <>
               <p className="font-semibold text-stop">
                 {judged.apart ? "The diagonals differ by more than " : "Out by more than the cut and the tape give, "}
                 {judged.lines[0] && <Length shown={judged.lines[0].give} unit={unit} />}. Nothing more is cut before this is settled.
               </p>
-              {judged.edits.length > 0 && (
-                <div className="mt-2">
-                  <button type="button" className="btn btn-act" disabled={replan.isPending} onClick={() => replan.mutate(judged.edits as unknown as Edit[])}>
-                    Go on with what is there
-                  </button>
-                  <ul className="mt-1 text-[14px]">
-                    {judged.changes.map((one) => (
-                      <li key={one.label}>
-                        {one.label}: <Sentence say={one.before} unit={unit} /> becomes <Sentence say={one.after} unit={unit} />
-                      </li>
-                    ))}
-                    {judged.changes.length === 0 && <li>Nothing that is still to be cut changes.</li>}
-                    {judged.stop && (
-                      <li className="text-stop">
-                        Then a stop stands: <Sentence say={judged.stop} unit={unit} />
-                      </li>
-                    )}
-                  </ul>
-                </div>
-              )}
+              {judged.edits.length > 0 && goOn("Go on with what is there")}
               {judged.mend && <p className="mt-2">{judged.mend}</p>}
               {judged.anew.length > 0 && (
                 <button type="button" className="btn mt-2" onClick={() => onAnew([...judged.anew])}>

@@ -20,50 +20,75 @@ HOUR, DAY = 60, 24 * 60
 
 @record(frozen=True, slots=True)
 class Coat:
-    """One finish: its coats, minutes between two of them and after the last, how it is put on, what is minded, where."""
+    """One finish: its coats (what each is called, how it is put on), minutes between two of them and after the last, what is minded, where."""
 
     label: str
     detail: str
-    coats: int
+    layers: tuple[tuple[str, str], ...]
     between: int
     after: int
-    said: str
     care: str
     place: Place = "bench"
 
+    @property
+    def coats(self) -> int:
+        return len(self.layers)
+
 
 RAGS = "Oily rags heat by themselves and catch fire: dry them flat outdoors, or under water in a lidded tin."
+WAXED = "A thin coat, left for half an hour, buffed."
+AGAIN = "Dry through, sanded lightly, dust off; thin as the first."
+THIN = "A thin coat from an arm’s length, begun and ended beside the wood; never one thick one."
 FINISHES: Mapping[FinishKind, Coat] = {
-    "wax": Coat(
-        "Wax", "shows the wood, buffed in half an hour", 1, 0, 30, "A thin coat, left for half an hour, buffed.", "Fresh air."
+    "wax": Coat("Wax", "shows the wood, buffed in half an hour", (("Wax", WAXED),), 0, 30, "Fresh air."),
+    "oil": Coat(
+        "Oil",
+        "two coats, a day each",
+        (
+            ("Oil, first coat", "Wiped on, off again after fifteen minutes."),
+            ("Oil, second coat", "Wiped on thinner, off again after fifteen minutes."),
+        ),
+        DAY,
+        DAY,
+        RAGS,
     ),
-    "oil": Coat("Oil", "two coats, a day each", 2, DAY, DAY, "Wiped on, off again after fifteen minutes, a day between.", RAGS),
     "varnish": Coat(
         "Varnish, wiped on",
         "three coats, sanded lightly between",
-        3,
+        (
+            ("Varnish, first coat", "Wiped on thin, with the grain."),
+            ("Varnish, second coat", AGAIN),
+            ("Varnish, third coat", AGAIN),
+        ),
         5 * HOUR,
         DAY,
-        "Thin, five hours between, sanded lightly.",
         RAGS,
     ),
-    "paint": Coat("Paint", "two coats", 2, 4 * HOUR, DAY, "Two coats, four hours between.", "Fresh air; follow the tin."),
+    "paint": Coat(
+        "Paint",
+        "two coats",
+        (
+            ("Paint, first coat", "Thin and even, mitres and inner edges first."),
+            ("Paint, second coat", "Over dry paint; as the first."),
+        ),
+        4 * HOUR,
+        DAY,
+        "Fresh air; follow the tin.",
+    ),
     "stain": Coat(
         "Stain, and wax over it",
         "an even colour, sealed",
-        2,
+        (("Stain", "Wiped on with the grain, wiped even before it dries."), ("Wax over the stain", WAXED)),
         4 * HOUR,
         HOUR,
-        "Stain wiped even, dry; then wax.",
         "Gloves; fresh air.",
     ),
     "spray": Coat(
         "Sprayed",
         "three thin coats, half an hour between",
-        3,
+        (("Spray, first coat", THIN), ("Spray, second coat", THIN), ("Spray, third coat", THIN)),
         30,
         DAY,
-        "Three thin coats, half an hour between, a day to harden.",
         "Outdoors or with extraction, no flames, mask and gloves as the tin says.",
         "spray",
     ),
@@ -133,19 +158,26 @@ def finish_operations(context: Context[Any, Any], own: Iterable[Operation]) -> I
         uses=("finish.paper", *(("finish.filler",) if finish.filled else ())),
         parts=("rail",),
         after=after,
-        before=("finish.coat",),
+        before=("finish.coat1", "finish.coat"),
         place="dusty",
     )
-    yield Operation(
-        "finish.coat",
-        coat.label,
-        (f"{coat.said} The tin decides where it says otherwise.",),
-        15 * coat.coats,
-        wait_minutes=(coat.coats - 1) * coat.between + coat.after,
-        care=coat.care,
-        uses=("finish.coat",),
-        parts=("rail",),
-        after=("finish.sand",),
-        before=BEFORE,
-        place=coat.place,
-    )
+    # Each coat is a step of its own, with what dries after it; the last is the one that is waited for by its name.
+    last = len(coat.layers) - 1
+    for n, (title, said) in enumerate(coat.layers):
+        yield Operation(
+            _coat(n, last),
+            title,
+            (said if n else f"{said} The tin decides where it says otherwise.",),
+            15,
+            wait_minutes=coat.after if n == last else coat.between,
+            care=coat.care,
+            uses=("finish.coat",),
+            parts=("rail",),
+            after=(_coat(n - 1, last) if n else "finish.sand",),
+            before=BEFORE if n == last else (),
+            place=coat.place,
+        )
+
+
+def _coat(n: int, last: int) -> str:
+    return "finish.coat" if n == last else f"finish.coat{n + 1}"
