@@ -13,6 +13,7 @@ from urllib.request import urlopen
 import pypdfium2 as pdfium
 from playwright.sync_api import Page, sync_playwright
 
+from shadbo.bench.screen import CHROMIUM
 from shadbo.service.postgres import Cluster
 from shadbo.service.serving import demo_server
 
@@ -105,7 +106,7 @@ def main() -> None:
         try:
             with demo_server(cluster, "shots", PORT), sync_playwright() as play:
                 pieces = json.load(urlopen(f"{BASE}/api/pieces"))["rows"]
-                browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"])
+                browser = play.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox", "--disable-gpu"])
                 take(browser.new_page(viewport={"width": 1280, "height": 800}), {p["name"]: p["id"] for p in pieces})
                 browser.close()
         finally:

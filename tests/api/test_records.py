@@ -252,3 +252,33 @@ def test_paper_says_what_it_is_and_how_it_is_undone(api: httpx.Client, piece: di
     built = text("record", "Letter")
     assert told["seal"] in built.replace(" ", "") and "Front & <back>" in built
     assert api.get(f"/api/records/{uuid.uuid4()}/record.pdf").status_code == 404
+
+
+@pytest.mark.parametrize(
+    ("body", "pointer"),
+    [({"tool": "glass"}, "/tool"), ({"kind": "no such work"}, "/kind"), ({"kind": ""}, "/kind"), ({"tool": "rasp"}, "/tool")],
+)
+def test_what_too_few_readings_tell_is_not_taken_over(api: httpx.Client, body: dict[str, Any], pointer: str) -> None:
+    """The demo’s glass was read six times; of other work nothing is known."""
+    answer = api.post("/api/hands", json=body)
+    assert answer.status_code == 422 and answer.json()["errors"][0]["pointer"] == pointer
+
+
+def test_a_time_that_is_taken_over_is_what_the_days_go_by_and_typed_hours_keep_it(api: httpx.Client) -> None:
+    told = api.get("/api/hands").json()
+    glue = next(t for t in told["times"] if t["kind"] == "glue")
+    assert (glue["now_add"], glue["now_times"]) == (0, 1)
+    try:
+        after = next(t for t in api.post("/api/hands", json={"kind": "glue"}).json()["times"] if t["kind"] == "glue")
+        assert (after["now_add"], after["now_times"]) == (glue["add"], glue["times"])
+        working = api.get("/api/working").json()
+        kept = {
+            k: working[k]
+            for k in ("version", "zone", "hands", "week", "shut", "also", "places", "dust_apart", "leads", "suppliers")
+        }
+        assert api.put("/api/working", json=kept).status_code == 200
+        again = next(t for t in api.get("/api/hands").json()["times"] if t["kind"] == "glue")
+        assert again["now_times"] == glue["times"]
+    finally:
+        back = next(t for t in api.post("/api/hands", json={"kind": "glue", "back": True}).json()["times"] if t["kind"] == "glue")
+    assert (back["now_add"], back["now_times"]) == (0, 1)

@@ -42,8 +42,8 @@ def there(api: httpx.Client) -> dict[str, Any]:
 @described.parametrize()
 @settings(max_examples=12, deadline=None, suppress_health_check=list(HealthCheck))
 def test_every_answer_is_one_the_description_names(case: schemathesis.Case, server: Server, there: dict[str, Any]) -> None:
-    if case.path == "/api/shop" and case.method == "PUT":
-        # It would change the shop for the tests that follow; its bad input has a test of its own.
+    if (case.method, case.path) in (("PUT", "/api/shop"), ("POST", "/api/hands")):
+        # They would change the shop for the tests that follow; their bad input has tests of its own.
         return
     if case.path_parameters:
         case.path_parameters |= {k: v for k, v in there.items() if k in case.path_parameters and k != "kind"}

@@ -9,6 +9,7 @@ import httpx
 import pytest
 from playwright.sync_api import Page, expect
 
+from shadbo.bench.screen import CHROMIUM
 from shadbo.service.serving import Server
 from tests.conftest import document
 from tests.ui.hands import Take
@@ -16,7 +17,6 @@ from tests.ui.hands import Take
 # A busy machine may be slow; nothing here waits longer than it must.
 expect.set_options(timeout=25_000)
 
-CHROMIUM = "/usr/bin/chromium"
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking"]
 
 

@@ -33,11 +33,12 @@ def value(page: Page, name: str) -> str:
     return figure(page, name).locator(".fig").text_content() or ""
 
 
-def nothing_amiss(page: Page) -> None:
-    """axe finds no fault of any weight on the page as it stands."""
+def nothing_amiss(page: Page, *rules: str) -> None:
+    """axe finds no fault of any weight on the page as it stands (by these ``rules`` alone, where some are named)."""
     # Evaluated by the browser’s own tools: the page itself lets no script in but its own.
     page.evaluate(AXE.read_text())
-    found = page.evaluate("axe.run({resultTypes: ['violations']})")
+    only = {"runOnly": list(rules)} if rules else {}
+    found = page.evaluate("told => axe.run(told)", {"resultTypes": ["violations"], **only})
     # An open menu floats beside the page’s landmarks: it is one itself while it is open.
     grave = [
         (v["id"], v["help"], targets)

@@ -8,6 +8,7 @@ import statistics
 import time
 from collections.abc import Iterator
 from contextlib import contextmanager
+from pathlib import Path
 from typing import TYPE_CHECKING
 from urllib.request import Request, urlopen
 
@@ -21,7 +22,8 @@ from shadbo.settings import ROOT
 if TYPE_CHECKING:
     from playwright.sync_api import Page
 
-CHROMIUM = "/usr/bin/chromium"
+# The headless shell where there is one: the same pages with no window round them.
+CHROMIUM = next((p for p in ("/usr/bin/chromium-headless-shell", "/usr/bin/chromium") if Path(p).exists()), "chromium")
 
 KEY_TO_DRAWING = """
 async () => {

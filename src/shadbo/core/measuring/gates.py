@@ -15,19 +15,24 @@ Tool = Literal["saw", "mat", "glass"]
 
 @record(frozen=True, slots=True)
 class Cutting:
-    """What cuts: its name, where its tolerance is from, how many cuts a length has by it, and the families of the cut list it makes."""
+    """What cuts: its name, where its tolerance is from, whether a length is cut by it at both ends, and the families of the cut list it makes."""
 
     name: str
     source: str
-    cuts: int
+    both_ends: bool
     families: tuple[str, ...]
+
+    @property
+    def cuts(self) -> int:
+        """How many cuts a length has by it."""
+        return 1 + self.both_ends
 
 
 # A rail and a mat are cut at both ends; a sheet is scored once, from a straight edge.
 TOOLS: Mapping[Tool, Cutting] = {
-    "saw": Cutting("Saw", "saw", 2, ("rail", "bar", "pole", "tray", "liner", "base", "step")),
-    "mat": Cutting("Mat cutter", "mat-cut", 2, ("mat", "mat_top", "mat_bottom", "mat_back")),
-    "glass": Cutting("Glass cutter", "glass-cut", 1, ("glazing", "sheet", "hood")),
+    "saw": Cutting("Saw", "saw", True, ("rail", "bar", "pole", "tray", "liner", "base", "step")),
+    "mat": Cutting("Mat cutter", "mat-cut", True, ("mat", "mat_top", "mat_bottom", "mat_back")),
+    "glass": Cutting("Glass cutter", "glass-cut", False, ("glazing", "sheet", "hood")),
 }
 
 
