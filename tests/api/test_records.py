@@ -143,6 +143,8 @@ def test_it_is_found_again_by_what_it_is(api: httpx.Client) -> None:
     assert keys["canvas"] in found(api, q=mark, material=material)
     assert found(api, q=mark, year=1999) == []
     assert found(api, q=mark, like=keys["print"]) == [keys["print"], keys["large print"], keys["canvas"]]
+    beyond = api.get("/api/records", params={"q": mark, "start": 50}).json()
+    assert (beyond["rows"], beyond["total"]) == ([], 3)
     wrong = api.get("/api/records", params={"least": "tall"})
     assert wrong.status_code == 422 and wrong.json()["errors"][0]["pointer"] == "/least"
     assert found(api, q="100%_no such\x01") == []
@@ -282,3 +284,27 @@ def test_a_time_that_is_taken_over_is_what_the_days_go_by_and_typed_hours_keep_i
     finally:
         back = next(t for t in api.post("/api/hands", json={"kind": "glue", "back": True}).json()["times"] if t["kind"] == "glue")
     assert (back["now_add"], back["now_times"]) == (0, 1)
+
+
+def test_the_next_is_made_as_that_one_was_to_be_not_as_it_came_out(api: httpx.Client) -> None:
+    """A frame 4 mm too narrow, gone on from as it was: its record says so, and the next one’s frame is made anew."""
+    made = api.post("/api/pieces", json={**CANVAS, "name": f"Narrow {uuid.uuid4().hex[:6]}"}).json()
+    url = f"/api/pieces/{made['id']}"
+    inside = made["plan"]["figures"]
+    planned = {side: float(inside[f"frame.inside.{side}"]["mm"]) for side in ("width", "height")}
+    readings = {"width": f"{planned['width'] - 4:g}", "height": f"{planned['height']:g}"}
+    judged = api.post(f"{url}/operations/inside/read", json={"readings": readings}).json()
+    assert not judged["fine"] and judged["edits"]
+    version = api.get(f"{url}/version").json()["version"]
+    assert api.post(f"{url}/edits", json={"version": version, "edits": judged["edits"]}).status_code == 200
+    frame = api.get(f"{url}/piece.json").json()["display"]["frame"]
+    assert frame["make"] == "bought"
+    key = hand_over(api, made)["id"]
+    told = record(api, key)
+    width = next(line for r in told["readings"] for line in r["lines"] if "width" in line["label"].lower())
+    assert not width["fine"] and float(width["off"]["mm"]) == 4 and width["off"]["minus"]
+    new = api.post(f"/api/records/{key}/again", json={"id": str(uuid.uuid4()), "name": "Narrow, the next"}).json()["id"]
+    begun = api.get(f"/api/pieces/{new}/piece.json").json()
+    assert begun["display"]["frame"]["make"] == "new"
+    assert "cut" in {s["key"] for s in api.get(f"/api/pieces/{new}/bench").json()["steps"]}
+    api.post(f"/api/pieces/{new}/archive", json={"archived": True})

@@ -16,6 +16,7 @@ from shadbo.api.problems import problem
 from shadbo.api.working import Worked, standing
 from shadbo.core import Fraction, Shop, Shown
 from shadbo.devices.listening import Listener
+from shadbo.exports.pieces import to_json
 from shadbo.shop.bench import Line, drawing_of, gate_of, goes_on, in_hand, judge, made_anew, stage_of
 from shadbo.store import days as kept_days
 from shadbo.store import pieces, shops
@@ -105,6 +106,10 @@ def read_gate(db: Db, now: Now, piece_id: uuid.UUID, key: str, body: m.ReadGate)
             {"at": now.isoformat(), "hand": hand, "unit": body.unit, "lines": taken, "why": body.anyway},
         ]
         row.said = {**row.said, "read": before}
+        frame = getattr(worked.piece.display, "frame", None)
+        if judged.edits and not judged.fine and frame is not None and frame.make == "new":
+            # The next one like it is made as this one was to be, not as it came out.
+            row.said = {**row.said, "frame": to_json(frame.model_dump())}
         if gate.must and (judged.fine or body.anyway.strip()):
             row.hand, row.begun_at, row.done_at, row.paused_at = hand, row.begun_at or now, now, None
         out = gate.typed or not judged.fine

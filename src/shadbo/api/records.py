@@ -17,6 +17,7 @@ from shadbo.api.taking_away import file_of
 from shadbo.api.working import of_state, work_out
 from shadbo.core import Fraction, LengthField, Showing, facts_of, load_piece, without_pictures
 from shadbo.exports.cards import CARD_JSON, card_of
+from shadbo.exports.pieces import from_json
 from shadbo.exports.records import Told, hand_over_sheet, record_pdf, records_csv, records_json
 from shadbo.shop.record.begun import begin_again
 from shadbo.shop.record.sealed import WORDS, LineRead, Sealed
@@ -171,13 +172,15 @@ def again(db: Db, record_id: uuid.UUID, body: m.Again) -> m.BegunOut:
     with db.work() as session:
         shop, mark = shops.marked(session)
         row = records.get(session, record_id)
+        told = records.read(row)
         piece = begin_again(
-            load_piece(records.read(row).piece),
+            load_piece(told.piece),
             body.name,
             body.owner,
             {"width": body.width, "height": body.height},
             body.units,
             shop,
+            from_json(told.planned_frame) if told.planned_frame else None,
         )
         piece, _ = without_pictures(piece, lambda sha: files.has(session, sha))
         worked = work_out(piece, shop, fault=of_state("record"))

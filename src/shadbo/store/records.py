@@ -64,6 +64,7 @@ def done(session: Session, now: datetime, piece: uuid.UUID | None = None) -> dic
             planned=row.planned,
             wait=row.wait,
             readings=tuple(Reading.model_validate(one) for one in row.said.get("read", [])),
+            planned_frame=row.said.get("frame", ""),
         )
 
     return {of: {key: one(row) for key, row in rows.items()} for of, rows in operations(session, piece).items()}
@@ -270,6 +271,9 @@ def find(
     shown = (near.c.far, RecordRow.id) if like else (RecordRow.handed_at.desc(), RecordRow.id)
     query = select(*SHOWN, near.c.far, total).join(near, near.c.id == RecordRow.id).order_by(*shown)
     rows = [tuple(row) for row in session.execute(query)]
+    if not rows and start:
+        # Past the last there are still as many.
+        return [], session.execute(select(func.count()).select_from(RecordRow).where(*wanted)).scalar_one()
     return [Found(*row[:-1]) for row in rows], rows[0][-1] if rows else 0
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from typing import Any
 
 from shadbo.core import Fault, Piece, Refused, Shop, Unit, document_of, length_field, load_piece, reading
 
@@ -12,11 +13,20 @@ OF_THAT_ONE = ("due", "note", "overrides", "condition", "asked")
 SIDES = {"width": ("Width", "middle"), "height": ("Height", "centre")}
 
 
-def begin_again(piece: Piece, name: str, owner: str, typed: Mapping[str, str], unit: Unit, shop: Shop) -> Piece:
-    """The next piece. ``typed`` are its two sides; one that is empty stays as that one’s was. Raises :class:`Refused` at each that won’t do."""
+def begin_again(
+    piece: Piece, name: str, owner: str, typed: Mapping[str, str], unit: Unit, shop: Shop, frame: Mapping[str, Any] | None = None
+) -> Piece:
+    """The next piece. ``typed`` are its two sides; one that is empty stays as that one’s was. ``frame`` is the one that was to be made, where
+    that one went on from what came out. Raises :class:`Refused` at each that won’t do."""
     document = {key: value for key, value in document_of(piece).items() if key not in OF_THAT_ONE}
     document |= {"name": name.strip() or piece.name, "owner": owner.strip()}
     thing = document["object"]
+    for floor in document["display"].get("floors", ()):
+        # Nor are its rebates what that one’s were read to be.
+        for side in ("width", "height", "depth"):
+            floor.pop(f"built_{side}", None)
+    if frame:
+        document["display"] = {**document["display"], "frame": dict(frame)}
     if "consent" in thing:
         thing.pop("consent")
     faults: list[Fault] = []

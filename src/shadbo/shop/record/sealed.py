@@ -53,7 +53,8 @@ class Reading(Part):
 
 
 class Done(Part):
-    """One operation: by whom, when, in how many minutes beside how many were planned; ``wait`` after it (minutes)."""
+    """One operation: by whom, when, in how many minutes beside how many were planned; ``wait`` after it (minutes). ``planned_frame`` is the
+    frame as it was to be made (JSON), where a reading was out and the plan may have gone on from what was there."""
 
     key: str
     title: str
@@ -64,6 +65,7 @@ class Done(Part):
     planned: int = 0
     wait: int = 0
     readings: tuple[Reading, ...] = ()
+    planned_frame: str = ""
 
 
 class Note(Part):
@@ -134,6 +136,11 @@ class Sealed(Part):
     def materials(self) -> tuple[str, ...]:
         """What it was cut from."""
         return tuple(dict.fromkeys(p.material for p in self.parts if p.material and p.comes == "cut"))
+
+    @property
+    def planned_frame(self) -> str:
+        """The frame as it was first to be made, where the piece went on from what was there; else nothing."""
+        return next((o.planned_frame for o in self.operations if o.planned_frame), "")
 
     @property
     def photographs(self) -> tuple[Note, ...]:
