@@ -2119,7 +2119,8 @@ export interface components {
         };
         /**
          * Done
-         * @description One operation: by whom, when, in how many minutes beside how many were planned; ``wait`` after it (minutes).
+         * @description One operation: by whom, when, in how many minutes beside how many were planned; ``wait`` after it (minutes). ``planned_frame`` is the
+         *     frame as it was to be made (JSON), where a reading was out and the plan may have gone on from what was there.
          */
         Done: {
             /** Key */
@@ -2155,6 +2156,11 @@ export interface components {
              * @default []
              */
             readings: components["schemas"]["Reading"][];
+            /**
+             * Planned Frame
+             * @default
+             */
+            planned_frame: string;
         };
         /**
          * DrawingOut

@@ -3,7 +3,7 @@
 A bad reading must not move what the good ones say: spreads are maximum likelihood under Student's t with four degrees of freedom (Lange,
 Little and Taylor 1989, “Robust statistical modeling using the t distribution”, JASA 84), put on the scale of the normal distribution;
 how sure they are is a percentile bootstrap (Efron 1979, ``scipy.stats.bootstrap``); times are Theil–Sen lines (Sen 1968,
-``scipy.stats.theilslopes``).
+``scipy.stats.theilslopes``). SciPy's statistics take a second to load: that is only done where they are asked for.
 """
 
 from __future__ import annotations
@@ -18,7 +18,6 @@ from typing import Any, Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import integrate, optimize, stats
 
 from shadbo.core import TOOLS, Tool, tool_of
 from shadbo.shop.record.sealed import Done
@@ -52,6 +51,7 @@ class Spread:
 @lru_cache(maxsize=1)
 def _consistent() -> float:
     """What a scale under t comes to for normal readings of standard deviation 1: the root of the expectation of its equation."""
+    from scipy import integrate, optimize, stats
 
     def equation(scale: float) -> float:
         def term(x: float) -> float:
@@ -81,6 +81,8 @@ def spread_of(readings: Sequence[float]) -> Spread:
     """Leaning and spread of readings, how sure. Raises ValueError for fewer than :data:`LEAST`."""
     if len(readings) < LEAST:
         raise ValueError(f"{len(readings)} readings of {LEAST}")
+    from scipy import stats
+
     x = np.asarray(readings, dtype=np.float64)
     leaning, sigma = _fit(x)
     drawn = stats.bootstrap(
@@ -240,6 +242,8 @@ def times_taken(pieces: Iterable[Built]) -> list[Taking]:
 def _taking(kind: str, title: str, found: tuple[From, ...]) -> Taking:
     if len(found) < LEAST:
         return Taking(kind, title, found)
+    from scipy import stats
+
     planned, taken = np.array([f.planned for f in found]), np.array([f.found for f in found])
     share = taken / planned
     drawn = stats.bootstrap(
