@@ -202,7 +202,7 @@ ANY_HANGER = ("one", "wire", "rings", "cleat")
 @record(frozen=True, slots=True)
 class Reckoned:
     """All a display has to say of a piece; ``outside`` is its width and height as it hangs, ``deep`` how far it stands off the
-    wall, ``leftovers`` what goes back to stock, ``parts`` what it takes besides what is cut (``cuts``).
+    wall, ``leftovers`` what goes back to stock, ``parts`` what it takes besides what is cut (``cuts``), ``labelled`` where its label goes.
     What nobody may ask for (panels, drawings, steps) is not worked out yet."""
 
     verdict: Say
@@ -221,6 +221,7 @@ class Reckoned:
     leftovers: tuple[Say, ...] = ()
     carcass: Carcass | None = None
     parts: Callable[[], tuple[Part, ...]] = tuple
+    labelled: str = "on the back"
 
 
 @record(frozen=True, slots=True)

@@ -82,11 +82,11 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
         if context.holds.asked:
             own = operations_for(context, kept, own)
         if carcass is None:
-            return (*own, label_step(context, held, kg, None))
+            return (*own, label_step(context, reckoned.labelled, held, kg, None))
         coats = finish_operations(context, own) if carcass.made else ()
         over = (o for kind, key in own_keys(context) for o in looked_over(context, kind, key))
         up = hang_operations(context, carcass, hung.by) if hung is not None else (stand_operation(),)
-        label = label_step(context, held, kg, hung.by.way if hung is not None else None)
+        label = label_step(context, reckoned.labelled, held, kg, hung.by.way if hung is not None else None)
         return (*over, *wedged(own, joint), *joint_operations(context, carcass, joint), *coats, label, *up)
 
     def parts() -> tuple[Part, ...]:

@@ -1,4 +1,4 @@
-"""What is written on the back, for whoever opens it next: what, whose, what touches it, how to undo it."""
+"""What is written on the back (or where it doesn’t show), for whoever opens it next: what, whose, what touches it, how to undo it."""
 
 from __future__ import annotations
 
@@ -20,7 +20,7 @@ from shadbo.core.quantity.masses import show_mass
 UNDONE = {"yes": "It can be undone.", "mostly": "It can be undone almost without a trace.", "no": "It can’t be undone."}
 
 
-def label_step(context: Context[Any, Any], held: Held, kg: Fraction, by: Hanger | None) -> Operation:
+def label_step(context: Context[Any, Any], where: str, held: Held, kg: Fraction, by: Hanger | None) -> Operation:
     """The label as a step: everything the plan knows is there to be copied; date and hand are the framer’s."""
     piece, glazing = context.piece, getattr(context.display, "glazing", None)
     lines = [f"{piece.name}{f', {piece.owner}' if piece.owner else ''}; the date, and who framed it."]
@@ -32,7 +32,7 @@ def label_step(context: Context[Any, Any], held: Held, kg: Fraction, by: Hanger 
     if piece.overrides:
         lines.append("Taken on: " + "; ".join(f"{o.why} ({o.who})" for o in piece.overrides) + ".")
     lines.append("A certificate or letter goes in a pocket, centred low; its tape does not touch it.")
-    return Operation("label", "Label on the back", (" ".join(lines),), 10, uses=("label",), before=("hang",))
+    return Operation("label", f"Label {where}", (" ".join(lines),), 10, uses=("label",), before=("hang",))
 
 
 def condition_step(context: Context[Any, Any]) -> tuple[Operation, ...]:

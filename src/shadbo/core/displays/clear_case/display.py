@@ -39,6 +39,7 @@ def reckon(context: CaseContext) -> Reckoned:
     section = sizes.base["depth"].value * sizes.thick.value
     kg = sum((one.sized.weight_kg for one in sizes.laid), Fraction(0))
     return Reckoned(
+        labelled="under the base",
         verdict=context.speak.say("A hood of {} × {} × {} over all, on a base of {} × {}.", *hood.values(), *sizes.base.values()),
         outside=(sizes.base["width"], hood["height"] + sizes.thick),
         layers=(

@@ -39,6 +39,7 @@ def reckon(context: BarsContext) -> Reckoned:
     weights.append(object_weight("work", "Work", sizes.work_kg, sizes.thing.estimated))
     magnets = context.display.grip == "magnets"
     return Reckoned(
+        labelled="behind the upper bar",
         verdict=_verdict(context, sizes),
         outside=(sizes.bar, sizes.sheet["height"]),
         layers=(Layer("bar.front", "Front bar", sizes.thick), Layer("bar.behind", "Bar behind", sizes.thick)),

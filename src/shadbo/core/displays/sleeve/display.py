@@ -34,6 +34,7 @@ def reckon(context: SleeveContext) -> Reckoned:
     thing, area = sizes.thing, sizes.high.value * sizes.thick.value
     layers = (Layer("work", "Cloth", thing.depth.mean),) if thing.depth else ()
     return Reckoned(
+        labelled="on the sleeve, sewn",
         verdict=context.speak.say(f"A pole of {{}} in a sleeve of {{}}, on {sizes.brackets} brackets.", sizes.pole, sizes.sleeve),
         outside=(thing.width.into, thing.height.into),
         layers=(*layers, Layer("pole", "Pole in its sleeve", sizes.thick)),

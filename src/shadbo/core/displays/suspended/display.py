@@ -61,6 +61,7 @@ def reckon(context: SuspendedContext) -> Reckoned:
     how, undone = HOLDS[display.into]
     by = "two wires and a rod" if display.rods == "wires" else f"{len(sizes.rods)} rods"
     return Reckoned(
+        labelled="on the back of a rail",
         verdict=_verdict(context, sizes),
         outside=(sizes.outside["width"], sizes.outside["height"]),
         layers=(
