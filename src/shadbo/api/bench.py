@@ -17,15 +17,13 @@ from shadbo.api.working import Worked, standing
 from shadbo.core import Fraction, Shop, Shown
 from shadbo.devices.listening import Listener
 from shadbo.exports.pieces import to_json
-from shadbo.shop.bench import Line, drawing_of, gate_of, goes_on, in_hand, judge, made_anew, stage_of
+from shadbo.shop.bench import PHOTOGRAPHED, Line, drawing_of, gate_of, goes_on, in_hand, judge, made_anew, stage_of
 from shadbo.store import days as kept_days
 from shadbo.store import pieces, shops
 
 router = APIRouter(prefix="/api", responses=PROBLEMS)
 # A wait that is over is told so long, unless somebody goes on from it before.
 TOLD = timedelta(hours=16)
-# Where a photograph is asked for: the condition before work, and the front before the back is closed.
-PHOTOGRAPHED = ("condition", "look")
 
 
 @router.get("/pieces/{piece_id}/bench", response_model=m.BenchOut)
@@ -58,7 +56,7 @@ def at_the_bench(db: Db, now: Now, piece_id: uuid.UUID) -> m.BenchOut:
                     tuple(m.AskedOut(a.key, a.label) for a in gate.asks) if (gate := gate_of(o.key, plan)) else (),
                     gate is not None and gate.blind,
                     gate is not None and gate.must,
-                    o.key in PHOTOGRAPHED,
+                    PHOTOGRAPHED.get(o.key, ""),
                 )
                 for o in plan.steps
             ),

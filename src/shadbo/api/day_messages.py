@@ -278,7 +278,7 @@ class AskedOut:
 @dataclass(frozen=True, slots=True)
 class StepOut:
     """A step at the bench, with the drawing that shows it and the stage whose dimension lines it bears. ``reads``: its gate takes
-    readings, or what it cuts may be read (not ``must``); ``blind``: what was planned is shown only then. ``photograph``: one is asked for."""
+    readings, or what it cuts may be read (not ``must``); ``blind``: what was planned is shown only then. ``photograph``: of what one is asked for."""
 
     key: str
     title: str
@@ -296,7 +296,7 @@ class StepOut:
     reads: tuple[AskedOut, ...]
     blind: bool
     must: bool
-    photograph: bool
+    photograph: str
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import uuid
-from collections.abc import Iterator
 
 from fastapi import APIRouter, Response
 from sqlalchemy.orm import Session
@@ -28,18 +27,8 @@ def put_down(db: Db, now: Now, piece_id: uuid.UUID, body: m.Noted) -> Note:
     with db.work() as session:
         pieces.on_the_rack(session, piece_id)
         working, _ = kept_days.working(session)
-        if body.what == "photo" and body.photo is None:
-            raise Refused(Fault("/photo", "Photograph", "", "is missing", "a picture"))
-        if body.what == "count" and body.number is None:
-            raise Refused(Fault("/number", "Count", "", "is missing", "a number"))
-        if body.what in ("material", "count") and not body.part.strip():
-            raise Refused(Fault("/part", "Part", "", "is missing", "a part of the piece"))
-        if body.what not in ("photo", "count") and not body.text.strip():
-            raise Refused(Fault("/text", "Note", "", "is empty", "a word or two"))
         if len(records.noted(session, piece_id)) >= records.MOST_NOTED:
             raise Refused(Fault("/text", "Note", "", "is one too many", f"up to {records.MOST_NOTED} of one piece"))
-        if body.photo is not None:
-            files.get(session, body.photo)
         note = Note(
             id=str(body.id),
             at=now.astimezone(working.tz),
@@ -51,6 +40,10 @@ def put_down(db: Db, now: Now, piece_id: uuid.UUID, body: m.Noted) -> Note:
             number=body.number,
             photo=body.photo,
         )
+        if faults := tuple(note.faults()):
+            raise Refused(*faults)
+        if note.photo is not None:
+            files.get(session, note.photo)
         records.note(session, piece_id, note)
         return note
 
@@ -130,18 +123,11 @@ def before_hand_over(db: Db, now: Now, piece_id: uuid.UUID) -> m.HandOverOut:
             sealed.number,
             worked.plan.stops[0].say if worked.plan.stops else None,
             sealed.unticked,
-            tuple(_out_without_why(sealed)),
+            sealed.unexplained,
             sealed.notes,
             tuple(m.ToTag(p.key, p.name, p.planned, p.material) for p in sealed.parts),
             tuple(h.name for h in working.hands),
         )
-
-
-def _out_without_why(sealed: Sealed) -> Iterator[str]:
-    """Readings that were out when last read, and nobody said why they will do."""
-    for done in sealed.operations:
-        if done.readings and not done.readings[-1].why:
-            yield from (f"{done.title}: {line.label or line.key}" for line in done.readings[-1].lines if not line.fine)
 
 
 @router.post("/pieces/{piece_id}/hand-over", response_model=m.VersionOut, status_code=201)

@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session
 from shadbo.api import record_messages as m
 from shadbo.api.days import Now
 from shadbo.api.pieces import PROBLEMS, Db
-from shadbo.core import HOUSE_SHOP, TOOLS, Fault, Refused, Shop, Tool
+from shadbo.core import HOUSE_SHOP, TOOLS, Fault, Refused, Shop, Tool, reading_gives
 from shadbo.shop.days.working import Pace, Working
 from shadbo.shop.record.hands import (
     LEAST,
@@ -72,6 +72,7 @@ def _tool(doing: Doing, shop: Shop) -> m.ToolOut:
         doing.tool,
         name,
         float(_now(shop, doing.tool)),
+        float(_now(shop, doing.tool) if doing.tool == "tape" else reading_gives(shop, "mm", doing.tool).value),
         doing.wanting,
         len(doing.readings),
         spread.leaning if spread else 0,
@@ -80,6 +81,7 @@ def _tool(doing: Doing, shop: Shop) -> m.ToolOut:
         doing.one,
         doing.offered,
         doing.correct,
+        doing.sums,
         _from(doing.readings),
     )
 

@@ -13,7 +13,7 @@ from pydantic import BaseModel, ConfigDict, Field, TypeAdapter
 from shadbo.core import Say, Shown, UnitName
 from shadbo.exports.cards import Card
 from shadbo.shop.record.sealed import Done, Note, Used, What
-from shadbo.store.records import Found
+from shadbo.store.records import Found, FoundFacts
 from shadbo.store.tables import RecordRow
 
 
@@ -79,25 +79,6 @@ class Again(BaseModel):
     width: str = Field(default="", max_length=120)
     height: str = Field(default="", max_length=120)
     units: UnitName = "mm"
-
-
-@dataclass(frozen=True, slots=True)
-class FoundFacts:
-    """A record in a list, without its card. ``far``: how unlike the one it is held against, from nothing."""
-
-    id: uuid.UUID
-    piece: uuid.UUID
-    number: int
-    handed_at: datetime
-    name: str
-    owner: str
-    kind: str
-    display: str
-    method: str
-    size: str
-    wrongs: int
-    photo: str | None
-    far: float | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -175,7 +156,8 @@ def version_of(row: RecordRow) -> VersionOut:
 
 @dataclass(frozen=True, slots=True)
 class RecordOut:
-    """A piece as it was handed over. ``holds``: its seal is still that of what it seals. ``sealed``: its piece is still put away by it."""
+    """A piece as it was handed over. ``holds``: its seal is still that of what it seals. ``sealed``: its piece is still put away by it;
+    ``sized``: the next one’s sides can be typed where it is begun."""
 
     id: uuid.UUID
     piece: uuid.UUID
@@ -190,7 +172,6 @@ class RecordOut:
     name: str
     owner: str
     units: UnitName
-    type: str
     kind: str
     display: str
     method: str
@@ -211,6 +192,7 @@ class RecordOut:
     card: Card
     width: Shown
     height: Shown
+    sized: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -238,11 +220,12 @@ class FromOut:
 @dataclass(frozen=True, slots=True)
 class ToolOut:
     """What a tool really does (mm), its leaning with the interval it lies in. Nothing is said of it while ``wanting`` more readings; ``now``
-    is the shop’s tolerance."""
+    is the shop’s tolerance, ``gives`` how far a reading may be off by it; ``sums`` how it was reckoned."""
 
     tool: Literal["saw", "mat", "glass", "tape"]
     label: str
     now: float
+    gives: float
     wanting: int
     count: int
     leaning: float
@@ -251,6 +234,7 @@ class ToolOut:
     one: float
     offered: float | None
     correct: float
+    sums: tuple[str, ...]
     readings: tuple[FromOut, ...]
 
 

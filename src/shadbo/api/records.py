@@ -15,12 +15,12 @@ from shadbo.api.days import Now
 from shadbo.api.pieces import PROBLEMS, Db
 from shadbo.api.taking_away import file_of
 from shadbo.api.working import of_state, work_out
-from shadbo.core import Fraction, LengthField, Showing, facts_of, load_piece, without_pictures
+from shadbo.core import Fraction, LengthField, Showing, load_piece, without_pictures
 from shadbo.exports.cards import CARD_JSON, card_of
 from shadbo.exports.pieces import from_json
 from shadbo.exports.records import Told, hand_over_sheet, record_pdf, records_csv, records_json
-from shadbo.shop.record.begun import begin_again
-from shadbo.shop.record.sealed import WORDS, LineRead, Sealed
+from shadbo.shop.record.begun import begin_again, sized
+from shadbo.shop.record.sealed import WORDS, LineRead, Sealed, known_by
 from shadbo.store import files, pieces, racks, records, shops
 
 router = APIRouter(prefix="/api", responses=PROBLEMS)
@@ -75,10 +75,7 @@ def _like(session: Session, key: uuid.UUID) -> tuple[str, records.Like]:
         return row.name, records.like_row(row)
     except pieces.NotThere:
         piece = pieces.get(session, key).piece
-        facts = facts_of(piece)
-        short, long = sorted((float(facts.width), float(facts.height)))
-        depth = float(facts.front + facts.behind)
-        return piece.name, records.Like(facts.what.replace("_", " "), short, long, depth, records.bits(tuple(facts.traits)))
+        return piece.name, records.like_known(known_by(piece))
 
 
 @router.get("/records.csv", response_class=Response)
@@ -122,6 +119,7 @@ def one(db: Db, record_id: uuid.UUID) -> m.RecordOut:
             card=CARD_JSON.validate_json(row.card),
             width=show.show(Fraction(str(told.width))),
             height=show.show(Fraction(str(told.height))),
+            sized=sized(load_piece(told.piece)),
             **{name: getattr(told, name) for name in TOLD},
         )
 
@@ -134,7 +132,6 @@ TOLD = (
     "name",
     "owner",
     "units",
-    "type",
     "kind",
     "display",
     "method",
@@ -160,10 +157,8 @@ def _readings(told: Sealed, show: Showing) -> Iterator[m.ReadingShown]:
 
 
 def _line(line: LineRead, show: Showing) -> m.LineShown:
-    planned, read = Fraction(str(line.planned)), Fraction(str(line.read))
-    return m.LineShown(
-        line.label or line.key, show.show(planned, "fine"), show.show(read, "fine"), show.show(read - planned, "fine"), line.fine
-    )
+    planned, read, off = (show.show(Fraction(str(mm)), "fine") for mm in (line.planned, line.read, line.off))
+    return m.LineShown(line.label or line.key, planned, read, off, line.fine)
 
 
 @router.post("/records/{record_id}/again", status_code=201, response_model=m.BegunOut)

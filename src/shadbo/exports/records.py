@@ -110,7 +110,7 @@ def record_pdf(told: Told) -> bytes:
         [
             Paragraph(day_text(r.at.date(), told.dates), CLOSE),
             Paragraph(escape(f"{done.title}: {line.label or line.key}"), CLOSE),
-            *(Paragraph(_length(told, value), FIGURE) for value in (line.planned, line.read, line.read - line.planned)),
+            *(Paragraph(_length(told, value), FIGURE) for value in (line.planned, line.read, line.off)),
             Paragraph(escape(r.hand), CLOSE),
             Paragraph(escape(r.why or ("" if line.fine else "out")), CLOSE),
         ]

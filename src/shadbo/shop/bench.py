@@ -27,6 +27,8 @@ from shadbo.core import (
     tool_of,
 )
 
+# Where a photograph is asked for, and of what: the condition before work, and the front before the back is closed.
+PHOTOGRAPHED: Mapping[str, str] = {"condition": "Its condition, before work starts", "look": "The front, before it is closed"}
 # Drawings by what they are good for, the first that shows a step's parts is shown with it.
 DRAWINGS = ("face", "section", "back")
 

@@ -14,7 +14,7 @@ from sqlalchemy.orm import Session
 
 from shadbo.core import Trait
 from shadbo.exports.pieces import record_from_json, record_to_json
-from shadbo.shop.record.sealed import Done, Note, Reading, Sealed, seal_of
+from shadbo.shop.record.sealed import Done, Known, Note, Reading, Sealed, seal_of
 from shadbo.store.days import operations, seconds_of
 from shadbo.store.pieces import NotThere
 from shadbo.store.tables import ComingRow, NotedRow, OperationRow, PieceRow, RecordRow
@@ -175,6 +175,11 @@ def like_row(row: RecordRow) -> Like:
     return Like(row.kind, row.short, row.long, row.deep, row.traits)
 
 
+def like_known(known: Known) -> Like:
+    short, long = sorted((known.width, known.height))
+    return Like(known.kind, short, long, known.deep, bits(known.traits))
+
+
 def _far(like: Like) -> ColumnElement[float]:
     """How far a record is from another: 1 for another kind, the natural logarithm of each side's ratio, half that of the depth's (a
     millimetre added to both), and the share of traits only one of them has (Jaccard's distance)."""
@@ -196,8 +201,8 @@ def _ones(number: Any) -> ColumnElement[int]:
 
 
 @dataclass(frozen=True, slots=True)
-class Found:
-    """A record as a list shows it; ``far`` from the one it is held against (None: against none)."""
+class FoundFacts:
+    """A record as a list shows it, without its card; ``far`` from the one it is held against (None: against none)."""
 
     id: uuid.UUID
     piece: uuid.UUID
@@ -211,8 +216,14 @@ class Found:
     size: str
     wrongs: int
     photo: str | None
-    card: str
     far: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Found(FoundFacts):
+    """The same with its card (JSON text)."""
+
+    card: str
 
 
 SHOWN = (
@@ -228,7 +239,6 @@ SHOWN = (
     RecordRow.size,
     RecordRow.wrongs,
     RecordRow.photo,
-    RecordRow.card,
 )
 # What a list can be narrowed by, besides words and sizes.
 BY: Mapping[str, Any] = {
@@ -269,7 +279,7 @@ def find(
     total = select(func.count()).select_from(named).scalar_subquery()
     near = select(named.c.id, named.c.far).order_by(*order).offset(start).limit(count).subquery()
     shown = (near.c.far, RecordRow.id) if like else (RecordRow.handed_at.desc(), RecordRow.id)
-    query = select(*SHOWN, near.c.far, total).join(near, near.c.id == RecordRow.id).order_by(*shown)
+    query = select(*SHOWN, near.c.far, RecordRow.card, total).join(near, near.c.id == RecordRow.id).order_by(*shown)
     rows = [tuple(row) for row in session.execute(query)]
     if not rows and start:
         # Past the last there are still as many.

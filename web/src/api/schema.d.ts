@@ -3793,7 +3793,8 @@ export interface components {
         };
         /**
          * RecordOut
-         * @description A piece as it was handed over. ``holds``: its seal is still that of what it seals. ``sealed``: its piece is still put away by it.
+         * @description A piece as it was handed over. ``holds``: its seal is still that of what it seals. ``sealed``: its piece is still put away by it;
+         *     ``sized``: the next one’s sides can be typed where it is begun.
          */
         RecordOut: {
             /**
@@ -3834,8 +3835,6 @@ export interface components {
              * @enum {string}
              */
             units: "mm" | "in";
-            /** Type */
-            type: string;
             /** Kind */
             kind: string;
             /** Display */
@@ -3875,6 +3874,8 @@ export interface components {
             card: components["schemas"]["Card"];
             width: components["schemas"]["Shown"];
             height: components["schemas"]["Shown"];
+            /** Sized */
+            sized: boolean;
         };
         /**
          * RecordsOut
@@ -4302,7 +4303,7 @@ export interface components {
         /**
          * StepOut
          * @description A step at the bench, with the drawing that shows it and the stage whose dimension lines it bears. ``reads``: its gate takes
-         *     readings, or what it cuts may be read (not ``must``); ``blind``: what was planned is shown only then. ``photograph``: one is asked for.
+         *     readings, or what it cuts may be read (not ``must``); ``blind``: what was planned is shown only then. ``photograph``: of what one is asked for.
          */
         StepOut: {
             /** Key */
@@ -4341,7 +4342,7 @@ export interface components {
             /** Must */
             must: boolean;
             /** Photograph */
-            photograph: boolean;
+            photograph: string;
         };
         /**
          * StockLength
@@ -4614,7 +4615,7 @@ export interface components {
         /**
          * ToolOut
          * @description What a tool really does (mm), its leaning with the interval it lies in. Nothing is said of it while ``wanting`` more readings; ``now``
-         *     is the shop’s tolerance.
+         *     is the shop’s tolerance, ``gives`` how far a reading may be off by it; ``sums`` how it was reckoned.
          */
         ToolOut: {
             /**
@@ -4626,6 +4627,8 @@ export interface components {
             label: string;
             /** Now */
             now: number;
+            /** Gives */
+            gives: number;
             /** Wanting */
             wanting: number;
             /** Count */
@@ -4642,6 +4645,8 @@ export interface components {
             offered: number | null;
             /** Correct */
             correct: number;
+            /** Sums */
+            sums: string[];
             /** Readings */
             readings: components["schemas"]["FromOut"][];
         };

@@ -1,10 +1,11 @@
 import { ArrowLeft, CalendarPlus, ChevronLeft, ChevronRight, Clock3, Sparkles } from "lucide-react";
 import { useEffect, useState } from "react";
 import { useQueryClient } from "@tanstack/react-query";
-import { Link, useLocation, useSearchParams } from "wouter";
+import { Link, useLocation } from "wouter";
 import { api, unwrap, type Problem } from "../api/client";
 import { useKeys } from "../parts/keys";
 import { useDayText, useShop } from "../parts/shop";
+import { useAddress } from "../parts/useAddress";
 import { Severity } from "../parts/Severity";
 import { HandOver } from "../records/HandOver";
 import { Calendar } from "./Calendar";
@@ -19,7 +20,7 @@ const SHOWN = 8;
 
 /** When what is done: a day for each pair of hands, or the pieces along the week. */
 export function Days() {
-  const [params, setParams] = useSearchParams();
+  const { params, set } = useAddress();
   const [, navigate] = useLocation();
   const asked = /^\d{4}-\d{2}-\d{2}$/.test(params.get("day") ?? "") ? params.get("day") : null;
   const weekly = params.get("view") === "week";
@@ -37,14 +38,6 @@ export function Days() {
     document.title = shop.data ? `Days · ${shop.data.name}` : "Days";
   }, [shop.data]);
 
-  function set(more: Record<string, string | null>) {
-    const next = new URLSearchParams(params);
-    for (const [key, value] of Object.entries(more)) {
-      if (value) next.set(key, value);
-      else next.delete(key);
-    }
-    setParams(next);
-  }
   const to = (day: string | undefined) => day && days && set({ day: day === days.today ? null : day });
   useKeys({
     arrowright: () => to(days?.next),

@@ -2,7 +2,7 @@ import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { BookCheck, BookOpen, CalendarDays, EllipsisVertical, Keyboard, Plus, Search, Settings2, Upload } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
-import { Link, useLocation, useSearchParams } from "wouter";
+import { Link, useLocation } from "wouter";
 import { api, Problem, unwrap } from "../api/client";
 import type { Card, RackRow, Unit } from "../api/types";
 import { CardFace } from "../drawing/CardFace";
@@ -14,6 +14,7 @@ import { Timers } from "../bench/Timers";
 import { Shortcuts } from "../parts/Shortcuts";
 import { useDateText, useShop } from "../parts/shop";
 import { useUnits } from "../parts/units";
+import { useAddress, useWords } from "../parts/useAddress";
 import { later } from "../parts/later";
 import { useSendingRest } from "../piece/useSendingRest";
 
@@ -40,8 +41,8 @@ const BOX = { width: 182, height: 118 };
 /** The pieces in hand as they stand on the shelves of a rack, all drawn at one scale. */
 export function Rack() {
   const unsent = useSendingRest();
-  const [params, setParams] = useSearchParams();
-  const [q, setQ] = useState(params.get("q") ?? "");
+  const { params, set } = useAddress();
+  const [q, setQ] = useWords(params, set);
   const archived = params.get("away") === "1";
   const sort = known(SORTS, params.get("sort"), "due");
   const show = known(FILTERS, params.get("show"), "all");
@@ -69,28 +70,6 @@ export function Rack() {
   useEffect(() => {
     document.title = shop.data ? `Rack · ${shop.data.name}` : "Shadbo";
   }, [shop.data]);
-
-  function set(key: string, value: string | null) {
-    const next = new URLSearchParams(params);
-    if (value) next.set(key, value);
-    else next.delete(key);
-    setParams(next);
-  }
-  // The address follows the search, so that a link or a reload finds the same pieces.
-  useEffect(() => {
-    const wait = window.setTimeout(() => {
-      setParams(
-        (now) => {
-          const next = new URLSearchParams(now);
-          if (q) next.set("q", q);
-          else next.delete("q");
-          return next;
-        },
-        { replace: true },
-      );
-    }, 250);
-    return () => window.clearTimeout(wait);
-  }, [q, setParams]);
 
   useKeys({
     "/": () => search.current?.focus(),
@@ -166,16 +145,16 @@ export function Rack() {
       </header>
       <section aria-label="Which pieces, in which order" className="flex flex-wrap items-center gap-1 border-b border-rule px-6 pb-2 text-[13px]">
         {(Object.keys(FILTERS) as FilterKey[]).map((key) => (
-          <button key={key} type="button" aria-pressed={show === key} className={`btn ${show === key ? "border-act text-act" : "btn-bare"}`} onClick={() => set("show", key === "all" ? null : key)}>
+          <button key={key} type="button" aria-pressed={show === key} className={`btn ${show === key ? "border-act text-act" : "btn-bare"}`} onClick={() => set({ show: key === "all" ? null : key })}>
             {FILTERS[key]}
           </button>
         ))}
-        <button type="button" aria-pressed={archived} className={`btn ml-3 ${archived ? "border-act text-act" : "btn-bare"}`} onClick={() => set("away", archived ? null : "1")}>
+        <button type="button" aria-pressed={archived} className={`btn ml-3 ${archived ? "border-act text-act" : "btn-bare"}`} onClick={() => set({ away: archived ? null : "1" })}>
           Archive
         </button>
         <label className="ml-auto flex items-center gap-1.5 text-soft">
           Order
-          <select className="field w-auto" value={sort} onChange={(event) => set("sort", event.target.value)}>
+          <select className="field w-auto" value={sort} onChange={(event) => set({ sort: event.target.value })}>
             {(Object.keys(SORTS) as SortKey[]).map((key) => (
               <option key={key} value={key}>
                 {SORTS[key]}

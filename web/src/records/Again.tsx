@@ -14,7 +14,7 @@ export function Again({ record, onClose }: { record: RecordOut; onClose: () => v
   const client = useQueryClient();
   const [, navigate] = useLocation();
   const unit = useUnits().unitFor(record.units);
-  const sized = record.type !== "things" && record.type !== "canvas_to_make";
+  const { sized } = record;
   const [draft, setDraft] = useState({ id: uniqueId(), name: "", owner: record.owner, width: sized ? lengthText(record.width, unit) : "", height: sized ? lengthText(record.height, unit) : "" });
   const begin = useMutation<{ id: string }, Problem>({
     mutationFn: () => unwrap(api.POST("/api/records/{record_id}/again", { params: { path: { record_id: record.id } }, body: { ...draft, units: unit } })),

@@ -68,7 +68,6 @@ const at = (off: number) => PLOT.wide / 2 + (Math.max(-PLOT.most, Math.min(PLOT.
 
 /** Each reading a dot where it was off, stacked; what the shop reckons with as a band; the leaning with its interval under it. */
 function Plot({ tool }: { tool: ToolOut }) {
-  const cuts = tool.tool === "saw" || tool.tool === "mat" ? 2 : 1;
   const stacks = new Map<number, number>();
   const dots = tool.readings.map((r) => {
     const off = Math.round((r.found - r.planned) * 10) / 10;
@@ -78,7 +77,7 @@ function Plot({ tool }: { tool: ToolOut }) {
   });
   return (
     <svg viewBox={`0 0 ${PLOT.wide} ${PLOT.high + 14}`} className="mt-1 w-full" role="img" aria-label={`How far ${tool.count} readings were off`}>
-      <rect x={at(-cuts * tool.now)} y={4} width={at(cuts * tool.now) - at(-cuts * tool.now)} height={PLOT.mid - 4} fill="var(--color-board-deep)" />
+      <rect x={at(-tool.gives)} y={4} width={at(tool.gives) - at(-tool.gives)} height={PLOT.mid - 4} fill="var(--color-board-deep)" />
       <line x1={0} x2={PLOT.wide} y1={PLOT.mid} y2={PLOT.mid} stroke="var(--color-edge)" />
       {[-2, -1, 0, 1, 2].map((tick) => (
         <g key={tick}>
@@ -129,6 +128,16 @@ function Tool({ tool, busy, onTake }: { tool: ToolOut; busy: boolean; onTake: (w
             {tool.tool === "tape" ? "Read twice, it" : "One cut"} spreads by {mm(tool.one)}: nineteen of twenty within ±{mm(tool.offered ?? 0)}
             {tool.correct !== 0 && tool.tool !== "tape" && ", the leaning in it"}.
           </p>
+          <details className="mt-1">
+            <summary className="cursor-pointer text-act underline">How it is reckoned</summary>
+            <ul className="fig mt-1 whitespace-normal">
+              {tool.sums.map((sum) => (
+                <li key={sum} className="whitespace-normal">
+                  {sum} mm
+                </li>
+              ))}
+            </ul>
+          </details>
           <p className="mt-1.5 flex flex-wrap items-center gap-2">
             {tool.offered === tool.now ? (
               <>

@@ -53,7 +53,7 @@ export function Notes({ piece, step, hand }: { piece: string; step: Step; hand: 
     setTrouble("");
     try {
       const picture = await handInPicture(file, setSent);
-      await take({ what: "photo", photo: picture.sha256, text: step.key === "look" ? "Front before closing" : step.title });
+      await take({ what: "photo", photo: picture.sha256, text: step.photograph || step.title });
     } catch (error) {
       setTrouble((error as Error).message);
     }
@@ -71,7 +71,7 @@ export function Notes({ piece, step, hand }: { piece: string; step: Step; hand: 
             <NotebookPen size={16} aria-hidden /> {WHAT[what]}
           </button>
         ))}
-        {step.photograph && !pictured && <span className="text-[15px] text-soft">{step.key === "look" ? "The front, before it is closed." : "Its condition, before work starts."}</span>}
+        {step.photograph && !pictured && <span className="text-[15px] text-soft">{step.photograph}.</span>}
       </div>
       {writing && (
         <form

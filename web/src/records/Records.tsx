@@ -1,13 +1,14 @@
 import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { ArrowLeft, Download, Hand, Search, X } from "lucide-react";
-import { useEffect, useRef, useState } from "react";
-import { Link, useLocation, useSearchParams } from "wouter";
+import { useEffect, useRef } from "react";
+import { Link, useLocation } from "wouter";
 import { api, unwrap, type Problem } from "../api/client";
 import type { Found } from "../api/types";
 import { CardFace, scaleInto } from "../drawing/CardFace";
 import { useKeys } from "../parts/keys";
 import { useDateText, useShop } from "../parts/shop";
 import { useUnits } from "../parts/units";
+import { useAddress, useWords } from "../parts/useAddress";
 
 const NARROWED = { owner: "Owner", kind: "What it is", display: "Shown", method: "Held by", material: "Cut from", year: "Year" } as const;
 type Narrowed = keyof typeof NARROWED;
@@ -17,9 +18,9 @@ const BOX = { wide: 108, high: 76 };
 
 /** Handed-over pieces, found again by what is known of them, or by one they are like. */
 export function Records() {
-  const [params, setParams] = useSearchParams();
+  const { params, set, clear } = useAddress();
   const [, navigate] = useLocation();
-  const [q, setQ] = useState(params.get("q") ?? "");
+  const [q, setQ] = useWords(params, set);
   const search = useRef<HTMLInputElement>(null);
   const shop = useShop();
   const { chosen, switchFrom } = useUnits();
@@ -38,22 +39,6 @@ export function Records() {
     document.title = shop.data ? `Records · ${shop.data.name}` : "Records";
   }, [shop.data]);
 
-  function set(key: string, value: string) {
-    setParams(
-      (now) => {
-        const next = new URLSearchParams(now);
-        if (value) next.set(key, value);
-        else next.delete(key);
-        return next;
-      },
-      { replace: true },
-    );
-  }
-  useEffect(() => {
-    const wait = window.setTimeout(() => set("q", q), 250);
-    return () => window.clearTimeout(wait);
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [q]);
   useKeys({ "/": () => search.current?.focus(), u: () => switchFrom(unit), escape: () => navigate("/") });
 
   const whole = found.data?.pages[0];
@@ -72,7 +57,7 @@ export function Records() {
           {whole?.like && (
             <>
               , the most like <b className="text-ink">{whole.like}</b> first{" "}
-              <button type="button" className="btn btn-bare px-0.5 py-0 align-middle" aria-label="The newest first again" onClick={() => set("like", "")}>
+              <button type="button" className="btn btn-bare px-0.5 py-0 align-middle" aria-label="The newest first again" onClick={() => set({ like: null }, true)}>
                 <X size={15} />
               </button>
             </>
@@ -99,7 +84,7 @@ export function Records() {
           {(Object.keys(NARROWED) as Narrowed[]).map((key) => (
             <label key={key} className="block">
               {NARROWED[key]}
-              <select className="field" value={params.get(key) ?? ""} onChange={(event) => set(key, event.target.value)}>
+              <select className="field" value={params.get(key) ?? ""} onChange={(event) => set({ [key]: event.target.value }, true)}>
                 <option value="">any</option>
                 {(choices.data?.[key] ?? []).map((value) => (
                   <option key={value} value={value}>
@@ -113,7 +98,7 @@ export function Records() {
             <legend>Longer side, {unit}</legend>
             <div className="grid grid-cols-2 gap-2">
               {(["least", "most"] as const).map((key) => (
-                <input key={key} className="field fig" placeholder={key === "least" ? "from" : "to"} aria-label={key === "least" ? "Longer side from" : "Longer side to"} defaultValue={params.get(key) ?? ""} aria-invalid={faults.some((f) => f.pointer === `/${key}`) ? true : undefined} onChange={(event) => set(key, event.target.value.trim())} />
+                <input key={key} className="field fig" placeholder={key === "least" ? "from" : "to"} aria-label={key === "least" ? "Longer side from" : "Longer side to"} defaultValue={params.get(key) ?? ""} aria-invalid={faults.some((f) => f.pointer === `/${key}`) ? true : undefined} onChange={(event) => set({ [key]: event.target.value.trim() }, true)} />
               ))}
             </div>
             {faults.map((f) => (
@@ -128,7 +113,7 @@ export function Records() {
               className="btn"
               onClick={() => {
                 setQ("");
-                setParams(new URLSearchParams());
+                clear();
               }}
             >
               All of them
@@ -144,7 +129,7 @@ export function Records() {
           {whole && rows.length === 0 && <p className="p-10 text-soft">{narrowed ? "No handed-over piece is like that." : "Nothing was handed over yet. At the bench, “Hand over” seals a piece’s record and puts it here."}</p>}
           <ul>
             {rows.map((row) => (
-              <RecordRow key={row.id} row={row} onLike={() => set("like", row.id)} />
+              <RecordRow key={row.id} row={row} onLike={() => set({ like: row.id }, true)} />
             ))}
           </ul>
           {found.hasNextPage && (

@@ -200,9 +200,18 @@ ANY_HANGER = ("one", "wire", "rings", "cleat")
 
 
 @record(frozen=True, slots=True)
+class Labelled:
+    """Where the label goes, in words, and the operations it comes before: those after which that place can’t be reached any more."""
+
+    where: str = "on the back"
+    before: tuple[str, ...] = ("hang",)
+
+
+@record(frozen=True, slots=True)
 class Reckoned:
     """All a display has to say of a piece; ``outside`` is its width and height as it hangs, ``deep`` how far it stands off the
-    wall, ``leftovers`` what goes back to stock, ``parts`` what it takes besides what is cut (``cuts``), ``labelled`` where its label goes.
+    wall, ``leftovers`` what goes back to stock, ``parts`` what it takes besides what is cut (``cuts``), ``labelled`` where its label goes, and
+    before which operations.
     What nobody may ask for (panels, drawings, steps) is not worked out yet."""
 
     verdict: Say
@@ -221,7 +230,7 @@ class Reckoned:
     leftovers: tuple[Say, ...] = ()
     carcass: Carcass | None = None
     parts: Callable[[], tuple[Part, ...]] = tuple
-    labelled: str = "on the back"
+    labelled: Labelled = Labelled()
 
 
 @record(frozen=True, slots=True)

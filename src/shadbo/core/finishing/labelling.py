@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Any
 
-from shadbo.core.contract.display import Context, Held
+from shadbo.core.contract.display import Context, Held, Labelled
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.document.facts import said
@@ -20,7 +20,7 @@ from shadbo.core.quantity.masses import show_mass
 UNDONE = {"yes": "It can be undone.", "mostly": "It can be undone almost without a trace.", "no": "It can’t be undone."}
 
 
-def label_step(context: Context[Any, Any], where: str, held: Held, kg: Fraction, by: Hanger | None) -> Operation:
+def label_step(context: Context[Any, Any], place: Labelled, held: Held, kg: Fraction, by: Hanger | None) -> Operation:
     """The label as a step: everything the plan knows is there to be copied; date and hand are the framer’s."""
     piece, glazing = context.piece, getattr(context.display, "glazing", None)
     lines = [f"{piece.name}{f', {piece.owner}' if piece.owner else ''}; the date, and who framed it."]
@@ -31,8 +31,16 @@ def label_step(context: Context[Any, Any], where: str, held: Held, kg: Fraction,
     lines.append(f"Weighs {weight}{f'; hangs by {by.label[0].lower()}{by.label[1:]}' if by is not None else ''}.")
     if piece.overrides:
         lines.append("Taken on: " + "; ".join(f"{o.why} ({o.who})" for o in piece.overrides) + ".")
-    lines.append("A certificate or letter goes in a pocket, centred low; its tape does not touch it.")
-    return Operation("label", f"Label {where}", (" ".join(lines),), 10, uses=("label",), before=("hang",))
+    if place == Labelled():
+        lines.append("A certificate or letter goes in a pocket, centred low; its tape does not touch it.")
+    return Operation("label", f"Label {place.where}", (" ".join(lines),), 10, uses=("label",), before=place.before)
+
+
+def labelled(told: tuple[Operation, ...], label: Operation, after: tuple[Operation, ...] = ()) -> tuple[Operation, ...]:
+    """The label among the operations: told where it is written, before the first it has to come before; else last of what is done here."""
+    every = (*told, *after)
+    at = next((n for n, one in enumerate(told) if one.key in label.before), len(told))
+    return (*every[:at], label, *every[at:])
 
 
 def condition_step(context: Context[Any, Any]) -> tuple[Operation, ...]:

@@ -13,6 +13,11 @@ OF_THAT_ONE = ("due", "note", "overrides", "condition", "asked")
 SIDES = {"width": ("Width", "middle"), "height": ("Height", "centre")}
 
 
+def sized(piece: Piece) -> bool:
+    """Whether the next one’s two sides can be typed where it is begun; what holds several things is measured on its own stage."""
+    return all(isinstance(document_of(piece)["object"].get(side), dict) for side in SIDES)
+
+
 def begin_again(
     piece: Piece, name: str, owner: str, typed: Mapping[str, str], unit: Unit, shop: Shop, frame: Mapping[str, Any] | None = None
 ) -> Piece:

@@ -128,7 +128,8 @@ Measures = Tool | Literal["tape"]
 class Doing:
     """What one tool (or the tape) really does. ``one`` is the spread of a single cut, the tape's own taken off; ``offered`` the tolerance
     (± mm) that follows from the wide end of its interval, nothing where too few were read; ``correct`` by how much a stop is set shorter
-    (longer, if below nothing)."""
+    (longer, if below nothing); ``sums`` how
+    it was reckoned, in figures."""
 
     tool: Measures
     readings: tuple[From, ...]
@@ -136,6 +137,7 @@ class Doing:
     one: float = 0.0
     offered: float | None = None
     correct: float = 0.0
+    sums: tuple[str, ...] = ()
 
     @property
     def wanting(self) -> int:
@@ -185,7 +187,12 @@ def tape_does(readings: Sequence[From]) -> Doing:
     if len(readings) < LEAST:
         return Doing("tape", tuple(readings))
     spread = spread_of([(r.found - r.planned) / math.sqrt(2) for r in readings])
-    return Doing("tape", tuple(readings), spread, spread.sigma, _step(WITHIN * spread.sigma_in[1]))
+    offered = _step(WITHIN * spread.sigma_in[1])
+    sums = (
+        f"spread of one reading = spread of the differences ÷ √2 = {_told(spread.sigma)} ({_between(spread.sigma_in)})",
+        f"± {offered:g} = {WITHIN} × {_told(spread.sigma_in[1])}, up to the next {STEP_MM:g}",
+    )
+    return Doing("tape", tuple(readings), spread, spread.sigma, offered, sums=sums)
 
 
 def tool_does(tool: Tool, readings: Sequence[From], tape: float) -> Doing:
@@ -197,7 +204,23 @@ def tool_does(tool: Tool, readings: Sequence[From], tape: float) -> Doing:
     # A leaning that may be none is not set right: nobody moves a stop for chance.
     sure = spread.leaning_in[0] > 0 or spread.leaning_in[1] < 0
     leans = spread.leaning if sure else 0.0
-    return Doing(tool, tuple(readings), spread, one, _step(abs(leans) / TOOLS[tool].cuts + WITHIN * at_most), round(leans, 2))
+    cuts = TOOLS[tool].cuts
+    offered = _step(abs(leans) / cuts + WITHIN * at_most)
+    over = f" ÷ {cuts}" if cuts > 1 else ""
+    sums = (
+        f"readings spread by {_told(spread.sigma)} ({_between(spread.sigma_in)}), the tape by {_told(tape)} of it",
+        f"one cut = √(({_told(spread.sigma)}² − {_told(tape)}²){over}) = {_told(one)}; at the wide end {_told(at_most)}",
+        f"± {offered:g} = {_told(abs(leans))}{over} + {WITHIN} × {_told(at_most)}, up to the next {STEP_MM:g}",
+    )
+    return Doing(tool, tuple(readings), spread, one, offered, round(leans, 2), sums)
+
+
+def _told(mm: float) -> str:
+    return f"{mm:.2f}"
+
+
+def _between(span: tuple[float, float]) -> str:
+    return f"{_told(span[0])} to {_told(span[1])}"
 
 
 def _step(mm: float) -> float:

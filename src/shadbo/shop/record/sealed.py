@@ -12,7 +12,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from shadbo.core import COMES, Piece, Plan, Shop, UnitName, care_of, document_of, facts_of, plain
+from shadbo.core import COMES, Fault, Piece, Plan, Shop, UnitName, care_of, document_of, facts_of, plain
 
 # What is put down at the bench: done differently, gone wrong, the tag or batch of a material, a count, a photograph.
 What = Literal["differently", "wrong", "material", "count", "photo"]
@@ -40,6 +40,11 @@ class LineRead(Part):
     read: float
     fine: bool
     tool: str = ""
+
+    @property
+    def off(self) -> float:
+        """How far from what was planned (mm; below nothing: smaller)."""
+        return _mm(self.read - self.planned)
 
 
 class Reading(Part):
@@ -80,6 +85,17 @@ class Note(Part):
     text: str = ""
     number: Annotated[float | None, Field(ge=0)] = None
     photo: str | None = None
+
+    def faults(self) -> Iterator[Fault]:
+        """What is missing from it to say anything."""
+        if self.what == "photo" and self.photo is None:
+            yield Fault("/photo", "Photograph", "", "is missing", "a picture")
+        if self.what == "count" and self.number is None:
+            yield Fault("/number", "Count", "", "is missing", "a number")
+        if self.what in ("material", "count") and not self.part.strip():
+            yield Fault("/part", "Part", "", "is missing", "a part of the piece")
+        if self.what not in ("photo", "count") and not self.text.strip():
+            yield Fault("/text", "Note", "", "is empty", "a word or two")
 
 
 class Used(Part):
@@ -152,10 +168,37 @@ class Sealed(Part):
         return tuple(n for n in self.notes if n.what in ("wrong", "differently"))
 
     @property
+    def unexplained(self) -> tuple[str, ...]:
+        """Readings that were out when last read, and nobody said why they will do."""
+        last = [(o.title, o.readings[-1]) for o in self.operations if o.readings and not o.readings[-1].why]
+        return tuple(f"{title}: {line.label or line.key}" for title, reading in last for line in reading.lines if not line.fine)
+
+    @property
     def words(self) -> str:
         """All that a search looks in."""
         said = (self.name, self.owner, self.note, self.kind, self.display, self.method, *self.materials)
         return " ".join((*said, *(n.text for n in self.notes), *(r.why for o in self.operations for r in o.readings)))
+
+
+class Known(Part):
+    """What a thing is found again by: what it is, its sides and its depth (mm), its traits."""
+
+    kind: str
+    width: float
+    height: float
+    deep: float
+    traits: tuple[str, ...]
+
+
+def known_by(piece: Piece) -> Known:
+    facts = facts_of(piece)
+    return Known(
+        kind=facts.what.replace("_", " "),
+        width=_mm(facts.width),
+        height=_mm(facts.height),
+        deep=_mm(facts.front + facts.behind),
+        traits=tuple(sorted(facts.traits)),
+    )
 
 
 def seal(
@@ -173,8 +216,7 @@ def seal(
     note: str,
 ) -> Sealed:
     """What is sealed of a piece as it stands. ``done`` is what became of its operations, by key; what the plan no longer has is kept too."""
-    facts = facts_of(piece)
-    unit = plan.units
+    known, unit = known_by(piece), plan.units
     step = next((o for o in plan.steps if o.key == "label"), None)
     hung = next((o for o in plan.steps if o.key in ("rings", "hang")), None)
     # What is done at its owner’s wall comes after it was handed over.
@@ -196,18 +238,18 @@ def seal(
         name=piece.name,
         owner=piece.owner,
         units=unit,
-        type=facts.type,
-        kind=facts.what.replace("_", " "),
+        type=piece.object.type,
+        kind=known.kind,
         display=plan.display,
         display_key=piece.display.type,
         method=plan.held.how,
         reversible=plan.held.reversible,
         touches=plan.held.touches,
-        traits=tuple(sorted(facts.traits)),
+        traits=known.traits,
         size=f"{size}, {plain((plan.deep,), unit)} deep",
-        width=_mm(facts.width),
-        height=_mm(facts.height),
-        deep=_mm(facts.front + facts.behind),
+        width=known.width,
+        height=known.height,
+        deep=known.deep,
         weight=plan.weight.text(unit),
         label=label,
         hanging=plain(hung.say, unit) if hung else "",

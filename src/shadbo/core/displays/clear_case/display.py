@@ -6,7 +6,21 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given
 from shadbo.core.contract.cutting import CutLine, sheet_of
-from shadbo.core.contract.display import Display, Held, Holds, Layer, Lying, Panel, PanelOf, Proof, Reckoned, Suit, ViewOf, Way
+from shadbo.core.contract.display import (
+    Display,
+    Held,
+    Holds,
+    Labelled,
+    Layer,
+    Lying,
+    Panel,
+    PanelOf,
+    Proof,
+    Reckoned,
+    Suit,
+    ViewOf,
+    Way,
+)
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
@@ -39,7 +53,7 @@ def reckon(context: CaseContext) -> Reckoned:
     section = sizes.base["depth"].value * sizes.thick.value
     kg = sum((one.sized.weight_kg for one in sizes.laid), Fraction(0))
     return Reckoned(
-        labelled="under the base",
+        labelled=Labelled("under the base", ("stand", "close")),
         verdict=context.speak.say("A hood of {} × {} × {} over all, on a base of {} × {}.", *hood.values(), *sizes.base.values()),
         outside=(sizes.base["width"], hood["height"] + sizes.thick),
         layers=(

@@ -6,7 +6,7 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length
 from shadbo.core.contract.cutting import CutLine, StockLength, bar_of, sheet_of
-from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import Display, Held, Holds, Labelled, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
@@ -39,7 +39,7 @@ def reckon(context: BarsContext) -> Reckoned:
     weights.append(object_weight("work", "Work", sizes.work_kg, sizes.thing.estimated))
     magnets = context.display.grip == "magnets"
     return Reckoned(
-        labelled="behind the upper bar",
+        labelled=Labelled("behind the upper bar"),
         verdict=_verdict(context, sizes),
         outside=(sizes.bar, sizes.sheet["height"]),
         layers=(Layer("bar.front", "Front bar", sizes.thick), Layer("bar.behind", "Bar behind", sizes.thick)),
@@ -238,6 +238,15 @@ def _stock(context: BarsContext, sizes: Sizes) -> tuple[StockLength, ...]:
     return stock_lengths(context, [(name, sizes.bar.value) for name in names], context.rule("board_length"), "Lengths of strip")
 
 
+BARE = "The faces that grip the sheet stay bare."
+# How the bars are finished after sanding, and the minutes they dry (common practice).
+FINISHED = {
+    "bare": ("", 0),
+    "oil": (f" Then oil, wiped off again after fifteen minutes. {BARE}", 24 * 60),
+    "paint": (f" Then three thin coats, four hours between, and a day to harden. {BARE}", 32 * 60),
+}
+
+
 def _steps(context: BarsContext, sizes: Sizes) -> tuple[Operation, ...]:
     say, display = context.speak.say, context.display
     out = [
@@ -277,7 +286,11 @@ def _steps(context: BarsContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "drill",
             "Holes for magnets" if display.grip == "magnets" else "Holes for screws",
-            say(f"{sizes.hold.count} to each pair, the first {{}} from the end; both bars of a pair drilled as one.", sizes.at[0]),
+            say(
+                f"{sizes.hold.count} to each pair, the first {{}} from the end; both bars of a pair drilled as one. "
+                "And one for the cord through each end of the upper pair.",
+                sizes.at[0],
+            ),
             25,
             care="Clamp the bars; magnets pinch and break: one at a time, poles facing, away from watches and cards."
             if display.grip == "magnets"
@@ -290,9 +303,9 @@ def _steps(context: BarsContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "finish",
             "Sand and finish the edges",
-            ("120, then 240; edges broken so that they do not mark the sheet.",),
+            (f"120, then 240; edges broken so that they do not mark the sheet.{FINISHED[display.finish][0]}",),
             30,
-            wait_minutes={"bare": 0, "oil": 24 * 60, "paint": 4 * 60}[display.finish],
+            wait_minutes=FINISHED[display.finish][1],
             care="Oily rags heat by themselves: dry them flat outdoors, or under water in a lidded tin."
             if display.finish == "oil"
             else "",

@@ -210,6 +210,7 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
             gate=True,
             care="Router or saw: guards, push sticks, a test cut in a waste piece; dust extraction, eye and hearing protection.",
             parts=("rail",),
+            place="dusty",
         ),
         *frame[1:],
         Operation(
@@ -258,6 +259,7 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
             parts=("floor.0",),
             uses=("floor", "beads"),
             after=("stand",),
+            place="clean",
         ),
     ]
     if sizes.lit is not None:

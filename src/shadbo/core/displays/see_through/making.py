@@ -157,6 +157,7 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
                 gate=True,
                 care=glass,
                 makes=("glazing.cut",),
+                place="clean",
             )
         )
     faces = 4 if display.sheets == 2 else 2
@@ -171,6 +172,7 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
             15 * display.sheets,
             gate=True,
             parts=("glazing",),
+            place="clean",
         )
     )
     if sizes.window:

@@ -6,7 +6,7 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given
 from shadbo.core.contract.cutting import CutLine, StockLength, bar_of, sheet_of
-from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, ViewOf, Way
+from shadbo.core.contract.display import Display, Held, Holds, Labelled, Layer, Panel, PanelOf, Proof, Reckoned, Suit, ViewOf, Way
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
@@ -34,7 +34,7 @@ def reckon(context: SleeveContext) -> Reckoned:
     thing, area = sizes.thing, sizes.high.value * sizes.thick.value
     layers = (Layer("work", "Cloth", thing.depth.mean),) if thing.depth else ()
     return Reckoned(
-        labelled="on the sleeve, sewn",
+        labelled=Labelled("on the sleeve, sewn", ("sew",)),
         verdict=context.speak.say(f"A pole of {{}} in a sleeve of {{}}, on {sizes.brackets} brackets.", sizes.pole, sizes.sleeve),
         outside=(thing.width.into, thing.height.into),
         layers=(*layers, Layer("pole", "Pole in its sleeve", sizes.thick)),

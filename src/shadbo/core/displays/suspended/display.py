@@ -6,7 +6,21 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given
 from shadbo.core.contract.cutting import Across, CutLine, StockLength, bar_of, strip_of
-from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Lying, Panel, PanelOf, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import (
+    Carcass,
+    Display,
+    Held,
+    Holds,
+    Labelled,
+    Layer,
+    Lying,
+    Panel,
+    PanelOf,
+    Proof,
+    Reckoned,
+    Suit,
+    Way,
+)
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
@@ -43,13 +57,13 @@ HOLDS = {
 MANY_TIMES = 50
 # Which rail closes last, and which rods have to sit in it by then.
 ORDERS = {
-    "two_across": "Glue top and bottom rail to the left stile. Rods into both stiles dry. The thing on to the left "
+    "two_across": "Top and bottom rail on to the left stile. Rods into both stiles dry. The thing on to the left "
     "rod, then the right stile with its rod over it and into both joints at once.",
-    "two_down": "Glue both stiles to the bottom rail. The thing on to the lower rod, then the top rail with its rod comes down over it into both joints.",
-    "three": "Glue both stiles to the bottom rail, both lower rods in it. The thing on to them, then the top rail with its rod comes down into both joints.",
-    "four": "Glue the bottom rail to the left stile, rods in both. The thing on to the lower rod, moved left on to its "
-    "rod. The right stile with its rod, then the top rail with its own, before any joint takes.",
-    "wires": "Glue the frame whole, the lower rod in the bottom rail first. Wires through the top rail, the thing hung on them and lowered on to the rod.",
+    "two_down": "Both stiles on to the bottom rail. The thing on to the lower rod, then the top rail with its rod comes down over it into both joints.",
+    "three": "Both stiles on to the bottom rail, both lower rods in it. The thing on to them, then the top rail with its rod comes down into both joints.",
+    "four": "The bottom rail on to the left stile, rods in both. The thing on to the lower rod, moved left on to its "
+    "rod. The right stile with its rod, then the top rail with its own, before any joint is pressed home.",
+    "wires": "The frame whole, the lower rod in the bottom rail first. Wires through the top rail, the thing hung on them and lowered on to the rod.",
 }
 
 
@@ -61,7 +75,7 @@ def reckon(context: SuspendedContext) -> Reckoned:
     how, undone = HOLDS[display.into]
     by = "two wires and a rod" if display.rods == "wires" else f"{len(sizes.rods)} rods"
     return Reckoned(
-        labelled="on the back of a rail",
+        labelled=Labelled("on the back of a rail"),
         verdict=_verdict(context, sizes),
         outside=(sizes.outside["width"], sizes.outside["height"]),
         layers=(
@@ -393,7 +407,7 @@ def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Operation, ...]:
             "glue_all",
             "Glue the joints in that order",
             (
-                "Clamp to a flat board with paper under the corners; diagonals before the glue takes."
+                "In the order that was tried. Clamp to a flat board with paper under the corners; diagonals before the glue takes."
                 + (" Rods glued as they go in." if display.held == "glued" else " Rods stay dry."),
             ),
             30,

@@ -161,13 +161,15 @@ def finish_operations(context: Context[Any, Any], own: Iterable[Operation]) -> I
         before=("finish.coat1", "finish.coat"),
         place="dusty",
     )
+    # What is put together round its thing is coated before it is glued.
+    bare = " Mitres and holes stay bare: no glue holds on it." if "glue_all" in keys else ""
     # Each coat is a step of its own, with what dries after it; the last is the one that is waited for by its name.
     last = len(coat.layers) - 1
     for n, (title, said) in enumerate(coat.layers):
         yield Operation(
             _coat(n, last),
             title,
-            (said if n else f"{said} The tin decides where it says otherwise.",),
+            (said if n else f"{said}{bare} The tin decides where it says otherwise.",),
             15,
             wait_minutes=coat.after if n == last else coat.between,
             care=coat.care,
