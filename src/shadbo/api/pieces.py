@@ -13,6 +13,7 @@ from starlette.concurrency import run_in_threadpool
 from shadbo.api import messages as m
 from shadbo.api.parting import parting
 from shadbo.api.problems import Problem, problem
+from shadbo.api.rack_messages import RackPage, page_json
 from shadbo.api.working import Worked, after_edits, of_state, standing, work_out
 from shadbo.core import (
     MOST_BYTES,
@@ -108,7 +109,7 @@ def _keep_card(session: Session, shop_mark: str, kept: Kept, worked: Worked) -> 
     racks.keep(session, kept.id, card_of(worked.piece, worked.plan), shop_mark)
 
 
-@router.get("", response_model=m.RackPage)
+@router.get("", response_model=RackPage)
 def rack(
     request: Request,
     db: Db,
@@ -125,7 +126,7 @@ def rack(
         found = racks.page(session, mark, search=q, archived=archived, show=show, sort=sort, start=start, most=most)
     if found.renewing:
         request.app.state.renewer.wake()
-    return Response(m.page_json(found), media_type="application/json")
+    return Response(page_json(found), media_type="application/json")
 
 
 @router.post("", response_model=m.PieceOut, status_code=201)

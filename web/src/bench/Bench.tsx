@@ -121,7 +121,7 @@ export function Bench() {
         <Link to={`/pieces/${id}/cut`} className="btn btn-bare px-1" aria-label="To the sheet">
           <ArrowLeft size={20} aria-hidden />
         </Link>
-        <h1 className="max-w-96 truncate text-[19px] font-semibold">{piece.name}</h1>
+        <h1 className="max-w-60 truncate text-[19px] font-semibold">{piece.name}</h1>
         <span className="text-soft">
           step <span className="fig text-ink">{at + 1}</span> of <span className="fig">{steps.length}</span>
         </span>

@@ -139,7 +139,7 @@ function What({ one }: { one: RecordOut }) {
         </figure>
       ))}
       <Told title="How it is held">
-        <p>
+        <p className="first-letter:uppercase">
           {one.method}. {{ yes: "It can be undone.", mostly: "It can be undone almost without a trace.", no: "It can’t be undone." }[one.reversible]} Touches it: {one.touches}.
         </p>
       </Told>
@@ -155,7 +155,7 @@ function What({ one }: { one: RecordOut }) {
           ))}
         </ul>
       </Told>
-      <Told title="Label on the back">
+      <Told title="Its label">
         <p>{one.label}</p>
       </Told>
       {one.note && (

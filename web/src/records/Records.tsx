@@ -53,7 +53,7 @@ export function Records() {
         </Link>
         <h1 className="text-[20px] font-semibold">Records</h1>
         <span className="text-soft" role="status">
-          {whole ? (whole.total === 1 ? "one piece handed over" : `${whole.total} pieces handed over`) : "…"}
+          {whole ? (narrowed && !whole.like ? `${whole.total || "none"} found` : whole.total === 1 ? "one piece handed over" : `${whole.total} pieces handed over`) : "…"}
           {whole?.like && (
             <>
               , the most like <b className="text-ink">{whole.like}</b> first{" "}

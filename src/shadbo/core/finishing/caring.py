@@ -34,7 +34,7 @@ RULES: tuple[tuple[Told, str], ...] = (
 )
 HUNG = "Lift it by its sides, never by the top rail or the wire. Look at hooks and rings once a year; if it stands away from the wall, have it looked at."
 STANDS = "Lift it by its base with both hands. It wants a level place that doesn’t shake."
-OPENED = "Have it opened by a framer who has read the label on its back."
+OPENED = "Have it opened by a framer who has read its label."
 
 
 def care_of(piece: Piece, glazing: str) -> tuple[str, ...]:
