@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from shadbo.core import HOUSE_SHOP, Fraction, Piece, Refused, Tool, plan, reading_gives, tool_of
+from shadbo.core import HOUSE_SHOP, Act, Fraction, Piece, Refused, Tool, apply_edits, load_piece, plan, reading_gives, tool_of
 from shadbo.demo import demo_pieces
 from shadbo.shop.bench import GATES, gate_of, goes_on, in_hand, judge, made_anew, stage_of
 
@@ -131,7 +131,31 @@ def test_every_step_at_the_bench_can_be_shown(piece: Piece) -> None:
 
 def test_the_gates_the_trade_names_are_read() -> None:
     """Handbook, time: diagonals after glue-up, rebates measured again before glass is ordered."""
-    assert set(GATES) == {"inside", "rabbet", "dry", "square", "read"}
+    assert set(GATES) == {"inside", "rabbet", "dry", "square", "read", "open"}
+
+
+def test_a_frame_that_goes_by_its_label_is_read_when_it_is_opened() -> None:
+    """Handbook 18: what is on the label; a frame is read before glass or board is cut. One that was read is only looked at."""
+    sides = {"width": {"middle": [{"mm": 302}]}, "height": {"centre": [{"mm": 402}]}}
+    rail = {"make": "bought", "lip": 6, "face": 20, "rail_height": 30, "rabbet_depth": 20, "glass": 2}
+    by_label = {"label_width": 300, "label_height": 400, "turned": True}
+    begun = load_piece(
+        {
+            "format": "shadbo.piece/1",
+            "name": "Print in its frame",
+            "object": {"type": "flat_work", "width": {"middle": [{"mm": 350}]}, "height": {"centre": [{"mm": 250}]}},
+            "display": {"type": "on_board", "frame": rail | sides | by_label},
+        }
+    )
+    assert gate_of("open", plan(begun, HOUSE_SHOP)) is None
+    going = apply_edits(begun, [Act(action="by_label")], HOUSE_SHOP)
+    worked = plan(going, HOUSE_SHOP)
+    judged = judge("open", {"width": "304", "height": "401.5", "depth": "20"}, worked, going, HOUSE_SHOP, "mm")
+    assert judged.fine, "within the 5 mm a label may be out by"
+    assert not judge("open", {"width": "294", "height": "401.5", "depth": "20"}, worked, going, HOUSE_SHOP, "mm").fine
+    further = goes_on(going, worked, judged.edits, HOUSE_SHOP)
+    assert further is not None and gate_of("open", further[0]) is None
+    assert further[0].figures["frame.rabbet.height"].mm == "304", "it stands a quarter turn round"
 
 
 def test_every_rebate_of_a_layered_box_is_read_before_glass_is_ordered() -> None:

@@ -77,7 +77,7 @@ def random_piece(seed: int, shop: Shop, display: str | None = None) -> Piece:
         draw = Draw(dice, words, dice.choice([0.0, 0.05, 0.3, 1.0]), Decimal(dice.choice([60, 180, 400, 700, 1300])))
         try:
             held = _model(KINDS_OF_OBJECT[thing], draw)
-            draw.items = tuple(i["key"] for i in held.get("items", ()))
+            draw.items = tuple(i.key for i in getattr(held, "items", ()))
             rest = {
                 name: _value(field, draw, name)
                 for name, field in Piece.model_fields.items()
@@ -88,21 +88,21 @@ def random_piece(seed: int, shop: Shop, display: str | None = None) -> Piece:
             continue
 
 
-def _model(model: type[BaseModel], draw: Draw) -> dict[str, Any]:
-    """A model's document: each field drawn or left at its default; drawn again while its own rules refuse it."""
+def _model(model: type[BaseModel], draw: Draw) -> BaseModel:
+    """One of a model: each field drawn or left at its default; drawn again while its own rules refuse it."""
     for _ in range(60):
         held = {
             name: _value(field, draw, name)
             for name, field in model.model_fields.items()
             if field.is_required() or draw.chance(_how_often(model, name, draw))
         }
+        if model is Item:
+            held["key"] = f"k{draw.dice.randrange(10**9)}"
         try:
-            model.model_validate(held)
+            return model.model_validate(held)
         except ValidationError as error:
             if any(len(e["loc"]) > 1 for e in error.errors()) and draw.wild == 0:
                 raise
-            continue
-        return held
     raise ValidationError.from_exception_data(model.__name__, [])
 
 
@@ -121,7 +121,8 @@ def _of(kind: Any, marks: tuple[Any, ...], draw: Draw, name: str, usual: Any = N
     origin = get_origin(kind)
     if origin is Annotated:
         inner, *more = get_args(kind)
-        return _of(inner, (*marks, *more), draw, name, usual)
+        told = (m for mark in more for m in (mark.metadata if isinstance(mark, FieldInfo) else (mark,)))
+        return _of(inner, (*marks, *told), draw, name, usual)
     for mark in marks:
         if isinstance(mark, LengthField):
             return draw.length(mark, usual if isinstance(usual, Decimal) else _guess(name))
@@ -129,7 +130,7 @@ def _of(kind: Any, marks: tuple[Any, ...], draw: Draw, name: str, usual: Any = N
             return round(Decimal(draw.dice.choice([0.02, 0.3, 2, 9, 60])).quantize(Decimal("0.01")), 3)
     if origin in (Union, UnionType):
         among = [a for a in get_args(kind) if a is not NoneType]
-        return None if NoneType in get_args(kind) and draw.chance(0.3) else _of(draw.dice.choice(among), (), draw, name, usual)
+        return None if NoneType in get_args(kind) and draw.chance(0.3) else _of(draw.dice.choice(among), marks, draw, name, usual)
     if origin is Literal:
         return draw.dice.choice(get_args(kind))
     least = next((m.min_length for m in marks if isinstance(m, MinLen)), 0)
@@ -141,10 +142,7 @@ def _of(kind: Any, marks: tuple[Any, ...], draw: Draw, name: str, usual: Any = N
     if origin is tuple:
         return tuple(_of(a, (), draw, name) for a in get_args(kind))
     if isinstance(kind, type) and issubclass(kind, BaseModel):
-        held = _model(kind, draw)
-        if kind is Item:
-            held["key"] = f"k{draw.dice.randrange(10**9)}"
-        return held
+        return _model(kind, draw)
     if kind is bool:
         return draw.chance(0.5)
     low: Any = next((m.ge for m in marks if isinstance(m, Ge)), -200)

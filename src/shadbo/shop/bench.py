@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from shadbo.core import (
@@ -54,7 +54,8 @@ class Gate:
     """What is read at a gate. ``apart``: its two readings are held against one another, and may differ by that figure. ``blind``: what
     was planned isn’t shown before something is read. ``mend`` is what is tried where it is out, besides making it anew. ``tool`` is what made
     what is read. Without ``must`` it is no gate: what was cut may be read, one length or all, and nothing waits for it. ``typed``: what is read
-    goes into the plan also where it is fine, since what comes next is ordered by it."""
+    goes into the plan also where it is fine, since what comes next is ordered by it. ``rule`` of the shop says how far it may be out, where no tool
+    made it."""
 
     asks: tuple[Asked, ...]
     apart: str = ""
@@ -63,6 +64,7 @@ class Gate:
     tool: Tool | None = None
     must: bool = True
     typed: bool = False
+    rule: str = ""
 
 
 INSIDE = (
@@ -89,7 +91,11 @@ GATES: Mapping[str, Gate] = {
     "square": Gate(diagonals("stretcher"), "stretcher.square", blind=False, mend=KEYS),
     # Of every floor there is: see _rebates.
     "read": Gate((), typed=True),
+    # Of a bought frame that goes by its label: see _by_label.
+    "open": Gate((), typed=True, rule="label_within"),
 }
+# Stands while nobody has read a bought frame.
+BY_LABEL = "frame.by_label"
 READ = LengthField.between("Reading", "0.1", "30000")
 TRIM = "What is long is cut again by the difference; what is short is cut anew. A pair must be alike before it must be right."
 # So many lengths of one step are asked for.
@@ -109,6 +115,21 @@ def _rebates(worked: Plan) -> Iterator[Asked]:
         n += 1
 
 
+def _by_label(worked: Plan) -> Iterator[Asked]:
+    """The rabbet of a frame that goes by its label, as soon as it is open; one that was read is only looked at."""
+    if not any(c.key == BY_LABEL for c in worked.checks):
+        return
+    for side, station in (("width", "middle"), ("height", "centre")):
+        place = f"/display/frame/{side}/{station}/0"
+        figure = next((name for name, figure in worked.figures.items() if figure.edit == place), "")
+        yield Asked(side, f"Rabbet, {side}", figure, place)
+    yield RABBET[-1]
+
+
+# What is asked at a gate whose readings hang on the piece.
+OF_THE_PIECE: Mapping[str, Callable[[Plan], Iterator[Asked]]] = {"read": _rebates, "open": _by_label}
+
+
 def gate_of(key: str, worked: Plan) -> Gate | None:
     """What is read at a step of this plan; None where it is only looked at, or done."""
     step = next((o for o in worked.steps if o.key == key), None)
@@ -117,7 +138,7 @@ def gate_of(key: str, worked: Plan) -> Gate | None:
         return None
     if gate is None or not step.gate:
         return _cuts_of(step, worked)
-    asks = tuple(a for a in (gate.asks or _rebates(worked)) if a.figure in worked.figures)
+    asks = tuple(a for a in (gate.asks or OF_THE_PIECE[key](worked)) if a.figure in worked.figures)
     return replace(gate, asks=asks) if asks and (not gate.apart or gate.apart in worked.figures) else None
 
 
@@ -227,7 +248,7 @@ def judge(key: str, readings: Mapping[str, str], worked: Plan, piece: Piece, sho
             faults += error.faults
     if faults:
         raise Refused(*faults)
-    give = reading_gives(shop, unit, gate.tool or "saw").value
+    give = Fraction(getattr(shop.rules, gate.rule)) if gate.rule else reading_gives(shop, unit, gate.tool or "saw").value
     planned = {a.key: a.length(worked) for a in given}
     if gate.apart:
         most = Fraction(worked.figures[gate.apart].mm or "0")

@@ -7,7 +7,10 @@ from typing import Any
 import pytest
 
 from shadbo.core.contract.parts import Part
-from shadbo.core.planning.plan import Plan
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.planning.edits import Act, TypeIn, apply_edits
+from shadbo.core.planning.plan import Plan, book_of, plan
+from shadbo.core.planning.trying import ways_out
 from shadbo.core.quantity.figures import plain
 from tests.core.mending import fires_and_is_mended
 from tests.core.things import badge, flat, frame, item, keys, mm, piece, things, worked
@@ -94,3 +97,48 @@ def test_mats_without_a_window_are_one() -> None:
         things(shirt, framed), {"type": "matted_box", "frame": {"make": "new", "moulding": "oak-box-25x65"}, "mats": {"count": 2}}
     )
     assert {"mat_top", "mat_bottom"} <= {c.key for c in both.cuts}
+
+
+LABELLED = {"label_width": 300, "label_height": 400}
+
+
+def test_a_label_of_the_opening_and_one_over_all() -> None:
+    """Common practice: a frame sold as 300 × 400 takes glass of that; a box frame's label may be its size over all, face and lip known."""
+    opening = worked(PRINT, bought(**LABELLED))
+    assert (mm(opening, "frame.label.width"), mm(opening, "frame.label.height")) == (302, 402)
+    assert not {k for k in keys(opening) if k.startswith(("frame.label", "frame.by_label"))}
+    # 25 of face, 6 of lip: 2 × 19 less than over all.
+    outside = worked(PRINT, bought(label_of="outside", label_width=340, label_height=440))
+    assert (mm(outside, "frame.label.width"), mm(outside, "frame.label.height")) == (302, 402)
+    turned = worked(flat((250,), (200,)), bought(turned=True, **LABELLED))
+    assert (mm(turned, "frame.label.width"), mm(turned, "frame.label.height")) == (402, 302)
+
+
+def test_a_label_that_is_not_what_was_read() -> None:
+    over_all = piece(PRINT, bought(label_width=340, label_height=440))
+    fires_and_is_mended(over_all, "frame.label", "caution")
+    first = ways_out(over_all, HOUSE_SHOP, of="frame.label")["frame.label"][0]
+    assert plain(first.say, "mm") == "The label’s size is over all"
+    fires_and_is_mended(piece(PRINT, bought(label_width=240)), "frame.label", "caution")
+
+
+def test_a_depth_on_a_label_is_often_the_frames_own() -> None:
+    deep = {"type": "shadow_box", "frame": frame((202,), (202,), rabbet_depth=33, rail_height=45, label_depth=45, **CAME)}
+    own = next(c for c in worked(things(badge("b")), deep).checks if c.key == "frame.label.depth")
+    assert own.severity == "note" and "the frame’s own" in plain(own.say, "mm")
+    deep["frame"]["label_depth"] = 60
+    fires_and_is_mended(piece(things(badge("b")), deep), "frame.label.depth", "caution")
+
+
+def test_going_by_the_label_until_it_is_read() -> None:
+    """Its doubt is carried in every sum; typing what was read ends it."""
+    begun = piece(PRINT, bought(label_depth=18, **LABELLED))
+    going = apply_edits(begun, (Act(action="by_label"),), HOUSE_SHOP)
+    done = plan(going, HOUSE_SHOP)
+    assert mm(done, "frame.rabbet.width") == 302 and mm(done, "rabbet.depth") == 18
+    assert book_of(going, HOUSE_SHOP)["frame.rabbet.width"].worst == 5
+    assert next(c for c in done.checks if c.key == "frame.by_label").severity == "caution"
+    for axis, place in (("width", "middle"), ("height", "centre")):
+        going = apply_edits(going, (TypeIn(pointer=f"/display/frame/{axis}/{place}/0", text="302", unit="mm"),), HOUSE_SHOP)
+    assert "frame.by_label" not in keys(plan(going, HOUSE_SHOP))
+    assert book_of(going, HOUSE_SHOP)["frame.rabbet.width"].worst == HOUSE_SHOP.reading_tolerance("mm")

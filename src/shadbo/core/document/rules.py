@@ -71,6 +71,7 @@ class Rules(Part):
     canvas_lap_usual_most: RULE_MM = _rule("6", "to", "lipped-lap")
     canvas_lap_most: RULE_MM = _rule("10", "the lip covers at most, of a canvas", "lipped-lap")
     glass_allowance: RULE_MM = _rule("2", "a sheet is smaller than the rabbet, in all", "allowance")
+    label_within: RULE_MM = _rule("5", "a bought frame’s rabbet is its label’s to within", "label-size")
     board_allowance: RULE_MM = _rule("2", "a board is smaller than the rabbet, in all", "allowance")
     least_lap: RULE_MM = _rule("3", "the lip laps sheet and work by at least", "lap")
     tabs: RULE_MM = _rule("3", "points or tabs take of the rabbet", "closing")

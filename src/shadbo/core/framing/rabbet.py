@@ -16,6 +16,7 @@ from shadbo.core.contract.display import ANY_HANGER, Carcass, Context, Weight
 from shadbo.core.document.decisions.canvas import BoughtFrame, DeepReadyMade, NewRabbet, ReadFrame
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.shop import RabbetMoulding
+from shadbo.core.framing import label_size
 from shadbo.core.framing.came import sheet_came
 from shadbo.core.framing.families import check_in_stock, check_long_enough
 from shadbo.core.framing.own import stock_leaf
@@ -151,6 +152,7 @@ def read_rabbet(context: Context[Any, Any], frame: ReadFrame) -> Rabbet:
     size = {a: book.add(inner[a].smallest * 1, f"frame.rabbet.{a}", f"Rabbet {a}, smallest", parts=("rail",)) for a in AXES}
     seen = {a: book.add(size[a] - 2 * lip, f"frame.sight.{a}", f"Sight {a}", parts=("rail",)) for a in AXES}
     outside = _outside(context, {a: inner[a].mean for a in AXES}, face, lip)
+    label_size.says(context, frame, lip, face)
     return Rabbet(
         moulding=None,
         missing=False,
@@ -221,6 +223,7 @@ def check_rabbet(
         )
         check_bow(context, frame, rabbet.inner, rabbet.bow, "rabbet")
         _check_rail(context, rabbet)
+        label_size.check_label(context, frame)
         return
     shop, place = context.shop, "/display/frame/moulding"
     assert rabbet.moulding is not None

@@ -13,6 +13,7 @@ from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.schools import new_rabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
+from shadbo.core.framing.label_size import label_inputs
 from shadbo.core.framing.own import own_inputs
 from shadbo.core.framing.rabbet import Rabbet
 from shadbo.core.framing.rails import AXES, other
@@ -70,6 +71,7 @@ def frame_inputs(context: Context[Any, Any], rabbet: Rabbet, frame: ReadFrame, *
             show, getattr(frame, own), rabbet.inner[axis].stations, f"/display/frame/{own}", f"Rabbet {own}, from behind", "rail"
         )
     inputs += [given(show, dim, "Its rail") for dim in (rabbet.lip, rabbet.face, rabbet.depth, rabbet.rail_height)]
+    inputs += label_inputs(context, frame)
     if came_with:
         group, sheet, none = "What came with it", ("glazing",), ("0 where there is none.",)
         inputs += [

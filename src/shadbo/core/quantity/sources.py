@@ -72,6 +72,11 @@ SOURCES: dict[str, Source] = _book(
         "lap", "common practice", "The lip laps the glazing by at least 3 mm at the widest reading, and it clears the narrowest."
     ),
     Source("allowance", "house figure", "Sheets are cut 2 mm smaller in all than the rabbet; a shop setting."),
+    Source(
+        "label-size",
+        "common practice",
+        "The label of a bought frame tells the picture it takes, or the frame over all, rounded; read the frame before anything is cut.",
+    ),
     Source("glass-cut", "house figure", "Tolerance of glass cutting, ± 1 mm; a shop setting."),
     Source("placing", "exact", "The shift and turn with the smallest worst border error over all stations: a linear programme."),
     Source("hide", "common practice", "A border error under a twentieth of the border is not seen."),

@@ -7,7 +7,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, model_validator
 
-from shadbo.core.document.readings import Diagonals, Grade, HeightStations, Part, WidthStations
+from shadbo.core.document.readings import SIDE_MM, Diagonals, Grade, HeightStations, Part, WidthStations
 from shadbo.core.quantity.fields import LengthField
 
 FACE_MM = Annotated[Decimal, LengthField.between("Face", "3", "200")]
@@ -102,6 +102,7 @@ class ReadFrame(Part):
     ``lip`` is how far the lip reaches over the rabbet; ``glass`` and ``board`` are how thick the sheets are that came with it (0 for
     none), ``sheet`` what the one in front is of, its own size where it was read. ``tabs``: its own close it again; ``hanger``: the rail
     its own is on, as it was read. ``blocked``: its bowed rails have blocks pushing them in, and what stands was read with those in place.
+    ``label_*`` is what its label says, and ``label_of`` what that is the size of: the picture it takes, or the frame over all.
     """
 
     make: Literal["bought"] = "bought"
@@ -120,6 +121,10 @@ class ReadFrame(Part):
     hanger: Literal["none", "top", "side"] = "none"
     turned: bool = False
     blocked: bool = False
+    label_of: Literal["opening", "outside"] = "opening"
+    label_width: SIDE_MM | None = None
+    label_height: SIDE_MM | None = None
+    label_depth: RABBET_DEPTH_MM | None = None
 
 
 RabbetFrame = Annotated[NewRabbet | ReadFrame, Field(discriminator="make")]

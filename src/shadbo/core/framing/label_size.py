@@ -1,0 +1,181 @@
+"""What the label of a bought frame says: a size, of the opening or over all, and a depth. It may stand in until the frame is read.
+
+rabbet = label + a sheet’s room (opening)          rabbet = label − 2 × face + 2 × lip (over all)
+"""
+
+from __future__ import annotations
+
+from typing import Any
+
+from shadbo.core.contract.asking import choice, plain_length
+from shadbo.core.contract.checks import WayOut, put
+from shadbo.core.contract.display import Context
+from shadbo.core.contract.inputs import ActionInput, Input
+from shadbo.core.contract.terms import ruled
+from shadbo.core.document.decisions.canvas import ReadFrame
+from shadbo.core.framing.rails import AXES, other
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.lengths import as_decimal
+from shadbo.core.quantity.sums import Dim, leaf
+
+GROUP = "What its label says"
+OF = {"opening": "of the picture it takes", "outside": "over all"}
+# The station a size stands at until a frame is read at more.
+MIDDLE = {"width": "middle", "height": "centre"}
+
+
+def says(context: Context[Any, Any], frame: ReadFrame, lip: Dim, face: Dim) -> None:
+    """The rabbet a label promises, in the book beside the one that was read: ``frame.label.*``."""
+    for axis in AXES:
+        own = other(axis) if frame.turned else axis
+        if getattr(frame, f"label_{own}") is not None:
+            context.book.add(
+                _rabbet(context, frame, own, frame.label_of, lip, face), f"frame.label.{axis}", f"Rabbet {axis} by its label"
+            )
+
+
+def _rabbet(context: Context[Any, Any], frame: ReadFrame, own: str, of: str, lip: Dim, face: Dim) -> Dim:
+    pointer = f"/display/frame/label_{own}"
+    typed = leaf(
+        getattr(frame, f"label_{own}"),
+        pointer,
+        f"Label, {own}",
+        "reading",
+        tolerance=context.rule("label_within"),
+        pointer=pointer,
+        source="label-size",
+        parts=("rail",),
+    )
+    return (
+        typed + ruled(context, "glass_allowance", "A sheet’s room in its rabbet") if of == "opening" else typed - 2 * face + 2 * lip
+    )
+
+
+def by_its_label(context: Context[Any, Any], frame: ReadFrame) -> bool:
+    """Whether a size of the frame is still its label’s: nobody typed it, and it may be as far off as a label."""
+    within = context.rule("label_within")
+    for own in AXES:
+        read = getattr(getattr(frame, own), MIDDLE[own])
+        if getattr(frame, f"label_{own}") is not None and any(r.typed is None and exact(r.give) == within for r in read):
+            return True
+    return False
+
+
+def check_label(context: Context[Any, Any], frame: ReadFrame) -> None:
+    """A size that is only the label’s is read before anything is cut; one that was read and is far from the label is remarked on."""
+    say, book, within = context.speak.say, context.book, context.rule("label_within")
+    if by_its_label(context, frame):
+        context.checks.add(
+            "caution",
+            "frame.by_label",
+            "display",
+            say("The frame goes by its label and is not read: its rabbet may be out by {}.", within),
+            why="Labels are rounded. Read its rabbet from behind, at three places a side, before glass or board is cut.",
+            source_key="label-size",
+            figure="frame.rabbet.width",
+            parts=("rail",),
+        )
+    off = [a for a in AXES if f"frame.label.{a}" in book.dims and _apart(context, a, book[f"frame.label.{a}"]) > within]
+    if off:
+        axis = off[0]
+        context.checks.add(
+            "caution",
+            "frame.label",
+            "display",
+            say(
+                f"Its label, {OF[frame.label_of]}, would make a rabbet {axis} of {{}}; it was read as {{}}.",
+                book[f"frame.label.{axis}"],
+                book[f"frame.rabbet.{axis}"],
+            ),
+            why="What was read stands. Is it the right frame, and the right way round?",
+            source_key="label-size",
+            figure=f"frame.label.{axis}",
+            parts=("rail",),
+            ways=(*_otherwise(context, frame), _forget()),
+        )
+    _check_depth(context, frame)
+
+
+def _apart(context: Context[Any, Any], axis: str, label: Dim) -> Fraction:
+    return abs((context.book[f"frame.rabbet.{axis}"] - label).value)
+
+
+def _otherwise(context: Context[Any, Any], frame: ReadFrame) -> tuple[WayOut, ...]:
+    """The label read the other way, where both its sizes then agree with what was read."""
+    of = "outside" if frame.label_of == "opening" else "opening"
+    lip, face = context.book["rail.lip"], context.book["rail.face"]
+    for axis in AXES:
+        own = other(axis) if frame.turned else axis
+        if getattr(frame, f"label_{own}") is None:
+            continue
+        if _apart(context, axis, _rabbet(context, frame, own, of, lip, face)) > context.rule("label_within"):
+            return ()
+    return (WayOut((f"The label’s size is {OF[of]}",), (put("/display/frame/label_of", of),)),)
+
+
+def _forget() -> WayOut:
+    return WayOut(
+        ("What was read is right: leave the label’s size out",), tuple(put(f"/display/frame/label_{a}", None) for a in AXES)
+    )
+
+
+def _check_depth(context: Context[Any, Any], frame: ReadFrame) -> None:
+    """A label’s depth is now the rabbet’s, now the frame’s own."""
+    if frame.label_depth is None:
+        return
+    told, within = exact(frame.label_depth), context.rule("label_within")
+    depth, whole = context.book["rabbet.depth"], context.book["rail.height"]
+    if abs(told - depth.value) <= within:
+        return
+    of_the_frame = abs(told - whole.value) <= within
+    say = context.speak.say
+    context.checks.add(
+        "note" if of_the_frame else "caution",
+        "frame.label.depth",
+        "depth",
+        say("The label’s {} of depth are the frame’s own: of its rabbet {} were read.", told, depth)
+        if of_the_frame
+        else say("Its label says {} of depth; its rabbet was read as {}.", told, depth),
+        why="What goes in is reckoned by what was read, from the glass to the back.",
+        source_key="label-size",
+        figure="rabbet.depth",
+        parts=("rail",),
+        ways=()
+        if of_the_frame
+        else (WayOut(("What was read is right: leave the label’s depth out",), (put("/display/frame/label_depth", None),)),),
+    )
+
+
+def label_inputs(context: Context[Any, Any], frame: ReadFrame) -> list[Input]:
+    """What its label says, and going by it until the frame is there to be read."""
+    show = context.shop.showing
+    inputs: list[Input] = [
+        choice(
+            context,
+            "/display/frame/label_of",
+            "Its size is",
+            GROUP,
+            (
+                ("opening", ("Of the picture it takes",), ("as frames for prints and photographs are sold",)),
+                ("outside", ("Over all",), ("as box frames often are",)),
+            ),
+            ("rail",),
+        )
+    ]
+    for field, label in (("width", "Label, width"), ("height", "Label, height"), ("depth", "Label, depth")):
+        place = f"/display/frame/label_{field}"
+        inputs.append(plain_length(show, getattr(frame, f"label_{field}"), place, label, GROUP, ("rail",), optional=True))
+    promised = {a: f"frame.label.{a}" for a in AXES if f"frame.label.{a}" in context.book.dims}
+    if promised and not by_its_label(context, frame):
+        steps = [_stand_in(context, frame, axis, context.book[name]) for axis, name in promised.items()]
+        if frame.label_depth is not None:
+            steps.append(put("/display/frame/rabbet_depth", frame.label_depth))
+        inputs.append(ActionInput("by_label", "Go by the label until it is read", GROUP, ("rail",), "add", tuple(steps)))
+    return inputs
+
+
+def _stand_in(context: Context[Any, Any], frame: ReadFrame, axis: str, promised: Dim) -> dict[str, Any]:
+    """A side as its label has it: one reading nobody took, as far off as a label may be."""
+    own = other(axis) if frame.turned else axis
+    held = [{"mm": as_decimal(promised.value), "typed": None, "tape": "mm", "give": as_decimal(context.rule("label_within"))}]
+    return put(f"/display/frame/{own}", {MIDDLE[own]: held})
