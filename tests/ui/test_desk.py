@@ -341,9 +341,9 @@ VIEWS = [(kind, stage_) for kind, (_, _, stages) in SHOWN.items() for stage_ in 
 def test_it_fits_and_axe_finds_nothing_amiss(page: Page, take: Take, kind: str, stage_: str) -> None:
     thing, display, _ = SHOWN[kind]
     address = take(thing, display)
+    page.goto(f"{address}/{stage_}")
     for width in (1024, 1280):
         page.set_viewport_size({"width": width, "height": 800})
-        page.goto(f"{address}/{stage_}")
         page.locator("[data-figure]").first.wait_for()
         overflow = page.evaluate(
             "[document.documentElement.scrollWidth - innerWidth, document.documentElement.scrollHeight - innerHeight]"

@@ -247,11 +247,20 @@ def create_app(settings: Settings | None = None) -> FastAPI:
     return app
 
 
+class _Lasting(StaticFiles):
+    """Files whose names change with what is in them: a browser that has one never asks for it again."""
+
+    def file_response(self, *args: Any, **more: Any) -> Response:
+        answer = super().file_response(*args, **more)
+        answer.headers["Cache-Control"] = "public, max-age=31536000, immutable"
+        return answer
+
+
 def _front_end(app: FastAPI, built: Path) -> None:
     """The built front end; any other path gives its page, so that a link opens the same place again."""
     if not (built / "index.html").exists():
         return
-    app.mount("/assets", StaticFiles(directory=built / "assets"), name="assets")
+    app.mount("/assets", _Lasting(directory=built / "assets"), name="assets")
 
     @app.get("/{path:path}", include_in_schema=False)
     def page(path: str) -> Response:

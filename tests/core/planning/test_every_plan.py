@@ -295,7 +295,7 @@ def test_any_piece_is_planned_drawn_and_explained(given_: Piece) -> None:
             assert all(abs(c) < 20_000 for point in shape.points for c in point)
 
 
-@settings(max_examples=18)
+@settings(max_examples=9)
 @given(ANY)
 def test_every_way_out_and_every_choice_can_be_taken(given_: Piece) -> None:
     done = plan(given_, HOUSE_SHOP)
