@@ -19,7 +19,8 @@ Take = Callable[..., str]
 
 def test_the_demo_pieces_stand_in_the_rack_at_one_scale(page: Page) -> None:
     page.goto("/?q=peloton")
-    expect(page.locator("[data-piece]")).to_have_count(1)
+    expect(page.locator('[data-piece="Peloton in rain"]')).to_have_count(1)
+    expect(page.locator('[data-piece="Start line, dawn"]')).to_have_count(0)
     page.goto("/")
     sizes = {}
     for name, mm in (("Start line, dawn", 652), ("Peloton in rain", 950.5)):

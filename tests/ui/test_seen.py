@@ -30,13 +30,19 @@ def by_day_and_night(page: Page) -> None:
     page.emulate_media(color_scheme="light")
 
 
-def test_nothing_is_amiss_on_any_view_or_dialog(page: Page, api: httpx.Client) -> None:
-    for name in ("The centenary jersey", "Peloton in rain"):
-        address = take_in(api, name)
-        for stage in STAGES:
-            page.goto(f"{address}/{stage}")
-            saved(page)
-            by_day_and_night(page)
+@pytest.mark.parametrize("name", ["The centenary jersey", "Peloton in rain"])
+def test_nothing_is_amiss_on_any_stage(page: Page, api: httpx.Client, name: str) -> None:
+    address = take_in(api, name)
+    for stage in STAGES:
+        page.goto(f"{address}/{stage}")
+        saved(page)
+        by_day_and_night(page)
+
+
+def test_nothing_is_amiss_in_any_place_or_dialog(page: Page, api: httpx.Client) -> None:
+    address = take_in(api, "Peloton in rain")
+    page.goto(f"{address}/measure")
+    saved(page)
     page.locator("[data-open]").first.click()
     by_day_and_night(page)
     for item, heading in (("History…", "History"), ("Drawings and templates…", "Drawings and templates")):

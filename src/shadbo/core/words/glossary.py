@@ -43,6 +43,7 @@ WORDS: tuple[Word, ...] = (
     Word("gap", "the space between canvas and floater; also between things", ("gaps",), "floater", "gap"),
     Word("glazing", "glass or acrylic in front", ("glazed",), "rabbet", "glazing"),
     Word("kerf", "the width of wood a saw turns to dust"),
+    Word("label size", "what a bought frame’s label says: of the picture it takes (its opening), or over all", ("label sizes",)),
     Word(
         "lift",
         "how far a canvas stands off its seat; also a board smaller than the work, which it floats on",

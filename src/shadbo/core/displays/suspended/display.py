@@ -372,16 +372,20 @@ def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Operation, ...]:
                 parts=(sizes.one.part,),
             )
         )
+    # One that misses the thing has no length yet: that is a stop, and nothing is cut for it.
+    if any(rod.length is not None for rod in sizes.rods):
+        out.append(
+            Operation(
+                "rods",
+                "Cut the rods" if display.rods != "wires" else "Cut the wires",
+                ("To the lengths of the cut list; ends filed smooth.",),
+                15,
+                care="Clamp the rod; eye protection.",
+                makes=("rod",),
+                place="dusty",
+            )
+        )
     out += [
-        Operation(
-            "rods",
-            "Cut the rods" if display.rods != "wires" else "Cut the wires",
-            ("To the lengths of the cut list; ends filed smooth.",),
-            15,
-            care="Clamp the rod; eye protection.",
-            makes=("rod",),
-            place="dusty",
-        ),
         Operation(
             "pull",
             "Pull test",
