@@ -6,11 +6,13 @@ The difference formula is CIEDE2000 (Sharma, Wu, Dalal 2005), as coloraide works
 from __future__ import annotations
 
 from functools import lru_cache
-
-from coloraide import Color
+from typing import TYPE_CHECKING
 
 from shadbo.core.document.shop import MatBoard
 from shadbo.core.quantity.record import record
+
+if TYPE_CHECKING:
+    from coloraide import Color
 
 # ΔE00 up to which two colours are said to be alike, near, related; above, they differ.
 WORDS = ((1.0, "not to be told apart"), (2.5, "a match"), (6.0, "close"), (12.0, "related"), (25.0, "different"))
@@ -29,6 +31,9 @@ def between(first: Color, second: Color) -> float:
 
 @lru_cache(maxsize=1024)
 def _lab(colour: str) -> Color:
+    # Loaded where a colour is asked about: a start needs none.
+    from coloraide import Color
+
     return Color(colour).convert("lab-d65")
 
 
