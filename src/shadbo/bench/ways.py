@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from shadbo.bench.at_random import random_piece
 from shadbo.core import DISPLAYS, HOUSE_SHOP, Piece, Refused, TriedWay, apply_edits, plain, plan, ways_out
 from shadbo.core.contract.checks import ORDER, Check
-from shadbo.core.planning.trying import JUDGED
+from shadbo.core.planning.trying import AT_THE_BENCH, JUDGED
 from shadbo.demo import demo_pieces
 from shadbo.exports.pieces import piece_from_json
 from shadbo.settings import ROOT
@@ -60,7 +60,8 @@ def _try(piece: Piece, check: Check, way: TriedWay, stood: set[str]) -> Tried:
     still = after.get(check.key)
     if still is not None and ORDER[still.severity] <= ORDER[check.severity]:
         return Tried(check.key, stop, words, "it still stands")
-    new = sorted(key for key, c in after.items() if c.severity == "stop" and key not in stood)
+    # A frame that is to be read again with its blocks in is no harm: that is what the way out says.
+    new = sorted(k for k, c in after.items() if c.severity == "stop" and k not in stood and not k.startswith(AT_THE_BENCH))
     return Tried(check.key, stop, words, f"brings {', '.join(new)}" if new else "")
 
 

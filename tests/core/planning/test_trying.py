@@ -58,6 +58,17 @@ def test_a_rail_longer_than_any_stock_is_got_in_a_longer_length() -> None:
     assert after.own.rabbet_mouldings[0].length == 3500 and after.display.frame.moulding == "own-1"  # type: ignore[union-attr]
 
 
+def test_readings_that_contradict_one_another_are_taken_again_by_the_smallest() -> None:
+    """Three readings of one edge, two of them with a slipped decimal point: the middle one would be ten times too large, the smallest stands."""
+    begun = piece(canvas((4900, 610, 4850), 450, 22), {"type": "lipped", "frame": made()}, hang={"how": "rings"})
+    found = ways_out(begun, HOUSE_SHOP)
+    again = [w for ways in found.values() for w in ways if any(isinstance(e, ReadAgain) for e in w.edits)]
+    assert again and all(plain(w.say, "mm").startswith("Read it again: until then the smallest reading a side stands") for w in again)
+    for key, ways in found.items():
+        for way in ways:
+            mends(begun, key, way.edits)
+
+
 def test_no_more_plans_than_allowed_are_made() -> None:
     begun = random_piece(6, HOUSE_SHOP, "direct")
     assert ways_out(begun, HOUSE_SHOP, most_plans=0) == {}

@@ -3652,7 +3652,7 @@ export interface components {
         };
         /**
          * ReadAgain
-         * @description The object is read again: of contradicting readings one a side stands until then.
+         * @description The object is read again: of contradicting readings one a side stands until then, the middle or the smallest by size.
          */
         ReadAgain: {
             /**
@@ -3660,6 +3660,12 @@ export interface components {
              * @enum {string}
              */
             op: "read_again";
+            /**
+             * Keep
+             * @default middle
+             * @enum {string}
+             */
+            keep: "middle" | "smallest";
         };
         /**
          * ReadGate

@@ -27,7 +27,7 @@ from shadbo.core.document.starts import reading as reading_of
 from shadbo.core.planning.comparing import show_as
 from shadbo.core.planning.item_edits import NUDGE, ItemEdit, item_patch, item_pointer, item_words
 from shadbo.core.planning.plan import book_of, offered
-from shadbo.core.planning.reading_again import read_again
+from shadbo.core.planning.reading_again import Which, read_again
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.fields import Fault, LengthField, MassField, Refused
 from shadbo.core.quantity.figures import Book, plain
@@ -124,9 +124,10 @@ class ShowAs(Part):
 
 
 class ReadAgain(Part):
-    """The object is read again: of contradicting readings one a side stands until then."""
+    """The object is read again: of contradicting readings one a side stands until then, the middle or the smallest by size."""
 
     op: Literal["read_again"] = "read_again"
+    keep: Which = "middle"
 
 
 class TakeOn(Part):
@@ -233,7 +234,7 @@ def _patch(piece: Piece, edit: AnyEdit, shop: Shop, book: Book | None) -> Patch:
     if isinstance(edit, ShowAs):
         return show_as(piece, edit.display, shop, new_frame=edit.new_frame)
     if isinstance(edit, ReadAgain):
-        return read_again(piece)
+        return read_again(piece, edit.keep)
     there = offered(piece, shop, _focus(edit))
     if isinstance(edit, Act):
         for given in there.inputs:

@@ -20,7 +20,7 @@ from shadbo.core.document.shop import Shop
 from shadbo.core.planning.comparing import show_as
 from shadbo.core.planning.edits import ReadAgain, ShowAs, TakeWayOut
 from shadbo.core.planning.plan import Only, Plan, plan
-from shadbo.core.planning.reading_again import read_again
+from shadbo.core.planning.reading_again import Which, read_again
 from shadbo.core.quantity.fields import Refused
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.record import record
@@ -28,9 +28,11 @@ from shadbo.core.quantity.record import record
 # Figures, checks and states are all that is looked at.
 JUDGED = Only("", (), glance=True)
 # Of so many ways together a longer way out is made at the most, from so many plans a check, and so many plans a piece.
-MOST_STEPS, MOST_TRIALS, MOST_PLANS = 3, 16, 120
+MOST_STEPS, MOST_TRIALS, MOST_PLANS = 3, 16, 240
 # A way out may ask for a reading at the bench that only the bench can give: a frame that is blocked is read again.
 AT_THE_BENCH = ("frame.reread",)
+# Which of contradicting readings stands until it is read again.
+KEPT: Mapping[Which, str] = {"middle": "one reading", "smallest": "the smallest reading"}
 # Other ways of showing it are tried up to so many.
 MOST_SHOWN = 4
 
@@ -71,6 +73,7 @@ class _Trial:
     def __init__(self, piece: Piece, shop: Shop, most_plans: int) -> None:
         self.piece, self.shop, self.left = piece, shop, most_plans
         self.shown: dict[tuple[str, bool], Outcome | None] = {}
+        self.again: dict[tuple[str, str], Outcome | None] = {}
         self.start = Outcome(piece, {c.key: c for c in plan(piece, shop, only=JUDGED).checks}, (), ())
 
     def ways(self, of: str) -> dict[str, tuple[TriedWay, ...]]:
@@ -213,25 +216,43 @@ class _Trial:
         return []
 
     def _read_again(self, check: Check) -> list[Outcome]:
-        """Readings that contradict one another: one a side stands until it is read again, and what was chosen on them is begun afresh."""
-        patch = read_again(self.piece)
-        if not patch:
-            return []
-        say = ("Read it again: until then one reading a side stands",)
-        once = self._worked(self.start, patch, ReadAgain(), say)
-        if once is None:
-            return []
-        if self._mends(check, once):
-            return [once]
-        now = self.piece.display.type
+        """Readings that contradict one another: one a side stands until it is read again, and what was chosen on them is begun afresh, or it
+        is shown another way."""
+        begun: list[Outcome] = []
+        for keep in KEPT:
+            for found in self._read(keep):
+                if self._mends(check, found):
+                    return [found]
+                begun.append(found)
+        return self._together(check, begun)
+
+    def _read(self, keep: Which) -> Iterator[Outcome]:
+        """What is left when it is read again, then the ways of showing that suit that, each begun afresh; worked out once for all checks."""
+        if (once := self._once(keep)) is None:
+            return
+        yield once
+        for display in self._suiting()[:MOST_SHOWN]:
+            if (found := self._once(keep, display.key)) is not None:
+                yield found
+
+    def _once(self, keep: Which, key: str = "") -> Outcome | None:
+        """The piece read again, and shown so if a way of showing is named; None where there is nothing to read again, or it can’t be shown so."""
+        if (keep, key) not in self.again:
+            self.again[keep, key] = self._read_and_shown(keep, key)
+        return self.again[keep, key]
+
+    def _read_and_shown(self, keep: Which, key: str) -> Outcome | None:
+        if not key:
+            patch = read_again(self.piece, keep)
+            say: Say = (f"Read it again: until then {KEPT[keep]} a side stands",)
+            return self._worked(self.start, patch, ReadAgain(keep=keep), say) if patch else None
+        once = self._once(keep)
+        assert once is not None
         try:
-            afresh = show_as(once.piece, now, self.shop)
+            patch = show_as(once.piece, key, self.shop)
         except Refused:
-            return []
-        found = self._worked(once, afresh, ShowAs(display=now), (*say, "; then begin afresh what was chosen for it"))
-        if found is None:
-            return []
-        return [found] if self._mends(check, found) else self._together(check, [found])
+            return None
+        return self._worked(once, patch, ShowAs(display=key), (*once.say, "; then ", *_lower((self._afresh(key, False),))))
 
 
 def with_tried_ways(done: Plan, piece: Piece, shop: Shop) -> Plan:
