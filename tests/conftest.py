@@ -19,6 +19,7 @@ from shadbo.core.document.piece import FORMAT, Piece, load_piece
 from shadbo.core.document.shop import Shop
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.lengths import as_decimal
+from shadbo.memory import settle
 from shadbo.service.postgres import Cluster
 from shadbo.service.serving import Server, demo_server
 
@@ -28,6 +29,8 @@ settings.register_profile("same", deadline=None, suppress_health_check=[HealthCh
 settings.register_profile("wandering", deadline=None, suppress_health_check=[HealthCheck.too_slow])
 settings.load_profile(os.environ.get("SHADBO_EXAMPLES", "same"))
 
+# Tests plan tens of thousands of pieces.
+settle()
 ROOT = Path(__file__).resolve().parents[1]
 # A file as the body of a request.
 FILE = {"Content-Type": "application/octet-stream"}

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import gc
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from datetime import UTC, datetime, timedelta
@@ -56,6 +55,7 @@ from shadbo.core import (
     two_sizes,
 )
 from shadbo.devices.listening import Listener
+from shadbo.memory import settle
 from shadbo.settings import Settings
 from shadbo.store import shops
 from shadbo.store.database import Database, open_engine
@@ -241,9 +241,7 @@ def create_app(settings: Settings | None = None) -> FastAPI:
     app.add_middleware(GZipMiddleware, minimum_size=2048, compresslevel=1)
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=["127.0.0.1", "localhost", "[::1]", *settings.hosts])
     _front_end(app, settings.web)
-    # What is loaded now stays for good: the collector need not walk it while somebody waits for a drawing.
-    gc.collect()
-    gc.freeze()
+    settle()
     return app
 
 

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-import gc
 import tempfile
 from pathlib import Path
 
 from shadbo.bench import core, days, records, screen, served, ways
 from shadbo.bench.timing import loop_ms
+from shadbo.memory import settle
 from shadbo.service.postgres import Cluster
 from shadbo.service.serving import demo_server
 from shadbo.store.database import Database, open_engine
@@ -17,9 +17,8 @@ PORT = 8479
 
 def bench() -> int:
     """Everything there is a figure for, one line each."""
-    # As the server does: what is loaded for good is not walked again while somebody waits.
-    gc.collect()
-    gc.freeze()
+    # As the server does.
+    settle()
     print(f"the plain loop (20 000 squares) takes {loop_ms():.2f} ms here now; what is told in loops was timed in turn with it\n")
     core.print_lines()
     days.print_lines()

@@ -63,7 +63,9 @@ def test_readings_that_contradict_one_another_are_taken_again_by_the_smallest() 
     begun = piece(canvas((4900, 610, 4850), 450, 22), {"type": "lipped", "frame": made()}, hang={"how": "rings"})
     found = ways_out(begun, HOUSE_SHOP)
     again = [w for ways in found.values() for w in ways if any(isinstance(e, ReadAgain) for e in w.edits)]
-    assert again and all(plain(w.say, "mm").startswith("Read it again: until then the smallest reading a side stands") for w in again)
+    assert again and all(
+        plain(w.say, "mm").startswith("Read it again: until then the smallest reading a side stands") for w in again
+    )
     for key, ways in found.items():
         for way in ways:
             mends(begun, key, way.edits)
