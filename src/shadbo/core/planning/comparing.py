@@ -9,13 +9,14 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from shadbo.core.contract.checks import Patch
+from shadbo.core.contract.checks import Patch, put
 from shadbo.core.contract.display import Display, Held, Suit
 from shadbo.core.contract.operations import Time
 from shadbo.core.contract.views import View
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.facts import facts_of
-from shadbo.core.document.piece import SHOWS, Piece, document_of, load_piece
+from shadbo.core.document.patching import changed
+from shadbo.core.document.piece import SHOWS, Piece, document_of
 from shadbo.core.document.shop import Shop
 from shadbo.core.judging.judging import Judged
 from shadbo.core.planning.converting import as_types
@@ -85,12 +86,14 @@ class Comparison:
 
 def _piece_as(piece: Piece, display: Display, shop: Shop, new_frame: bool = False) -> tuple[Piece, str] | None:
     """The piece shown that way to begin with, and what is lost in it; None if its object can’t be seen so."""
-    seen = as_types(piece, SHOWS[display.key])
-    if seen is None:
-        return None
-    thing, lost = seen
-    begun = display.way.begin(facts_of(piece), shop)
-    shown = load_piece(document_of(piece) | {"object": thing, "display": begun})
+    steps, lost = [put("/display", display.way.begin(facts_of(piece), shop))], ""
+    if piece.object.type not in SHOWS[display.key]:
+        seen = as_types(piece, SHOWS[display.key])
+        if seen is None:
+            return None
+        thing, lost = seen
+        steps.append(put("/object", thing))
+    shown = changed(piece, tuple(steps))
     frame = getattr(piece.display, "frame", None)
     if frame is None or frame.make == "new" or new_frame:
         return shown, lost
@@ -123,7 +126,7 @@ def compare(piece: Piece, shop: Shop) -> Comparison:
             left.append(LeftOut(display.key, display.label, CANT[SHOWS[display.key][0]]))
             continue
         as_piece, lost = shown
-        done = plan(as_piece, shop, only=Only("cut", ("face", "section")))
+        done = plan(as_piece, shop, only=Only("cut", ("face", "section"), proved=False))
         ways.append(
             WayToShow(
                 key=display.key,

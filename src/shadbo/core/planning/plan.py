@@ -112,11 +112,13 @@ class Only:
     """How far a plan is worked out beyond figures, checks and states: the stage that is open, and drawings besides its own.
 
     ``stage`` is a key of the piece’s stages; with any other, the first is open. ``glance``: the drawings that are named, and no more.
+    Not ``proved``: a job that is only weighed against others, and never handed out, need not prove itself.
     """
 
     stage: str
     views: tuple[str, ...] = ()
     glance: bool = False
+    proved: bool = True
 
 
 def plan(piece: Piece, shop: Shop, focus: str = "", only: Only | None = None) -> Plan:
@@ -209,7 +211,7 @@ def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[P
         stock=(*first.stock, *reckoned.stock) if cutting else (),
         to_get=job.to_get,
         steps=steps,
-        faults=prove(job, book) if cutting else (),
+        faults=prove(job, book) if cutting and (only is None or only.proved) else (),
         proved=len(reckoned.proofs),
         proofs=tuple(
             ProofShown(p.line, tuple(show.show(t.value, "fine") for t in p.terms), show.show(p.whole.value, "fine"))
