@@ -4,7 +4,21 @@ from __future__ import annotations
 
 import pytest
 
-from shadbo.core import HOUSE_SHOP, Act, Fraction, Piece, Refused, Tool, apply_edits, load_piece, plan, reading_gives, tool_of
+from shadbo.core import (
+    HOUSE_SHOP,
+    Act,
+    Fraction,
+    Operation,
+    Piece,
+    Plan,
+    Refused,
+    Tool,
+    apply_edits,
+    load_piece,
+    plan,
+    reading_gives,
+    tool_of,
+)
 from shadbo.demo import demo_pieces
 from shadbo.shop.bench import GATES, gate_of, goes_on, in_hand, judge, made_anew, stage_of
 
@@ -127,6 +141,21 @@ def test_every_step_at_the_bench_can_be_shown(piece: Piece) -> None:
     made = {name for step in worked.steps for name in step.makes}
     shown = {name for step in worked.steps for name, _, _ in in_hand(step, worked)}
     assert not made or shown
+
+
+def test_what_holds_a_thing_is_not_in_hand_while_it_is_measured() -> None:
+    flat = PIECES["Bunch sprint"]
+    worked = plan(flat, HOUSE_SHOP)
+    steps = {step.key: [name for name, _, _ in in_hand(step, worked)] for step in worked.steps}
+    assert not any("inges" in name for key in ("measure", "mount") for name in steps[key])
+    assert any("inges" in name for key in steps if key.startswith("hold") for name in steps[key])
+    # What isn't named by a step and belongs to it all the same is still there.
+    assert any(name.startswith("Screw") for name in (n for n, _, _ in in_hand(*_step("Peloton in rain", "holes"))))
+
+
+def _step(name: str, key: str) -> tuple[Operation, Plan]:
+    worked = plan(PIECES[name], HOUSE_SHOP)
+    return next(step for step in worked.steps if step.key == key), worked
 
 
 def test_the_gates_the_trade_names_are_read() -> None:

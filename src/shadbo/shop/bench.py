@@ -196,8 +196,11 @@ def in_hand(operation: Operation, worked: Plan) -> Iterator[tuple[str, int, Say]
     for line in worked.cuts:
         if names & _families(line.key):
             yield line.part.strip(), line.count, (line.length,)
+    holding = operation.key.split(".")[0] == "hold"
     for part in worked.to_get:
-        if names & part.families or lit.intersection(part.lights):
+        # What holds a thing lights with it, and is in hand only where it is held: not where it is measured or looked at.
+        beside = holding or not part.key.startswith("hold.")
+        if names & part.families or (beside and lit.intersection(part.lights)):
             yield part.name, part.count, part.size
 
 

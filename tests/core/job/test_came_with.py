@@ -138,6 +138,7 @@ def test_going_by_the_label_until_it_is_read() -> None:
     assert mm(done, "frame.rabbet.width") == 302 and mm(done, "rabbet.depth") == 18
     assert book_of(going, HOUSE_SHOP)["frame.rabbet.width"].worst == 5
     assert next(c for c in done.checks if c.key == "frame.by_label").severity == "caution"
+    assert not {k for k in keys(done) if k.startswith("frame.one")}, "nothing rests on a reading nobody took"
     for axis, place in (("width", "middle"), ("height", "centre")):
         going = apply_edits(going, (TypeIn(pointer=f"/display/frame/{axis}/{place}/0", text="302", unit="mm"),), HOUSE_SHOP)
     assert "frame.by_label" not in keys(plan(going, HOUSE_SHOP))

@@ -218,9 +218,9 @@ def check_rabbet(
     """
     if isinstance(frame, ReadFrame):
         assert rabbet.inner is not None
-        check_readings(
-            context.checks, context.speak, context.shop, "frame", rabbet.inner["width"], rabbet.inner["height"], "rail", key="frame"
-        )
+        if not label_size.by_its_label(context, frame):
+            sides = rabbet.inner["width"], rabbet.inner["height"]
+            check_readings(context.checks, context.speak, context.shop, "frame", *sides, "rail", key="frame")
         check_bow(context, frame, rabbet.inner, rabbet.bow, "rabbet")
         _check_rail(context, rabbet)
         label_size.check_label(context, frame)
