@@ -9,7 +9,7 @@ from shadbo.core.contract.display import Carcass, Context, Reckoned
 from shadbo.core.document.decisions.hanging import Hang
 from shadbo.core.finishing.hang.hardware import FASTENED, HANGERS, Hanger
 from shadbo.core.finishing.hang.joints import Joint, best_joint, joints_for
-from shadbo.core.finishing.hang.wire import Wire, bends, rail_sags, stile_bends, to_cut, wire_under
+from shadbo.core.finishing.hang.wire import Wire, bends, pulls, rail_sags, stile_bends, to_cut, wire_under
 from shadbo.core.framing.counting import figures, newtons, show_force
 from shadbo.core.judging.judging import Choice, ranked
 from shadbo.core.quantity.exact import Fraction, exact
@@ -215,9 +215,8 @@ def _too_much_for_wire(
     slack = usual_slack(span, down, context.rule("hook_hidden"))
     if slack < span / 2 * FIFTEEN:
         return True
-    pull = newtons(kg) * span / (4 * slack)
-    bears = newtons(exact(RINGS[-1])) / context.shop.rules.factor
-    if pull**2 + (newtons(kg) / 2) ** 2 > bears**2:
+    tension, pull = pulls(kg, span, slack)
+    if tension > newtons(exact(RINGS[-1])) / context.shop.rules.factor:
         return True
     bent = bends(pull, height, down, carcass.solid.value, carcass.height.value, stiffness(carcass.wood))
     return bent > context.rule("stile_bends") and not hang.strainer

@@ -51,10 +51,15 @@ def to_cut(context: Context[Any, Any], run: Dim, tail: str, name: str, label: st
 
 def wire_under(span: Dim, slack: Dim, kg: Fraction) -> Wire:
     """What a wire of a span bears when the hook lifts its middle by the slack. Both above zero."""
-    path = stretched(span, slack)
     angle = Fraction(round(math.degrees(math.atan2(float(2 * slack.value), float(span.value))) * 1000), 1000)
-    tension = newtons(kg) * path.value / (4 * slack.value)
-    return Wire(path, angle, tension, tension * span.value / path.value)
+    return Wire(stretched(span, slack), angle, *pulls(kg, span.value, slack.value))
+
+
+def pulls(kg: Fraction, span: Fraction, slack: Fraction) -> tuple[Fraction, Fraction]:
+    """The tension of a wire over so much slack (mm), and what of it draws each stile inward; newtons."""
+    path = 2 * root((span / 2) ** 2 + slack**2)
+    tension = newtons(kg) * path / (4 * slack)
+    return tension, tension * span / path
 
 
 def bends(force: Fraction, length: Fraction, at: Fraction, wide: Fraction, deep: Fraction, stiffness: int) -> Fraction:
