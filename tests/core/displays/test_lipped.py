@@ -113,6 +113,19 @@ def test_a_200_canvas_in_a_250_box() -> None:
     assert not done.stops
 
 
+def test_packing_and_card_are_cut_to_length() -> None:
+    """Common practice: strips at the sides as long as the box, those at top and bottom between them. Box 310 × 410, canvas 300 × 400, lip 6, glass 2."""
+    box = frame((310,), (410,), lip=6, rabbet_depth=40, glass=2, board=3)
+    done = worked(canvas(300, 400, 18), {"type": "deep_ready_made", "frame": box})
+    cut = {c.key: (float(c.mm), c.count, plain(c.section, "mm")) for c in done.cuts if c.key.startswith(("packing", "card"))}
+    assert cut == {
+        "packing.width": (410, 2, "18 mm wide, 5 mm thick"),
+        "packing.height": (310 - 2 * 5, 2, "18 mm wide, 5 mm thick"),
+        "card.down": (410, 2, "6 mm wide, 2 mm thick"),
+        "card.across": (310 - 2 * 6, 2, "6 mm wide, 2 mm thick"),
+    }
+
+
 def test_what_is_left_is_filled_out_of_stock_to_within_a_millimetre() -> None:
     """The boards that are cut, by their thickness, come to what is left behind the inner board less a millimetre at most."""
     done = boxed(canvas(200, 200, 18))

@@ -8,7 +8,7 @@ from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.planning.plan import plan
 from shadbo.core.planning.starting import start_piece
 from tests.core.displays.pieces import DEEP, JERSEY, TWO, crate, put
-from tests.core.things import badge, frame, item, mm, things
+from tests.core.things import badge, frame, item, mm, plain, things
 from tests.core.things import box as shown
 
 # Key, severity, the thing, its display, what else the piece says: each fires, says why and is mended by its ways out (test_checks.py).
@@ -87,7 +87,7 @@ def test_two_canvases_in_one_frame() -> None:
     assert not done.stops and done.faults == ()
     assert mm(done, "items.width") == 2 * 300 + 15 and mm(done, "pack.spacer") == 23
     assert next(c.material for c in done.cuts if c.key == "mount").startswith("Ply") and "glazing" not in {c.key for c in done.cuts}
-    there = {p.key: p.count for p in done.to_get}
-    assert there["hold.bar_screws"] == 8
+    screws = next(p for p in done.to_get if p.key == "hold.bar_screws")
+    assert screws.count == 8 and plain(screws.size, "mm") == "16 mm", "6 of ply and half of a bar of 20"
     order = [s.key for s in done.steps]
     assert order.index("hold.bar_screws") < order.index("look") < order.index("close")

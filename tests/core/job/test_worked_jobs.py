@@ -56,7 +56,7 @@ JOBS = {
     ),
     # A bought box filled: glass out, its own board the template, eight screws, its tabs down again.
     "Feed station": Told(
-        {"packing.width": 2, "packing.height": 2, "card": 4},
+        {"packing.width": 2, "packing.height": 2, "card.down": 2, "card.across": 2},
         {"rail": 1, "board": 1, "tabs": 1, "screw": 8, "ring": 1, "hook": 1},
         ("measure", "glass", "template", "tape", "look", "screw", "close", *UP),
         ("cut", "glue", "joint", "glazing"),

@@ -32,7 +32,7 @@ def label_step(context: Context[Any, Any], place: Labelled, held: Held, kg: Frac
     if piece.overrides:
         lines.append("Taken on: " + "; ".join(f"{o.why} ({o.who})" for o in piece.overrides) + ".")
     if place == Labelled():
-        lines.append("A certificate or letter goes in a pocket, centred low; its tape does not touch it.")
+        lines.append("A certificate or letter that belongs to it goes in a pocket, centred low; its tape does not touch it.")
     return Operation("label", f"Label {place.where}", (" ".join(lines),), 10, uses=("label",), before=place.before)
 
 

@@ -8,6 +8,8 @@ from shadbo.core.contract.display import Context
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.document.decisions.canvas import ReadFrame
+from shadbo.core.framing.label_size import by_its_label
+from shadbo.core.quantity.figures import Say
 
 SHEETS = {"glass": "Glass", "acrylic": "Acrylic"}
 TABS = got("tabs", "Tabs", comes="came", note=("pressed flat again with a tool",))
@@ -70,10 +72,16 @@ def open_step(context: Context[Any, Any], *, again: bool = True) -> Operation:
             if sheet_came(context)
             else f"; its {frame.sheet} out, wrapped and put by"
         )
+    read: Say = ()
+    if by_its_label(context, frame):
+        width, height = (context.book[f"frame.rabbet.{axis}"] for axis in ("width", "height"))
+        read = context.speak.say(
+            " Read its rabbet, by its label {} × {}, and its depth: glass and boards follow what is read.", width, height
+        )
     return Operation(
         "open",
         "Open the frame",
-        (f"{how}, take out what is in it{sheet}. Look: which side is its hanger on, is anything loose?",),
+        (f"{how}, take out what is in it{sheet}. Look: which side is its hanger on, is anything loose?", *read),
         10,
         gate=True,
         care=TABS_CARE if frame.tabs else "Pull staples and points away from the face and the hand.",

@@ -27,6 +27,12 @@ def stock_screw(context: Context[Any, Any], least: Fraction, most: Fraction) -> 
     return next((n for n in fitting if _in_unit(context, n)), fitting[0] if fitting else None)
 
 
+def longest_screw(context: Context[Any, Any], most: Fraction) -> Fraction | None:
+    """The longest screw of the stock (mm) that is no longer than ``most``, of the piece’s unit first."""
+    fitting = sorted((n for n in map(Fraction, context.shop.screws) if n <= most), reverse=True)
+    return next((n for n in fitting if _in_unit(context, n)), fitting[0] if fitting else None)
+
+
 def least_bite(context: Context[Any, Any], bar: Dim) -> Dim:
     """What a screw has to bite in a bar this deep: the rule’s, or half the bar where that is less; load decides whether it is enough."""
     rule_ = ruled(context, "bite", "Least bite in the bar")

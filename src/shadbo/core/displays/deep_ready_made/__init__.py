@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from shadbo.core.contract.asking import choice, given
-from shadbo.core.contract.cutting import PACKER, CutLine
+from shadbo.core.contract.cutting import CutLine, strip_of
 from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
@@ -60,7 +60,7 @@ def reckon(context: DeepContext) -> Reckoned:
             "screws through the inner board into the bars"
             if context.display.fixing == "screwed"
             else "tape between bars and board",
-            "card and tape touch the bars; the glass is out",
+            "card touches its edge under the lip, tape its bars; the glass is out",
             "yes" if context.display.fixing == "screwed" else "mostly",
         ),
     )
@@ -154,37 +154,17 @@ def _refused(context: DeepContext, sizes: Sizes, size: Mapping[str, Fraction], r
 
 
 def _cuts(context: DeepContext, sizes: Sizes) -> tuple[CutLine, ...]:
-    say = context.speak.say
-    lines = []
+    speak, lines = context.speak, []
     for axis, where in (("width", "left and right"), ("height", "top and bottom")):
-        if sizes.packing[axis].value > 0:
-            lines.append(
-                cut_line(
-                    context,
-                    f"packing.{axis}",
-                    f"Side packing, {where}",
-                    ("packing",),
-                    2,
-                    "card or strip",
-                    sizes.packing[axis],
-                    PACKER,
-                    say("as deep as the canvas, {}", sizes.depth),
-                )
-            )
-    if sizes.card.value > 0:
-        lines.append(
-            cut_line(
-                context,
-                "card",
-                "Card strips under the lip",
-                ("card",),
-                4,
-                "card",
-                sizes.card,
-                PACKER,
-                ("where the glass was, so that nothing rattles; clear of the paint",),
-            )
-        )
+        key = f"packing.{axis}"
+        if key in sizes.strips:
+            across, note = strip_of(speak, sizes.depth, sizes.packing[axis]), ("as deep as the canvas",)
+            name, long = f"Side packing, {where}", sizes.strips[key]
+            lines.append(cut_line(context, key, name, ("packing",), 2, "card or strip", long, across, note))
+    for key, where in (("card.down", "left and right"), ("card.across", "top and bottom, between them")):
+        if key in sizes.strips:
+            across, note = strip_of(speak, sizes.rabbet.lip, sizes.card), ("as wide as the lip, which hides it",)
+            lines.append(cut_line(context, key, f"Card, {where}", ("card",), 2, "card", sizes.strips[key], across, note))
     lines += fill_lines(context, sizes.fill, sizes.filler)
     return tuple(lines)
 
@@ -236,7 +216,12 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
                         sizes.packing["height"],
                     ),
                     *(
-                        say(" Four strips of {} under the lip, where the glass was, clear of the paint.", sizes.card)
+                        say(
+                            " Card {} thick under the lip, where the glass was: two of {}, two of {} between them.",
+                            sizes.card,
+                            sizes.strips["card.down"],
+                            sizes.strips["card.across"],
+                        )
                         if "card" in made
                         else ()
                     ),

@@ -34,6 +34,7 @@ class Sizes:
     slack: Dim
     room: dict[str, Dim]
     packing: dict[str, Dim]
+    strips: dict[str, Dim]
     shows: dict[str, Dim]
     template: dict[str, Dim]
     screw: Dim
@@ -83,6 +84,7 @@ def size_up(context: DeepContext) -> Sizes:
             grain="depth",
         )
         template[axis] = book.add(rabbet.size[axis] - allowed, f"board.{axis}", f"Inner board {axis}", parts=("board",))
+    strips = _strips(context, rabbet, packing, card)
     bite = least_bite(context, thing.depth.cover)
     clear = rule(shop.rules.canvas_clear, "Kept clear of the canvas", "screw-bite", "depth")
     shortest = book.add(board + bite, "screw.shortest", "Shortest screw that bites", parts=("screw",), grain="depth")
@@ -103,6 +105,7 @@ def size_up(context: DeepContext) -> Sizes:
         slack=slack,
         room=room,
         packing=packing,
+        strips=strips,
         shows=shows,
         template=template,
         screw=screw,
@@ -115,6 +118,21 @@ def size_up(context: DeepContext) -> Sizes:
         fill=fill_up(context, slack),
         filler=_filler(context, rabbet),
     )
+
+
+def _strips(context: DeepContext, rabbet: Rabbet, packing: dict[str, Dim], card: Dim) -> dict[str, Dim]:
+    """How long packing and card are (mm): those at the sides as long as the box, those at top and bottom between them; a card as wide as the lip."""
+    book, high, wide = context.book, rabbet.size["height"], rabbet.size["width"]
+    found = {}
+    if packing["width"].value > 0:
+        found["packing.width"] = book.add(high * 1, "packing.width.long", "Side packing, left and right, long", parts=("packing",))
+    if packing["height"].value > 0:
+        between = wide - 2 * packing["width"] if packing["width"].value > 0 else wide * 1
+        found["packing.height"] = book.add(between, "packing.height.long", "Side packing, top and bottom, long", parts=("packing",))
+    if card.value > 0:
+        found["card.down"] = book.add(high * 1, "card.down", "Card, left and right, long", parts=("card",))
+        found["card.across"] = book.add(wide - 2 * rabbet.lip, "card.across", "Card, top and bottom, long", parts=("card",))
+    return found
 
 
 def _filler(context: DeepContext, rabbet: Rabbet) -> dict[str, Dim]:

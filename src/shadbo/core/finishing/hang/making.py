@@ -82,10 +82,17 @@ def _screw(context: Context[Any, Any], carcass: Carcass, key: str) -> Fraction |
     return stock_screw(context, by.bite, longest) or longest
 
 
+CARE = {
+    "screw": "Drill first, a stop on the bit, never towards glass or canvas.",
+    "nail": "Short nails, a light hammer, the rail on something firm; the glass lies free.",
+}
+
+
 def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iterator[Operation]:
     """The hardware on, at the bench; then marks on the wall, and up."""
     say, book = context.speak.say, context.book
     screw = _screw(context, carcass, hung.way.key)
+    there = hung.way.key == "one" and hanger_came(context) == "top"
     if hung.down is not None and hung.inset is not None:
         kind = "Two-hole rings, which don’t swivel," if hung.kg > context.rule("two_hole_over") else "Rings"
         said = say(
@@ -99,7 +106,7 @@ def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) ->
                 *said,
                 *say(f" Wire rated {packet(context, hung.wire_rated)}, cut {{}}, its ends taped.", book["hang.wire.cut"]),
             )
-    elif hung.way.key == "one" and hanger_came(context) == "top":
+    elif there:
         said = say("Its own hanger is in the middle of the top rail, {} from both ends: pulled at, it holds.", hung.middle)
     elif hung.way.key == "one":
         said = say("The hanger in the middle of the top rail, {} from both ends.", hung.middle)
@@ -115,8 +122,8 @@ def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) ->
         "rings",
         "Hanging hardware",
         (off.get(hanger_came(context), ""), *said, " Bumpers on the two lower corners."),
-        15,
-        care="Drill first, a stop on the bit, never towards glass or canvas.",
+        5 if there else 15,
+        care="" if there else CARE[FASTENED[hung.way.key].kind],
         uses=("ring", *(("wire",) if hung.wire is not None else ()), "bumper"),
         after=("close", "cover", "shims", "back", "glue", "glue_all", "joint"),
         before=("hang",),

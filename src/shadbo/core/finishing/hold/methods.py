@@ -26,7 +26,8 @@ class Method:
     (``each`` N a fixing, over ``per`` mm of it if that is a length), where its fixings sit, how far apart.
 
     ``takes`` what it is made of, as names and materials; the first is counted by its fixings (``counted``). ``strip``: a
-    tape laid in strips all over, each so far from the last (mm). ``closing``: it is the closing of the pack, and done with it.
+    tape laid in strips all over, each so far from the last (mm). ``closing``: it is the closing of the pack, and done with it. ``half_the_bar``:
+    its screws go through the board and halfway into what they hold.
     ``does``: what it does to a thing, by the names the rules of judgement know. ``first``: what is done to the frame long before: title, words,
     minutes and the wait after it.
     """
@@ -54,6 +55,7 @@ class Method:
     counted: bool = True
     strip: int | None = None
     closing: bool = False
+    half_the_bar: bool = False
     does: str = ""
     first: tuple[str, str, int, int] | None = None
 
@@ -556,7 +558,8 @@ METHODS: Mapping[str, Method] = {
             care="Stop on the bit; never a screw longer than the board and half the bar.",
             tools="drill, screwdriver",
             metal=True,
-            takes=(("Screws", "wood screw, as long as the board and half the bar"),),
+            takes=(("Screws", "wood screw"),),
+            half_the_bar=True,
         ),
         _m(
             "magnets",
