@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from shadbo.core.contract.display import Display, Held, Holds, Layer, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import Display, Held, Holds, Labelled, Layer, Proof, Reckoned, Suit, Way
 from shadbo.core.displays.see_through.drawing import draw
 from shadbo.core.displays.see_through.making import cut_list, parts, steps, stock_sum
 from shadbo.core.displays.see_through.panels import panels
@@ -66,6 +66,7 @@ def reckon(context: SeeThroughContext) -> Reckoned:
             "mostly" if taped else "yes",
         ),
         leftovers=_leftovers(context) if isinstance(frame, ReadFrame) else (),
+        labelled=Labelled("on the back of a rail"),
     )
 
 

@@ -217,8 +217,8 @@ def parts(context: BoxContext, sizes: Sizes) -> tuple[Part, ...]:
     if covered(context):
         found += cloth_parts()
     if _spread(sizes):
-        found.append(got("hold.form", "Card and padding for inside", comes="hand", material="acid-free card, thin polyester"))
-    if sizes.folds:
+        found.append(got("inside", "Card for inside, cut to its outline", comes="hand", material="acid-free"))
+    if sizes.folds or _spread(sizes):
         found.append(got("hold.form", "Padding", comes="hand", material="polyester or acid-free tissue"))
     return tuple(found)
 
@@ -357,7 +357,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 45,
                 gate=True,
                 parts=(one.part,),
-                uses=("hold.form",),
+                uses=("hold.form", "inside"),
                 after=("mount", "cloth"),
                 before=("mount.items", "hold.pull"),
                 method="form",
