@@ -12,6 +12,7 @@ from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.terms import ruled
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.sums import Dim, leaf
 
 
@@ -25,6 +26,12 @@ def stock_screw(context: Context[Any, Any], least: Fraction, most: Fraction) -> 
     """The shortest screw of the stock (mm) that is no shorter than ``least`` and no longer than ``most``, of the piece’s unit first."""
     fitting = sorted(n for n in map(Fraction, context.shop.screws) if least <= n <= most)
     return next((n for n in fitting if _in_unit(context, n)), fitting[0] if fitting else None)
+
+
+def back_screw(context: Context[Any, Any], back: Dim, most: Fraction) -> Say:
+    """The screw of the stock that holds a back on: through it, and a bite in the wall behind, no longer than ``most`` (mm). Nothing where none does."""
+    found = stock_screw(context, back.value + context.rule("bite"), most)
+    return context.speak.say("{}", found) if found is not None else ()
 
 
 def longest_screw(context: Context[Any, Any], most: Fraction) -> Fraction | None:

@@ -20,7 +20,7 @@ from shadbo.core.framing.filling import board_of
 from shadbo.core.framing.glazing import sheet_material
 from shadbo.core.framing.rails import AXES, Rails, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.showing_items import items_shown
-from shadbo.core.framing.stock import stock_screw
+from shadbo.core.framing.stock import back_screw
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say, sentences
 from shadbo.core.quantity.sums import leaf
@@ -147,18 +147,12 @@ def _cuts(context: LayeredContext, sizes: Sizes) -> tuple[CutLine, ...]:
     return tuple(lines)
 
 
-def _back_screw(context: LayeredContext, sizes: Sizes) -> Say:
-    """Through the back, and a bite in the wall behind it: the shortest of the stock that is no longer than half the wall is deep before it."""
-    back = sizes.floors[-1].thick.value
-    found = stock_screw(context, back + context.rule("bite"), sizes.outer.value / 2)
-    return context.speak.say("{}", found) if found is not None else ()
-
-
 def _parts(context: LayeredContext, sizes: Sizes) -> tuple[Part, ...]:
     """What keeps the floors in, what screws the back on, what lights it."""
+    screw = back_screw(context, sizes.floors[-1].thick, sizes.outer.value / 2)
     found = [
         got("beads", "Beads", 4 * len(sizes.floors[:-1]), material="wood, small", note=("four behind every floor, held by pins",)),
-        got("back.screw", "Screws of the back", 4, material="wood screw", size=_back_screw(context, sizes), lights=("back.screw",)),
+        got("back.screw", "Screws of the back", 4, material="wood screw", size=screw, lights=("back.screw",)),
     ]
     if sizes.lit is not None:
         found.append(got("supply", "Low-voltage supply", material="approved, with its lead"))

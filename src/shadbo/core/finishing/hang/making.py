@@ -84,7 +84,7 @@ def _screw(context: Context[Any, Any], carcass: Carcass, key: str) -> Fraction |
 
 CARE = {
     "screw": "Drill first, a stop on the bit, never towards glass or canvas.",
-    "nail": "Short nails, a light hammer, the rail on something firm; the glass lies free.",
+    "nail": "Short nails, a light hammer, the rail on something firm; nothing presses on the face.",
 }
 
 
