@@ -6,7 +6,7 @@ import httpx
 from playwright.sync_api import BrowserContext, Page, expect
 
 from shadbo.service.serving import Server
-from tests.ui.hands import Take, nothing_amiss
+from tests.ui.hands import Take, field, nothing_amiss, saved
 
 
 def step(page: Page, key: str) -> None:
@@ -135,3 +135,36 @@ def test_the_bench_on_an_upright_tablet(page: Page, piece: Take) -> None:
     )
     tap = page.get_by_role("button", name="Looked at: done, next").bounding_box()
     assert tap and tap["height"] >= 60
+
+
+def test_a_frame_that_goes_by_its_label_is_read_when_it_is_opened(page: Page, take: Take) -> None:
+    """A print in a bought frame of 300 × 400 by its label: its rabbet is that and 2 mm, ± 5, until the frame is open and read."""
+    read = {"width": {"middle": [{"mm": 299}]}, "height": {"centre": [{"mm": 402}]}}
+    rail = {"make": "bought", "lip": 6, "face": 20, "rail_height": 30, "rabbet_depth": 20, "glass": 2, "board": 3, "tabs": True}
+    sides = {"width": {"middle": [{"mm": 200}]}, "height": {"centre": [{"mm": 250}]}}
+    address = take({"type": "flat_work", **sides}, {"type": "on_board", "frame": rail | read}, "Print by its label")
+    page.goto(f"{address}/display")
+    saved(page)
+    for label, text in (("Label, width", "300"), ("Label, height", "400")):
+        field(page, "What its label says", label).fill(text)
+        page.keyboard.press("Enter")
+        saved(page)
+    page.get_by_role("button", name="Go by the label until it is read").click()
+    saved(page)
+    caution = page.get_by_text("The frame goes by its label and is not read", exact=False)
+    expect(caution).to_be_visible()
+    expect(page.locator("[data-figure='frame.outside.width']").first).to_contain_text("330")
+    page.goto(f"{address}/bench?step=open")
+    step(page, "open")
+    expect(page.get_by_text("leave the glass in the frame while you work", exact=False).first).to_be_visible()
+    for label, text in (("Rabbet, width", "303"), ("Rabbet, height", "401"), ("Rabbet, depth", "19")):
+        page.get_by_label(label).fill(text)
+    page.get_by_role("button", name="Judge").click()
+    expect(page.locator("[data-judged]")).to_have_attribute("data-judged", "fine")
+    expect(page.locator("[data-judged]")).to_contain_text("within what a label may be out by")
+    page.get_by_role("button", name="Put what was read into the plan").click()
+    expect(page.get_by_label("Rabbet, width")).to_have_count(0)
+    page.goto(f"{address}/display")
+    saved(page)
+    expect(page.locator("[data-figure='frame.outside.width']").first).to_contain_text("331")
+    expect(caution).to_have_count(0)

@@ -121,6 +121,7 @@ def read_gate(db: Db, now: Now, piece_id: uuid.UUID, key: str, body: m.ReadGate)
             further[0].stops[0].say if further and further[0].stops else None,
             made_anew(key, worked.plan) if gate.must else (),
             gate.mend,
+            gate.gives,
         )
 
 

@@ -55,7 +55,7 @@ class Gate:
     was planned isn’t shown before something is read. ``mend`` is what is tried where it is out, besides making it anew. ``tool`` is what made
     what is read. Without ``must`` it is no gate: what was cut may be read, one length or all, and nothing waits for it. ``typed``: what is read
     goes into the plan also where it is fine, since what comes next is ordered by it. ``rule`` of the shop says how far it may be out, where no tool
-    made it."""
+    made it; ``gives``: what gives, in words."""
 
     asks: tuple[Asked, ...]
     apart: str = ""
@@ -65,6 +65,7 @@ class Gate:
     must: bool = True
     typed: bool = False
     rule: str = ""
+    gives: str = "the cut and the tape give"
 
 
 INSIDE = (
@@ -91,8 +92,8 @@ GATES: Mapping[str, Gate] = {
     "square": Gate(diagonals("stretcher"), "stretcher.square", blind=False, mend=KEYS),
     # Of every floor there is: see _rebates.
     "read": Gate((), typed=True),
-    # Of a bought frame that goes by its label: see _by_label.
-    "open": Gate((), typed=True, rule="label_within"),
+    # Of a bought frame that goes by its label: see _by_label. Not blind: its words say how it is opened, and the label was read by everybody.
+    "open": Gate((), blind=False, typed=True, rule="label_within", gives="a label may be out by"),
 }
 # Stands while nobody has read a bought frame.
 BY_LABEL = "frame.by_label"
