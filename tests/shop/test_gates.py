@@ -14,13 +14,15 @@ from shadbo.core import (
     Refused,
     Tool,
     apply_edits,
+    document_of,
     load_piece,
+    plain,
     plan,
     reading_gives,
     tool_of,
 )
 from shadbo.demo import demo_pieces
-from shadbo.shop.bench import GATES, gate_of, goes_on, in_hand, judge, made_anew, stage_of
+from shadbo.shop.bench import GATES, OPENS, gate_of, goes_on, in_hand, judge, made_anew, stage_of
 
 PIECES = {p.name: p for p in demo_pieces()}
 FLOATER, JERSEY, CANVAS = (PIECES[n] for n in ("Start line, dawn", "The centenary jersey", "Moor road, headwind"))
@@ -160,7 +162,22 @@ def _step(name: str, key: str) -> tuple[Operation, Plan]:
 
 def test_the_gates_the_trade_names_are_read() -> None:
     """Handbook, time: diagonals after glue-up, rebates measured again before glass is ordered."""
-    assert set(GATES) == {"inside", "rabbet", "dry", "square", "read", "open"}
+    assert set(GATES) == {"inside", "rabbet", "dry", "square", "read", *OPENS}
+
+
+@pytest.mark.parametrize("name", ["Feed station", "Heather from the moor road"])
+def test_whatever_way_a_bought_frame_is_opened_it_is_read_then(name: str) -> None:
+    """A deep box whose glass goes out, frames taken apart: by its label each is read at that step, and its words say so."""
+    document = document_of(PIECES[name])
+    frame = document["display"]["frame"]
+    label = {f"label_{side}": next(r[0]["mm"] for r in frame[side].values() if r) - 2 for side in ("width", "height")}
+    begun = load_piece(document | {"display": document["display"] | {"frame": frame | label}})
+    worked = plan(apply_edits(begun, [Act(action="by_label")], HOUSE_SHOP), HOUSE_SHOP)
+    (step,) = (s for s in worked.steps if s.key in OPENS)
+    gate = gate_of(step.key, worked)
+    assert step.gate and gate is not None and len(gate.asks) == 3 and "Read its rabbet" in plain(step.say, "mm")
+    read = plan(begun, HOUSE_SHOP)
+    assert all(gate_of(s.key, read) is None for s in read.steps if s.key in OPENS)
 
 
 def test_a_frame_that_goes_by_its_label_is_read_when_it_is_opened() -> None:

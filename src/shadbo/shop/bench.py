@@ -85,6 +85,8 @@ def diagonals(of: str) -> tuple[Asked, Asked]:
     return Asked("rising", "Diagonal, rising", f"{of}.diagonal"), Asked("falling", "Diagonal, falling", f"{of}.diagonal")
 
 
+# The steps at which a bought frame is opened, one a piece.
+OPENS = ("open", "glass", "apart")
 GATES: Mapping[str, Gate] = {
     "inside": Gate(INSIDE, tool="saw"),
     "rabbet": Gate(RABBET, tool="saw"),
@@ -93,7 +95,7 @@ GATES: Mapping[str, Gate] = {
     # Of every floor there is: see _rebates.
     "read": Gate((), typed=True),
     # Of a bought frame that goes by its label: see _by_label. Not blind: its words say how it is opened, and the label was read by everybody.
-    "open": Gate((), blind=False, typed=True, rule="label_within", gives="a label may be out by"),
+    **dict.fromkeys(OPENS, Gate((), blind=False, typed=True, rule="label_within", gives="a label may be out by")),
 }
 # Stands while nobody has read a bought frame.
 BY_LABEL = "frame.by_label"
@@ -128,7 +130,7 @@ def _by_label(worked: Plan) -> Iterator[Asked]:
 
 
 # What is asked at a gate whose readings hang on the piece.
-OF_THE_PIECE: Mapping[str, Callable[[Plan], Iterator[Asked]]] = {"read": _rebates, "open": _by_label}
+OF_THE_PIECE: Mapping[str, Callable[[Plan], Iterator[Asked]]] = {"read": _rebates, **dict.fromkeys(OPENS, _by_label)}
 
 
 def gate_of(key: str, worked: Plan) -> Gate | None:

@@ -89,5 +89,6 @@ def test_two_canvases_in_one_frame() -> None:
     assert next(c.material for c in done.cuts if c.key == "mount").startswith("Ply") and "glazing" not in {c.key for c in done.cuts}
     screws = next(p for p in done.to_get if p.key == "hold.bar_screws")
     assert screws.count == 8 and plain(screws.size, "mm") == "16 mm", "6 of ply and half of a bar of 20"
+    assert mm(done, "hold.half_the_bar") == 6 + 20 / 2
     order = [s.key for s in done.steps]
     assert order.index("hold.bar_screws") < order.index("look") < order.index("close")

@@ -60,6 +60,16 @@ def tabs_came(context: Context[Any, Any]) -> bool:
     return frame is not None and frame.tabs
 
 
+def label_read(context: Context[Any, Any], frame: ReadFrame) -> Say:
+    """What is read as soon as a frame is open that goes by its label; nothing where it was read."""
+    if not by_its_label(context, frame):
+        return ()
+    width, height = (context.book[f"frame.rabbet.{axis}"] for axis in ("width", "height"))
+    return context.speak.say(
+        " Read its rabbet, by its label {} × {}, and its depth: glass and boards follow what is read.", width, height
+    )
+
+
 def open_step(context: Context[Any, Any], *, again: bool = True) -> Operation:
     """Opening a frame that is there, and what becomes of its sheet meanwhile. ``again``: its own tabs close it afterwards."""
     frame = bought(context)
@@ -72,16 +82,13 @@ def open_step(context: Context[Any, Any], *, again: bool = True) -> Operation:
             if sheet_came(context)
             else f"; its {frame.sheet} out, wrapped and put by"
         )
-    read: Say = ()
-    if by_its_label(context, frame):
-        width, height = (context.book[f"frame.rabbet.{axis}"] for axis in ("width", "height"))
-        read = context.speak.say(
-            " Read its rabbet, by its label {} × {}, and its depth: glass and boards follow what is read.", width, height
-        )
     return Operation(
         "open",
         "Open the frame",
-        (f"{how}, take out what is in it{sheet}. Look: which side is its hanger on, is anything loose?", *read),
+        (
+            f"{how}, take out what is in it{sheet}. Look: which side is its hanger on, is anything loose?",
+            *label_read(context, frame),
+        ),
         10,
         gate=True,
         care=TABS_CARE if frame.tabs else "Pull staples and points away from the face and the hand.",

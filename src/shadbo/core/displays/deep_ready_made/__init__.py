@@ -17,9 +17,10 @@ from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes, size_
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.shop import ReadyFrame, Shop
 from shadbo.core.document.starts import CANVAS_ASKS, RABBET_ASKS, Start, canvas_of, frame_of
-from shadbo.core.framing.came import TABS
+from shadbo.core.framing.came import TABS, label_read
 from shadbo.core.framing.canvas_choices import canvas_displays, nearest_box, stretched_before
 from shadbo.core.framing.filling import board_of, fill_lines
+from shadbo.core.framing.label_size import by_its_label
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, ready_frame
 from shadbo.core.framing.rails import AXES, FRAME, cut_line
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
@@ -262,8 +263,10 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
                     if context.display.frame.glass
                     else "inner board out."
                 ),
+                *label_read(context, context.display.frame),
             ),
             10,
+            gate=by_its_label(context, context.display.frame),
             care="Gloves; metal tabs are sharp and lift under nails.",
             uses=("rail", "tabs", *(("glass",) if context.display.frame.glass else ())),
         ),

@@ -7,9 +7,10 @@ from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Comes, Part, got
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
-from shadbo.core.framing.came import sheet_came
+from shadbo.core.framing.came import label_read, sheet_came
 from shadbo.core.framing.filling import BLADE, board_of
 from shadbo.core.framing.glazing import sheet_material
+from shadbo.core.framing.label_size import by_its_label
 from shadbo.core.framing.rabbet import rails_of
 from shadbo.core.framing.rails import cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.quantity.exact import exact
@@ -140,8 +141,12 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
             Operation(
                 "apart",
                 "Take the frames apart",
-                (f"{display.frames} frame{'s' if display.frames > 1 else ''}: tabs lifted with a tool, glass out on to felt.",),
+                (
+                    f"{display.frames} frame{'s' if display.frames > 1 else ''}: tabs lifted with a tool, glass out on to felt.",
+                    *label_read(context, display.frame),
+                ),
                 15,
+                gate=by_its_label(context, display.frame),
                 care="Gloves; tabs are sharp, glass edges too.",
                 parts=("rail", "glazing"),
                 uses=("glazing.came",) if sheets_came(context) else (),

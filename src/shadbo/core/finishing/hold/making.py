@@ -10,7 +10,7 @@ from shadbo.core.contract.display import Context
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.finishing.hold.methods import Method
-from shadbo.core.finishing.hold.sizes import Kept, pull_test
+from shadbo.core.finishing.hold.sizes import HALF, Kept, pull_test
 from shadbo.core.framing.counting import figures, newtons
 from shadbo.core.framing.stock import longest_screw
 from shadbo.core.quantity.exact import Fraction, up
@@ -41,18 +41,13 @@ def parts_for(context: Context[Any, Any], kept: Iterable[Kept]) -> Iterator[Part
             if method.strip is not None and not i:
                 area = sum((one.subject.width * one.subject.height for one in held), Fraction(0))
                 size = context.speak.say("about {}", up(area / method.strip, Fraction(100)))
-            if method.half_the_bar and "pack.mount" in context.book.dims:
-                size = _into_half(context, held)
+            if method.half_the_bar and HALF in context.book.dims:
+                most = context.book[HALF]
+                screw = longest_screw(context, most.value)
+                size = context.speak.say("no longer than {}", most) if screw is None else context.speak.say("{}", screw)
             yield got(key, name, max(count, 1), material=material, size=size, lights=lights)
     if sheds(context):
         yield BARRIER
-
-
-def _into_half(context: Context[Any, Any], held: Iterable[Kept]) -> Say:
-    """The longest screw of the stock that goes through the board and no further than half of the thinnest that is held."""
-    most = context.book["pack.mount"].value + min(one.subject.front for one in held) / 2
-    screw = longest_screw(context, most)
-    return context.speak.say("no longer than {}", most) if screw is None else context.speak.say("{}", screw)
 
 
 def operations_for(context: Context[Any, Any], kept: list[Kept], own: tuple[Operation, ...]) -> tuple[Operation, ...]:

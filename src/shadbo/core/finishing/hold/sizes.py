@@ -19,11 +19,13 @@ from shadbo.core.judging.needs import needs_of
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.record import record
-from shadbo.core.quantity.sums import Dim, rule
+from shadbo.core.quantity.sums import Dim, rule, smallest
 from shadbo.core.science.withdrawal import PLYWOOD, screw_diameter, withdrawal
 
 # Of more fixings than this only the count is told.
 MOST_PLACES = 60
+# The longest screw that may go through a board into the bars of what is held on it.
+HALF = "hold.half_the_bar"
 
 
 @record(frozen=True, slots=True)
@@ -128,6 +130,11 @@ def keep(context: Context[Any, Any], wanted: list[Subject]) -> list[Kept]:
         methods = tuple(METHODS[k] for k in keys)
         rating = exact(chosen.rating) if chosen and chosen.rating is not None else None
         out.append(_keep(context, subject, methods, bool(chosen), rating, chosen.count if chosen else None))
+    halves = [one.subject.part for one in out if any(m.half_the_bar for m in one.methods)]
+    if halves and "pack.mount" in context.book.dims:
+        # Through the board, and no further than half of the thinnest that is held by it.
+        most = context.book["pack.mount"] + smallest(context.book[f"{part}.front"] for part in halves) / 2
+        context.book.add(most, HALF, "Screw through the board and half the bar, at most", parts=tuple(halves))
     return out
 
 
