@@ -124,6 +124,9 @@ def test_packing_and_card_are_cut_to_length() -> None:
         "card.down": (410, 2, "6 mm wide, 2 mm thick"),
         "card.across": (310 - 2 * 6, 2, "6 mm wide, 2 mm thick"),
     }
+    # As it is drawn across: no wider than the lip that hides it.
+    card = next(s.points for s in done.view("section").shapes if s.part == "card")
+    assert max(x for x, _ in card) - min(x for x, _ in card) == 6
 
 
 def test_what_is_left_is_filled_out_of_stock_to_within_a_millimetre() -> None:

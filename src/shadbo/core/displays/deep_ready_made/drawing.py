@@ -44,14 +44,7 @@ def _section(sizes: Sizes) -> View:
     packing = max(sizes.packing["width"].value, Fraction(0))
     layers = [
         Lying(
-            "card",
-            "Card in the glass’s place",
-            "board",
-            sizes.card.value,
-            Fraction(1),
-            "pack.card",
-            "card",
-            sizes.rabbet.lip.value + 6,
+            "card", "Card in the glass’s place", "board", sizes.card.value, Fraction(0), "pack.card", "card", sizes.rabbet.lip.value
         ),
         Lying("bar", "Canvas on its bar", "bar", sizes.depth.value, packing, "canvas.depth.mean", "canvas"),
         Lying("board", "Inner board", "board", sizes.board.value, Fraction(1), "frame.board", "board"),
