@@ -50,10 +50,13 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
   const [sought, setSought] = useState("");
   const [at, setAt] = useState("");
   const nameLine = useRef<HTMLInputElement>(null);
-  const found = (starts.data ?? []).filter((s) => meant(s, sought));
+  const called = (s: { label: string }) => s.label.toLowerCase().includes(sought.trim().toLowerCase());
+  // What is called so comes before what only has these words about it.
+  const found = (starts.data ?? []).filter((s) => meant(s, sought)).sort((a, b) => Number(called(b)) - Number(called(a)));
   // Of what is found the first, unless another of them was pressed.
   const start = found.some((s) => s.key === draft.start) ? draft.start : (found[0]?.key ?? draft.start);
-  const fill = (more: Partial<Draft>) => kept.fill({ id: uniqueId(), ...more });
+  // What was found and not pressed is kept with what is filled in for it.
+  const fill = (more: Partial<Draft>) => kept.fill({ id: uniqueId(), start, ...more });
   const [faults, setFaults] = useState<Fault[]>([]);
   const [trouble, setTrouble] = useState("");
   // What was told stands for what was filled in then.
