@@ -51,7 +51,8 @@ def test_what_is_done_is_done_once_and_can_be_undone(api: httpx.Client, piece: d
     assert do(api, piece, "measure", "done", hand="Ilva", sent=sent).json() == done, "an answer that got lost"
     again = do(api, piece, "measure", "done", hand="Bram", sent=str(uuid.uuid4()))
     assert again.status_code == 409 and "Ilva" in again.json()["title"]
-    assert do(api, piece, "measure", "undo").json()["state"] == "paused"
+    undone = do(api, piece, "measure", "undo").json()
+    assert undone["state"] == "planned" and undone["begun_at"] is None, "nobody is at it any more"
     assert do(api, piece, "measure", "undo").json()["state"] == "planned"
 
 
@@ -91,6 +92,8 @@ def test_a_wait_begins_when_the_work_ends(api: httpx.Client, piece: dict[str, An
         ("flying", {"do": "done"}, "/key"),
         ("measure", {"do": "pin", "at": "2020-01-01T10:00:00Z"}, "/at"),
         ("measure", {"do": "pin"}, "/at"),
+        ("measure", {"do": "pin", "at": "9999-12-31T23:59:59-12:00"}, "/at"),
+        ("measure", {"do": "pin", "at": "2400-01-01T10:00:00Z"}, "/at"),
         ("measure", {"do": "done", "ago": -5}, "/ago"),
         ("measure", {"do": "stir"}, "/do"),
     ],
@@ -112,6 +115,42 @@ def test_what_is_set_to_a_time_stays_there(api: httpx.Client, piece: dict[str, A
     assert datetime.fromisoformat(measure["start"]) == datetime.fromisoformat(at)
     assert measure["pinned"]
     do(api, piece, "measure", "unpin")
+
+
+def test_what_comes_far_away_takes_nobody_else_s_days_away(api: httpx.Client, piece: dict[str, Any]) -> None:
+    far = date.fromisoformat(days_of(api)["today"]) + timedelta(days=483)
+    for what in ("moulding", "small"):
+        assert api.put(f"/api/pieces/{piece['id']}/coming", json={"what": what, "day": far.isoformat()}).status_code == 204
+    told = days_of(api)
+    (aside,) = [one for one in told["waiting"] if one["piece"] == piece["id"]]
+    assert f"to come on {far.day} {far:%B} {far.year}" in aside["why"]
+    assert any(doing for hands in told["hands"] for doing in hands["doing"]), "the others stand"
+    alone = api.get(f"/api/pieces/{piece['id']}/ready")
+    assert alone.status_code == 409 and "to come on" in alone.json()["detail"]
+
+
+def test_made_anew_at_a_gate_while_somebody_is_at_it(api: httpx.Client, piece: dict[str, Any]) -> None:
+    for key in ("measure", "cut", "dry"):
+        do(api, piece, key, "done", hand="Ilva")
+    do(api, piece, "glue", "begin", hand="Ilva")
+    for key in ("cut", "dry"):
+        assert do(api, piece, key, "undo").json()["state"] == "planned"
+    assert any(one["key"] == "glue" and one["state"] == "begun" for one in doing(days_of(api), piece))
+    assert ready(api, piece)["day"]
+
+
+def test_left_running_overnight_it_took_what_the_hours_hold(api: httpx.Client, piece: dict[str, Any]) -> None:
+    """The demo’s morning, half past eight: begun the afternoon before, 18 hours ago."""
+    do(api, piece, "measure", "begin", hand="Ilva", ago=19 * 3600)
+    done = do(api, piece, "measure", "done", hand="Ilva").json()
+    assert 0 < done["seconds"] < 5 * 3600
+
+
+def test_every_step_the_bench_shows_can_be_ended(api: httpx.Client, piece: dict[str, Any]) -> None:
+    steps = api.get(f"/api/pieces/{piece['id']}/bench").json()["steps"]
+    assert any(step["place"] == "wall" for step in steps)
+    for step in steps:
+        assert do(api, piece, step["key"], "done", hand="Ilva").status_code == 200, step["key"]
 
 
 def test_before_it_is_taken_in_its_day_is_told(api: httpx.Client) -> None:
@@ -188,8 +227,10 @@ def test_a_shop_that_is_never_open_says_so(api: httpx.Client) -> None:
     before = working(api)
     api.put("/api/working", json={**before, "week": [""] * 7, "also": {}})
     try:
-        answer = api.get("/api/days")
-        assert answer.status_code == 409 and "within a year" in answer.json()["title"]
+        told = days_of(api)
+        assert told["waiting"] and not any(doing for hands in told["hands"] for doing in hands["doing"])
+        assert any("nobody is at the bench" in one["why"] for one in told["waiting"])
+        assert api.get("/api/days.ics").status_code == 200
     finally:
         api.put("/api/working", json={**before, "version": before["version"] + 1})
 

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import random
 from collections.abc import Sequence
-from datetime import date, datetime, time, timedelta
+from dataclasses import replace
+from datetime import UTC, date, datetime, time, timedelta
 from itertools import permutations
 from zoneinfo import ZoneInfo
 
@@ -15,8 +16,9 @@ from hypothesis import strategies as st
 
 from shadbo.core import HOUSE_SHOP, plan
 from shadbo.demo import demo_pieces
-from shadbo.shop.days.hours import TICK, end_of, sittings, tick_of, ticks
-from shadbo.shop.days.solving import TooFar, schedule
+from shadbo.shop.days.hours import A_DAY, TICK, end_of, goes_on_at, sittings, tick_of, ticks, worked_seconds
+from shadbo.shop.days.ready import when_ready
+from shadbo.shop.days.solving import schedule
 from shadbo.shop.days.tasks import Order, Task, tasks_of
 from shadbo.shop.days.telling import changes
 from shadbo.shop.days.working import Hand, Span, Working
@@ -268,8 +270,71 @@ def test_an_hour_that_daylight_saving_swallows_is_no_bench_time() -> None:
 
 def test_hours_nobody_keeps_are_said(club: list[Order]) -> None:
     never = Working(week=((), (), (), (), (), (), ()))
-    with pytest.raises(TooFar):
-        schedule(club, never, NOW)
+    days = schedule(club, never, NOW)
+    assert not days.placed and set(days.aside) == {o.piece for o in club}
+    assert {why.split(":")[0] for why in days.aside.values()} == {"nobody is at the bench in the year to come"}
     short = Working(week=((Span(opens=time(9), shuts=time(9, 30)),), (), (), (), (), (), ()))
-    with pytest.raises(TooFar):
-        schedule(club, short, NOW)
+    days = schedule(club, short, NOW)
+    placed = {p.piece for p in days.placed}
+    assert placed and days.aside and placed | set(days.aside) == {o.piece for o in club} and not placed & set(days.aside)
+    assert look_over(days, [o for o in club if o.piece not in days.aside], short, NOW) == []
+
+
+FAR = NOW + 500 * A_DAY
+
+
+@pytest.mark.parametrize(
+    ("change", "said"),
+    [
+        ({"comes_on": {"glazing": FAR}}, "glass and acrylic to come on"),
+        ({"pinned": {"cut": (FAR, "Hands 1")}}, "“Cut” is set to"),
+        ({"comes_on": {"glazing": 10**9}}, "glass and acrylic to come on"),
+    ],
+)
+def test_one_piece_that_can_t_be_placed_is_set_aside_and_named(change: dict[str, object], said: str) -> None:
+    tasks = (Task("cut", "Cut", 30, comes=("glazing",)), Task("close", "Close", 30, after=("cut",)))
+    bad, good = replace(Order("bad", "Bad", tasks), **change), Order("good", "Good", tasks)  # type: ignore[arg-type]
+    days = schedule([bad, good], shop(), NOW)
+    assert set(days.aside) == {"bad"} and days.aside["bad"].startswith(said)
+    assert {p.piece for p in days.placed} == {"good"}
+
+
+def test_a_step_begun_under_one_that_was_undone_stays_in_hand() -> None:
+    """What making it anew at a gate does: the step before is to be done again while somebody is at the next."""
+    tasks = (Task("cut", "Cut", 30), Task("read", "Read", 10, after=("cut",)), Task("glue", "Glue", 20, after=("read",)))
+    order = Order("p", "Piece", tasks, begun={"read": (NOW - 1, "Hands 1")})
+    days = schedule([order], shop(), NOW)
+    by = {p.key: p for p in days.placed}
+    assert by["read"].start == NOW - 1 and by["cut"].start >= NOW
+    assert by["glue"].start >= max(by["cut"].end, by["read"].end)
+    assert days.loose == ()
+    assert when_ready(order, days, shop(), NOW).at == by["glue"].end
+
+
+EVENING, NEXT = datetime(2026, 11, 23, 17, 20, tzinfo=UTC), datetime(2026, 11, 24, 8, 40, tzinfo=UTC)
+
+
+@pytest.mark.parametrize(
+    ("since", "until", "minutes"),
+    [
+        (EVENING, NEXT, 20),
+        (EVENING, EVENING + timedelta(minutes=5), 5),
+        (NEXT, NEXT.replace(hour=14, minute=30), 290),
+        # Somebody stayed late; somebody forgot it on a Friday evening, and came in on Sunday.
+        (EVENING.replace(hour=20), EVENING.replace(hour=20, minute=45), 25),
+        (datetime(2026, 11, 27, 20, tzinfo=UTC), datetime(2026, 11, 29, 12, tzinfo=UTC), 45),
+        (NEXT, EVENING, 0),
+    ],
+)
+def test_a_night_is_no_work(since: datetime, until: datetime, minutes: int) -> None:
+    """Hours 8:30 to 12:30 and 13:30 to 17:30; fifteen minutes were planned."""
+    assert worked_seconds(shop(), since, until, 15) == minutes * 60
+
+
+def test_a_step_left_running_overnight_is_gone_on_with_in_the_morning() -> None:
+    working = shop(3)
+    ten = datetime(2026, 11, 24, 10, tzinfo=UTC)
+    assert goes_on_at(working, EVENING, EVENING) == tick_of(EVENING)
+    assert goes_on_at(working, EVENING, ten) == tick_of(ten.replace(hour=8, minute=30))
+    assert goes_on_at(working, EVENING, NEXT.replace(hour=3)) == tick_of(NEXT.replace(hour=8, minute=30))
+    assert goes_on_at(working, EVENING.replace(hour=19), EVENING.replace(hour=20)) == tick_of(EVENING.replace(hour=19))

@@ -60,7 +60,7 @@ def at_the_bench(db: Db, now: Now, piece_id: uuid.UUID) -> m.BenchOut:
                 )
                 for o in plan.steps
             ),
-            tuple(operation_out(row, local) for row in done.values()),
+            tuple(operation_out(row, local, working) for row in done.values()),
             tuple(h.name for h in working.hands),
             plan.stops[0].say if plan.stops else None,
         )
@@ -77,7 +77,7 @@ def read_gate(db: Db, now: Now, piece_id: uuid.UUID, key: str, body: m.ReadGate)
     """Judge what was read, and keep it. A gate that is fine, or taken as it is, ends its step."""
     with db.work() as session:
         pieces.on_the_rack(session, piece_id)
-        worked, shop, _ = _worked(session, piece_id)
+        worked, shop, version = _worked(session, piece_id)
         judged = judge(key, body.readings, worked.plan, worked.piece, shop, body.unit)
         working, _ = kept_days.working(session)
         hand = hand_of(body.hand, working)
@@ -122,6 +122,7 @@ def read_gate(db: Db, now: Now, piece_id: uuid.UUID, key: str, body: m.ReadGate)
             made_anew(key, worked.plan) if gate.must else (),
             gate.mend,
             gate.gives,
+            version,
         )
 
 

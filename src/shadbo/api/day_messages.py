@@ -348,7 +348,8 @@ class ChangedOut:
 class GateOut:
     """A gate judged. Where it isn’t fine, or is typed in anyway: the edits by which the plan goes on from what is there, what they change in what is still to be
     cut, and what would stand in the way then (None: this piece can’t go on so); ``anew`` are the steps that are done again to make it as
-    it was planned, ``mend`` what is tried before that; ``gives`` what a reading may be out by, in words."""
+    it was planned, ``mend`` what is tried before that; ``gives`` what a reading may be out by, in words. ``version`` is what it was judged on:
+    the edits are meant over that one."""
 
     fine: bool
     apart: bool
@@ -359,6 +360,7 @@ class GateOut:
     anew: tuple[str, ...]
     mend: str
     gives: str
+    version: int
 
 
 @dataclass(frozen=True, slots=True)

@@ -12,11 +12,12 @@ from fastapi import APIRouter, Depends, Query, Request, Response
 from shadbo.api import day_messages as m
 from shadbo.api.pieces import PROBLEMS, Db
 from shadbo.api.problems import problem
-from shadbo.api.scheduling import MOVED, Open, gathered, standing, tasks_known
+from shadbo.api.scheduling import MOVED, Open, gathered, standing
+from shadbo.api.working import standing as worked_out
 from shadbo.core import Fault, Refused
 from shadbo.exports.calendars import calendar
 from shadbo.shop.days.hours import TICK, day_of, fetched, moment_of, tick_of
-from shadbo.shop.days.solving import Days, TooFar
+from shadbo.shop.days.solving import Days
 from shadbo.shop.days.telling import Doing, morning, week
 from shadbo.shop.days.working import COMING, Working
 from shadbo.store import days as kept_days
@@ -45,27 +46,16 @@ def _moment(tick: int, working: Working) -> datetime:
 
 
 @router.get("/days", response_model=m.DaysOut)
-def the_days(db: Db, now: Now, day: date | None = None, many: Annotated[int, Query(ge=1, le=42)] = SHOWN) -> m.DaysOut | Response:
+def the_days(db: Db, now: Now, day: date | None = None, many: Annotated[int, Query(ge=1, le=42)] = SHOWN) -> m.DaysOut:
     """A day’s work and the days from it on; today without one."""
     if day and abs(day - now.date()) > FAR:
         raise Refused(Fault("/day", "day", day.isoformat(), "is too far away", "a day within ten years of today"))
     with db.work() as session:
         opened = gathered(session, now)
-        try:
-            made = standing(session, opened, now)
-        except TooFar:
-            return too_far()
+        made = standing(session, opened, now)
         stands = kept_days.standing(session)
         beyond = max(0, kept_days.count_open(session) - kept_days.MOST_OPEN)
         return _days_out(opened, made, stands, now, day, many, beyond)
-
-
-def too_far() -> Response:
-    return problem(
-        409,
-        "The work doesn’t end within a year",
-        "The shop’s hours and hands can’t take what is on the rack. More hours, more hands, or fewer pieces.",
-    )
 
 
 def _days_out(
@@ -103,7 +93,10 @@ def _days_out(
         week=week(shown, many, made, opened.orders, working, at),
         moved=tuple(MOVED.validate_python(one) for one in (stands.moved if stands else ())),
         late=tuple(_late(made, opened)),
-        waiting=tuple(m.NamedOut(str(p.id), p.name, why) for p, why in opened.waiting),
+        waiting=(
+            *(m.NamedOut(piece, names[piece], why) for piece, why in made.aside.items()),
+            *(m.NamedOut(str(p.id), p.name, why) for p, why in opened.waiting),
+        ),
         finished=tuple(m.NamedOut(str(p.id), p.name, "ready to be fetched") for p in opened.finished),
         beyond=beyond,
         loose=tuple(m.NamedOut(piece, names[piece], key) for piece, key in made.loose),
@@ -206,10 +199,11 @@ def operations(db: Db, now: Now, piece_id: uuid.UUID) -> list[m.OperationOut]:
     """What became of the operations of a piece, as far as anything did."""
     with db.work() as session:
         pieces.get(session, piece_id)
-        return [operation_out(row, now) for row in kept_days.operations(session, piece_id).get(piece_id, {}).values()]
+        working, _ = kept_days.working(session)
+        return [operation_out(row, now, working) for row in kept_days.operations(session, piece_id).get(piece_id, {}).values()]
 
 
-def operation_out(row: OperationRow, now: datetime) -> m.OperationOut:
+def operation_out(row: OperationRow, now: datetime, working: Working) -> m.OperationOut:
     """What became of an operation, its moments in the zone of ``now``."""
 
     def at(moment: datetime | None) -> datetime | None:
@@ -217,7 +211,14 @@ def operation_out(row: OperationRow, now: datetime) -> m.OperationOut:
 
     until = at(row.done_at + timedelta(minutes=row.wait)) if row.done_at and row.wait else None
     return m.OperationOut(
-        row.key, _state(row), row.hand, at(row.begun_at), at(row.done_at), until, kept_days.seconds_of(row, now), at(row.pinned_at)
+        row.key,
+        _state(row),
+        row.hand,
+        at(row.begun_at),
+        at(row.done_at),
+        until,
+        kept_days.seconds_of(row, now, working),
+        at(row.pinned_at),
     )
 
 
@@ -225,29 +226,32 @@ def operation_out(row: OperationRow, now: datetime) -> m.OperationOut:
 def do(db: Db, now: Now, piece_id: uuid.UUID, key: str, body: m.Do) -> m.OperationOut | Response:
     """Begin, pause, end or undo an operation, or set it to a time. Sent twice it counts once; 409 where somebody else ended it."""
     with db.work() as session:
-        shop, mark = shops.marked(session)
         working, _ = kept_days.working(session)
-        pieces.get(session, piece_id)
-        (one,) = kept_days.open_pieces(session, mark, piece_id) or (None,)
-        tasks = {t.key: t for t in (tasks_known(session, one, shop, mark) or ())} if one else {}
-        if key not in tasks:
-            raise Refused(Fault("/key", "operation", key[:80], "is no operation of this piece", ", ".join(list(tasks)[:6])))
+        # What the bench shows can be ended, also what is done at the owner’s wall and so in nobody’s days.
+        steps = {o.key: o for o in worked_out(session, pieces.on_the_rack(session, piece_id), shops.get(session)).plan.steps}
+        if key not in steps:
+            raise Refused(Fault("/key", "operation", key[:80], "is no operation of this piece", ", ".join(list(steps)[:6])))
         row = kept_days.operation(session, piece_id, key)
         if body.sent and row.sent == body.sent:
-            return operation_out(row, now)
+            return operation_out(row, now, working)
         at = now - timedelta(seconds=body.ago)
-        task = tasks[key]
-        row.title, row.planned, row.wait = task.title, task.minutes, task.wait
+        step = steps[key]
+        row.title, row.planned, row.wait = step.title, step.minutes, step.wait_minutes
         refused = _done_with(row, body, at, now, working)
         if refused:
             return refused
         row.sent = body.sent
         session.flush()
-        return operation_out(row, now)
+        return operation_out(row, now, working)
 
 
 def _aware(at: datetime) -> datetime:
     return at if at.tzinfo else at.replace(tzinfo=UTC)
+
+
+def _since(at: datetime, now: datetime) -> timedelta:
+    """How long after now a moment is; asked without its zone’s own time, which the end of the calendar may not have."""
+    return _aware(at) - now
 
 
 def hand_of(given: str, working: Working) -> str:
@@ -271,27 +275,27 @@ def _done_with(row: OperationRow, body: m.Do, at: datetime, now: datetime, worki
         row.begun_at, row.paused_at = row.begun_at or at, None
         row.said = {**row.said, "since": at.isoformat()}
     elif body.do == "pause" and row.begun_at and not row.paused_at:
-        row.spent, row.paused_at = kept_days.seconds_of(row, at), at
+        row.spent, row.paused_at = kept_days.seconds_of(row, at, working), at
     elif body.do == "done":
         row.hand = hand or row.hand or working.hands[0].name
         if row.begun_at and not row.paused_at:
-            row.spent = kept_days.seconds_of(row, at)
+            row.spent = kept_days.seconds_of(row, at, working)
         row.begun_at, row.done_at, row.paused_at = row.begun_at or at, max(at, row.begun_at or at), None
         if body.minutes is not None:
             row.spent = body.minutes * 60
     elif body.do == "minutes" and body.minutes is not None:
         row.spent = body.minutes * 60
     elif body.do == "undo":
-        if row.done_at:
-            row.done_at, row.paused_at = None, at
-        else:
-            row.begun_at = row.paused_at = None
+        # What was spent on it stays known; that somebody began it doesn’t: nobody is at what is to be done again.
+        if not row.done_at:
             row.spent, row.hand = 0, ""
+        row.begun_at = row.paused_at = row.done_at = None
     elif body.do == "pin":
         if body.at is None:
             raise Refused(Fault("/at", "time", "", "is missing", "a time to come"))
-        if _aware(body.at) < now:
-            raise Refused(Fault("/at", "time", str(body.at), "is past", "a time to come"))
+        if not timedelta() <= _since(body.at, now) <= FAR:
+            message = "is past" if _since(body.at, now) < timedelta() else "is too far away"
+            raise Refused(Fault("/at", "time", str(body.at), message, "a time to come, within ten years"))
         row.pinned_at, row.hand = _aware(body.at), hand or row.hand or working.hands[0].name
     elif body.do == "unpin":
         row.pinned_at = None
@@ -304,9 +308,6 @@ def ics(db: Db, now: Now, hand: Annotated[str, Query(max_length=60)] = "") -> Re
     with db.work() as session:
         opened = gathered(session, now)
         hand = hand_of(hand, opened.working) if hand.strip() else ""
-        try:
-            made = standing(session, opened, now)
-        except TooFar:
-            return too_far()
+        made = standing(session, opened, now)
         body = calendar(shops.get(session).name, made, opened.orders, opened.working, now, hand)
     return Response(body, media_type="text/calendar", headers={"Content-Disposition": 'inline; filename="days.ics"'})

@@ -9,19 +9,19 @@ from fastapi import APIRouter, Response
 from sqlalchemy.orm import Session
 
 from shadbo.api import day_messages as m
-from shadbo.api.days import Now, too_far
+from shadbo.api.days import FAR, Now
 from shadbo.api.pieces import PROBLEMS, Db
 from shadbo.api.problems import problem
 from shadbo.api.scheduling import Open, gathered, keep, order_of, standing
 from shadbo.api.working import of_state, tried, work_out
 from shadbo.core import Fault, Piece, Plan, Refused, start_piece
-from shadbo.shop.days.hours import day_of, tick_of
+from shadbo.shop.days.hours import day_of, sittings, tick_of
 from shadbo.shop.days.placing import NoRoom
 from shadbo.shop.days.ready import MORNING, NothingLeft, sooner, taken_up_first
-from shadbo.shop.days.solving import TooFar
-from shadbo.shop.days.tasks import tasks_of
+from shadbo.shop.days.solving import MOST_LOOKED_AT, why_aside
+from shadbo.shop.days.tasks import Order, tasks_of
 from shadbo.shop.days.variants import made_otherwise
-from shadbo.shop.days.working import COMING
+from shadbo.shop.days.working import COMING, Working
 from shadbo.store import days as kept_days
 from shadbo.store import pieces
 
@@ -66,8 +66,8 @@ def _ready(
         found, ways = sooner(order, variants, others, made, working, at)
     except NothingLeft:
         return problem(409, "It is ready", "Everything on it is done.")
-    except (NoRoom, TooFar):
-        return too_far()
+    except NoRoom:
+        return _no_day(order, working, at)
     late = max(0, (found.day - piece.due).days) if piece.due else 0
     return m.ReadyOut(
         found.day,
@@ -81,6 +81,11 @@ def _ready(
             if any(what in t.comes for t in order.left)
         ),
     )
+
+
+def _no_day(order: Order, working: Working, at: int) -> Response:
+    found = sittings(working, day_of(at, working.tz), MOST_LOOKED_AT)
+    return problem(409, "It has no day yet", f"{why_aside(order, working, found).capitalize()}.")
 
 
 @router.post("/pieces/{piece_id}/sooner", status_code=204, response_model=None)
@@ -105,15 +110,20 @@ def take_sooner(db: Db, now: Now, piece_id: uuid.UUID, body: m.TakeSooner) -> Re
                 return problem(409, "It has no day yet", "Something stands in its way: its stops first.")
             others = [o for o in opened.orders if o is not mine]
             kept_days.alone(session)
-            keep(session, opened, taken_up_first(mine, others, opened.working, tick_of(now)), now)
+            try:
+                keep(session, opened, taken_up_first(mine, others, opened.working, tick_of(now)), now)
+            except NoRoom:
+                return _no_day(mine, opened.working, tick_of(now))
         else:
             raise Refused(Fault("/key", "way", body.key, "is no way to have it sooner", "one that was offered"))
     return Response(status_code=204)
 
 
 @router.put("/pieces/{piece_id}/coming", status_code=204, response_model=None)
-def comes(db: Db, piece_id: uuid.UUID, body: m.SetComing) -> Response:
+def comes(db: Db, now: Now, piece_id: uuid.UUID, body: m.SetComing) -> Response:
     """The day something a piece waits for comes."""
+    if body.day and abs(body.day - now.date()) > FAR:
+        raise Refused(Fault("/day", "day", body.day.isoformat(), "is too far away", "a day within ten years of today"))
     with db.work() as session:
         pieces.get(session, piece_id)
         kept_days.set_coming(session, piece_id, body.what, body.day)

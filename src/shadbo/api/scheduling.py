@@ -17,9 +17,9 @@ from sqlalchemy.orm import Session
 
 from shadbo.api.working import tried
 from shadbo.core import Shop
-from shadbo.shop.days.hours import end_of, fetched, tick_of, ticks
-from shadbo.shop.days.solving import Days, TooFar, schedule
-from shadbo.shop.days.tasks import Order, Task, as_done_here, tasks_of
+from shadbo.shop.days.hours import LAST_DAY, end_of, fetched, goes_on_at, moment_of, tick_of, ticks
+from shadbo.shop.days.solving import Days, schedule
+from shadbo.shop.days.tasks import Order, Task, as_done_here, tasks_of, what_is_left
 from shadbo.shop.days.telling import Moved, changes
 from shadbo.shop.days.working import COMING, Coming, Working
 from shadbo.store import days as kept_days
@@ -103,17 +103,30 @@ def order_of(
 ) -> Order:
     """A piece as the days see it: what is done of it, and when what it needs is there."""
     wait = {t.key: t.wait for t in tasks}
-    tasks = as_done_here(tasks, working)
+    begun = {k: goes_on_at(working, _since(r), now) for k, r in stood.items() if _somebody_is_at(r, working)}
+    spent = {k: kept_days.seconds_of(r, moment_of(begun[k], working.tz) if k in begun else now, working) for k, r in stood.items()}
+    tasks = tuple(what_is_left(t, spent.get(t.key, 0)) for t in as_done_here(tasks, working))
     return Order(
         piece,
         name,
         tasks,
         due,
         done={k: tick_of(r.done_at) + 1 + ticks(wait.get(k, r.wait)) for k, r in stood.items() if r.done_at},
-        begun={k: (tick_of(r.begun_at), r.hand) for k, r in stood.items() if r.begun_at and not r.done_at},
-        pinned={k: (tick_of(r.pinned_at), r.hand) for k, r in stood.items() if r.pinned_at and not r.begun_at and not r.done_at},
+        begun={k: (at, stood[k].hand) for k, at in begun.items()},
+        pinned={k: (tick_of(r.pinned_at), r.hand) for k, r in stood.items() if r.pinned_at and k not in begun and not r.done_at},
         comes_on=_comes_on(tasks, stood, coming, working, now),
     )
+
+
+def _somebody_is_at(row: OperationRow, working: Working) -> bool:
+    """Whether an operation is in somebody’s hands: begun, neither paused nor done, by one who is still of the shop."""
+    return bool(row.begun_at) and not row.paused_at and not row.done_at and any(h.name == row.hand for h in working.hands)
+
+
+def _since(row: OperationRow) -> datetime:
+    """Since when somebody is at it, pauses before that left out."""
+    assert row.begun_at
+    return datetime.fromisoformat(row.said["since"]) if "since" in row.said else row.begun_at
 
 
 def _comes_on(
@@ -126,7 +139,7 @@ def _comes_on(
         if not used:
             continue
         if what in coming:
-            day = coming[what]
+            day = min(coming[what], LAST_DAY)
         elif (lead := working.lead(what)) and not any(t.key in stood and stood[t.key].begun_at for t in used):
             day = now.astimezone(working.tz).date() + timedelta(days=lead)
         else:
@@ -138,7 +151,7 @@ def _comes_on(
 
 
 def standing(session: Session, opened: Open, now: datetime) -> Days:
-    """The schedule that stands; made anew where what it stands on changed. Raises :class:`TooFar`."""
+    """The schedule that stands; made anew where what it stands on changed."""
     at = tick_of(now)
     kept_days.alone(session)
     stands = kept_days.standing(session)
@@ -222,8 +235,6 @@ class Searcher:
         try:
             with self._db.work() as session:
                 standing(session, gathered(session, now), now)
-        except TooFar:
-            log.info("no schedule within a year")
         except Exception:
             log.exception("the schedule could not be brought up to date; it is tried again")
         finally:
@@ -257,8 +268,6 @@ class Searcher:
                 if newest.basis(tick_of(now)) != opened.basis(tick_of(now)):
                     made = schedule(newest.orders, newest.working, tick_of(now), made.placed)
                 keep(session, newest, made, now)
-        except TooFar:
-            log.info("no schedule within a year")
         except Exception:
             log.exception("the search for a better schedule failed; the one that stands stays")
         finally:

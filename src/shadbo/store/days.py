@@ -13,6 +13,7 @@ from sqlalchemy import delete, func, select
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session, aliased
 
+from shadbo.shop.days.hours import worked_seconds
 from shadbo.shop.days.tasks import Placed, Task
 from shadbo.shop.days.working import HOUSE_WORKING, Working, load_working
 from shadbo.store.tables import ComingRow, JobRow, OperationRow, PieceRow, ScheduleRow, WorkingRow
@@ -135,11 +136,13 @@ def operation(session: Session, piece: uuid.UUID, key: str) -> OperationRow:
     ).scalar_one()
 
 
-def seconds_of(row: OperationRow, now: datetime) -> int:
-    """What an operation took till now, pauses left out (seconds)."""
+def seconds_of(row: OperationRow, now: datetime, working: Working) -> int:
+    """What an operation took till now, pauses, nights and days off left out (seconds)."""
     running = row.begun_at and not row.done_at and not row.paused_at
     since = row.said.get("since")
-    return row.spent + (max(0, round((now - datetime.fromisoformat(since)).total_seconds())) if running and since else 0)
+    if not running or not since:
+        return row.spent
+    return row.spent + worked_seconds(working, datetime.fromisoformat(since), now, row.planned)
 
 
 def waits(session: Session) -> list[tuple[uuid.UUID, str, OperationRow, bool]]:

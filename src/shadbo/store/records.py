@@ -15,7 +15,7 @@ from sqlalchemy.orm import Session
 from shadbo.core import Trait
 from shadbo.exports.pieces import record_from_json, record_to_json
 from shadbo.shop.record.sealed import Done, Known, Note, Reading, Sealed, seal_of
-from shadbo.store.days import operations, seconds_of
+from shadbo.store.days import operations, seconds_of, working
 from shadbo.store.pieces import NotThere
 from shadbo.store.tables import ComingRow, NotedRow, OperationRow, PieceRow, RecordRow
 
@@ -53,6 +53,8 @@ def strike(session: Session, piece: uuid.UUID, one: uuid.UUID) -> None:
 def done(session: Session, now: datetime, piece: uuid.UUID | None = None) -> dict[uuid.UUID, dict[str, Done]]:
     """What became of the operations of a piece (or of every piece on the rack), by key, as a record holds it. ``now`` is in the shop’s time."""
 
+    hours, _ = working(session)
+
     def one(row: OperationRow) -> Done:
         return Done(
             key=row.key,
@@ -60,7 +62,7 @@ def done(session: Session, now: datetime, piece: uuid.UUID | None = None) -> dic
             hand=row.hand,
             begun_at=row.begun_at.astimezone(now.tzinfo) if row.begun_at else None,
             done_at=row.done_at.astimezone(now.tzinfo) if row.done_at else None,
-            minutes=round(seconds_of(row, now) / 60),
+            minutes=round(seconds_of(row, now, hours) / 60),
             planned=row.planned,
             wait=row.wait,
             readings=tuple(Reading.model_validate(one) for one in row.said.get("read", [])),

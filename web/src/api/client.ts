@@ -49,7 +49,7 @@ export async function unwrap<T>(call: Promise<{ data?: T; error?: unknown; respo
   try {
     answer = await call;
   } catch {
-    throw new Problem(0, "The server does not answer", "What you typed is kept here and sent when it does.", []);
+    throw new Problem(0, "The server does not answer", "Nothing was sent. What you typed stays in its field: send it again when the server is there.", []);
   }
   if (answer.response.status === 413) throw new Problem(413, "That is too large", "A piece is a small file: up to 512 kB.", []);
   if (answer.error !== undefined || !answer.response.ok) {

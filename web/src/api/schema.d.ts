@@ -2337,7 +2337,8 @@ export interface components {
          * GateOut
          * @description A gate judged. Where it isn’t fine, or is typed in anyway: the edits by which the plan goes on from what is there, what they change in what is still to be
          *     cut, and what would stand in the way then (None: this piece can’t go on so); ``anew`` are the steps that are done again to make it as
-         *     it was planned, ``mend`` what is tried before that; ``gives`` what a reading may be out by, in words.
+         *     it was planned, ``mend`` what is tried before that; ``gives`` what a reading may be out by, in words. ``version`` is what it was judged on:
+         *     the edits are meant over that one.
          */
         GateOut: {
             /** Fine */
@@ -2360,6 +2361,8 @@ export interface components {
             mend: string;
             /** Gives */
             gives: string;
+            /** Version */
+            version: number;
         };
         /**
          * GiveUp

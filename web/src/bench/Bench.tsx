@@ -1,5 +1,5 @@
 import { ArrowLeft, Check, ChevronLeft, Eye, Hourglass, ListOrdered, Pause, Play, Ruler, TriangleAlert } from "lucide-react";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState, type MouseEvent } from "react";
 import { useQuery } from "@tanstack/react-query";
 import { Link, Redirect, useLocation, useParams, useSearchParams } from "wouter";
 import { api, unwrap } from "../api/client";
@@ -23,6 +23,14 @@ import { useAwake } from "./useAwake";
 
 const HandOver = later(() => import("../records/HandOver").then((m) => m.HandOver));
 const nothing = () => undefined;
+/** Twice within so long is one press. */
+const AGAIN_MS = 350;
+
+/** What was tapped gives the keys back to the page: a foot switch ends the step, and doesn’t press that button again. */
+function letGo(event: MouseEvent) {
+  const button = event.detail > 0 && event.target instanceof Element ? event.target.closest("button") : null;
+  button?.blur();
+}
 const nobody = () => null;
 
 /** One step at a time, to be read at arm’s length and gone on from by one big tap, a key, or a foot switch. */
@@ -90,11 +98,18 @@ export function Bench() {
   function toggle() {
     if (step && became && became.state !== "done") tick(id, step.key, became.state === "begun" ? "pause" : "begin", hand);
   }
+  // A key that is held down, and the second touch of a wet thumb, do nothing more.
+  const pressed = useRef(0);
+  function once(event: { repeat?: boolean; timeStamp: number }) {
+    const again = event.repeat === true || event.timeStamp - pressed.current < AGAIN_MS;
+    pressed.current = event.timeStamp;
+    if (!again) next();
+  }
   useKeys({
-    " ": next,
-    enter: next,
-    pagedown: next,
-    arrowright: next,
+    " ": once,
+    enter: once,
+    pagedown: once,
+    arrowright: once,
     pageup: () => show(at - 1),
     arrowleft: () => show(at - 1),
     p: toggle,
@@ -106,7 +121,7 @@ export function Bench() {
   if ((found.isError && !found.data) || (whole.isError && !whole.data))
     return (
       <main className="p-10">
-        <p role="alert">{(found.error ?? whole.error)?.message}. What you tick is kept here and sent when the server is there again.</p>
+        <p role="alert">{(found.error ?? whole.error)?.message}. What was ticked here is kept in this browser, and sent when the server is there again.</p>
         <Link to="/" className="btn mt-4">
           To the rack
         </Link>
@@ -116,7 +131,7 @@ export function Bench() {
   if (piece.sealed_by) return <Redirect to={`/records/${piece.sealed_by}`} replace />;
   const done = became.state === "done";
   return (
-    <div className="grid h-full grid-rows-[auto_minmax(0,1fr)_auto]">
+    <div className="grid h-full grid-rows-[auto_minmax(0,1fr)_auto]" onClick={letGo}>
       <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-4 py-1.5 text-[16px]">
         <Link to={`/pieces/${id}/cut`} className="btn btn-bare px-1" aria-label="To the sheet">
           <ArrowLeft size={20} aria-hidden />
@@ -275,7 +290,7 @@ export function Bench() {
             )}
           </button>
         )}
-        <button type="button" className="btn btn-act min-h-16 justify-center font-semibold" onClick={next} disabled={done && at === steps.length - 1}>
+        <button type="button" className="btn btn-act min-h-16 justify-center font-semibold" onClick={once} disabled={done && at === steps.length - 1}>
           {done ? "Next" : gated ? "Read it first" : step.gate ? "Looked at: done, next" : held ? "Done all the same, next" : "Done, next"}
         </button>
       </footer>

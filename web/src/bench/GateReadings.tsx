@@ -4,6 +4,14 @@ import { api, Problem, unwrap } from "../api/client";
 import type { Edit, GateOut, Step, Unit } from "../api/types";
 import { Length, Sentence } from "../fields/Length";
 import { daysChanged } from "../days/useDays";
+import { useKept } from "../parts/useKept";
+import type { Parted } from "../piece/usePiece";
+import { Conflict } from "../sheet/Conflict";
+
+interface Draft {
+  texts: Record<string, string>;
+  why: string;
+}
 
 interface Props {
   piece: string;
@@ -17,28 +25,38 @@ interface Props {
 /** A gate that is read: what was planned is shown only when something was read, so that nobody reads what they hope to. */
 export function GateReadings({ piece, step, unit, hand, onAnew, onRead }: Props) {
   const client = useQueryClient();
-  const [texts, setTexts] = useState<Record<string, string>>({});
-  const [why, setWhy] = useState("");
+  // What was read stays in its field until it is taken, through other steps and a page loaded anew.
+  const kept = useKept<Draft>(`shadbo.gate.${piece}.${step.key}`, { texts: {}, why: "" }, (d) => d.why !== "" || Object.values(d.texts).some(Boolean));
+  const { texts, why } = kept.draft;
+  const [parted, setParted] = useState<Parted | null>(null);
   const read = useMutation<GateOut, Problem, string>({
     mutationFn: (anyway) => unwrap(api.POST("/api/pieces/{piece_id}/operations/{key}/read", { params: { path: { piece_id: piece, key: step.key } }, body: { readings: texts, unit, hand, anyway } })),
-    onSuccess: async (judged) => {
+    onSuccess: async (judged, anyway) => {
+      if (judged.fine || anyway) kept.done();
       onRead(judged);
       await daysChanged(client);
     },
   });
-  const replan = useMutation<unknown, Problem, Edit[]>({
-    mutationFn: async (edits) => {
-      const path = { piece_id: piece };
-      const { version } = await unwrap(api.GET("/api/pieces/{piece_id}/version", { params: { path } }));
-      return unwrap(api.POST("/api/pieces/{piece_id}/edits", { params: { path }, body: { version, edits, goes_on: false } }));
+  // Over the version it was judged on: what somebody saved since is never overwritten unseen.
+  const replan = useMutation<unknown, Problem, { edits: Edit[]; version: number }>({
+    mutationFn: ({ edits, version }) => unwrap(api.POST("/api/pieces/{piece_id}/edits", { params: { path: { piece_id: piece } }, body: { version, edits, goes_on: false } })),
+    onError: (problem, { edits }) => {
+      if (problem.status === 409 && problem.version !== undefined) setParted({ version: problem.version, differences: problem.differences, edits: edits.length, open: true });
     },
     onSuccess: () => Promise.all([daysChanged(client), client.invalidateQueries({ queryKey: ["bench"] }), client.invalidateQueries({ queryKey: ["whole", piece] })]),
   });
   const judged = read.data;
+  const edits = (judged?.edits ?? []) as unknown as Edit[];
+  async function settle(theirs: number, mine: ReadonlySet<number>) {
+    setParted(null);
+    const wanted = edits.filter((_, n) => mine.has(n));
+    if (wanted.length) replan.mutate({ edits: wanted, version: theirs });
+    else await client.invalidateQueries({ queryKey: ["bench"] });
+  }
   const goOn = (label: string) =>
     judged && (
       <div className="mt-2">
-        <button type="button" className="btn btn-act" disabled={replan.isPending} onClick={() => replan.mutate(judged.edits as unknown as Edit[])}>
+        <button type="button" className="btn btn-act" disabled={replan.isPending} onClick={() => replan.mutate({ edits, version: judged.version })}>
           {label}
         </button>
         <ul className="mt-1 text-[14px]">
@@ -81,7 +99,7 @@ export function GateReadings({ piece, step, unit, hand, onAnew, onRead }: Props)
                 data-takes="length"
                 value={texts[asked.key] ?? ""}
                 aria-invalid={fault || (line && !line.fine) ? true : undefined}
-                onChange={(event) => setTexts({ ...texts, [asked.key]: event.target.value })}
+                onChange={(event) => kept.fill({ texts: { ...texts, [asked.key]: event.target.value } })}
                 onKeyDown={(event) => {
                   // A tape that types ends each reading with Enter: on to the next field, and judged after the last.
                   const fields = [...(event.currentTarget.form?.querySelectorAll<HTMLInputElement>("input[data-takes]") ?? [])];
@@ -110,6 +128,7 @@ export function GateReadings({ piece, step, unit, hand, onAnew, onRead }: Props)
           Judge
         </button>
       </div>
+      {parted && <Conflict key={parted.version} conflict={parted} onClose={() => setParted(null)} onSettle={(mine) => void settle(parted.version, mine)} />}
       {read.error && read.error.faults.length === 0 && (
         <p role="alert" className="mt-2 text-stop">
           {read.error.message}. {read.error.detail}
@@ -136,12 +155,12 @@ export function GateReadings({ piece, step, unit, hand, onAnew, onRead }: Props)
                 </button>
               )}
               <div className="mt-2 flex flex-wrap items-center gap-2">
-                <input className="field w-64" placeholder="why it will do" aria-label="Why it will do" maxLength={400} value={why} onChange={(event) => setWhy(event.target.value)} />
+                <input className="field w-64" placeholder="why it will do" aria-label="Why it will do" maxLength={400} value={why} onChange={(event) => kept.fill({ why: event.target.value })} />
                 <button type="button" className="btn" disabled={!why.trim() || read.isPending} onClick={() => read.mutate(why)}>
                   Take it as it is
                 </button>
               </div>
-              {replan.error && (
+              {replan.error && !parted && (
                 <p role="alert" className="mt-2 text-stop">
                   {replan.error.message}. {replan.error.detail}
                 </p>

@@ -62,7 +62,9 @@ async function send(): Promise<boolean> {
       } catch (error) {
         const problem = error as Problem;
         if (problem.passing) break;
-        write((all) => all.map((t) => (t.sent === sent ? { ...t, refused: `${problem.message}. ${problem.detail}` } : t)));
+        // Of one step one refusal is told, the last.
+        const refused = `${problem.message}. ${problem.detail}`;
+        write((all) => all.filter((t) => t.sent === sent || !t.refused || t.piece !== piece || t.key !== key).map((t) => (t.sent === sent ? { ...t, refused } : t)));
       }
     }
   } finally {

@@ -1,4 +1,4 @@
-import { useId, useState, type Ref } from "react";
+import { useId, useRef, useState, type Ref } from "react";
 import { api, unwrap } from "../api/client";
 import type { Fault, Read, Unit } from "../api/types";
 import { Length } from "./Length";
@@ -31,13 +31,19 @@ export function Line({ label, value, onChange, fault, placeholder, input }: Line
 export function SizeLine({ label, unit, value, onChange, onTwo, onFocus, fault, placeholder }: LineProps & { unit: Unit; onTwo?: ((first: string, second: string) => void) | undefined; onFocus?: () => void }) {
   const id = useId();
   const [read, setRead] = useState<Read | null>(null);
-  async function understand(text: string) {
+  // How the newest text is read; what was asked of an older one is no longer asked.
+  const asked = useRef<Promise<Read | null> | null>(null);
+  function understand(text: string) {
     onChange(text);
-    try {
-      setRead(text.trim() ? await unwrap(api.POST("/api/lengths", { body: { text, unit } })) : null);
-    } catch {
-      setRead(null);
-    }
+    const answer = text.trim() ? unwrap(api.POST("/api/lengths", { body: { text, unit } })).catch(() => null) : Promise.resolve(null);
+    asked.current = answer;
+    void answer.then((read) => asked.current === answer && setRead(read));
+  }
+  /** Left at once, it waits for how the whole of it was read. */
+  async function leave() {
+    const answer = asked.current;
+    const read = await answer;
+    if (read?.second && asked.current === answer) onTwo?.(read.first, read.second);
   }
   return (
     <div>
@@ -45,7 +51,7 @@ export function SizeLine({ label, unit, value, onChange, onTwo, onFocus, fault, 
         {label}
       </label>
       <div className="relative">
-        <input id={id} className="field fig pr-8" placeholder={placeholder} value={value} autoComplete="off" onChange={(event) => void understand(event.target.value)} onFocus={onFocus} onBlur={() => read?.second && onTwo?.(read.first, read.second)} aria-invalid={fault ? true : undefined} />
+        <input id={id} className="field fig pr-8" placeholder={placeholder} value={value} autoComplete="off" onChange={(event) => understand(event.target.value)} onFocus={onFocus} onBlur={() => void leave()} aria-invalid={fault ? true : undefined} />
         <span className="unit absolute inset-y-0 right-2 flex items-center">{unit}</span>
       </div>
       <p className="h-5 text-[12.5px] text-soft">

@@ -59,6 +59,8 @@ export function TapeField(props: Props) {
   const refused = useRef<string | null>(before?.text ?? null);
   const leaving = useRef(false);
   const asked = useRef(0);
+  // The text the answer that is waited for is about.
+  const looked = useRef("");
 
   const standing = shown ? lengthText(shown, unit) : "";
   // While nothing new is typed the field follows the value that stands; in the hand, as it was written.
@@ -90,21 +92,21 @@ export function TapeField(props: Props) {
   }
 
   async function understand(value: string) {
-    try {
-      setRead(await unwrap(api.POST("/api/lengths", { body: { text: value, unit } })));
-    } catch {
-      setRead(null);
-    }
+    looked.current = value;
+    const found = await unwrap(api.POST("/api/lengths", { body: { text: value, unit } })).catch(() => null);
+    // An answer to an older text says nothing of the one that stands there.
+    if (looked.current === value) setRead(found);
   }
 
   function change(value: string) {
     setText(value);
     latest.current = value;
+    looked.current = value;
     dirty.current = true;
     window.clearTimeout(timer.current);
     if (!props.once) timer.current = window.setTimeout(() => commit(value), PAUSE_MS);
     void onTry(value).then((result) => {
-      if (result === null) return;
+      if (result === null || looked.current !== value) return;
       if (result instanceof Problem) {
         // Half a fraction is no fault while the other half is being typed.
         window.clearTimeout(complaint.current);

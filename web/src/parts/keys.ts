@@ -9,6 +9,12 @@ function typing(target: EventTarget | null, modified: boolean): boolean {
   return target instanceof HTMLElement && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName));
 }
 
+/** Whether a key presses what has the focus: Enter and Space on a button or a link are its own, and do nothing besides. */
+function pressing(event: KeyboardEvent): boolean {
+  if (event.key !== "Enter" && event.key !== " ") return false;
+  return event.target instanceof Element && event.target.closest('button, a[href], summary, input, select, [role="button"], [role="radio"], [role="option"], [role="menuitem"], [role="tab"]') !== null;
+}
+
 const OFF = "shadbo.letters-off";
 
 /** Whether single letters do anything: who speaks to the machine, or strays on to keys, turns them off (WCAG 2.1.4). */
@@ -40,7 +46,7 @@ export function useKeys(keys: Keys): void {
       if (document.querySelector('[role="dialog"]')) return;
       const modified = event.ctrlKey || event.metaKey;
       const name = `${modified ? "mod+" : ""}${event.shiftKey && modified ? "shift+" : ""}${event.key.toLowerCase()}`;
-      if (event.altKey || typing(event.target, modified)) return;
+      if (event.altKey || typing(event.target, modified) || pressing(event)) return;
       if (!modified && event.key.length === 1 && lettersOff()) return;
       const act = held.current[name];
       if (act) {

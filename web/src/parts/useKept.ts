@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useRef, useState } from "react";
 
 /**
  * What a dialog was filled in with, kept in this tab until it is done: closed by mistake, or the page loaded anew, it is given back.
@@ -7,8 +7,11 @@ import { useState } from "react";
 export function useKept<T extends object>(key: string, fresh: T, filled: (draft: T) => boolean) {
   const [draft, setDraft] = useState(() => stored(key, fresh));
   const [given] = useState(filled(draft));
-  function fill(more: Partial<T>) {
-    const next = { ...draft, ...more };
+  // What stands now, also for an answer that comes after more was typed.
+  const newest = useRef(draft);
+  function fill(more: Partial<T> | ((now: T) => Partial<T>)) {
+    const next = { ...newest.current, ...(typeof more === "function" ? more(newest.current) : more) };
+    newest.current = next;
     setDraft(next);
     store(key, filled(next) ? next : null);
   }

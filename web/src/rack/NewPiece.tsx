@@ -57,6 +57,7 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
   const start = found.some((s) => s.key === draft.start) ? draft.start : (found[0]?.key ?? draft.start);
   // What was found and not pressed is kept with what is filled in for it.
   const fill = (more: Partial<Draft>) => kept.fill({ id: uniqueId(), start, ...more });
+  const size = (key: string, text: string) => kept.fill((now) => ({ id: uniqueId(), start, sizes: { ...now.sizes, [key]: text } }));
   const [faults, setFaults] = useState<Fault[]>([]);
   const [trouble, setTrouble] = useState("");
   // What was told stands for what was filled in then.
@@ -72,7 +73,11 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
   function beside(key: string) {
     const other = key.replace("width", "height");
     if (other === key || !asks.some((a) => a.key === other)) return undefined;
-    return (first: string, second: string) => fill({ sizes: { ...sizes, [key]: first, [other]: second } });
+    return (first: string, second: string) => {
+      size(key, first);
+      // What was typed there since is meant.
+      kept.fill((now) => ({ sizes: { ...now.sizes, [other]: now.sizes[other] === sizes[other] ? second : (now.sizes[other] ?? "") } }));
+    };
   }
 
   /** The day it could be ready as it would be begun, before it is taken in. */
@@ -165,7 +170,7 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
           </legend>
           <div className="grid grid-cols-4 gap-3">
             {asks.map((a) => (
-              <SizeLine key={a.key + units} label={a.label} unit={units} value={sizes[a.key] ?? ""} onChange={(text) => fill({ sizes: { ...sizes, [a.key]: text } })} onTwo={beside(a.key)} onFocus={() => setAt(a.key)} fault={faultAt(`/sizes/${a.key}`)} />
+              <SizeLine key={a.key + units} label={a.label} unit={units} value={sizes[a.key] ?? ""} onChange={(text) => size(a.key, text)} onTwo={beside(a.key)} onFocus={() => setAt(a.key)} fault={faultAt(`/sizes/${a.key}`)} />
             ))}
           </div>
           {begun && <Where on={begun.shown_on} at={at} />}

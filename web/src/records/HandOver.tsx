@@ -6,9 +6,19 @@ import { useHand } from "../bench/useHand";
 import { Sentence } from "../fields/Length";
 import { Dialog } from "../parts/Dialog";
 import { Severity } from "../parts/Severity";
+import { useKept } from "../parts/useKept";
 import { useUnits } from "../parts/units";
 import { uniqueId } from "../piece/outbox";
 import { recordsChanged, useNoted } from "./useRecords";
+
+interface Draft {
+  to: string;
+  note: string;
+  part: string;
+  text: string;
+  used: string;
+}
+const FRESH: Draft = { to: "", note: "", part: "", text: "", used: "" };
 
 /** What is still open of a piece, what goes into its record, and handing it over: the record is sealed then. */
 export function HandOver({ piece, onClose }: { piece: { id: string; name: string }; onClose: () => void }) {
@@ -20,13 +30,16 @@ export function HandOver({ piece, onClose }: { piece: { id: string; name: string
   const { put } = useNoted(piece.id);
   const [hand, setHand] = useHand(found.data?.hands ?? []);
   const [id] = useState(uniqueId);
-  const [to, setTo] = useState("");
-  const [note, setNote] = useState("");
+  // Closed by mistake, or the page loaded anew: what was filled in is given back until it is handed over.
+  const kept = useKept<Draft>(`shadbo.hand-over.${piece.id}`, FRESH, (d) => Object.values(d).some(Boolean));
+  const { to, note, part: named, text, used } = kept.draft;
+  const tag = { part: named, text, used };
+  const setTag = (tag: Pick<Draft, "part" | "text" | "used">) => kept.fill(tag);
   const [anyway, setAnyway] = useState(false);
-  const [tag, setTag] = useState({ part: "", text: "", used: "" });
   const sealing = useMutation<unknown, Problem>({
     mutationFn: () => unwrap(api.POST("/api/pieces/{piece_id}/hand-over", { params: { path }, body: { id, hand, to, note, anyway } })),
     onSuccess: async () => {
+      kept.done();
       await recordsChanged(client);
       navigate(`/records/${id}`);
     },
@@ -87,12 +100,17 @@ export function HandOver({ piece, onClose }: { piece: { id: string; name: string
                   <>
                     <input className="field" placeholder="Batch, tag, crate" aria-label="Batch or tag" maxLength={200} value={tag.text} onChange={(event) => setTag({ ...tag, text: event.target.value })} />
                     <input className="field w-28" placeholder={`used (${part.planned})`} aria-label="How many were used" inputMode="decimal" value={tag.used} aria-invalid={countable ? undefined : true} onChange={(event) => setTag({ ...tag, used: event.target.value })} />
-                    <button type="button" className="btn justify-self-start" disabled={!countable || put.isPending || (!tag.text.trim() && !tag.used.trim())} onClick={() => void putTag()}>
+                    <button type="button" className="btn justify-self-start" disabled={!countable || put.isPending || (!tag.text.trim() && !tag.used.trim())} onClick={() => void putTag().catch(() => undefined)}>
                       Put down
                     </button>
                     {!countable && (
                       <span role="alert" className="text-stop">
                         a number
+                      </span>
+                    )}
+                    {put.error && (
+                      <span role="alert" className="col-span-2 text-stop">
+                        {put.error.message}. {put.error.detail}
                       </span>
                     )}
                   </>
@@ -123,11 +141,11 @@ export function HandOver({ piece, onClose }: { piece: { id: string; name: string
             </label>
             <label className="block">
               To
-              <input className="field" maxLength={120} value={to} onChange={(event) => setTo(event.target.value)} />
+              <input className="field" maxLength={120} value={to} onChange={(event) => kept.fill({ to: event.target.value })} />
             </label>
             <label className="block">
               A word with it, on the hand-over sheet
-              <textarea className="field" rows={2} maxLength={4000} value={note} onChange={(event) => setNote(event.target.value)} />
+              <textarea className="field" rows={2} maxLength={4000} value={note} onChange={(event) => kept.fill({ note: event.target.value })} />
             </label>
             {open && (
               <label className="flex items-start gap-2">

@@ -5,7 +5,13 @@ import type { Problem } from "../api/client";
 import { handInPicture } from "../api/upload";
 import type { LastTime, Noted, Step } from "../api/types";
 import { FileButton } from "../parts/FileButton";
+import { useKept } from "../parts/useKept";
 import { useNoted } from "./useRecords";
+
+interface Draft {
+  writing: string;
+  text: string;
+}
 
 const WHAT = { wrong: "It went wrong", differently: "Done differently" } as const;
 
@@ -30,8 +36,11 @@ export function TheLastTime({ told }: { told: LastTime[] }) {
 /** What is put down at a step: what went wrong, what was done differently and why, a photograph. */
 export function Notes({ piece, step, hand }: { piece: string; step: Step; hand: string }) {
   const { notes, put, strike } = useNoted(piece);
-  const [writing, setWriting] = useState<keyof typeof WHAT | null>(null);
-  const [text, setText] = useState("");
+  // What is being written stays until it is put down, through other steps and a page loaded anew.
+  const { draft, fill } = useKept<Draft>(`shadbo.note.${piece}.${step.key}`, { writing: "", text: "" }, (d) => d.text !== "");
+  const { text } = draft;
+  const writing = draft.writing === "wrong" || draft.writing === "differently" ? draft.writing : null;
+  const setWriting = (what: keyof typeof WHAT | null) => fill({ writing: what ?? "" });
   const [sent, setSent] = useState<number | null>(null);
   const [trouble, setTrouble] = useState("");
   const mine = notes.filter((n) => n.step === step.key && n.what !== "count" && n.what !== "material");
@@ -80,12 +89,11 @@ export function Notes({ piece, step, hand }: { piece: string; step: Step; hand: 
             event.preventDefault();
             void take({ what: writing, text }).then((kept) => {
               if (!kept) return;
-              setText("");
-              setWriting(null);
+              fill({ writing: "", text: "" });
             });
           }}
         >
-          <input className="field min-w-0 flex-1 text-[17px]" autoFocus maxLength={1000} aria-label={WHAT[writing]} placeholder={writing === "wrong" ? "what, and what helped" : "what, and why"} value={text} onChange={(event) => setText(event.target.value)} />
+          <input className="field min-w-0 flex-1 text-[17px]" autoFocus maxLength={1000} aria-label={WHAT[writing]} placeholder={writing === "wrong" ? "what, and what helped" : "what, and why"} value={text} onChange={(event) => fill({ text: event.target.value })} />
           <button type="submit" className="btn btn-act" disabled={!text.trim() || put.isPending}>
             Put down
           </button>

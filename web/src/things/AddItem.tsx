@@ -30,7 +30,7 @@ export function AddItem({ piece, unit, onClose, onEdit }: { piece: string; unit:
   const [faults, setFaults] = useState<Fault[]>([]);
   const chosen = kinds.data?.find((k) => k.key === kind);
   const faultAt = (pointer: string) => faults.find((f) => f.pointer === pointer);
-  const put = (key: string) => (text: string) => fill({ sizes: { ...sizes, [key]: text } });
+  const put = (key: string) => (text: string) => fill((now) => ({ sizes: { ...now.sizes, [key]: text } }));
 
   function add() {
     const edit = { op: "add_item", kind: kind as "badge", name, sizes, unit, count } satisfies Edit;
@@ -72,7 +72,7 @@ export function AddItem({ piece, unit, onClose, onEdit }: { piece: string; unit:
               </select>
             </label>
           </div>
-          <SizeLine label="Width" unit={unit} value={sizes["width"] ?? ""} onChange={put("width")} onFocus={() => setAt("width")} onTwo={(width, height) => fill({ sizes: { ...sizes, width, height } })} fault={faultAt("/sizes/width")} />
+          <SizeLine label="Width" unit={unit} value={sizes["width"] ?? ""} onChange={put("width")} onFocus={() => setAt("width")} onTwo={(width, height) => fill((now) => ({ sizes: { ...now.sizes, width, height: now.sizes["height"] === sizes["height"] ? height : (now.sizes["height"] ?? "") } }))} fault={faultAt("/sizes/width")} />
           <SizeLine label="Height" unit={unit} value={sizes["height"] ?? ""} onChange={put("height")} onFocus={() => setAt("height")} fault={faultAt("/sizes/height")} />
           <SizeLine label="Height in front of its mount" unit={unit} placeholder={chosen?.front} value={sizes["front"] ?? ""} onChange={put("front")} onFocus={() => setAt("front")} fault={faultAt("/sizes/front")} />
           <SizeLine label="Sticks out behind" unit={unit} placeholder={chosen?.behind} value={sizes["behind"] ?? ""} onChange={put("behind")} onFocus={() => setAt("behind")} fault={faultAt("/sizes/behind")} />

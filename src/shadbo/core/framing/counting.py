@@ -120,7 +120,7 @@ def fixings(
         f"{name}.count",
         lambda: Worked(
             f"{name}.count",
-            f"{label}, how many",
+            label,
             found.count,
             None,
             (

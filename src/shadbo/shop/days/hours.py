@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 from bisect import bisect_right
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from datetime import UTC, date, datetime, timedelta
+from datetime import UTC, date, datetime, time, timedelta
 from zoneinfo import ZoneInfo
 
 from shadbo.shop.days.working import Working
 
 TICK = 5
+# The calendar has an end: a day further on is counted as this one.
+LAST_DAY = date.max - timedelta(days=2)
+LAST_TICK = int(datetime.combine(LAST_DAY, time(), UTC).timestamp()) // (60 * TICK)
 A_DAY = 24 * 60 // TICK
 
 
@@ -30,8 +33,8 @@ def tick_after(moment: datetime) -> int:
 
 
 def moment_of(tick: int, zone: ZoneInfo) -> datetime:
-    """When a tick begins, in a zone’s own time."""
-    return datetime.fromtimestamp(tick * TICK * 60, UTC).astimezone(zone)
+    """When a tick begins, in a zone’s own time; after the end of the calendar, its last day."""
+    return datetime.fromtimestamp(min(tick, LAST_TICK) * TICK * 60, UTC).astimezone(zone)
 
 
 def day_of(tick: int, zone: ZoneInfo) -> date:
@@ -40,6 +43,7 @@ def day_of(tick: int, zone: ZoneInfo) -> date:
 
 def end_of(day: date, working: Working) -> int:
     """The last tick of a day somebody can hand a piece over: when the shop shuts, or midnight on a day it is shut."""
+    day = min(day, LAST_DAY)
     spans = working.spans(day)
     if spans:
         return tick_of(datetime.combine(day, spans[-1].shuts, working.tz))
@@ -80,6 +84,51 @@ def sittings(working: Working, first: date, days: int) -> tuple[Sitting, ...]:
             if end > start:
                 out.append(Sitting(start, end, hands, day))
     return tuple(out)
+
+
+# A step that takes so many times what was planned for it was forgotten.
+FORGOTTEN = 3
+# Bench time is looked for no further back than this (days): nobody works longer on one step.
+LOOKED_BACK = 60
+
+
+def worked_seconds(working: Working, since: datetime, until: datetime, planned: int) -> int:
+    """What somebody worked between two moments (seconds): the hours of the shop alone, so that a night isn’t work.
+
+    Where no hours lie between (somebody stayed late), it is as long as the clock says, up to :data:`FORGOTTEN` times ``planned`` (minutes).
+    """
+    if until <= since:
+        return 0
+    since = max(since, until - timedelta(days=LOOKED_BACK))
+    first, last = since.astimezone(working.tz).date(), until.astimezone(working.tz).date()
+    spans = [(at(day, s.opens, working), at(day, s.shuts, working)) for day in _days(first, last) for s in working.spans(day)]
+    inside = [min(until, b) - max(since, a) for a, b in spans if a < until and b > since]
+    if inside:
+        return round(sum(inside, timedelta()).total_seconds())
+    return min(round((until - since).total_seconds()), FORGOTTEN * 60 * planned)
+
+
+def goes_on_at(working: Working, since: datetime, now: datetime) -> int:
+    """From when on (tick) a step that somebody began takes their hands: since then; one left running overnight from when it is gone on with."""
+    day = now.astimezone(working.tz).date()
+    spans = [
+        (at(d, s.opens, working), at(d, s.shuts, working))
+        for d in _days(day, day + timedelta(days=LOOKED_BACK))
+        for s in working.spans(d)
+    ]
+    opens = next((a for a, b in spans if b > now), now)
+    if since >= opens or (opens > now and not worked_seconds(working, since, now, 0)):
+        return tick_of(since)
+    return tick_after(opens)
+
+
+def at(day: date, clock: time, working: Working) -> datetime:
+    """A time of day in the shop’s own zone, as a moment that can be counted with (UTC)."""
+    return datetime.combine(day, clock, working.tz).astimezone(UTC)
+
+
+def _days(first: date, last: date) -> Iterator[date]:
+    return (first + timedelta(days=n) for n in range((last - first).days + 1))
 
 
 def sitting_at(found: Sequence[Sitting], tick: int) -> int:

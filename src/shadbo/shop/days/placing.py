@@ -19,7 +19,11 @@ Cause = str
 
 
 class NoRoom(Exception):
-    """A stretch finds no room in the days that are looked at."""
+    """A stretch of ``piece`` finds no room in the days that are looked at; without a piece nobody is at the bench in any of them."""
+
+    def __init__(self, piece: str = "") -> None:
+        super().__init__(piece or "nobody is at the bench")
+        self.piece = piece
 
 
 @dataclass(slots=True)
@@ -113,7 +117,7 @@ class Ledger:
                     found = (at, hand != liked, hand)
             if found:
                 return found[0], found[2], cause if found[0] > max(ready, sitting.start) or cause else ""
-        raise NoRoom(block.tasks[0].title)
+        raise NoRoom(block.piece)
 
     def _first(self, block: Block, n: int, hand: str, ready: int) -> tuple[int | None, Cause]:
         sitting, at, cause = self.sittings[n], ready, ""
@@ -203,11 +207,16 @@ def tails(blocks: Sequence[Block]) -> list[int]:
 
 
 def place(
-    ledger: Ledger, work: Work, urgency: Callable[[str, int], tuple[int, ...]], before: Mapping[tuple[str, int], Put] | None = None
+    ledger: Ledger,
+    work: Work,
+    urgency: Callable[[str, int], tuple[int, ...]],
+    before: Mapping[tuple[str, int], Put] | None = None,
+    aside: set[str] | None = None,
 ) -> dict[str, list[Put]]:
     """Put down everything, the most urgent first of what may begin. ``before`` is what lies there already, of pieces partly placed.
 
-    ``urgency`` of a piece’s stretch, by its index; the lowest comes first. Raises :class:`NoRoom`.
+    ``urgency`` of a piece’s stretch, by its index; the lowest comes first. A piece that finds no room is taken up again and goes to
+    ``aside``; without one it raises :class:`NoRoom`.
     """
     put: dict[str, dict[int, Put]] = {piece: {} for piece in work}
     for (piece, i), one in (before or {}).items():
@@ -229,9 +238,19 @@ def place(
     liked = {piece: max(there.values(), key=lambda p: p.start).hand for piece, there in put.items() if there}
     while heap:
         _, piece, i = heappop(heap)
+        if piece not in put:
+            continue
         block = work[piece][i]
         ready = ready_at(block, put[piece])
-        start, hand, cause = ledger.earliest(block, ready, liked.get(piece))
+        try:
+            start, hand, cause = ledger.earliest(block, ready, liked.get(piece))
+        except NoRoom:
+            if aside is None:
+                raise
+            aside.add(piece)
+            for one in put.pop(piece).values():
+                ledger.lift(one.block, one.start, one.hand)
+            continue
         ledger.take(block, start, hand)
         liked[piece] = hand
         put[piece][i] = Put(block, start, hand, ready, cause)

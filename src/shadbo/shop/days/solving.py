@@ -8,14 +8,14 @@ from __future__ import annotations
 
 from collections import defaultdict
 from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import partial
 from time import monotonic
 
 from shadbo.shop.days.hours import A_DAY, Sitting, day_of, end_of, sitting_at, sittings
 from shadbo.shop.days.placing import Ledger, NoRoom, Put, Work, place, placed, ready_at, ready_of, tails, work_of
 from shadbo.shop.days.tasks import Block, Order, Placed
-from shadbo.shop.days.working import Working
+from shadbo.shop.days.working import COMING, Working
 
 # So many days are looked at; where they don’t do, twice as many, up to a year.
 LOOKED_AT = 56
@@ -33,7 +33,7 @@ Puts = dict[str, list[Put]]
 class Days:
     """A schedule. ``ready`` is the tick each piece is ready, waits over (None: nothing is left to do); ``late`` by how many ticks after
     its due day’s end; ``bound`` the least lateness of all together any schedule can have, as far as is known. ``loose`` are pinned
-    operations that couldn’t stay where they were set."""
+    operations that couldn’t stay where they were set; ``aside`` are pieces that find no room in the time that is planned, with why."""
 
     placed: tuple[Placed, ...]
     puts: Mapping[str, Sequence[Put]]
@@ -41,14 +41,11 @@ class Days:
     late: Mapping[str, int]
     bound: int
     loose: tuple[tuple[str, str], ...] = ()
+    aside: Mapping[str, str] = field(default_factory=dict)
 
     @property
     def lateness(self) -> int:
         return sum(self.late.values())
-
-
-class TooFar(Exception):
-    """The work doesn’t end within the year that is looked at."""
 
 
 def schedule(
@@ -61,23 +58,70 @@ def schedule(
 ) -> Days:
     """A schedule from ``now`` (tick) on. ``before`` is the one that stood: what can stay stays. ``seconds`` to look for a better one.
 
-    Raises :class:`TooFar` when the shop’s hours can’t take the work within a year.
+    There is always one: a piece that finds no room in the time that is planned is set aside and named, and the others stand.
     """
-    days = LOOKED_AT
+    days, aside = LOOKED_AT, dict[str, str]()
     while True:
         found = sittings(working, day_of(now, working.tz), days)
+        left = [o for o in orders if o.piece not in aside]
+        if not left:
+            return Days((), {}, {}, {}, 0, aside=aside)
         try:
-            return _scheduled(orders, working, now, before, found, seconds, progress)
+            return replace(_scheduled(left, working, now, before, found, seconds, progress), aside=aside)
+        except NoRoom as none:
+            if days < MOST_LOOKED_AT:
+                days = min(MOST_LOOKED_AT, days * 2)
+                continue
+            without = _without_room(left, working, now, found) or {none.piece}
+            aside |= {o.piece: why_aside(o, working, found) for o in left if o.piece in without or not found}
+            days = LOOKED_AT
+
+
+def _without_room(orders: Sequence[Order], working: Working, now: int, found: Sequence[Sitting]) -> set[str]:
+    """The pieces that find no room even if they were alone; where each would, those the hands can’t take together."""
+    if not found:
+        return {o.piece for o in orders}
+    work, alone = work_of(orders, now, longest_sitting(found)), set[str]()
+    nobody = Ledger(working, found)
+    for piece, blocks in work.items():
+        try:
+            _no_sooner(nobody, blocks)
         except NoRoom:
-            if days >= MOST_LOOKED_AT:
-                raise TooFar from None
-            days = min(MOST_LOOKED_AT, days * 2)
+            alone.add(piece)
+    if alone:
+        return alone
+    ends = {o.piece: end_of(o.due, working) for o in orders if o.due}
+    ledger, together = Ledger(working, found), set[str]()
+    place(ledger, work, _urgency(orders, work, ends, now), held(ledger, work), together)
+    return together
+
+
+def why_aside(order: Order, working: Working, found: Sequence[Sitting]) -> str:
+    """Why a piece finds no room in the time that is planned, and what to do about it."""
+    if not found:
+        return "nobody is at the bench in the year to come: see the shop’s hours"
+    last = found[-1].end
+    for what, at in order.comes_on.items():
+        if at >= last and any(what in t.comes for t in order.left):
+            return (
+                f"{COMING[what][0].lower()} to come on {_told_day(at, working)}, after the time that is planned: set an earlier day"
+            )
+    for task in order.left:
+        if task.key in order.pinned and order.pinned[task.key][0] >= last:
+            day = _told_day(order.pinned[task.key][0], working)
+            return f"“{task.title}” is set to {day}, after the time that is planned: take it off that day"
+    return "the shop’s hours and hands can’t take it within a year: more hours, more hands, or fewer pieces"
+
+
+def _told_day(tick: int, working: Working) -> str:
+    day = day_of(tick, working.tz)
+    return f"{day.day} {day:%B} {day.year}"
 
 
 def longest_sitting(found: Sequence[Sitting]) -> int:
     """The longest stretch of a day somebody is at the bench (ticks). Raises :class:`NoRoom` where there is none."""
     if not found:
-        raise NoRoom("hours")
+        raise NoRoom
     return max(s.end - s.start for s in found)
 
 
@@ -122,7 +166,7 @@ def _scheduled(
                 # In the order that was found, everything as early as it goes.
                 best = min(best, _foreman(working, found, work, partial(_begun_at, starts)), key=cost.of)
     _batched(working, found, work, best)
-    loose = _loose(best)
+    loose = _loose(best, orders)
     if loose:
         free = [replace(o, pinned={k: v for k, v in o.pinned.items() if (o.piece, k) not in loose}) for o in orders]
         return replace(_scheduled(free, working, now, before, found, seconds, progress), loose=loose)
@@ -286,13 +330,16 @@ def _kept(
     return place(ledger, work, urgency, there)
 
 
-def _loose(puts: Puts) -> tuple[tuple[str, str], ...]:
-    """Pinned stretches that begin before what they come after is done."""
+def _loose(puts: Puts, orders: Sequence[Order]) -> tuple[tuple[str, str], ...]:
+    """Pinned stretches that begin before what they come after is done. What somebody is at isn’t asked: they are."""
     return tuple(
-        (piece, one.block.tasks[0].key)
-        for piece, there in puts.items()
+        (o.piece, one.block.tasks[0].key)
+        for o in orders
+        for there in (puts[o.piece],)
         for one in there
-        if one.block.fixed and any(there[at].end + wait > one.start for at, wait in one.block.after)
+        if one.block.fixed
+        and one.block.tasks[0].key not in o.begun
+        and any(there[at].end + wait > one.start for at, wait in one.block.after)
     )
 
 
@@ -388,7 +435,7 @@ def _solve(
                 things[block.place].append((bench, 1))
             if block.takes:
                 things[block.takes].append((model.new_fixed_size_interval_var(start, block.busy, ""), 1))
-            for at, wait in block.after:
+            for at, wait in block.after if block.fixed is None else ():
                 model.add(start >= starts[piece, at] + blocks[at].length + wait)
     for s in open_at:
         if len(s.hands) < most:

@@ -8,7 +8,7 @@ from datetime import date
 
 from shadbo.core import Operation, Plan
 from shadbo.shop.bench import gate_of
-from shadbo.shop.days.hours import ticks
+from shadbo.shop.days.hours import TICK, ticks
 from shadbo.shop.days.working import COMING, Coming, Working
 
 # What is done at one sitting without a break (minutes): operations that follow one another in one place are taken together up to it.
@@ -71,7 +71,7 @@ class Placed:
 class Order:
     """An open piece as the days see it. ``done`` are operations that are done, each with the tick its wait is over; ``begun`` what somebody
     has in hand, ``pinned`` what a person set to a time: the first tick and whose hands. ``comes_on`` (tick) is when each kind of thing
-    that has to come is there. ``promised`` is the day the piece was last said to be ready."""
+    that has to come is there. ``promised`` is the day the piece was last said to be ready. The minutes of its tasks are those that are left."""
 
     piece: str
     name: str
@@ -124,6 +124,11 @@ def tasks_of(plan: Plan) -> tuple[Task, ...]:
 def as_done_here(tasks: tuple[Task, ...], working: Working) -> tuple[Task, ...]:
     """The same tasks, with the minutes they take by the shop’s own records."""
     return tuple(replace(t, minutes=working.minutes(t.key, t.minutes)) for t in tasks) if working.paces else tasks
+
+
+def what_is_left(task: Task, spent: int) -> Task:
+    """A task somebody spent time on already (seconds): what is left of it, at least a tick."""
+    return replace(task, minutes=max(min(task.minutes, TICK), task.minutes - spent // 60)) if spent else task
 
 
 def _hands_on(o: Operation, there: set[str]) -> set[str]:
@@ -190,6 +195,9 @@ def blocks_of(order: Order, now: int, longest: int) -> tuple[Block, ...]:
             for key in task.after
             if key in last_of and key not in mine
         }
+        # What somebody is at already may lie before what it comes after; what comes after it doesn’t.
+        for at in [at for at in after if out[at].tasks[0].key in order.begun]:
+            after = {**dict(out[at].after), **after}
         release = max(
             [now, *(order.done[key] for t in group for key in t.after if key in order.done)]
             + [order.comes_on[what] for t in group for what in t.comes if what in order.comes_on]

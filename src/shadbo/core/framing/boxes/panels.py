@@ -325,7 +325,7 @@ def _depth(context: BoxContext, sizes: Sizes) -> Panel:
 
     there("pack.glazing", "/display/glazing_thickness")
     inputs.append(
-        plain_length(show, display.clearance, "/display/clearance", "Clearance wished", group, ("glazing",), optional=True)
+        plain_length(show, display.clearance, "/display/clearance", "Clearance to keep", group, ("glazing",), optional=True)
     )
     there("pack.spacer", "/display/spacer")
     if "pack.spacer" not in book.dims and display.glazing != "none":
