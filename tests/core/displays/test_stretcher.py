@@ -37,6 +37,17 @@ def on_roll(**more: Any) -> dict[str, Any]:
     return rolled(684, 984, wrap_printed=42, spare=48) | more
 
 
+def test_off_the_roll_the_sizes_are_what_is_seen_from_the_front() -> None:
+    """600 × 900 with 45 printed round it: bars of 600 × 900, and 690 × 990 of print; measured with its wrap, 90 less."""
+    sizes = {"width": "600", "height": "900", "wrap_printed": "45", "spare": "50"}
+    seen = plan(start_piece("rolled", "Roll", "", "mm", sizes, HOUSE_SHOP), HOUSE_SHOP)
+    assert (mm(seen, "finished.width"), mm(seen, "finished.height")) == (600, 900)
+    assert mm(seen, "turn.there.width") == 45 + 50 - mm(seen, "bar.depth")
+    assert not seen.stops
+    whole = worked(on_roll(measured="print"), {"type": "stretcher", "bar": "pine-38x45"})
+    assert (mm(whole, "finished.width"), mm(whole, "finished.height")) == (600, 900)
+
+
 # -- bending -------------------------------------------------------------------------------------------------------------
 
 

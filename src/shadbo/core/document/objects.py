@@ -58,13 +58,15 @@ class StretchedCanvas(Measured):
 
 
 class RolledCanvas(Measured):
-    """A painted or printed canvas off the roll. Its sizes are the picture's, with whatever wrap is printed round it.
+    """A painted or printed canvas off the roll. ``measured`` says what its sizes are of: the picture as it is seen from the front, or all
+    that is printed, with the wrap round it.
 
-    ``wrap_printed`` of the picture on each side is meant for the bar's edge, ``spare`` bare canvas lies beyond it (mm).
+    ``wrap_printed`` on each side is meant for the bar's edge, ``spare`` bare canvas lies beyond it (mm).
     """
 
     type: Literal["rolled_canvas"] = "rolled_canvas"
     depth: Depths = Depths()
+    measured: Literal["picture", "print"] = "print"
     wrap_printed: PRINTED_WRAP_MM = Decimal(0)
     spare: SPARE_MM = Decimal(50)
 

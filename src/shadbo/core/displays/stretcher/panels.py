@@ -39,6 +39,17 @@ def _measure(context: StretcherContext, sizes: Sizes) -> PanelOf:
     show = context.shop.showing
     if sizes.thing is not None:
         more: list[Input] = [
+            choice(
+                context,
+                "/object/measured",
+                "What was measured",
+                "Wrap and margin",
+                (
+                    ("picture", ("The picture",), ("as it is seen from the front",)),
+                    ("print", ("All that is printed",), ("with the wrap round it",)),
+                ),
+                ("canvas",),
+            ),
             given(show, context.book["wrap.printed"], "Wrap and margin", label="Wrap printed"),
             given(show, context.book["canvas.spare"], "Wrap and margin", label="Bare canvas"),
         ]

@@ -86,7 +86,7 @@ def _wrap(context: StretcherContext, sizes: Sizes) -> None:
     have = sizes.wrap_there.value
     typed = display.finished_width is not None or display.finished_height is not None
     if typed and sizes.thing is not None:
-        have = min((sizes.thing.side(a).cover.value - sizes.finished[a].value) / 2 for a in AXES)
+        have = min((sizes.print_there[a].value - sizes.finished[a].value) / 2 for a in AXES)
     if have >= need:
         return
     ways = []
@@ -100,7 +100,7 @@ def _wrap(context: StretcherContext, sizes: Sizes) -> None:
                 )
             )
     if sizes.thing is not None:
-        w, h = (sizes.thing.side(a).cover.value - 2 * need for a in AXES)
+        w, h = (sizes.print_there[a].value - 2 * need for a in AXES)
         if min(w, h) > 50:
             ways.append(
                 WayOut(

@@ -29,9 +29,11 @@ StretcherContext = Context[RolledCanvas | CanvasToMake, Stretcher]
 
 @record(frozen=True, slots=True)
 class Sizes:
-    """Every dim of a stretched canvas, by what it is. ``there`` is the canvas as it came, None while it is to be cut."""
+    """Every dim of a stretched canvas, by what it is. ``there`` is the canvas as it came, None while it is to be cut; ``print_there`` is
+    all that is printed on it, with the wrap round the picture."""
 
     thing: Thing | None
+    print_there: dict[str, Dim]
     bar: StretcherBar
     missing: bool
     depth: Dim
@@ -82,6 +84,7 @@ def size_up(context: StretcherContext) -> Sizes:
     extra = book.add(extra, "wrap.extra", "Wrap beyond the bar", parts=("wrap",))
     wrap = book.add(depth + extra, "wrap.needed", "Wrap on each side", parts=("wrap",), grain="depth")
     wrap_there, finished = _finished(context, thing, wrap)
+    print_there = _print_there(context, thing)
     printed = {a: book.add(finished[a] + 2 * wrap, f"printed.{a}", f"Printed {a}", parts=("wrap",), fits=True) for a in AXES}
     turn = book.add(
         leaf(display.turn, "/display/turn", "Turn on the back", "choice", pointer="/display/turn", source="turn", parts=("turn",)),
@@ -93,7 +96,7 @@ def size_up(context: StretcherContext) -> Sizes:
         a: book.add(finished[a] + 2 * depth + 2 * turn, f"canvas.cut.{a}", f"Canvas to cut, {a}", parts=("turn", "canvas"))
         for a in AXES
     }
-    turn_there = _turn_there(context, thing, finished, depth)
+    turn_there = _turn_there(context, print_there, finished, depth)
     cross, needed, lengths, bows, limits, span = _cross_bars(context, bar, finished, depth, bar_width)
     book.add(
         rule(shop.rules.fold_keep, "Never cut closer to the face fold", "fold", "depth"),
@@ -117,6 +120,7 @@ def size_up(context: StretcherContext) -> Sizes:
     staples = staple_plan(context, finished, bar_width)
     return Sizes(
         thing=thing,
+        print_there=print_there,
         bar=bar,
         missing=found is None,
         depth=depth,
@@ -179,17 +183,33 @@ def _finished(context: StretcherContext, thing: Thing | None, wrap: Dim) -> tupl
             assert there is not None
             # A picture that is carried round the edge itself gives up as much of its face as the bar takes.
             carried = display.wrap == "stretched" and there.value == 0
-            dim = thing.side(axis).cover - 2 * (wrap if carried else there)
+            side = thing.side(axis).cover
+            dim = side - 2 * wrap if carried else side - 2 * there if _with_wrap(piece) else side
         finished[axis] = book.add(dim, f"finished.{axis}", f"Finished {axis}", parts=("bar", "canvas"))
     if there is not None and display.wrap == "stretched" and there.value == 0:
         return wrap, finished
     return there, finished
 
 
-def _turn_there(context: StretcherContext, thing: Thing | None, finished: dict[str, Dim], depth: Dim) -> dict[str, Dim]:
+def _with_wrap(piece: RolledCanvas | CanvasToMake) -> bool:
+    """Whether what was measured of a roll holds the wrap that is printed round the picture."""
+    return isinstance(piece, RolledCanvas) and piece.measured == "print"
+
+
+def _print_there(context: StretcherContext, thing: Thing | None) -> dict[str, Dim]:
+    """All that is printed on a rolled canvas, with the wrap round the picture."""
+    if thing is None:
+        return {}
+    if _with_wrap(context.object):
+        return {a: thing.side(a).cover for a in AXES}
+    there = context.book["wrap.printed"]
+    return {a: thing.side(a).cover + 2 * there for a in AXES}
+
+
+def _turn_there(context: StretcherContext, print_there: dict[str, Dim], finished: dict[str, Dim], depth: Dim) -> dict[str, Dim]:
     """What of a rolled canvas is left to turn on the back, on each side of an axis."""
     piece = context.object
-    if thing is None or not isinstance(piece, RolledCanvas):
+    if not isinstance(piece, RolledCanvas):
         return {}
     spare = leaf(
         piece.spare,
@@ -204,7 +224,7 @@ def _turn_there(context: StretcherContext, thing: Thing | None, finished: dict[s
     spare = context.book.add(spare, "canvas.spare", "Bare canvas beyond the picture", parts=("turn",))
     return {
         a: context.book.add(
-            (thing.side(a).cover - finished[a]) / 2 + spare - depth,
+            (print_there[a] - finished[a]) / 2 + spare - depth,
             f"turn.there.{a}",
             f"Left to turn on the back, {a}",
             parts=("turn",),

@@ -16,6 +16,7 @@ def _rolled(sizes: Mapping[str, Any]) -> dict[str, Any]:
         "type": "rolled_canvas",
         "width": {"top": [sizes["width"]]},
         "height": {"left": [sizes["height"]]},
+        "measured": "picture",
         "wrap_printed": sizes["wrap_printed"]["mm"],
         "spare": sizes["spare"]["mm"],
     }
