@@ -7,11 +7,14 @@ import hashlib
 import os
 import re
 import signal
+import socket
 import subprocess
 import sys
+import time
 import unicodedata
 from datetime import UTC, datetime
 from pathlib import Path
+from urllib.request import urlopen
 
 from shadbo.core import HOUSE_SHOP, PLAN_JSON, Refused, plain, plan, with_tried_ways
 from shadbo.exports.job import job_to_text
@@ -125,6 +128,7 @@ def database_of(shop: str) -> str:
 def start_server(port: int | None, workers: int, shop: str | None = None, demo_anew: bool = False) -> int:
     """Database, migrations, demo or the shop's own, server. Ctrl+C stops what this started."""
     from shadbo import demo
+    from shadbo.service.locking import AlreadyOpen, DataInUse
     from shadbo.service.postgres import Cluster, ClusterFault
     from shadbo.store import shops
     from shadbo.store.database import Database, migrate, open_engine
@@ -139,12 +143,18 @@ def start_server(port: int | None, workers: int, shop: str | None = None, demo_a
         print("shadbo: SHADBO_DATABASE_URL says which database: take it away to choose a shop by name", file=sys.stderr)
         return 2
     settings.port = port or settings.port
+    address = f"http://{settings.host}:{settings.port}/"
     cluster: Cluster | None = None
-    mine = False
+    held: DataInUse | None = None
+    if taken(settings.host, settings.port):
+        print(f"shadbo: port {settings.port} is taken already: another one with --port", file=sys.stderr)
+        return 1
     try:
         if not settings.database_url:
-            cluster = Cluster(data_folder(settings))
-            mine = cluster.start()
+            folder = data_folder(settings)
+            held = DataInUse(folder, database, address)
+            cluster = Cluster(folder)
+            cluster.start()
             if demo_anew:
                 cluster.drop(database)
             settings.database_url = cluster.url(database)
@@ -157,21 +167,39 @@ def start_server(port: int | None, workers: int, shop: str | None = None, demo_a
             elif shops.begin(session, HOUSE_SHOP.model_copy(update={"name": " ".join(shop.split())[:120], "asked": False})):
                 print(f"A shop of your own is set up, with the house stock: {shop}")
         engine.dispose()
-        return serve(settings, workers)
+        return serve(settings, workers, address, held.descriptors if held else ())
+    except AlreadyOpen as other:
+        print(
+            f"shadbo: this shop is open already{f', at {other.address}' if other.address else ''}: use that one, or end it first",
+            file=sys.stderr,
+        )
+        return 1
     except ClusterFault as fault:
         print(f"shadbo: {fault}", file=sys.stderr)
         return 1
     finally:
-        if cluster and mine and not cluster.used_beside(database):
-            cluster.stop()
+        if held:
+            if cluster and held.last_out():
+                cluster.stop()
+            held.close()
+
+
+def taken(host: str, port: int) -> bool:
+    """Whether somebody listens on a port already."""
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind((host, port))
+        except OSError:
+            return True
+    return False
 
 
 LOOPBACK = ("127.0.0.1", "::1", "localhost")
 
 
-def serve(settings: Settings, workers: int) -> int:
-    """The web server as a child, so that the cluster is stopped after it however it ends."""
-    address = f"http://{settings.host}:{settings.port}/"
+def serve(settings: Settings, workers: int, address: str, held: tuple[int, ...]) -> int:
+    """The web server as a child, so that the cluster is stopped after it however it ends; its address is told when it answers."""
     environment = os.environ | {"SHADBO_DATABASE_URL": settings.database_url}
     command = [
         sys.executable,
@@ -189,17 +217,31 @@ def serve(settings: Settings, workers: int) -> int:
         "warning",
         "--no-server-header",
     ]
-    child = subprocess.Popen(command, env=environment)
+    child = subprocess.Popen(command, env=environment, pass_fds=held)
 
     def stop(*_: object) -> None:
         child.terminate()
 
     signal.signal(signal.SIGTERM, stop)
     signal.signal(signal.SIGINT, stop)
+    if not answers(child, f"http://{'127.0.0.1' if settings.host == '0.0.0.0' else settings.host}:{settings.port}/api/health"):
+        return child.wait()
     print(f"Shadbo is at {address}  (Ctrl+C stops it)", flush=True)
     if settings.host not in LOOPBACK:
         print("Shadbo has no sign-in yet: anyone who reaches this address can read and change everything.", flush=True)
     return child.wait()
+
+
+def answers(child: subprocess.Popen[bytes], address: str) -> bool:
+    """Wait until a server answers; False where it ends before."""
+    while child.poll() is None:
+        try:
+            with urlopen(address, timeout=2):
+                return True
+        except OSError:
+            # Not listening yet: ask again.
+            time.sleep(0.05)
+    return False
 
 
 if __name__ == "__main__":

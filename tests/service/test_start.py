@@ -79,21 +79,49 @@ def test_start_kill_start_again_stop(data: Path, start: Callable[..., subprocess
     assert put_away == [piece["id"]] and len(cards) == 1 + len(PASTS), "work is there, and the demo is not loaded again"
     assert len(httpx.get(f"{base}/api/pieces").json()["rows"]) == len(demo_pieces()) - 1
 
-    # Ctrl+C: the server goes. The cluster was not started by this one, so it stays for who has it.
+    # Ctrl+C: the server goes, and the cluster with it, since nobody else is open on it.
     second.send_signal(signal.SIGINT)
     assert second.wait(60) is not None
     with pytest.raises(httpx.TransportError):
         httpx.get(f"{base}/api/health", timeout=1)
     cluster = Cluster(data)
-    assert cluster.running()
-    cluster.stop()
-
-    # Started afresh it is this one's cluster, and goes with it.
+    assert not cluster.running()
     third = start(port, "--workers", "2")
     assert cluster.running()
     third.send_signal(signal.SIGINT)
     third.wait(60)
     assert not cluster.running()
+
+
+def once(data: Path, port: int, *more: str) -> subprocess.CompletedProcess[str]:
+    environment = {k: v for k, v in os.environ.items() if k != "SHADBO_DATABASE_URL"} | {"SHADBO_DATA": str(data)}
+    command = [sys.executable, "-m", "shadbo.cli", "start", "--port", str(port), *more]
+    return subprocess.run(command, env=environment, cwd=ROOT, text=True, capture_output=True, timeout=60, check=False)
+
+
+def test_a_second_start_on_the_same_data_says_so_and_stops_nothing(data: Path, start: Callable[..., subprocess.Popen[str]]) -> None:
+    port = free_port()
+    first = start(port)
+    base = f"http://127.0.0.1:{port}"
+    assert first.stdout is not None
+    told = [first.stdout.readline() for _ in range(2)]
+    assert told == ["The demo shop is set up.\n", f"Shadbo is at {base}/  (Ctrl+C stops it)\n"], "told when it answers"
+    second = once(data, free_port())
+    assert second.returncode == 1 and f"open already, at {base}/" in second.stderr and "Shadbo is at" not in second.stdout
+    anew = once(data, free_port(), "--demo-anew")
+    assert anew.returncode == 1 and "open already" in anew.stderr
+    taken = once(data, port, "--shop", "Another")
+    assert taken.returncode == 1 and f"port {port} is taken" in taken.stderr
+    assert httpx.get(f"{base}/api/health").status_code == 200
+    # Its launcher killed, the server goes on: its data is still in use.
+    children = subprocess.run(["pgrep", "-P", str(first.pid)], capture_output=True, text=True, check=True).stdout.split()
+    first.kill()
+    first.wait()
+    third = once(data, free_port())
+    assert third.returncode == 1 and "open already" in third.stderr
+    assert httpx.get(f"{base}/api/health").status_code == 200 and Cluster(data).running()
+    for child in children:
+        os.kill(int(child), signal.SIGKILL)
 
 
 def test_a_shop_of_one_s_own_beside_the_demo(data: Path, start: Callable[..., subprocess.Popen[str]]) -> None:

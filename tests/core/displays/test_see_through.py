@@ -101,7 +101,7 @@ def test_seen_from_both_sides_with_air_on_both() -> None:
     assert cut["mat"].count == cut["mat_back"].count == 1 and cut["film"].count == 2 and "tape" not in cut
     assert cut["mat"].material == "Mat board, 8-ply" and not done.faults and not done.stops
     order = [s.key for s in done.steps]
-    assert order.index("clean") < order.index("mats") < order.index("place") < order.index("close")
+    assert order.index("mats") < order.index("clean") < order.index("place") < order.index("close")
     drawn = [s.part for s in done.view("section").shapes]
     assert drawn.index("glazing") < drawn.index("mat") < drawn.index("mat_back") < drawn.index("glazing_back")
 

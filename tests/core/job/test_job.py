@@ -29,10 +29,27 @@ def op(key: str, **more: object) -> Operation:
 
 
 def test_order_follows_from_what_needs_what() -> None:
-    """A thing is cut before it is used wherever it was told; what follows something comes right behind it."""
+    """A thing is cut before it is used; what has no place of its own comes right behind the last it needs; one chain keeps its order."""
     parts = (got("glue", "Glue", comes="hand"), Part("board", "Board", 1, "cut"), got("pin", "Pin"))
-    told = (op("fix", uses=("board", "pin")), op("saw", makes=("board",)), op("look"), op("test", after=("saw",), before=("fix",)))
+    told = (
+        op("saw", makes=("board",), leaves=("board",)),
+        op("fix", uses=("board", "pin"), needs=("tried",)),
+        op("look"),
+        op("test", needs=("board",), leaves=("tried",), chain="test"),
+    )
     assert [o.key for o in join(parts, told).operations] == ["saw", "test", "fix", "look"]
+
+
+def test_what_is_kept_waiting_keeps_back_what_is_told_behind_it() -> None:
+    """The fault this design ends: a coat kept “centre” back, and “screw”, told behind it, went ahead of both."""
+    told = (op("glue", leaves=("shaped",)), op("centre", needs=("finished",)), op("screw"))
+    coat = op("coat", needs=("shaped",), leaves=("finished",), chain="finish")
+    assert [o.key for o in join((), (*told, coat)).operations] == ["glue", "coat", "centre", "screw"]
+
+
+def test_what_ends_a_state_comes_after_all_that_needs_it() -> None:
+    told = (op("coat", ends=("raw",), chain="finish"), op("strips", needs=("raw",)), op("hang"))
+    assert [o.key for o in join((), told).operations] == ["strips", "coat", "hang"]
 
 
 def test_of_two_with_one_key_the_more_particular_stands() -> None:
@@ -50,7 +67,7 @@ def test_of_two_with_one_key_the_more_particular_stands() -> None:
         ((), (replace(op("x"), say=("Wire rated 10 kg.",)),), "speaks of wire rated"),
         ((), (op("x", holds=("work",), method="glue"), op("y", holds=("work",), method="tape")), "both hold work"),
         ((), (op("x", closes=True), op("y", inside=True)), "is done after"),
-        ((), (op("x", after=("y",)), op("y", after=("x",))), "which it needs"),
+        ((), (op("x", needs=("held",)), op("y", leaves=("held",))), "which it needs"),
         ((got("a", "Pins", 0),), (op("x", uses=("a",)),), "0 of them"),
     ],
 )

@@ -30,14 +30,14 @@ JOBS = {
     "Start line, dawn": Told(
         FRAME | {"lift.across": 2, "lift.down": 2, "shim.width": 4, "shim.height": 4},
         {"screw": 12, "joint": 8, "ring": 2, "wire": 1, "hook": 1, "bumper": 2},
-        (*MADE, "joint", "inside", "paint", "lift", "holes", "centre", "look", "screw", "shims", *UP),
+        (*MADE, "joint", "inside", "lift", "holes", "paint", "centre", "look", "screw", "shims", *UP),
         ("seat", "blocks", "glazing", "points"),
     ),
     # A floater that is there: nothing of it is cut, and its mitres hold already.
     "The long climb": Told(
         {"lift.across": 2, "lift.down": 2, "shim.width": 4, "shim.height": 4},
         {"rail": 1, "screw": 12, "ring": 2},
-        ("measure", "paint", "lift", "holes", "centre", "look", "screw", "shims", *UP),
+        ("measure", "lift", "holes", "paint", "centre", "look", "screw", "shims", *UP),
         ("cut", "glue", "joint", "rail.horizontal"),
     ),
     # Four bars, four braces, staples 41 to 43 apart all round; the raw edge taped.
@@ -157,8 +157,8 @@ JOBS = {
         (
             "draw",
             "season",
-            "cut",
             "rebate",
+            "cut",
             "dry",
             "glue",
             "joint",

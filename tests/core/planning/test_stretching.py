@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from decimal import Decimal
+
 import pytest
 
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.piece import Piece
-from shadbo.core.planning.edits import Act, Choose, apply_edits
+from shadbo.core.planning.edits import Act, Choose, TakeWayOut, TypeIn, apply_edits
 from shadbo.core.planning.plan import plan
 from shadbo.core.planning.starting import start_piece
+from shadbo.core.quantity.figures import plain
 
 SIZES = {
     "rolled": {"width": "820", "height": "620", "wrap_printed": "42", "spare": "50"},
@@ -52,3 +55,40 @@ def test_the_stretching_is_changed_and_kept() -> None:
 def test_the_floater_is_deep_enough_for_its_bar() -> None:
     framed = apply_edits(begun("to_make"), (Choose(choice="next", option="floater"),), HOUSE_SHOP)
     assert not [c.key for c in plan(framed, HOUSE_SHOP).stops]
+
+
+def test_what_comes_off_the_bars_is_what_is_framed() -> None:
+    """A roll of 600 × 400 under a canvas read as 500 × 300: a stop that says both, and ways that mend it."""
+    sizes = {"width": "600", "height": "400", "wrap_printed": "42", "spare": "50"}
+    framed = apply_edits(
+        start_piece("rolled", "Roll", "", "mm", sizes, HOUSE_SHOP), (Choose(choice="next", option="floater"),), HOUSE_SHOP
+    )
+    assert not plan(framed, HOUSE_SHOP).stops
+    read = [
+        TypeIn(pointer=f"/object/{place}/0", text=text, unit="mm")
+        for place, text in (("width/middle", "500"), ("height/centre", "300"))
+    ]
+    other = apply_edits(framed, read, HOUSE_SHOP)
+    (stop,) = [c for c in plan(other, HOUSE_SHOP).stops if c.key == "stretching.apart"]
+    said = plain(stop.say, "mm")
+    assert "600 mm × 400 mm" in said and "500 mm × 300 mm" in said
+    for number in (0, 1):
+        mended = apply_edits(other, [TakeWayOut(check=stop.key, index=number)], HOUSE_SHOP)
+        assert "stretching.apart" not in {c.key for c in plan(mended, HOUSE_SHOP).checks}
+    near = apply_edits(framed, [TypeIn(pointer="/object/width/middle/0", text="602", unit="mm")], HOUSE_SHOP)
+    assert not plan(near, HOUSE_SHOP).stops
+
+
+def test_bars_of_less_than_nothing_stop_the_one_job_too() -> None:
+    framed = apply_edits(begun("rolled"), (Choose(choice="next", option="floater"),), HOUSE_SHOP)
+    assert framed.stretched is not None
+    narrow = framed.stretched.display.model_copy(update={"finished_width": Decimal(60), "tongue": Decimal(0)})
+    bad = framed.model_copy(update={"stretched": framed.stretched.model_copy(update={"display": narrow})})
+    stops = {c.key for c in plan(bad, HOUSE_SHOP).stops}
+    assert "stretching.apart" in stops
+    alone = before_frame(bad)
+    assert {f"stretching.{c.key}" for c in plan(alone, HOUSE_SHOP).stops if not c.key.startswith("hang")} <= stops
+
+
+def before_frame(piece: Piece) -> Piece:
+    return apply_edits(piece, (Act(action="stretched"),), HOUSE_SHOP)

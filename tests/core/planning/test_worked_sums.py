@@ -98,10 +98,11 @@ def test_the_seat_and_its_screws_in_a_floater(make_piece: MakePiece) -> None:
     assert edge_of_bar < found["screw.inset.width"].value < inner_edge_of_seat
 
 
-def test_lift_strips_are_a_third_of_each_side(make_piece: MakePiece) -> None:
-    """Common practice: a strip in the middle of each side over a third of it."""
+def test_lift_strips_lie_under_their_screws(make_piece: MakePiece) -> None:
+    """A strip under all screws of its side: they end 50 mm from the corners, the strip 25 mm beyond them (common practice);
+    at the sides no further than up to the one across, 26 wide."""
     found = book(make_piece())
-    assert (found["lift.strip.across"].value, found["lift.strip.down"].value) == (200, 150)
+    assert (found["lift.strip.across"].value, found["lift.strip.down"].value) == (600 - 2 * 50 + 2 * 25, 450 - 2 * 26)
 
 
 def test_a_brace_is_a_fifth_of_the_short_side_and_a_bar_may_bow_by_its_five_hundredth() -> None:

@@ -8,12 +8,13 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from decimal import Decimal
-from typing import Annotated, ClassVar, Literal
+from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, model_validator
 
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.fields import LengthField, MassField, exact
+from shadbo.core.quantity.lengths import as_decimal
 from shadbo.core.quantity.record import record
 
 UnitName = Literal["mm", "in"]
@@ -69,6 +70,11 @@ DiagonalReadings = Annotated[list[DiagonalReading], Field(max_length=9)]
 DepthReadings = Annotated[list[DepthReading], Field(max_length=9)]
 BarReadings = Annotated[list[BarReading], Field(max_length=9)]
 EdgeReadings = Annotated[list[EdgeReading], Field(max_length=9)]
+
+
+def one_reading(mm: Fraction) -> list[dict[str, Any]]:
+    """A size that stands at a station until it is read there, as a piece holds it (mm)."""
+    return [{"mm": as_decimal(mm), "typed": None, "tape": "mm", "give": 0}]
 
 
 @record(frozen=True, slots=True)

@@ -53,6 +53,8 @@ class Rules(Part):
     face_clear: RULE_MM = _rule("4", "a screw or rod stays short of the rail’s face", "clip-screw")
     screw_spacing: RULE_MM = _rule("300", "screws no further apart", "screw-spacing")
     screw_corner: RULE_MM = _rule("50", "screws clear of the corner, where the keys sit", "screw-spacing")
+    stretched_within: RULE_MM = _rule("5", "a canvas comes off its bars as planned within", "stretched-within")
+    strip_beyond: RULE_MM = _rule("25", "a strip runs on beyond its last screw by", "strip-end")
     seat_beyond: RULE_MM = _rule("12", "the seat runs beyond the gap by", "seat-reach")
     strips_up_to: RULE_MM = _rule("600", "lift strips will do up to a side of", "seat-all-round")
     seat_strip_thickness: RULE_MM = _rule("6", "a strip that makes a seat, thick", "stock")

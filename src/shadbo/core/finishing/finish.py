@@ -25,7 +25,7 @@ from shadbo.core.finishing.hold.sizes import Kept, keep, subjects
 from shadbo.core.finishing.judged import asked_inputs, check_display, check_hanger
 from shadbo.core.finishing.labelling import LABEL, condition_step, label_step, labelled, things
 from shadbo.core.finishing.room.season import check_room, room_inputs, season_views, through_the_year
-from shadbo.core.finishing.surface.coats import finish_inputs, finish_operations, finish_parts, surface
+from shadbo.core.finishing.surface.coats import finish_inputs, finish_operations, finish_parts, glued_last, surface
 from shadbo.core.framing.glazing import cleaned
 from shadbo.core.framing.nothing import check_cuts, check_wood
 from shadbo.core.framing.own import looked_over, own_keys
@@ -82,12 +82,13 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
         if context.holds.asked:
             own = operations_for(context, kept, own)
         if carcass is None:
-            return labelled(own, label_step(context, reckoned.labelled, held, kg, None))
+            return labelled(own, label_step(context, reckoned.labelled, held, kg, None), reckoned.labelled.before)
         coats = finish_operations(context, own) if carcass.made else ()
         over = (o for kind, key in own_keys(context) for o in looked_over(context, kind, key))
         up = hang_operations(context, carcass, hung.by) if hung is not None else (stand_operation(),)
         label = label_step(context, reckoned.labelled, held, kg, hung.by.way if hung is not None else None)
-        return labelled((*over, *wedged(own, joint), *joint_operations(context, carcass, joint), *coats), label, tuple(up))
+        joined = joint_operations(context, carcass, joint, glued_last(own))
+        return labelled((*over, *wedged(own, joint), *joined, *coats), label, reckoned.labelled.before, tuple(up))
 
     def parts() -> tuple[Part, ...]:
         """What the display takes, and what holding, joints, hanging and the label take besides."""

@@ -33,13 +33,15 @@ def label_step(context: Context[Any, Any], place: Labelled, held: Held, kg: Frac
         lines.append("Taken on: " + "; ".join(f"{o.why} ({o.who})" for o in piece.overrides) + ".")
     if place == Labelled():
         lines.append("A certificate or letter that belongs to it goes in a pocket, centred low; its tape does not touch it.")
-    return Operation("label", f"Label {place.where}", (" ".join(lines),), 10, uses=("label",), before=place.before)
+    return Operation("label", f"Label {place.where}", (" ".join(lines),), 10, uses=("label",))
 
 
-def labelled(told: tuple[Operation, ...], label: Operation, after: tuple[Operation, ...] = ()) -> tuple[Operation, ...]:
-    """The label among the operations: told where it is written, before the first it has to come before; else last of what is done here."""
+def labelled(
+    told: tuple[Operation, ...], label: Operation, before: tuple[str, ...], after: tuple[Operation, ...] = ()
+) -> tuple[Operation, ...]:
+    """The label among the operations: told before the first of those it has to come ``before``, else last."""
     every = (*told, *after)
-    at = next((n for n, one in enumerate(told) if one.key in label.before), len(told))
+    at = next((n for n, one in enumerate(every) if one.key in before), len(every))
     return (*every[:at], label, *every[at:])
 
 

@@ -94,6 +94,7 @@ def open_step(context: Context[Any, Any], *, again: bool = True) -> Operation:
         care=TABS_CARE if frame.tabs else "Pull staples and points away from the face and the hand.",
         parts=("rail",),
         uses=("tabs",) if frame.tabs and again else (),
+        leaves=("open",),
     )
 
 

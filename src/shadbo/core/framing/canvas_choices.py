@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
-from shadbo.core.contract.checks import WayOut, put
+from shadbo.core.contract.checks import Patch, WayOut, put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, Option
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.objects import StretchedCanvas
+from shadbo.core.document.piece import Stretched
 from shadbo.core.document.schools import USUAL_REVEAL, new_frame, new_rabbet
 from shadbo.core.document.shop import ReadyFrame, Shop
 from shadbo.core.framing.rabbet_choices import ready_frame
@@ -66,8 +67,12 @@ def stretched_before(context: Context[Any, Any]) -> list[Input]:
     before = context.piece.stretched
     if before is None:
         return []
-    steps = (put("/object", before.object.model_dump()), put("/display", before.display.model_dump()), put("/stretched", None))
-    return [ActionInput("stretched", "Change how it is stretched…", "Way of showing", ("canvas",), "add", steps)]
+    return [ActionInput("stretched", "Change how it is stretched…", "Way of showing", ("canvas",), "add", back_to_the_bars(before))]
+
+
+def back_to_the_bars(before: Stretched) -> Patch:
+    """The piece as it was before it went into a frame."""
+    return (put("/object", before.object.model_dump()), put("/display", before.display.model_dump()), put("/stretched", None))
 
 
 def into_a_floater(context: Context[Any, Any]) -> WayOut:

@@ -172,7 +172,6 @@ def looked_over(context: Context[Any, Any], kind: OwnKind, key: str) -> tuple[Op
             60,
             gate=True,
             care="Old paint may hold lead: test it, and stop if it does; never sanded dry. Planer: guards, push blocks, eye and hearing protection.",
-            before=("cut", "bars", "rip", "rebate"),
             place="dusty",
         ),
     )

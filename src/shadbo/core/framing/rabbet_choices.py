@@ -11,6 +11,7 @@ from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.readings import one_reading
 from shadbo.core.document.schools import new_rabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
 from shadbo.core.framing.label_size import label_inputs
@@ -41,14 +42,10 @@ def into_a_lip(context: Context[Any, Any]) -> list[WayOut]:
 
 def as_read(sizes: Mapping[str, Any], width: Any, height: Any) -> dict[str, Any]:
     """A frame as a piece holds it, each size standing as one reading in the middle until it is read at more places."""
-
-    def reading(mm: Any) -> list[dict[str, Any]]:
-        return [{"mm": as_decimal(Fraction(mm)), "typed": None, "tape": "mm", "give": 0}]
-
     return {
         "make": "bought",
-        "width": {"top": [], "middle": reading(width), "bottom": [], "more": []},
-        "height": {"left": [], "centre": reading(height), "right": [], "more": []},
+        "width": {"top": [], "middle": one_reading(exact(width)), "bottom": [], "more": []},
+        "height": {"left": [], "centre": one_reading(exact(height)), "right": [], "more": []},
         **{k: as_decimal(exact(v)) for k, v in sizes.items()},
         "turned": False,
         "blocked": False,

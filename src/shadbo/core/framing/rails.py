@@ -204,6 +204,7 @@ def frame_steps(context: Context[Any, Any], rails: Rails) -> list[Operation]:
             parts=("rail",),
             makes=("rail",),
             place="dusty",
+            leaves=("mitred", "shaped"),
         ),
         Operation(
             "dry",
@@ -212,6 +213,7 @@ def frame_steps(context: Context[Any, Any], rails: Rails) -> list[Operation]:
             10,
             gate=True,
             parts=("rail",),
+            needs=("slotted",),
         ),
         Operation(
             "glue",
@@ -224,9 +226,10 @@ def frame_steps(context: Context[Any, Any], rails: Rails) -> list[Operation]:
             wait_minutes=24 * 60,
             parts=("rail",),
             uses=("glue",),
-            after=("dry",),
             takes="clamps",
             takes_on=60,
+            needs=("slotted",),
+            leaves=("glued", "joined", "shaped"),
         ),
     ]
 

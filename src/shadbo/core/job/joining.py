@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import replace
 from heapq import heappop, heappush
 
 from shadbo.core.contract.cutting import CutLine
-from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.operations import Operation, State
 from shadbo.core.contract.parts import Part
 from shadbo.core.quantity.record import record
+
+# So much further back than what it needs lies what is told by nobody’s place, of the distance of two that are told one after another.
+BEHIND = 1 / 64
 
 
 @record(frozen=True, slots=True)
@@ -91,15 +94,23 @@ def join(parts: Iterable[Part], operations: Iterable[Operation]) -> Job:
     return Job(tuple(kept.values()), in_order(tuple(done.values()), kept))
 
 
-def needs(operations: tuple[Operation, ...], parts: Mapping[str, Part]) -> dict[str, set[str]]:
-    """What must be done before each operation: what it names, what names it, and the making of every part it uses."""
-    keys = {o.key for o in operations}
+def needs(operations: Sequence[Operation], parts: Mapping[str, Part]) -> dict[str, set[str]]:
+    """What must be done before each operation: what leaves the states it needs, what needs those it ends, and the making of the parts it uses."""
     hands = Hands.of(operations)
-    before: dict[str, set[str]] = {o.key: {a for a in o.after if a in keys} for o in operations}
+    leaving, needing = defaultdict[State, set[str]](set), defaultdict[State, set[str]](set)
     for o in operations:
-        for later in o.before:
-            if later in keys:
-                before[later].add(o.key)
+        for state in o.leaves:
+            leaving[state].add(o.key)
+        for state in o.needs:
+            needing[state].add(o.key)
+    before: dict[str, set[str]] = {}
+    for o in operations:
+        wants = before[o.key] = set[str]()
+        for state in o.needs:
+            wants |= leaving[state]
+        for state in o.ends:
+            wants |= needing[state]
+        wants.discard(o.key)
     for part in parts.values():
         makers = hands.makers(part)
         if makers:
@@ -108,13 +119,22 @@ def needs(operations: tuple[Operation, ...], parts: Mapping[str, Part]) -> dict[
     return before
 
 
+def chained(operations: Sequence[Operation]) -> Iterator[tuple[str, str]]:
+    """Every two operations that follow one another in one chain."""
+    last: dict[str, str] = {}
+    for o in operations:
+        if o.chain in last:
+            yield last[o.chain], o.key
+        last[o.chain] = o.key
+
+
 def comes_after(operations: Sequence[Operation], parts: Mapping[str, Part]) -> dict[str, tuple[str, ...]]:
     """What must be done, and its wait be over, before each operation begins; in the order of work, and no more than is needed to say it.
 
     One piece is in one place: an operation comes after everything told before it. What is done apart from the frame (``apart``) comes
     after what it needs, what is apart before it, and every gate told before it; what is told behind it comes after it too.
     """
-    named = needs(tuple(operations), parts)
+    named = needs(operations, parts)
     told = {o.key: i for i, o in enumerate(operations)}
     behind: dict[str, int] = {}  # everything an operation comes after, as bits of the order of work
     out: dict[str, tuple[str, ...]] = {}
@@ -131,20 +151,28 @@ def comes_after(operations: Sequence[Operation], parts: Mapping[str, Part]) -> d
 
 
 def in_order(operations: tuple[Operation, ...], parts: Mapping[str, Part]) -> tuple[Operation, ...]:
-    """The order of work: nothing before what it needs, else as it was told; what says what it follows comes right behind it."""
+    """The order of work: nothing before what it needs, every chain as it was told; of what could come next, what belongs soonest behind
+    what it needs. What is told by the display (the chain without a name) has its place, the rest comes right behind the last it needs."""
     before = needs(operations, parts)
-    told = {o.key: 2 * i for i, o in enumerate(operations)}
-    place = {o.key: max((told[a] for a in o.after if a in told), default=told[o.key] - 1) + 1 for o in operations}
-    by = {o.key: o for o in operations}
+    told = {o.key: i for i, o in enumerate(operations)}
+    for first, then in chained(operations):
+        before[then].add(first)
+    place: dict[str, float] = {o.key: told[o.key] for o in operations if not o.chain}
     left = {key: len(wants) for key, wants in before.items()}
+    by = {o.key: o for o in operations}
     after: dict[str, list[str]] = {key: [] for key in before}
     for key, wants in before.items():
         for want in wants:
             after[want].append(key)
-    ready: list[tuple[int, int, str]] = []
+    ready: list[tuple[float, int, str]] = []
+
+    def may_begin(key: str) -> None:
+        where = place.setdefault(key, max((place[want] for want in before[key]), default=float(told[key])) + BEHIND)
+        heappush(ready, (where, told[key], key))
+
     for key, count in left.items():
         if not count:
-            heappush(ready, (place[key], told[key], key))
+            may_begin(key)
     out: list[Operation] = []
     while ready:
         *_, key = heappop(ready)
@@ -152,6 +180,6 @@ def in_order(operations: tuple[Operation, ...], parts: Mapping[str, Part]) -> tu
         for later in after[key]:
             left[later] -= 1
             if not left[later]:
-                heappush(ready, (place[later], told[later], later))
+                may_begin(later)
     # What waits for one another in a circle stands as it was told: the proof of the job finds it, and nobody is locked out.
     return (*out, *(o for o in operations if left[o.key]))

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from shadbo.core.contract.operations import Operation
-from shadbo.core.job.joining import Hands, Job, needs
+from shadbo.core.job.joining import Hands, Job, chained, needs
 from shadbo.core.quantity.figures import Book, plain
 
 # A material an operation speaks of is a part: words of its sentence, and the family one of which then is a part.
@@ -85,7 +85,10 @@ def _held_once(job: Job) -> Iterator[str]:
 def _in_time(job: Job) -> Iterator[str]:
     """Nothing comes before what it needs, a gate not after what it guards; and nothing is done inside once it is closed."""
     place = {o.key: i for i, o in enumerate(job.operations)}
-    for key, wants in needs(job.operations, {p.key: p for p in job.parts}).items():
+    wanted = needs(job.operations, {p.key: p for p in job.parts})
+    for first, then in chained(job.operations):
+        wanted[then].add(first)
+    for key, wants in wanted.items():
         for want in wants:
             if place[want] > place[key]:
                 yield f"“{job.operations[place[key]].title}” comes before “{job.operations[place[want]].title}”, which it needs"

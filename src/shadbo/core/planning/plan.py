@@ -27,7 +27,7 @@ from shadbo.core.finishing.finish import finish
 from shadbo.core.framing.weights import total
 from shadbo.core.job.joining import Job, join
 from shadbo.core.job.proving import prove
-from shadbo.core.planning.stretching import Stretching, framed_after, stretching_of
+from shadbo.core.planning.stretching import Stretching, check_stretching, framed_after, stretching_of
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Book, Figure, Say, figure_of, figure_of_count
 from shadbo.core.quantity.lengths import Showing, Shown
@@ -145,7 +145,7 @@ class Offered:
 
 def offered(piece: Piece, shop: Shop, focus: str = "") -> Offered:
     """For an edit that speaks of a choice, an action or a check: nothing is drawn, listed or put in order for it. Raises :class:`PlanFault`."""
-    context, reckoned, _ = _reckoned(piece, shop, focus)
+    context, reckoned, *_ = _reckoned(piece, shop, focus)
     return Offered(tuple(i for panel in reckoned.panels for i in panel.fill().inputs), _checks(piece, context))
 
 
@@ -154,7 +154,7 @@ def plan_and_book(piece: Piece, shop: Shop, focus: str = "", only: Only | None =
     return _planned(piece, shop, focus, only)
 
 
-def _reckoned(piece: Piece, shop: Shop, focus: str) -> tuple[Context[Any, Any], Reckoned, Quantity]:
+def _reckoned(piece: Piece, shop: Shop, focus: str) -> tuple[Context[Any, Any], Reckoned, Quantity, Stretching]:
     """Every figure and every check; what is only asked for is still to be worked out, and adds neither."""
     display = DISPLAYS[piece.display.type]
     context = Context.of(piece, shop, focus, display.holds)
@@ -163,13 +163,15 @@ def _reckoned(piece: Piece, shop: Shop, focus: str) -> tuple[Context[Any, Any], 
         if not proof.holds:
             raise PlanFault(f"{proof.line}: {[str(t.value) for t in proof.terms]} is not {proof.whole.value}")
     weight = total(context, reckoned.weights)
+    first = stretching_of(piece, shop)
+    check_stretching(context, first)
     context.book.close()
     context.checks.close()
-    return context, reckoned, weight
+    return context, reckoned, weight, first
 
 
 def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[Plan, Book]:
-    context, reckoned, weight = _reckoned(piece, shop, focus)
+    context, reckoned, weight, first = _reckoned(piece, shop, focus)
     book, show, keys = context.book, shop.showing, [str(p.key) for p in reckoned.panels]
     opened = "" if only is None else only.stage if only.stage in keys else keys[0]
     whole, glance = only is None, only is not None and only.glance
@@ -178,7 +180,6 @@ def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[P
     wanted = None if only is None else {*(v for p in panels.values() for v in p.views), *only.views}
     views = tuple(v.draw() for v in reckoned.views if wanted is None or v.key in wanted)
     checks = _checks(piece, context)
-    first = stretching_of(piece, shop) if cutting else Stretching()
     job = (
         join(
             (*first.parts, *map(cut, reckoned.cuts), *reckoned.parts()),

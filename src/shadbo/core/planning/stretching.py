@@ -3,15 +3,22 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Any
 
+from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.cutting import StockLength
-from shadbo.core.contract.display import Context
+from shadbo.core.contract.display import Context, Reckoned
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, cut
 from shadbo.core.displays.registry import DISPLAYS
+from shadbo.core.document.objects import StretchedCanvas
 from shadbo.core.document.piece import Piece
+from shadbo.core.document.readings import one_reading
 from shadbo.core.document.shop import Shop
+from shadbo.core.framing.canvas_choices import back_to_the_bars
+from shadbo.core.framing.nothing import check_cuts
 from shadbo.core.framing.rails import GLUE
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.record import record
 
 # Its keys stand apart from those of the frame: both have a glue, bars, a measuring.
@@ -20,9 +27,29 @@ FAMILY = "stretching"
 
 @record(frozen=True, slots=True)
 class Stretching:
-    parts: tuple[Part, ...] = ()
-    operations: tuple[Operation, ...] = ()
-    stock: tuple[StockLength, ...] = ()
+    """The stretching of a piece’s canvas as its own display reckons it; nothing where the canvas came on its bars."""
+
+    context: Context[Any, Any] | None = None
+    reckoned: Reckoned | None = None
+
+    @property
+    def own_parts(self) -> tuple[Part, ...]:
+        return (*map(cut, self.reckoned.cuts), *self.reckoned.parts()) if self.reckoned is not None else ()
+
+    @property
+    def parts(self) -> tuple[Part, ...]:
+        return tuple(map(_apart, self.own_parts))
+
+    @property
+    def operations(self) -> tuple[Operation, ...]:
+        if self.reckoned is None:
+            return ()
+        families = frozenset(family for part in self.own_parts for family in part.families)
+        return tuple(_done_first(o, families) for o in self.reckoned.steps())
+
+    @property
+    def stock(self) -> tuple[StockLength, ...]:
+        return self.reckoned.stock if self.reckoned is not None else ()
 
 
 def stretching_of(piece: Piece, shop: Shop) -> Stretching:
@@ -34,18 +61,65 @@ def stretching_of(piece: Piece, shop: Shop) -> Stretching:
         return Stretching()
     before = piece.model_copy(update={"object": piece.stretched.object, "display": piece.stretched.display, "stretched": None})
     display = DISPLAYS[before.display.type]
-    reckoned = display.reckon(Context.of(before, shop, "", display.holds))
-    parts = (*map(cut, reckoned.cuts), *reckoned.parts())
-    families = frozenset(family for part in parts for family in part.families)
-    operations = tuple(_done_first(o, families) for o in reckoned.steps())
-    return Stretching(tuple(map(_apart, parts)), operations, reckoned.stock)
+    context = Context.of(before, shop, "", display.holds)
+    reckoned = display.reckon(context)
+    check_cuts(context, reckoned)
+    return Stretching(context, reckoned)
+
+
+def check_stretching(context: Context[Any, Any], first: Stretching) -> None:
+    """What comes off the bars is what is framed, and it can be stretched at all: both are stops of the one job."""
+    piece = context.piece
+    if first.context is None or piece.stretched is None:
+        return
+    again = WayOut(("Change how it is stretched",), back_to_the_bars(piece.stretched))
+    for check in first.context.checks.checks.values():
+        if check.severity == "stop":
+            context.checks.add(
+                "stop", f"{FAMILY}.{check.key}", "measure", check.say, why=check.why, source_key=check.source.key, ways=(again,)
+            )
+    thing, made = piece.object, first.context.book.dims
+    assert isinstance(thing, StretchedCanvas)
+    read = {
+        axis: [exact(r.mm) for place in getattr(thing, axis).places("") for r in place.readings] for axis in ("width", "height")
+    }
+    finished = {axis: made[f"finished.{axis}"].value for axis in read}
+    apart = {axis: max((abs(mm - finished[axis]) for mm in read[axis]), default=Fraction(0)) for axis in read}
+    if max(apart.values()) <= context.rule("stretched_within"):
+        return
+    say = context.speak.say
+    framed = {axis: sum(read[axis], Fraction(0)) / len(read[axis]) for axis in read}
+    ways = (
+        WayOut(
+            say("Frame what comes off the bars: {} × {}", *finished.values()),
+            tuple(
+                put(f"/object/{axis}", {station: one_reading(finished[axis])})
+                for axis, station in (("width", "middle"), ("height", "centre"))
+            ),
+        ),
+        WayOut(
+            say("Stretch it to {} × {}", *framed.values()),
+            tuple(put(f"/stretched/display/finished_{axis}", framed[axis]) for axis in framed),
+        ),
+        again,
+    )
+    context.checks.add(
+        "stop",
+        f"{FAMILY}.apart",
+        "measure",
+        say("What comes off the bars is {} × {}; what is framed was read as {} × {}.", *finished.values(), *framed.values()),
+        why=say("They may differ by {}: cloth on its edges, and the saw.", context.rule("stretched_within")),
+        source_key="stretched-within",
+        parts=("canvas",),
+        ways=ways,
+    )
 
 
 def framed_after(operation: Operation, first: Stretching) -> Operation:
     """The frame’s own reading of the canvas comes when that is stretched."""
-    if not first.operations or operation.key != "measure":
+    if first.reckoned is None or operation.key != "measure":
         return operation
-    return replace(operation, after=(*operation.after, *(o.key for o in first.operations)))
+    return replace(operation, needs=(*operation.needs, "stretched"))
 
 
 def _named(key: str) -> str:
@@ -72,7 +146,8 @@ def _done_first(operation: Operation, families: frozenset[str]) -> Operation:
         parts=(),
         uses=tuple(dict.fromkeys((*known(operation.uses), *known(operation.parts)))),
         makes=known(operation.makes),
-        after=tuple(map(_named, operation.after)),
-        before=tuple(map(_named, operation.before)),
+        needs=(),
+        leaves=("stretched",),
+        chain=FAMILY,
         holds=tuple(map(_named, operation.holds)),
     )

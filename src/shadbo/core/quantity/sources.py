@@ -46,6 +46,16 @@ SOURCES: dict[str, Source] = _book(
         "Two screws a side or more, no more than 300 mm apart, 50 mm clear of the corners where the keys sit.",
     ),
     Source(
+        "stretched-within",
+        "house figure",
+        "A stretched canvas is as large as its bars and a little more: cloth on both edges, the saw, and how hard it was pulled.",
+    ),
+    Source(
+        "strip-end",
+        "common practice",
+        "A strip lies under all its screws, 25 mm (or seven times the screw’s diameter) of wood beyond the last, so that its end doesn’t split.",
+    ),
+    Source(
         "reveal-3", "common practice", "The canvas usually sits 3 mm below the rail's face; flush and proud are a matter of taste."
     ),
     Source("tape", "house figure", "Reading tolerance of the tape, a shop setting."),

@@ -218,6 +218,7 @@ def _steps(context: CaseContext, sizes: Sizes) -> tuple[Operation, ...]:
             place="dusty",
             takes="clamps",
             takes_on=60,
+            leaves=("board",),
         ),
         Operation(
             "sheets",
@@ -265,7 +266,8 @@ def _steps(context: CaseContext, sizes: Sizes) -> tuple[Operation, ...]:
             10 + 5 * len(sizes.laid),
             gate=True,
             parts=tuple(one.part for one in sizes.laid),
-            after=("base",),
+            needs=("tried",),
+            leaves=("laid",),
         ),
         Operation(
             "look",
@@ -274,8 +276,7 @@ def _steps(context: CaseContext, sizes: Sizes) -> tuple[Operation, ...]:
             10,
             gate=True,
             parts=tuple(one.part for one in sizes.laid),
-            after=("try", "stand"),
-            before=("close",),
+            needs=("held",),
         ),
         Operation(
             "close",
@@ -286,7 +287,6 @@ def _steps(context: CaseContext, sizes: Sizes) -> tuple[Operation, ...]:
             care="A hood over a metre is lowered by two.",
             parts=("hood",),
             uses=("felt",),
-            after=("try", "stand"),
             closes=True,
         ),
     ]
@@ -299,7 +299,6 @@ def _steps(context: CaseContext, sizes: Sizes) -> tuple[Operation, ...]:
                 ("From below, through shelf or table, before the things stand on it.",),
                 10,
                 uses=("base.screw", "base"),
-                before=("stand",),
             ),
         )
     return tuple(out)

@@ -269,6 +269,7 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
             gate=by_its_label(context, context.display.frame),
             care="Gloves; metal tabs are sharp and lift under nails.",
             uses=("rail", "tabs", *(("glass",) if context.display.frame.glass else ())),
+            leaves=("open",),
         ),
         Operation(
             "template",

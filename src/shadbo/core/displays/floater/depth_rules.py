@@ -210,7 +210,7 @@ def _lift_kind(context: FloaterContext, sizes: Sizes) -> None:
             "caution",
             "lift.all_round",
             "depth",
-            context.speak.say("A side of {} wants its lift all round, not only in the middle of each side.", longest),
+            context.speak.say("A side of {} wants its lift all round, not only under its screws.", longest),
             why=context.speak.say("Over {} the bars would hang between the strips.", limit),
             source_key="seat-all-round",
             figure="depth.lift",

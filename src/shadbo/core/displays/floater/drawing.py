@@ -183,15 +183,15 @@ def _back(context: FloaterContext, sizes: Sizes) -> View:
 
 
 def lift_strips(context: FloaterContext, sizes: Sizes) -> list[tuple[Fraction, Fraction, Fraction, Fraction]]:
-    """Each lift strip on the back: x, y, width, height in mm. A strip is as wide as the seat reaches under the bar."""
+    """Each lift strip on the back: x, y, width, height in mm."""
     w, h = sizes.outside["width"].value, sizes.outside["height"].value
     book = context.book
-    wide = book["lift.strip.width"].value
+    level, upright = book["lift.strip.width"].value, book["lift.strip.width.down"].value
     across, down = book["lift.strip.across"].value, book["lift.strip.down"].value
     x0, y0 = sizes.face.value + sizes.gap["width"].value, sizes.face.value + sizes.gap["height"].value
     return [
-        ((w - across) * HALF, y0, across, wide),
-        ((w - across) * HALF, h - y0 - wide, across, wide),
-        (x0, (h - down) * HALF, wide, down),
-        (w - x0 - wide, (h - down) * HALF, wide, down),
+        ((w - across) * HALF, y0, across, level),
+        ((w - across) * HALF, h - y0 - level, across, level),
+        (x0, (h - down) * HALF, upright, down),
+        (w - x0 - upright, (h - down) * HALF, upright, down),
     ]

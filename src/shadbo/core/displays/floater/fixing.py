@@ -30,17 +30,26 @@ class Screws:
     total: int
 
 
-def lift_strips(context: FloaterContext, canvas: dict[str, Side], seat_width: Dim, widest: Dim, beyond: Dim) -> None:
-    """Strips as wide as the seat reaches under the bar; a third of each side, or all round with the stiles between."""
+def lift_strips(
+    context: FloaterContext, canvas: dict[str, Side], seat_width: Dim, widest: dict[str, Dim], beyond: Dim, held: Screws
+) -> None:
+    """Strips as wide as the seat reaches under the bar; one on each side under all its screws, or all round with the stiles between.
+
+    ``widest`` are the gaps at their widest, left and right (``width``), top and bottom (``height``).
+    """
     book = context.book
-    under = seat_width - widest if seat_width.value > widest.value else beyond * 1
-    wide = book.add(under, "lift.strip.width", "Lift strip, width", parts=("lift",))
-    if context.display.lift_kind == "strips":
-        across, down = canvas["width"].mean / 3, canvas["height"].mean / 3
-    else:
-        across, down = canvas["width"].smallest * 1, canvas["height"].smallest - 2 * wide
-    book.add(across, "lift.strip.across", "Lift strip, across", parts=("lift",))
-    book.add(down, "lift.strip.down", "Lift strip, down", parts=("lift",))
+    wide = {}
+    for gap, name, where in (("height", "", "top and bottom"), ("width", ".down", "sides")):
+        under = seat_width - widest[gap] if seat_width.value > widest[gap].value else beyond * 1
+        wide[gap] = book.add(under, f"lift.strip.width{name}", f"Lift strip, width, {where}", parts=("lift",))
+    longest = {"width": canvas["width"].smallest * 1, "height": canvas["height"].smallest - 2 * wide["height"]}
+    on = rule(context.shop.rules.strip_beyond, "Beyond the last screw", "strip-end")
+    for axis, along in zip(AXES, ("across", "down"), strict=True):
+        places = held.places[axis]
+        # Where nothing is screwed a third of the side lifts it.
+        wanted = (places[-1] - places[0] if len(places) > 1 else 0 * on) + 2 * on if places else canvas[axis].mean / 3
+        whole = context.display.lift_kind == "all_round" or wanted.value > longest[axis].value
+        book.add(longest[axis] if whole else wanted, f"lift.strip.{along}", f"Lift strip, {along}", parts=("lift",))
 
 
 def screws(

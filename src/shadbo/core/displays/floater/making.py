@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from shadbo.core.contract.cutting import PACKER, CutLine, StockLength, bar_of, strip_of
-from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import FloaterContext
@@ -52,13 +52,11 @@ def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 ("square ends, between the others",),
             )
     if sizes.lift.value > 0:
-        lift_profile = strip_of(context.speak, book["lift.strip.width"], sizes.lift)
+        level, upright = (strip_of(context.speak, book[f"lift.strip.width{side}"], sizes.lift) for side in ("", ".down"))
         combo = made_of(tuple(exact(s) for s in context.shop.strips), sizes.lift.value)
         built = say("of strips " + " + ".join("{}" for _ in combo), *combo) if combo else ()
-        line(
-            "lift.across", "Lift strips, top and bottom", ("lift",), 2, "lift strip", book["lift.strip.across"], lift_profile, built
-        )
-        line("lift.down", "Lift strips, sides", ("lift",), 2, "lift strip", book["lift.strip.down"], lift_profile, built)
+        line("lift.across", "Lift strips, top and bottom", ("lift",), 2, "lift strip", book["lift.strip.across"], level, built)
+        line("lift.down", "Lift strips, sides", ("lift",), 2, "lift strip", book["lift.strip.down"], upright, built)
     for axis, liner in sizes.liner.items():
         if liner.value:
             strip = book.add(
@@ -188,7 +186,6 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
                 parts=("bar",),
                 makes=("cradle",),
                 uses=("glue.cradle",),
-                before=("centre", "holes"),
             )
         )
     if new:
@@ -228,6 +225,8 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
                     parts=("seat",),
                     uses=("pins",),
                     makes=("seat",),
+                    needs=("raw",),
+                    leaves=("shaped",),
                 )
             )
     if not new and bowed(context):
@@ -251,37 +250,26 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
                 wait_minutes=60,
                 parts=("liner",),
                 makes=("liner",),
+                needs=("raw",),
+                leaves=("shaped",),
             )
         )
-    out.append(
-        Operation(
-            "paint",
-            "Paint the inside dark",
-            ("Inner faces and seat, so that they vanish.",),
-            15,
-            wait_minutes=60,
-            care="Follow the tin; fresh air.",
-            parts=("gap", "seat"),
-            uses=("paint",),
-        )
-    )
     if sizes.lift.value > 0:
-        kind = "in the middle of each side" if display.lift_kind == "strips" else "all round"
+        kind = "one on each side, under all its screws" if display.lift_kind == "strips" else "all round"
         out.append(
             Operation(
                 "lift",
                 "Fix the lift strips",
-                say(
-                    f"{{}} thick, {kind}, glued on, as wide as the seat reaches under the bar; painted as the inside is.",
-                    sizes.lift,
-                ),
+                say(f"{{}} thick, {kind}, glued on, as wide as the seat reaches under the bar.", sizes.lift),
                 10,
                 parts=("lift",),
                 makes=("lift",),
-                uses=("paint", "glue"),
+                uses=("glue",),
+                needs=("raw",),
+                leaves=("shaped",),
             )
         )
-    out += [
+    out.append(
         Operation(
             "holes",
             "Drill the screw holes",
@@ -289,7 +277,23 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
             15,
             care="Stop block on the bit; nothing but the bench beneath.",
             parts=("screw", "rail"),
-        ),
+            leaves=("shaped",),
+        )
+    )
+    out.append(
+        Operation(
+            "paint",
+            "Paint the inside dark",
+            (f"Inner faces, seat{' and lift strips' if sizes.lift.value > 0 else ''}, so that they vanish.",),
+            15,
+            wait_minutes=60,
+            care="Follow the tin; fresh air.",
+            parts=("gap", "seat", *(("lift",) if sizes.lift.value > 0 else ())),
+            uses=("paint",),
+            needs=MADE,
+        )
+    )
+    out += [
         Operation(
             "centre",
             f"Centre the {picture(context)}",

@@ -208,7 +208,7 @@ def _depth(context: FloaterContext, sizes: Sizes) -> Panel:
             "Lift strips",
             "Seat and lift",
             (
-                ("strips", ("Middle of each side",), say("small work, up to {} a side", context.rule("strips_up_to"))),
+                ("strips", ("One on each side",), say("under its screws; up to {} a side", context.rule("strips_up_to"))),
                 ("all_round", ("All round",), ("carries the bar along its whole length",)),
             ),
             ("lift",),

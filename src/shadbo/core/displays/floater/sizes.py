@@ -92,7 +92,7 @@ def size_up(context: FloaterContext) -> Sizes:
     face, profile_height, seat, seat_width, own_seat = profile
 
     # inside, outside, gaps
-    liner, inside, outside, gap, inside_at, gap_at, variation, fit = {}, {}, {}, {}, {}, {}, {}, {}
+    liner, inside, outside, gap, inside_at, gap_at, variation, fit, widest_of = {}, {}, {}, {}, {}, {}, {}, {}, {}
     planned = None
     if isinstance(frame, NewFrame):
         planned = book.add(
@@ -158,6 +158,7 @@ def size_up(context: FloaterContext) -> Sizes:
                 parts=("gap", f"gap.{station}"),
             )
         there_too = [gap_at[s] for s in side.stations]
+        widest_of[axis] = largest(there_too)
         variation[axis] = book.add(
             largest(there_too) - smallest(there_too),
             f"gap.variation.{axis}",
@@ -176,8 +177,8 @@ def size_up(context: FloaterContext) -> Sizes:
     seat_under = book.add(seat_width - widest, "seat.under", "Seat under the bar", parts=("seat",), grain="depth")
     for axis in AXES:
         book.add(gap[axis], f"shim.{axis}", f"Shim, {_axis_label(axis)}", parts=("gap",), grain="depth")
-    lift_strips(context, canvas, seat_width, widest, beyond)
     held = screws(context, face, gap, canvas, seat, lift, depth, seat_width, outside)
+    lift_strips(context, canvas, seat_width, widest_of, beyond, held)
     sizes = Sizes(
         thing=thing,
         canvas=canvas,

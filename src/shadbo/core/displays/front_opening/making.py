@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from shadbo.core.contract.cutting import CutLine, StockLength, bar_of, sheet_of
-from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.front_opening.sizes import OpeningContext, Sizes
 from shadbo.core.framing.filling import BLADE, SAWN, board_of, fill_lines
@@ -145,9 +147,9 @@ def steps(context: OpeningContext, sizes: Sizes) -> tuple[Operation, ...]:
             makes=("tray",),
             uses=("glue",),
             place="dusty",
-            after=("glue",),
             takes="clamps",
             takes_on=60,
+            leaves=("glued", "joined", "shaped"),
         ),
         Operation(
             "board",
@@ -160,7 +162,8 @@ def steps(context: OpeningContext, sizes: Sizes) -> tuple[Operation, ...]:
             20,
             care=f"{BLADE} {SAWN}",
             makes=("board", "back", *(("fill",) if sizes.fill else ())),
-            after=("tray",),
+            needs=("prepared",),
+            leaves=("board",),
         ),
         Operation(
             "back",
@@ -169,6 +172,7 @@ def steps(context: OpeningContext, sizes: Sizes) -> tuple[Operation, ...]:
             15,
             care=DRILL,
             uses=("back", "back.screw", "tray"),
+            needs=MADE,
         ),
         Operation(
             "hinge",
@@ -184,7 +188,7 @@ def steps(context: OpeningContext, sizes: Sizes) -> tuple[Operation, ...]:
             care=DRILL,
             parts=("rail", "tray"),
             uses=("hinge", "hinge.screw", "tray"),
-            before=("glazing",),
+            needs=MADE,
         ),
         Operation(
             "catch",
@@ -196,7 +200,6 @@ def steps(context: OpeningContext, sizes: Sizes) -> tuple[Operation, ...]:
             care="Magnets pinch and break: one at a time, away from watches and cards.",
             parts=("catch",),
             uses=("catch", "glue"),
-            after=("hinge",),
         ),
     ]
     out.append(
@@ -209,12 +212,13 @@ def steps(context: OpeningContext, sizes: Sizes) -> tuple[Operation, ...]:
             parts=("work",),
             uses=("board",),
             inside=True,
-            after=("board", "catch"),
+            needs=("tried", "lined"),
+            leaves=("laid",),
         )
     )
     if sizes.glazing:
         out += [
-            glazing_step(context, sizes.sheet),
+            replace(glazing_step(context, sizes.sheet), needs=("held", *MADE)),
             Operation(
                 "points",
                 "Put the glazing in the door",
@@ -222,7 +226,6 @@ def steps(context: OpeningContext, sizes: Sizes) -> tuple[Operation, ...]:
                 15,
                 care="Point gun: eye protection, never towards a hand, mind the glass beyond.",
                 uses=("glazing", "points"),
-                after=("glazing", "catch"),
             ),
         ]
     if sizes.fill:
@@ -234,20 +237,11 @@ def steps(context: OpeningContext, sizes: Sizes) -> tuple[Operation, ...]:
                 10,
                 uses=("fill",),
                 inside=True,
-                after=("points", "back", "catch"),
             )
         )
     kept = f" The other {display.kept} flat behind its board, acid-free paper between." if display.kept else ""
     out += [
-        Operation(
-            "lay_in",
-            "Lay it in the tray",
-            (f"On its board, nothing pushed.{kept}",),
-            10,
-            parts=("work",),
-            inside=True,
-            after=("place", "points", "back", "fill", "catch"),
-        ),
+        Operation("lay_in", "Lay it in the tray", (f"On its board, nothing pushed.{kept}",), 10, parts=("work",), inside=True),
         Operation(
             "look",
             "Look at the front",
@@ -255,8 +249,7 @@ def steps(context: OpeningContext, sizes: Sizes) -> tuple[Operation, ...]:
             10,
             gate=True,
             parts=("rail", "work"),
-            after=("lay_in",),
-            before=("close",),
+            needs=("held",),
         ),
         Operation(
             "close",
@@ -264,7 +257,6 @@ def steps(context: OpeningContext, sizes: Sizes) -> tuple[Operation, ...]:
             ("Open and shut it ten times: nothing catches, the magnets hold.",),
             5,
             parts=("rail",),
-            after=("lay_in", "look"),
             closes=True,
         ),
     ]

@@ -296,8 +296,6 @@ def _steps(context: BarsContext, sizes: Sizes) -> tuple[Operation, ...]:
             if display.grip == "magnets"
             else "Clamp the bars.",
             parts=("grip",),
-            before=("finish",),
-            after=("cut",),
             uses=("bar",),
         ),
         Operation(

@@ -6,7 +6,7 @@ from typing import Any
 
 from shadbo.core.contract.cutting import Across, CutLine, StockLength, bar_of, sheet_of
 from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Lying, Proof, Reckoned, Suit, Way
-from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.layered_box.drawing import draw
 from shadbo.core.displays.layered_box.panels import panels
@@ -185,7 +185,6 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
             say("The whole thickness first: {} outside. Look at the section: does the tallest clear the glass?", sizes.outer),
             15,
             gate=True,
-            before=("cut",),
         ),
         Operation(
             "season",
@@ -193,9 +192,7 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
             ("Boards a week in the room they will hang in, or the mitres open.",),
             5,
             wait_minutes=7 * 24 * 60,
-            before=("cut",),
         ),
-        frame[0],
         Operation(
             "rebate",
             "Cut the rebates",
@@ -203,10 +200,10 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
             45,
             gate=True,
             care="Router or saw: guards, push sticks, a test cut in a waste piece; dust extraction, eye and hearing protection.",
-            parts=("rail",),
+            makes=("rail",),
             place="dusty",
         ),
-        *frame[1:],
+        *frame,
         Operation(
             "read",
             "Read every rebate again",
@@ -214,9 +211,17 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
             20,
             gate=True,
             parts=("rail",),
+            needs=MADE,
+            leaves=("read",),
         ),
         Operation(
-            "order", "Order glass, have the boards cut", ordered, 15, parts=tuple(f.part for f in sizes.floors), makes=("floor",)
+            "order",
+            "Order glass, have the boards cut",
+            ordered,
+            15,
+            parts=tuple(f.part for f in sizes.floors),
+            makes=("floor",),
+            leaves=("board",),
         ),
     ]
     if any(f.text or f.cut for f in sizes.floors):
@@ -240,7 +245,8 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
             30,
             parts=("item",),
             inside=True,
-            after=("order", "cutout"),
+            needs=("tried",),
+            leaves=("laid",),
         ),
         Operation(
             "fit",
@@ -252,8 +258,8 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
             40,
             parts=("floor.0",),
             uses=("floor", "beads"),
-            after=("stand",),
             place="clean",
+            needs=("held",),
         ),
     ]
     if sizes.lit is not None:
@@ -274,8 +280,6 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
                 parts=("lamp", "vent"),
                 makes=("lamp",),
                 uses=("supply",),
-                after=("fit",),
-                before=("look",),
             )
         )
     out += [

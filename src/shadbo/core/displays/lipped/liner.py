@@ -9,7 +9,7 @@ from shadbo.core.contract.asking import choice, given
 from shadbo.core.contract.cutting import CutLine, bar_of
 from shadbo.core.contract.display import Context, Weight
 from shadbo.core.contract.inputs import Input
-from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import chosen, ruled
 from shadbo.core.contract.views import Drawing
@@ -102,8 +102,6 @@ def liner_steps(context: Context[StretchedCanvas, Lipped], liner: Liner) -> tupl
             care="Saw: guard down, hands clear, eye and hearing protection.",
             makes=("liner.width", "liner.height"),
             uses=("glue",),
-            after=("glue", "joint"),
-            before=("lay", "glazing"),
             place="dusty",
             takes="clamps",
             takes_on=60,
@@ -115,8 +113,7 @@ def liner_steps(context: Context[StretchedCanvas, Lipped], liner: Liner) -> tupl
             10,
             gate=True,
             uses=("rail", "liner.width", "liner.height", "liner.points"),
-            after=("glazing", "liner.cut"),
-            before=("lay",),
+            needs=MADE,
         ),
     )
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from shadbo.core.contract.cutting import CutLine, StockLength, sheet_of
-from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.lipped.liner import liner_lines, liner_parts, liner_steps
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
@@ -118,12 +118,13 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
                 parts=("rail",),
             )
         )
+    liner = liner_steps(context, sizes.liner) if sizes.liner is not None else ()
+    out += liner[:1]
     if sizes.sheet:
-        out.append(glazing_step(context, sizes.sheet))
-    if sizes.liner is not None:
-        out += liner_steps(context, sizes.liner)
+        out.append(replace(glazing_step(context, sizes.sheet), needs=MADE))
+    out += liner[1:]
     if sizes.strips:
-        out.append(replace(spacer_step(context, sizes.strips), before=("lay",)))
+        out.append(spacer_step(context, sizes.strips))
     out += [
         Operation(
             "lay",
@@ -137,7 +138,7 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
             10,
             parts=("canvas",),
             uses=("rail", *(("glazing",) if sizes.sheet else ()), *(("spacer",) if sizes.strips else ())),
-            after=("glazing", "spacer"),
+            needs=MADE,
         ),
         Operation(
             "look",
@@ -146,7 +147,6 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
             5,
             gate=True,
             parts=("canvas", "lip"),
-            after=("lay",),
         ),
         Operation(
             "clips",
@@ -166,7 +166,6 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
             uses=("packer",) if sizes.packer is not None else (),
             holds=("canvas",),
             method="clips",
-            after=("look",),
         ),
         Operation(
             "cover",
@@ -182,7 +181,6 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
             parts=("cover", "hole"),
             makes=("cover",),
             closes=True,
-            after=("clips",),
         ),
     ]
     return tuple(out)

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from shadbo.core.contract.cutting import CutLine, StockLength, sheet_of
-from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
@@ -171,7 +173,6 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
                 gate=True,
                 care="Metal ruler held firmly, several light passes, fingers behind the edge.",
                 parts=("work",),
-                before=("place",),
             )
         )
     out.append(
@@ -191,6 +192,8 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
             ),
             parts=("board",),
             makes=("board", *behind),
+            needs=("prepared",),
+            leaves=("board", "laid"),
         )
     )
     if sizes.lift:
@@ -208,8 +211,6 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
                 parts=("lift",),
                 makes=("lift",),
                 uses=("board",),
-                after=("board",),
-                before=("place",),
             )
         )
     if sizes.window:
@@ -251,11 +252,12 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
             gate=True,
             parts=("work", "border"),
             inside=True,
-            after=("board",),
+            needs=("tried", "lined"),
+            leaves=("laid",),
         )
     ]
     if sizes.sheet:
-        out.append(glazing_step(context, sizes.sheet))
+        out.append(replace(glazing_step(context, sizes.sheet), needs=("held", *MADE)))
     if sizes.strips:
         out.append(spacer_step(context, sizes.strips))
     out += [
@@ -268,6 +270,7 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
             10,
             gate=True,
             parts=("work",),
+            needs=("held", *MADE),
         ),
         Operation(
             "close",

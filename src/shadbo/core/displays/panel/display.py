@@ -263,7 +263,7 @@ def _steps(context: PanelContext, sizes: Sizes) -> tuple[Operation, ...]:
                 "Tape across the back",
                 ("Wide strips, overlapping, pressed down from the middle outwards.",),
                 20,
-                parts=("tape",),
+                parts=("work",),
                 uses=("across",),
                 holds=("work",),
                 method="tape_across",
@@ -337,7 +337,6 @@ def _steps(context: PanelContext, sizes: Sizes) -> tuple[Operation, ...]:
                 wait_minutes=60,
                 gate=True,
                 parts=("pair",),
-                before=("strips",),
             )
         )
         out.append(
@@ -364,7 +363,6 @@ def _steps(context: PanelContext, sizes: Sizes) -> tuple[Operation, ...]:
                 15,
                 gate=True,
                 parts=("pair",),
-                after=("strips",),
                 place="wall",
             )
         )

@@ -322,6 +322,18 @@ def _steps(context: SashContext, sizes: Sizes) -> tuple[Operation, ...]:
                     method="sewn_cover",
                 )
             )
+    if display.closing == "cover":
+        out.append(
+            Operation(
+                "cover",
+                "Cut the cover board",
+                say("{} × {}, smaller than the sash and larger than the cloth.", *sizes.cover.values()),
+                15,
+                care="Saw or knife: guard, ruler, fingers behind the edge.",
+                makes=("cover",),
+                place="dusty",
+            )
+        )
     out.append(
         Operation(
             "lay",
@@ -334,23 +346,12 @@ def _steps(context: SashContext, sizes: Sizes) -> tuple[Operation, ...]:
     if display.closing == "cover":
         out += [
             Operation(
-                "cover",
-                "Cut the cover board",
-                say("{} × {}, smaller than the sash and larger than the cloth.", *sizes.cover.values()),
-                15,
-                care="Saw or knife: guard, ruler, fingers behind the edge.",
-                makes=("cover",),
-                place="dusty",
-                before=("lay",),
-            ),
-            Operation(
                 "half",
                 "Fasten two of each side",
                 say("In from the cover’s corners, {} clear of the cloth.", sizes.clear),
                 10,
                 care="Eye protection; staple gun and nails never towards a hand, and mind the glass beyond.",
                 parts=("cover", "fastener"),
-                after=("cover",),
             ),
             Operation(
                 "look",

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from shadbo.core.contract.cutting import CutLine, StockLength, sheet_of, strip_of
-from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Comes, Part, got
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
@@ -148,8 +148,9 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
                 15,
                 gate=by_its_label(context, display.frame),
                 care="Gloves; tabs are sharp, glass edges too.",
-                parts=("rail", "glazing"),
+                parts=("rail",),
                 uses=("glazing.came",) if sheets_came(context) else (),
+                leaves=("open",),
             )
         )
     if display.sheets > sheets_came(context):
@@ -163,8 +164,11 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
                 care=glass,
                 makes=("glazing.cut",),
                 place="clean",
+                needs=MADE,
             )
         )
+    if sizes.window:
+        out.append(_mats(context, sizes))
     faces = 4 if display.sheets == 2 else 2
     out.append(
         Operation(
@@ -178,10 +182,11 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
             gate=True,
             parts=("glazing",),
             place="clean",
+            needs=MADE,
         )
     )
     if sizes.window:
-        out += _between_mats(context, sizes)
+        out.append(_between_mats(context, sizes))
     else:
         out.append(
             Operation(
@@ -235,35 +240,37 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
     return tuple(out)
 
 
-def _between_mats(context: SeeThroughContext, sizes: Sizes) -> list[Operation]:
-    """Two mats with the same window, and the work in its sleeve between them."""
+def _mats(context: SeeThroughContext, sizes: Sizes) -> Operation:
+    """Two mats with the same window."""
     say = context.speak.say
-    return [
-        Operation(
-            "mats",
-            "Cut the two mats",
-            say("Windows {} × {}, cut from the back; laid face to face they must lie on one another.", *sizes.window.values()),
-            30,
-            gate=True,
-            care=BLADE,
-            parts=("mat",),
-            makes=("mat", "mat_back"),
+    return Operation(
+        "mats",
+        "Cut the two mats",
+        say("Windows {} × {}, cut from the back; laid face to face they must lie on one another.", *sizes.window.values()),
+        30,
+        gate=True,
+        care=BLADE,
+        parts=("mat",),
+        makes=("mat", "mat_back"),
+    )
+
+
+def _between_mats(context: SeeThroughContext, sizes: Sizes) -> Operation:
+    """The work in its sleeve between the mats."""
+    say = context.speak.say
+    return Operation(
+        "place",
+        "Put the work in its sleeve",
+        say(
+            "Two films {} × {}, the work in their middle; double-sided tape on the film alone, a little off the work, its lower edge left open for air. "
+            "Between the mats, seen whole from both sides.",
+            *sizes.sheet.values(),
         ),
-        Operation(
-            "place",
-            "Put the work in its sleeve",
-            say(
-                "Two films {} × {}, the work in their middle; double-sided tape on the film alone, a little off the work, its lower edge left open for air. "
-                "Between the mats, seen whole from both sides.",
-                *sizes.sheet.values(),
-            ),
-            30,
-            gate=True,
-            parts=("work",),
-            makes=("film",),
-            uses=("glue.film", "mat", "mat_back"),
-            after=("mats",),
-            holds=("work",),
-            method="two_sheets",
-        ),
-    ]
+        30,
+        gate=True,
+        parts=("work",),
+        makes=("film",),
+        uses=("glue.film", "mat", "mat_back"),
+        holds=("work",),
+        method="two_sheets",
+    )

@@ -210,7 +210,6 @@ def steps(context: StretcherContext, sizes: Sizes) -> tuple[Operation, ...]:
                 gate=True,
                 parts=("cross",),
                 makes=(*(("cross",) if sum(sizes.cross.values()) else ()), *(("brace",) if display.braces else ())),
-                after=("square",),
                 uses=(*(("screw.cross",) if screwed(context, sizes) else ("glue",)), *(("screw.brace",) if display.braces else ())),
             )
         )

@@ -12,12 +12,13 @@ from shadbo.core.displays.stretcher.rolls import Laid, roll_choice
 from shadbo.core.displays.stretcher.rules import on_bar
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
 from shadbo.core.document.objects import CanvasToMake
+from shadbo.core.document.readings import one_reading
 from shadbo.core.framing.canvas_choices import begin_floater, begin_lipped
 from shadbo.core.framing.own import own_inputs
 from shadbo.core.framing.rails import AXES
 from shadbo.core.measuring.desk import desk_panel
+from shadbo.core.quantity.exact import exact
 from shadbo.core.quantity.figures import Say
-from shadbo.core.quantity.lengths import as_decimal
 
 WRAPS = (
     ("mirrored", "Mirrored", "the picture’s edge, mirrored round the bar"),
@@ -167,16 +168,11 @@ def _bars(context: StretcherContext, sizes: Sizes) -> ChoiceInput:
 
 def _next(context: StretcherContext, sizes: Sizes) -> ChoiceInput:
     """Once it is stretched: go on with it as a stretched canvas in a frame."""
-
-    def reading(mm: object) -> list[dict[str, object]]:
-        return [{"mm": mm, "typed": None, "tape": "mm", "give": 0}]
-
-    finished = {a: as_decimal(sizes.finished[a].value) for a in AXES}
     canvas = {
         "type": "stretched_canvas",
-        "width": {"middle": reading(finished["width"])},
-        "height": {"centre": reading(finished["height"])},
-        "depth": {"bar": reading(sizes.bar.depth)},
+        "width": {"middle": one_reading(sizes.finished["width"].value)},
+        "height": {"centre": one_reading(sizes.finished["height"].value)},
+        "depth": {"bar": one_reading(exact(sizes.bar.depth))},
         "bar_width": sizes.bar.width,
     }
     width, height = (sizes.finished[a].value for a in AXES)

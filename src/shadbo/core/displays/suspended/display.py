@@ -327,6 +327,19 @@ def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Operation, ...]:
         frame[0],
         frame[1],
     ]
+    # One that misses the thing has no length yet: that is a stop, and nothing is cut for it.
+    if any(rod.length is not None for rod in sizes.rods):
+        out.append(
+            Operation(
+                "rods",
+                "Cut the rods" if display.rods != "wires" else "Cut the wires",
+                ("To the lengths of the cut list; ends filed smooth.",),
+                15,
+                care="Clamp the rod; eye protection.",
+                makes=("rod",),
+                place="dusty",
+            )
+        )
     out.append(
         Operation(
             "mark",
@@ -352,8 +365,8 @@ def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Operation, ...]:
                 8,
                 care="Clamp the rail; a stop on the bit; eye protection.",
                 parts=("rail",),
-                after=("mark",),
                 place="dusty",
+                leaves=("shaped",),
             )
         )
     if display.into == "drilled" and display.rods != "wires":
@@ -372,19 +385,6 @@ def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Operation, ...]:
                 parts=(sizes.one.part,),
             )
         )
-    # One that misses the thing has no length yet: that is a stop, and nothing is cut for it.
-    if any(rod.length is not None for rod in sizes.rods):
-        out.append(
-            Operation(
-                "rods",
-                "Cut the rods" if display.rods != "wires" else "Cut the wires",
-                ("To the lengths of the cut list; ends filed smooth.",),
-                15,
-                care="Clamp the rod; eye protection.",
-                makes=("rod",),
-                place="dusty",
-            )
-        )
     out += [
         Operation(
             "pull",
@@ -396,7 +396,6 @@ def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Operation, ...]:
             wait_minutes=60,
             gate=True,
             parts=("rod",),
-            before=("dry_all",),
         ),
         Operation(
             "dry_all",
@@ -406,6 +405,7 @@ def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Operation, ...]:
             gate=True,
             parts=("rod", sizes.one.part),
             uses=("clamp",) if display.into == "clamp" and display.rods != "wires" else (),
+            needs=("finished",),
         ),
         Operation(
             "glue_all",
@@ -418,11 +418,11 @@ def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Operation, ...]:
             wait_minutes=24 * 60,
             parts=("rail",),
             uses=("glue",),
-            after=("dry_all",),
             holds=(sizes.one.part,),
             method="rods",
             takes="clamps",
             takes_on=60,
+            leaves=("glued", "joined"),
         ),
     ]
     return tuple(out)

@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Any
 
 from shadbo.core.contract.display import Carcass, Context
-from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.operations import Operation, State
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.finishing.hang.joints import Joint
 from shadbo.core.quantity.exact import Fraction
@@ -19,8 +19,6 @@ WORDS = {
     "wedge": ("Underpin wedges", "steel"),
     "bracket": ("Corner brackets", "steel"),
 }
-# What is read or done to the glued frame, and so after its joints.
-AFTER_GLUE = ("inside", "rabbet", "read", "square", "seat", "liner", "paint", "holes", "board", "glazing", "close", "rings")
 
 
 def joint_parts(context: Context[Any, Any], joint: Joint | None, frames: int) -> Iterator[Part]:
@@ -35,12 +33,16 @@ def joint_parts(context: Context[Any, Any], joint: Joint | None, frames: int) ->
         yield got("joint.screw", "Bracket screws", 16 * frames, material="wood screw", note=("shorter than the rail is deep",))
 
 
-def joint_operations(context: Context[Any, Any], carcass: Carcass, joint: Joint | None) -> Iterator[Operation]:
-    """Biscuits before the frame is glued; splines and dowels across the corner, and brackets, when the glue is hard."""
+def joint_operations(
+    context: Context[Any, Any], carcass: Carcass, joint: Joint | None, glued_last: bool = False
+) -> Iterator[Operation]:
+    """Biscuits before the frame is glued; splines and dowels across the corner, and brackets, when the glue is hard. ``glued_last``: that
+    is after the finish."""
     if joint is None or joint.key in ("glue", "wedge"):
         return
     say, high = context.speak.say, carcass.height
-    glued, marks = ("glue", "glue_all", *(("tray",) if carcass.frames > 1 else ())), ("joint",)
+    marks = ("joint",)
+    leaves: tuple[State, ...] = ("joined",) if glued_last else ("joined", "shaped")
     # Of two frames each has its own height: it is told as a share.
     each = carcass.frames > 1
     thirds = ("a third and two thirds",) if each else say("{} and {}", high.value / 3, high.value * 2 / 3)
@@ -56,9 +58,10 @@ def joint_operations(context: Context[Any, Any], carcass: Carcass, joint: Joint 
             20,
             care="Biscuit joiner: both hands on it, the rail clamped; eye and hearing protection.",
             parts=("joint",),
-            after=("cut", "rebate"),
-            before=("dry", "mark", "dry_all", "glue", "glue_all"),
             place="dusty",
+            needs=("mitred",),
+            leaves=("slotted",),
+            chain="joint",
         )
     elif joint.key == "spline":
         many = "two" if joint.size.endswith("two") else "one"
@@ -77,9 +80,10 @@ def joint_operations(context: Context[Any, Any], carcass: Carcass, joint: Joint 
             care="Saw: the frame held in a cradle, guard on, push block; eye and hearing protection.",
             uses=("glue",),
             place="dusty",
-            after=glued,
-            before=AFTER_GLUE,
             parts=marks,
+            needs=("glued",),
+            leaves=leaves,
+            chain="joint",
         )
     elif joint.key == "dowel":
         size, _, deep = joint.size.partition(", ")
@@ -97,9 +101,10 @@ def joint_operations(context: Context[Any, Any], carcass: Carcass, joint: Joint 
             care="A stop on the bit; the frame clamped; eye protection.",
             uses=("glue",),
             place="dusty",
-            after=glued,
-            before=AFTER_GLUE,
             parts=marks,
+            needs=("glued",),
+            leaves=leaves,
+            chain="joint",
         )
     else:
         longest = high.value - context.rule("face_clear")
@@ -110,9 +115,10 @@ def joint_operations(context: Context[Any, Any], carcass: Carcass, joint: Joint 
             20,
             care="A stop on the bit; no screw near the face.",
             uses=("joint.screw",),
-            after=glued,
-            before=AFTER_GLUE,
             parts=marks,
+            needs=("glued",),
+            leaves=leaves,
+            chain="joint",
         )
 
 

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from typing import Any
 
 from shadbo.core.contract.display import Carcass, Context
-from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.finishing.hang.hardware import FASTENED, WALLS
 from shadbo.core.finishing.hang.sizes import Hung
@@ -125,8 +125,7 @@ def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) ->
         5 if there else 15,
         care="" if there else CARE[FASTENED[hung.way.key].kind],
         uses=("ring", *(("wire",) if hung.wire is not None else ()), "bumper"),
-        after=("close", "cover", "shims", "back", "glue", "glue_all", "joint"),
-        before=("hang",),
+        needs=MADE,
     )
     care = "The wall decides the anchor: cables and pipes looked for, the anchor maker’s rating, local codes; heavy or public pieces by somebody competent."
     if hung.kg > context.rule("two_people_over"):
@@ -180,5 +179,5 @@ def stand_operation() -> Operation:
         gate=True,
         care="Drill first, a stop on the bit, never towards glass or canvas.",
         uses=("easel", "bumper"),
-        after=("close", "cover", "shims", "back", "glue", "glue_all", "joint"),
+        needs=MADE,
     )

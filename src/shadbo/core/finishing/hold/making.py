@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Any
 
 from shadbo.core.contract.display import Context
-from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.finishing.hold.methods import Method
 from shadbo.core.finishing.hold.sizes import HALF, Kept, pull_test
@@ -23,10 +23,6 @@ LAW = {
     "keepsake": FOUND,
     "tool": "Arms, ammunition and blades: local law, and made safe by a licensed person first.",
 }
-# Operations a method’s own come before: the front is looked at, and then it is closed.
-CLOSING = ("look", "close", "pack", "glazing", "spacer", "fit")
-# And those it comes after: what it is fixed to is cut, and the things were tried in their places.
-LAID = ("mount", "board", "fix", "place", "mount.items", "stand", "backing")
 
 
 def parts_for(context: Context[Any, Any], kept: Iterable[Kept]) -> Iterator[Part]:
@@ -91,9 +87,10 @@ def _apart(context: Context[Any, Any], held_by: tuple[str, ...]) -> Iterator[Ope
             ("Between the newsprint and its board, and between it and whatever lies beside it: its acid goes no further.",),
             5,
             uses=("barrier",),
-            after=("mount", "board"),
-            before=held_by,
             inside=True,
+            needs=("board",),
+            leaves=("lined",),
+            chain="barrier",
         )
 
 
@@ -116,9 +113,10 @@ def _before(method: Method) -> Iterator[Operation]:
             minutes,
             wait_minutes=wait,
             uses=(f"hold.{method.key}",),
-            after=("glue", "rabbet", "read", "open"),
-            before=("mount", "board", f"hold.{method.key}"),
             inside=True,
+            needs=(*MADE, "open", "read"),
+            leaves=("prepared",),
+            chain=f"hold.{method.key}",
         )
 
 
@@ -141,12 +139,13 @@ def _step(method: Method, held: list[Kept]) -> Operation:
         care=" ".join(c for c in (method.care, *law) if c),
         parts=tuple(one.subject.part for one in held),
         uses=(f"hold.{method.key}",) if method.takes else (),
-        after=LAID,
-        before=CLOSING,
         holds=tuple(one.subject.part for one in held if one.methods[0] is method),
         method=method.key,
         inside=True,
         apart=True,
+        needs=("laid", "tried", "lined"),
+        leaves=("held",),
+        chain=f"hold.{method.key}",
     )
 
 
@@ -170,7 +169,8 @@ def _tested(context: Context[Any, Any], kept: list[Kept], held_by: tuple[str, ..
         wait_minutes=60,
         gate=True,
         parts=(heaviest.subject.part,),
-        after=("mount", "board"),
-        before=(*held_by, "place", "mount.items", "stand"),
         apart=True,
+        needs=("board",),
+        leaves=("tried",),
+        chain="hold.pull",
     )

@@ -93,11 +93,6 @@ FINISHES: Mapping[FinishKind, Coat] = {
         "spray",
     ),
 }
-# What paper, glass and cloth come to: none of it before the finish is dry.
-BEFORE = (
-    *("inside", "rabbet", "read", "board", "mount", "place", "mount.items", "glazing", "order", "lay", "centre", "paint", "holes"),
-    *("seat", "liner", "lift", "fit", "stand", "look", "close", "rings", "dry_all"),
-)
 
 
 def finish_inputs(context: Context[Any, Any]) -> tuple[Input, ...]:
@@ -139,12 +134,10 @@ def finish_parts(context: Context[Any, Any]) -> Iterator[Part]:
 
 
 def finish_operations(context: Context[Any, Any], own: Iterable[Operation]) -> Iterator[Operation]:
-    """Sanding and coats, when the frame is glued; what is put together round its thing is finished before that."""
+    """Sanding and coats, when nothing is sawn, drilled or glued on it any more; what is put together round its thing is finished before that."""
     coat, finish = FINISHES.get(context.piece.finish.how), context.piece.finish
     if coat is None:
         return
-    keys = [o.key for o in own]
-    after = tuple(k for k in keys if k.startswith("drill")) if "glue_all" in keys else ("glue", "joint")
     yield Operation(
         "finish.sand",
         "Sand it",
@@ -157,12 +150,12 @@ def finish_operations(context: Context[Any, Any], own: Iterable[Operation]) -> I
         care="Dust mask; dust extraction.",
         uses=("finish.paper", *(("finish.filler",) if finish.filled else ())),
         parts=("rail",),
-        after=after,
-        before=("finish.coat1", "finish.coat"),
         place="dusty",
+        needs=("shaped",),
+        chain="finish",
     )
     # What is put together round its thing is coated before it is glued.
-    bare = " Mitres and holes stay bare: no glue holds on it." if "glue_all" in keys else ""
+    bare = " Mitres and holes stay bare: no glue holds on it." if glued_last(own) else ""
     # Each coat is a step of its own, with what dries after it; the last is the one that is waited for by its name.
     last = len(coat.layers) - 1
     for n, (title, said) in enumerate(coat.layers):
@@ -175,10 +168,16 @@ def finish_operations(context: Context[Any, Any], own: Iterable[Operation]) -> I
             care=coat.care,
             uses=("finish.coat",),
             parts=("rail",),
-            after=(_coat(n - 1, last) if n else "finish.sand",),
-            before=BEFORE if n == last else (),
             place=coat.place,
+            leaves=("finished",) if n == last else (),
+            ends=() if n else ("raw",),
+            chain="finish",
         )
+
+
+def glued_last(own: Iterable[Operation]) -> bool:
+    """Whether the frame is put together round its thing, and so coated before it is glued."""
+    return any("glued" in o.leaves and "shaped" not in o.leaves for o in own)
 
 
 def _coat(n: int, last: int) -> str:

@@ -94,11 +94,10 @@ def cloth_step(context: BoxContext) -> Operation:
         makes=("cloth",),
         uses=("mount", "glue.cloth"),
         parts=("mount",),
-        after=("mount",),
-        before=("fix", "place", "mount.items", "hold.pull", "glazing"),
         apart=True,
         takes="weights",
         takes_on=60,
+        leaves=("board",),
     )
 
 

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
+from dataclasses import replace
 
 from shadbo.core.contract.cutting import CutLine, StockLength, sheet_of, strip_of
-from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import ruled
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
@@ -294,6 +295,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
     ]
     if isinstance(display.frame, NewRabbet):
         out += frame_steps(context, rails_of(context, sizes.rabbet, display.frame))
+        out += _build_up(context)
         out.append(
             Operation(
                 "rabbet",
@@ -307,10 +309,12 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 5,
                 gate=True,
                 parts=("rail",),
+                needs=MADE,
+                leaves=("read",),
             )
         )
     else:
-        out.append(open_step(context))
+        out += [open_step(context), *_build_up(context)]
     for f in sizes.folds:
         steam = _no_heat(context, f.laid)
         out.append(
@@ -338,54 +342,6 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 apart=True,
             )
         )
-    for one in _spread(sizes):
-        steam = _no_heat(context, one)
-        out.append(
-            Operation(
-                f"spread.{one.item.key}",
-                f"Spread {one.item.called}",
-                context.speak.say(
-                    "Card cut to its outline, {} inside the seams, edges rounded, slid inside body and sleeves with thin padding: it carries its shape, "
-                    "no fold is sharp. Its middle line straight from collar to hem, both cuffs as far from it. "
-                    + (
-                        "No steam, no iron: it is signed or heat-sensitive."
-                        if steam
-                        else "As it came; steam only if its owner asks."
-                    ),
-                    context.rule("form_inside"),
-                ),
-                45,
-                gate=True,
-                parts=(one.part,),
-                uses=("hold.form", "inside"),
-                after=("mount", "cloth"),
-                before=("mount.items", "hold.pull"),
-                method="form",
-                apart=True,
-            )
-        )
-    for s in sizes.stitched:
-        out.append(
-            Operation(
-                f"tack.{s.laid.item.key}",
-                f"Stretch {s.laid.item.called}",
-                say(
-                    "From one corner outward along two sides to the far corner, following one thread; border {} from the stitching, measured as it goes; "
-                    "pinned for now {} from the board’s edge, within the {} the lip covers. Surplus folded behind.",
-                    context.book[f"{s.laid.part}.border"],
-                    s.tack,
-                    s.lap,
-                ),
-                60,
-                gate=True,
-                parts=(s.laid.part,),
-                after=("mount",),
-                holds=(s.laid.part,),
-                method="any",
-                care="Damp it only after a fastness test in a corner.",
-                apart=True,
-            )
-        )
     if sizes.mats is not None:
         for level in sizes.mats.levels:
             if level.openings:
@@ -398,7 +354,6 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                         ),
                         15,
                         gate=True,
-                        before=(f"{level.key}.cut",),
                         apart=True,
                     )
                 )
@@ -444,6 +399,8 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 care=BLADE,
                 makes=("mount", *(("spacer",) if sizes.strips else ()), *(("filler",) if display.fillers else ())),
                 apart=True,
+                needs=("prepared",),
+                leaves=("board", "laid"),
             )
         )
     else:
@@ -465,10 +422,58 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 ),
                 makes=cut,
                 apart=True,
+                needs=("prepared",),
+                leaves=("board", "laid"),
             )
         )
     if covered(context):
         out.append(cloth_step(context))
+    for one in _spread(sizes):
+        steam = _no_heat(context, one)
+        out.append(
+            Operation(
+                f"spread.{one.item.key}",
+                f"Spread {one.item.called}",
+                context.speak.say(
+                    "Card cut to its outline, {} inside the seams, edges rounded, slid inside body and sleeves with thin padding: it carries its shape, "
+                    "no fold is sharp. Its middle line straight from collar to hem, both cuffs as far from it. "
+                    + (
+                        "No steam, no iron: it is signed or heat-sensitive."
+                        if steam
+                        else "As it came; steam only if its owner asks."
+                    ),
+                    context.rule("form_inside"),
+                ),
+                45,
+                gate=True,
+                parts=(one.part,),
+                uses=("hold.form", "inside"),
+                method="form",
+                apart=True,
+            )
+        )
+    for s in sizes.stitched:
+        out.append(
+            Operation(
+                f"tack.{s.laid.item.key}",
+                f"Stretch {s.laid.item.called}",
+                say(
+                    "From one corner outward along two sides to the far corner, following one thread; border {} from the stitching, measured as it goes; "
+                    "pinned for now {} from the board’s edge, within the {} the lip covers. Surplus folded behind.",
+                    context.book[f"{s.laid.part}.border"],
+                    s.tack,
+                    s.lap,
+                ),
+                60,
+                gate=True,
+                parts=(s.laid.part,),
+                holds=(s.laid.part,),
+                method="any",
+                care="Damp it only after a fastness test in a corner.",
+                apart=True,
+                needs=("tried",),
+            )
+        )
     fixed = sum(len(one.item.anchors) for one in items)
     if fixed:
         out.append(
@@ -483,6 +488,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 gate=True,
                 parts=("mount",),
                 apart=True,
+                leaves=("laid",),
             )
         )
     lapped = display.edges == "lapped" and len(items) == 1
@@ -502,12 +508,13 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 5 + 3 * len(loose),
                 gate=True,
                 parts=tuple(one.part for one in loose),
-                after=("mount", "fix", "mats.join", "mat_top.cut"),
                 apart=True,
+                needs=("tried", "lined"),
+                leaves=("laid",),
             )
         )
     if sizes.sheet:
-        out.append(glazing_step(context, sizes.sheet))
+        out.append(replace(glazing_step(context, sizes.sheet), needs=("held", *MADE)))
     if sizes.strips and not sizes.cut_down:
         out.append(spacer_step(context, sizes.strips))
     out.append(
@@ -519,6 +526,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
             gate=True,
             parts=("face",),
             uses=(*(("glazing",) if sizes.sheet else ()), "mount"),
+            needs=("held",),
         )
     )
     closing = {
@@ -535,20 +543,6 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
     if sizes.cut_down:
         closing, closed = "Crumpled acid-free tissue in the room behind keeps the board forward; tabs down.", ("tissue", "tabs")
     sealed = () if sizes.cut_down else sealed_in(context)
-    if display.build_up:
-        out.append(
-            Operation(
-                "build_up",
-                "Build the frame up behind",
-                ("Mitred strips glued behind it, stained as the frame is.",),
-                25,
-                wait_minutes=60,
-                makes=("build_up",),
-                place="dusty",
-                after=("glue", "joint"),
-                before=("rabbet", "glazing", "mount"),
-            )
-        )
     out.append(
         Operation(
             "close",
@@ -567,3 +561,19 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
         )
     )
     return tuple(out)
+
+
+def _build_up(context: BoxContext) -> Iterator[Operation]:
+    """Strips behind a frame that is too shallow, glued on bare wood, before its rabbet is read."""
+    if context.display.build_up:
+        yield Operation(
+            "build_up",
+            "Build the frame up behind",
+            ("Mitred strips glued behind it, stained as the frame is.",),
+            25,
+            wait_minutes=60,
+            makes=("build_up",),
+            place="dusty",
+            needs=("raw",),
+            leaves=("shaped",),
+        )
