@@ -284,7 +284,7 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "paint",
             "Paint the inside dark",
-            (f"Inner faces, seat{' and lift strips' if sizes.lift.value > 0 else ''}, so that they vanish.",),
+            (f"Inner faces{', seat and lift strips' if sizes.lift.value > 0 else ' and seat'}, so that they vanish.",),
             15,
             wait_minutes=60,
             care="Follow the tin; fresh air.",
