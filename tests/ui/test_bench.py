@@ -168,3 +168,119 @@ def test_a_frame_that_goes_by_its_label_is_read_when_it_is_opened(page: Page, ta
     saved(page)
     expect(page.locator("[data-figure='frame.outside.width']").first).to_contain_text("331")
     expect(caution).to_have_count(0)
+
+
+def key_of(address: str) -> str:
+    return address.split("/")[-1]
+
+
+def test_a_key_on_a_button_presses_it_and_ends_no_step(page: Page, piece: Take, api: httpx.Client) -> None:
+    """Enter and Space belong to the button that has the focus; pressed by hand it gives them back to the page."""
+    address = piece("Keys at the bench")
+    page.goto(f"{address}/bench")
+    step(page, "measure")
+    for name in ("Steps", "It went wrong", "Photograph"):
+        button = page.get_by_role("button", name=name, exact=True)
+        for key in ("Enter", "Space"):
+            button.focus()
+            if name == "Photograph":
+                with page.expect_file_chooser():
+                    button.press(key)
+            else:
+                button.press(key)
+            step(page, "measure")
+        page.keyboard.press("Escape") if name == "Steps" else None
+    sent(page)
+    assert (told := state(api, address, "measure")) is None or told["state"] == "planned"
+    # A key that is held down ends one step; tapped, a button leaves Enter to the page.
+    page.goto(f"{address}/bench?step=measure")
+    step(page, "measure")
+    page.get_by_role("button", name="Begin").click()
+    page.keyboard.down("Enter")
+    page.keyboard.down("Enter")
+    page.keyboard.up("Enter")
+    step(page, "cut")
+    sent(page)
+    assert (told := state(api, address, "cut")) is None or told["state"] != "done"
+
+
+def test_every_step_is_ended_to_the_last(page: Page, piece: Take, api: httpx.Client) -> None:
+    address = piece("To the wall")
+    steps = api.get(f"/api/pieces/{key_of(address)}/bench").json()["steps"]
+    for one in steps[:-1]:
+        api.post(f"/api/pieces/{key_of(address)}/operations/{one['key']}", json={"do": "done", "hand": "Ilva"})
+    page.goto(f"{address}/bench")
+    step(page, "hang")
+    page.get_by_role("button", name="Looked at: done, next").click()
+    expect(page.get_by_role("button", name="Next", exact=True)).to_be_disabled()
+    sent(page)
+    assert page.get_by_role("alert").count() == 0
+    assert (told := state(api, address, "hang")) and told["state"] == "done"
+
+
+def test_going_on_goes_over_the_version_that_was_judged(page: Page, piece: Take, api: httpx.Client) -> None:
+    """Somebody changes the gap between judging and going on: both are told, nothing is overwritten unseen."""
+    address = piece("Judged and changed")
+    plan = api.get(f"/api/pieces/{key_of(address)}").json()
+    wide = float(plan["plan"]["figures"]["frame.inside.width"]["mm"])
+    tall = float(plan["plan"]["figures"]["frame.inside.height"]["mm"])
+    page.goto(f"{address}/bench?step=inside")
+    page.get_by_label("Inside, width").fill(f"{wide - 4:g}")
+    page.get_by_label("Inside, height").fill(f"{tall:g}")
+    page.get_by_role("button", name="Judge").click()
+    expect(page.locator("[data-judged]")).to_have_attribute("data-judged", "out")
+    # No look of the page at what stands meanwhile: what was judged is what is sent.
+    page.route("**/bench", lambda route: route.abort())
+    body = {"version": plan["version"], "edits": [{"op": "write", "pointer": "/note", "text": "the owner called"}]}
+    assert api.post(f"/api/pieces/{key_of(address)}/edits", json=body).status_code == 200
+    page.get_by_role("button", name="Go on with what is there").click()
+    dialog = page.get_by_role("dialog", name="Somebody saved this piece meanwhile")
+    expect(dialog).to_be_visible()
+    stands = api.get(f"/api/pieces/{key_of(address)}").json()
+    assert stands["version"] == plan["version"] + 1 and stands["note"] == "the owner called"
+    dialog.get_by_role("button", name="Save it so").click()
+    expect(dialog).to_have_count(0)
+    for _ in range(60):
+        stands = api.get(f"/api/pieces/{key_of(address)}").json()
+        if float(stands["plan"]["figures"]["frame.inside.width"]["mm"]) == wide - 4:
+            break
+        page.wait_for_timeout(50)
+    assert stands["note"] == "the owner called"
+    assert float(stands["plan"]["figures"]["frame.inside.width"]["mm"]) == wide - 4
+
+
+def test_what_was_typed_stays_in_its_field_and_nothing_is_called_kept_that_isn_t(page: Page, piece: Take, server: Server) -> None:
+    address = piece("Typed at the bench")
+    page.goto(f"{address}/bench?step=dry")
+    step(page, "dry")
+    page.get_by_label("Diagonal, rising").fill("760")
+    page.get_by_role("button", name="It went wrong").click()
+    page.get_by_label("It went wrong").fill("the stop slipped")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Back").click()
+    step(page, "cut")
+    page.reload()
+    page.goto(f"{address}/bench?step=dry")
+    expect(page.get_by_label("Diagonal, rising")).to_have_value("760")
+    expect(page.get_by_role("textbox", name="It went wrong")).to_have_value("the stop slipped")
+    page.get_by_role("button", name="Hand over").click()
+    page.get_by_role("dialog").get_by_label("To", exact=True).fill("Mrs Ferrow")
+    page.keyboard.press("Escape")
+    page.reload()
+    page.get_by_role("button", name="Hand over").click()
+    expect(page.get_by_role("dialog").get_by_label("To", exact=True)).to_have_value("Mrs Ferrow")
+    page.keyboard.press("Escape")
+    server.kill()
+    try:
+        page.get_by_label("Diagonal, falling").fill("760.5")
+        page.get_by_role("button", name="Judge").click()
+        expect(page.get_by_role("alert").filter(has_text="Nothing was sent")).to_be_visible()
+        page.get_by_role("button", name="Put down").click()
+        expect(page.get_by_role("alert").filter(has_text="Nothing was sent")).to_have_count(2)
+        assert page.get_by_text("kept here and sent").count() == 0
+    finally:
+        server.start()
+    page.get_by_role("button", name="Judge").click()
+    expect(page.locator("[data-judged]")).to_have_attribute("data-judged", "fine")
+    page.get_by_role("button", name="Put down").click()
+    expect(page.get_by_role("textbox", name="It went wrong")).to_have_count(0)

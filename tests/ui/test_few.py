@@ -123,3 +123,28 @@ def test_another_thing_keeps_what_was_typed(page: Page) -> None:
     saved(page)
     page.get_by_role("button", name="Add a thing").click()
     expect(dialog.get_by_label("Width")).to_have_value("")
+
+
+def test_two_sizes_left_at_once_end_up_whole(page: Page) -> None:
+    """An answer about “… x 27” comes late, after the whole was typed and the field left: 27 9/16 goes in, and what is typed meanwhile stays."""
+    slow = page.context.new_cdp_session(page)
+    page.goto("/")
+    page.get_by_role("button", name="New piece").click()
+    dialog = page.get_by_role("dialog", name="What is it?")
+    dialog.get_by_role("radio", name="in", exact=True).click()
+    slow.send("Network.enable")
+    slow.send(
+        "Network.emulateNetworkConditions", {"offline": False, "latency": 400, "downloadThroughput": -1, "uploadThroughput": -1}
+    )
+    dialog.get_by_label("Width", exact=True).press_sequentially("19 11/16 x 27 9/16", delay=15)
+    page.keyboard.press("Tab")
+    dialog.get_by_label("Bar depth").fill("3/4")
+    expect(dialog.get_by_label("Height", exact=True)).to_have_value("27 9/16")
+    expect(dialog.get_by_label("Width", exact=True)).to_have_value("19 11/16")
+    expect(dialog.get_by_label("Bar depth")).to_have_value("3/4")
+    # What is typed in the other field after leaving is meant.
+    dialog.get_by_label("Width", exact=True).fill("20 x 30")
+    page.keyboard.press("Tab")
+    dialog.get_by_label("Height", exact=True).fill("31")
+    expect(dialog.get_by_label("Width", exact=True)).to_have_value("20")
+    expect(dialog.get_by_label("Height", exact=True)).to_have_value("31")

@@ -1882,6 +1882,7 @@ export interface components {
          * CutLine
          * @description One line of the cut list: how many, of what, how long; ``figure`` opens the length, ``short`` the short point. ``section`` says what
          *     it is across its length; ``width``, ``thick`` and what is said ``more`` by themselves; of a ``packer`` the length is how thick it is.
+         *     ``number`` is the count’s own name in the book.
          */
         CutLine: {
             /** Key */
@@ -1920,6 +1921,11 @@ export interface components {
              * @default false
              */
             packer: boolean;
+            /**
+             * Number
+             * @default
+             */
+            number: string;
         };
         /**
          * DayShown
@@ -3011,8 +3017,11 @@ export interface components {
          * Operation
          * @description One operation at the bench. A gate must be looked at or read before going on; ``care`` is the safety note, if any.
          *
-         *     ``uses`` and ``makes`` name parts, or families of them; what it lights on the drawings (``parts``) it uses too. ``after`` and ``before``
-         *     name operations, where they are there. ``holds`` are the things it fixes for good or for a long time, by ``method``; ``closes`` the pack;
+         *     ``uses`` and ``makes`` name parts, or families of them; what it lights on the drawings (``parts``) it uses too. It comes after everything
+         *     that leaves what it ``needs``, and after everything that needs what it ``ends``; operations of one ``chain`` keep the order they are told
+         *     in. ``after`` is what comes of that: what it comes after in the job.
+         *
+         *     ``holds`` are the things it fixes for good or for a long time, by ``method``; ``closes`` the pack;
          *     ``inside`` is what can’t be done once it is closed. ``apart``: it is done beside the frame, and doesn’t wait for glue or coats told
          *     before it, only for what it names, what it uses and the gates before it. ``takes`` is what is
          *     kept busy by it, ``takes_on`` so many minutes longer than the hands are.
@@ -3057,15 +3066,30 @@ export interface components {
              */
             makes: string[];
             /**
+             * Needs
+             * @default []
+             */
+            needs: ("stretched" | "raw" | "mitred" | "slotted" | "shaped" | "glued" | "joined" | "finished" | "open" | "read" | "prepared" | "board" | "lined" | "tried" | "laid" | "held")[];
+            /**
+             * Leaves
+             * @default []
+             */
+            leaves: ("stretched" | "raw" | "mitred" | "slotted" | "shaped" | "glued" | "joined" | "finished" | "open" | "read" | "prepared" | "board" | "lined" | "tried" | "laid" | "held")[];
+            /**
+             * Ends
+             * @default []
+             */
+            ends: ("stretched" | "raw" | "mitred" | "slotted" | "shaped" | "glued" | "joined" | "finished" | "open" | "read" | "prepared" | "board" | "lined" | "tried" | "laid" | "held")[];
+            /**
+             * Chain
+             * @default
+             */
+            chain: string;
+            /**
              * After
              * @default []
              */
             after: string[];
-            /**
-             * Before
-             * @default []
-             */
-            before: string[];
             /**
              * Holds
              * @default []
@@ -3263,7 +3287,7 @@ export interface components {
          *
          *     ``key`` names it, a part of a family behind a dot (``rail.horizontal``); ``count`` how many, ``size`` what one measures; ``lights`` its
          *     named parts on the drawings; ``line`` its line of the cut list where it is cut, ``openings`` what is cut out of it; ``figure`` the
-         *     count’s own name in the book.
+         *     count’s own name in the book; ``counts`` those it is the sum of.
          */
         Part: {
             /** Key */
@@ -3308,6 +3332,11 @@ export interface components {
              * @default
              */
             figure: string;
+            /**
+             * Counts
+             * @default []
+             */
+            counts: string[];
         };
         /**
          * PatchStep

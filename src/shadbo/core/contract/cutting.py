@@ -59,7 +59,8 @@ def bar_of(speak: Speaker, wide: Length, thick: Length, more: Say = ()) -> Acros
 @record(frozen=True, slots=True)
 class CutLine:
     """One line of the cut list: how many, of what, how long; ``figure`` opens the length, ``short`` the short point. ``section`` says what
-    it is across its length; ``width``, ``thick`` and what is said ``more`` by themselves; of a ``packer`` the length is how thick it is."""
+    it is across its length; ``width``, ``thick`` and what is said ``more`` by themselves; of a ``packer`` the length is how thick it is.
+    ``number`` is the count’s own name in the book."""
 
     key: str
     part: str
@@ -78,6 +79,7 @@ class CutLine:
     thick: Shown | None = None
     more: Say = ()
     packer: bool = False
+    number: str = ""
 
 
 @record(frozen=True, slots=True)

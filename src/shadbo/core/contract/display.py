@@ -33,11 +33,13 @@ D = TypeVar("D")
 @record(frozen=True, slots=True)
 class Holds:
     """What can hold a thing in a display: keys of methods. ``asked`` where there is a choice among them; elsewhere the display itself is
-    the method. ``made_for`` is the one it is made for, if it is."""
+    the method, counts its own fixings, and nothing counts them a second time: ``figures`` are those that say how many and what they bear.
+    ``made_for`` is the one it is made for, if it is."""
 
     methods: frozenset[str] = frozenset()
     asked: bool = False
     made_for: str = ""
+    figures: tuple[str, ...] = ()
 
 
 @record(frozen=True, slots=True)

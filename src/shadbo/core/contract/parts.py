@@ -26,7 +26,7 @@ class Part:
 
     ``key`` names it, a part of a family behind a dot (``rail.horizontal``); ``count`` how many, ``size`` what one measures; ``lights`` its
     named parts on the drawings; ``line`` its line of the cut list where it is cut, ``openings`` what is cut out of it; ``figure`` the
-    count’s own name in the book.
+    count’s own name in the book; ``counts`` those it is the sum of.
     """
 
     key: str
@@ -40,6 +40,7 @@ class Part:
     line: CutLine | None = None
     openings: tuple[CutLine, ...] = ()
     figure: str = ""
+    counts: tuple[str, ...] = ()
 
     @property
     def families(self) -> frozenset[str]:
@@ -59,7 +60,9 @@ def _families(key: str) -> frozenset[str]:
 
 def cut(line: CutLine) -> Part:
     """What a line of the cut list makes."""
-    return Part(line.key, line.part, line.count, "cut", line.material, (line.length,), line.note, line.parts, line)
+    return Part(
+        line.key, line.part, line.count, "cut", line.material, (line.length,), line.note, line.parts, line, figure=line.number
+    )
 
 
 def got(
@@ -72,7 +75,8 @@ def got(
     note: Say = (),
     lights: tuple[str, ...] = (),
     figure: str = "",
+    counts: tuple[str, ...] = (),
     comes: Comes = "number",
 ) -> Part:
     """What is not cut: bought by number or length, come with a frame, or at hand."""
-    return Part(key, name, count, comes, material, size, note, lights, None, (), figure)
+    return Part(key, name, count, comes, material, size, note, lights, None, (), figure, counts)

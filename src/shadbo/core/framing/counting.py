@@ -53,11 +53,26 @@ class Fixings:
     strength: int
     spacing: int
     typed: int | None = None
+    even: bool = False
 
     @property
     def asked(self) -> int:
-        """What strength and spacing ask for."""
-        return max(self.strength, self.spacing)
+        """What strength and spacing ask for; one more where they lie in twos."""
+        most = max(self.strength, self.spacing)
+        return most + most % 2 if self.even else most
+
+    @property
+    def governs(self) -> str:
+        """In one sentence, which of hand, symmetry, strength and spacing gives the number."""
+        if self.typed is not None:
+            return f"typed over: {self.typed}"
+        if self.asked > max(self.strength, self.spacing):
+            return f"symmetry gives the number: in twos, so {self.asked}"
+        return (
+            f"strength gives the number: {self.strength}"
+            if self.strength > self.spacing
+            else f"spacing gives the number: {self.spacing}"
+        )
 
     @property
     def count(self) -> int:
@@ -80,16 +95,19 @@ def fixings(
     working: tuple[Say, ...] = (),
     edit: str | None = None,
     typed: int | None = None,
+    counted: bool = True,
+    even: bool = False,
 ) -> Fixings:
     """Count fixings for a load and put load, what each carries and the count into the book.
 
     ``kg`` hangs on them, ``each`` in newtons; ``spacing`` is the number the spacing rules ask for, ``why`` says how; ``working`` how ``each``
     came about, if there is more to say than its basis; ``edit`` where it can be typed; ``typed`` how many there are to be whatever is asked.
+    Not ``counted``: it is one strip, which bears or does not. ``even``: as many on one side as on the other.
     """
     book, parts = context.book, tuple(parts)
     load = newtons(kg) * factor
     strength = int(-(-load // each))
-    found = Fixings(load, each, strength, spacing, typed)
+    found = Fixings(load, each, strength, spacing, typed, even)
     # Told of every thing there is, read of the one in hand.
     book.add_later(
         f"{name}.load",
@@ -116,6 +134,8 @@ def fixings(
             each,
         ),
     )
+    if not counted:
+        return found
     book.add_later(
         f"{name}.count",
         lambda: Worked(
@@ -126,7 +146,7 @@ def fixings(
             (
                 (f"by strength {strength}: {figures(load)} N ÷ {figures(each)} N, rounded up",),
                 (*why, f": {spacing}"),
-                ("the larger of the two",) if typed is None else (f"typed over: {typed}",),
+                (found.governs,),
             ),
             parts,
         ),

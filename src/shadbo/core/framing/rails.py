@@ -47,6 +47,7 @@ def cut_line(
     across: Across = Across(),
     note: Say = (),
     short: Dim | None = None,
+    number: str = "",
 ) -> CutLine:
     """One line of the cut list; a length reads as it does as a figure."""
     show = context.shop.showing.show
@@ -62,6 +63,7 @@ def cut_line(
         short=show(short.value, short.grain) if short else None,
         short_mm=f"{as_decimal(short.value):f}" if short else None,
         short_figure=short.name if short else None,
+        number=number,
         section=across.section,
         width=across.width,
         thick=across.thick,

@@ -18,12 +18,37 @@ from shadbo.core.quantity.sums import Dim
 FIELDS = {"width": ("per_rail", "rail"), "height": ("per_stile", "stile")}
 # More than this along one side nobody chooses out of a list; a file may hold it.
 LISTED = 12
+# More than this along all sides nobody sets: what they don’t bear is a caution.
+MOST_FOR_STRENGTH = 96
 
 
 def typed(context: Context[Any, Any], axis: str) -> int | None:
     """How many fixings one wants along a side, None for as many as the usual spacing gives."""
     found: int | None = getattr(context.display, FIELDS[axis][0])
     return found
+
+
+def strong_enough(
+    context: Context[Any, Any], usual: Mapping[str, int], sides: Mapping[str, Fraction], each: Fraction
+) -> tuple[dict[str, int], int]:
+    """As many on each side as bear the canvas with the factor of the shop (``each`` so many newtons), those spacing gives at the least:
+    one more on the side where they are furthest apart, till they do. And how many strength asks for in all."""
+    asked = newtons(context.book.counts["canvas.weight"].amount or Fraction(0)) * context.shop.rules.factor
+    strength = int(-(-asked // each)) if each > 0 else 0
+    found = dict(usual)
+    while 2 * sum(found.values()) < min(strength, MOST_FOR_STRENGTH):
+        found[max(AXES, key=lambda axis: sides[axis] / found[axis])] += 1
+    return found, strength
+
+
+def which_governs(usual: Mapping[str, int], strength: int, typed_over: bool) -> Say:
+    """In one sentence, which of hand, strength and spacing gives the number."""
+    spaced = 2 * sum(usual.values())
+    if typed_over:
+        return (f"as typed; by spacing {spaced}, by strength {strength}",)
+    if strength > spaced:
+        return (f"strength gives the number: {strength} bear it, by spacing {spaced} would do",)
+    return (f"spacing gives the number: {spaced}; {strength} would bear it",)
 
 
 def count_inputs(context: Context[Any, Any], what: str, usual: Mapping[str, int], part: str) -> list[Input]:

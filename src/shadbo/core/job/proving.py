@@ -55,10 +55,22 @@ def _made_and_used(job: Job) -> Iterator[str]:
 
 
 def _counted(job: Job, book: Book) -> Iterator[str]:
-    """Each count shown is the parts’ count."""
+    """Each count shown is a part’s count: of one part, or of several things that one part holds. None is counted a second time."""
+    listed = set[str]()
     for part in job.parts:
-        if part.figure and part.figure in book.counts and book.counts[part.figure].count != part.count:
-            yield f"{part.name}: {part.count} in the list, {book.counts[part.figure].count} as a figure"
+        told = part.counts or ((part.figure,) if part.figure else ())
+        yield from (f"{part.name} is counted by {name}, which is no figure" for name in told if name not in book.counts)
+        names = [name for name in told if name in book.counts]
+        found = sum(book.counts[name].count or 0 for name in names)
+        listed.update(names)
+        if names and found != part.count:
+            yield f"{part.name}: {part.count} in the list, {found} as a figure"
+    for name in book.counts:
+        stem, _, last = name.rpartition(".")
+        # Stitches and places of pins are counted where they are made; nothing is got for each of them.
+        made = name.startswith("hold.")
+        if job.parts and last == "count" and not made and not {name, f"{stem}.total"} & listed and book.counts[name].count:
+            yield f"{book.counts[name].label}: {book.counts[name].count} as a figure, and no part is so many"
 
 
 def _named(job: Job) -> Iterator[str]:

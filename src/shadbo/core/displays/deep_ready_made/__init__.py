@@ -11,6 +11,7 @@ from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, Pan
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
+from shadbo.core.contract.terms import there
 from shadbo.core.displays.deep_ready_made.drawing import draw
 from shadbo.core.displays.deep_ready_made.rules import check
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes, size_up
@@ -87,7 +88,7 @@ def _panels(context: DeepContext, sizes: Sizes) -> tuple[PanelOf, ...]:
             lambda: Panel(
                 ("What to cut and to mark.",),
                 (),
-                ("board.width", "board.height", "screw.inset", "screw.count"),
+                there(context, "board.width", "board.height", "screw.inset", "screw.count"),
                 ("back", "face", "section"),
             ),
         ),
@@ -386,5 +387,5 @@ DEEP_READY_MADE = Display(
             said="mini canvas deep box bought ready made keepsake",
         ),
     ),
-    holds=Holds(frozenset({"screws"})),
+    holds=Holds(frozenset({"screws"}), figures=("screw.count",)),
 )

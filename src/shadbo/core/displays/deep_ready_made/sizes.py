@@ -173,5 +173,6 @@ def _screws(context: DeepContext, thing: Thing, template: dict[str, Dim]) -> tup
             for i, p in enumerate(spots)
         ]
         total += 2 * n
-    book.add_count("screw.count", "Screws in all", total, (f"two bars across and two down: {total}",), parts=("screw",))
+    if context.display.fixing == "screwed":
+        book.add_count("screw.count", "Screws in all", total, (f"two bars across and two down: {total}",), parts=("screw",))
     return inset, places, total

@@ -120,4 +120,12 @@ def suits(facts: Facts) -> Suit:
 
 
 WAY = Way(suits, begin_floater, "open edges_seen glued_behind")
-FLOATER = Display("floater", "Floater frame", reckon, WAY, settle, starts(WAY), Holds(frozenset({"screws"})))
+FLOATER = Display(
+    "floater",
+    "Floater frame",
+    reckon,
+    WAY,
+    settle,
+    starts(WAY),
+    Holds(frozenset({"screws"}), figures=("screw.count", "screw.bears")),
+)

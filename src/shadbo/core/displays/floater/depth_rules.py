@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from shadbo.core.contract.checks import WayOut, put
+from shadbo.core.displays.floater.fixing import each_bears
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.document.decisions.canvas import NewFrame
@@ -14,8 +15,6 @@ from shadbo.core.framing.typed_counts import check_counts
 from shadbo.core.quantity.exact import Fraction, exact, up
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.sums import Dim
-from shadbo.core.science.timber import holding_gravity
-from shadbo.core.science.withdrawal import screw_diameter, withdrawal
 
 
 def check_depth(context: FloaterContext, sizes: Sizes) -> None:
@@ -318,15 +317,13 @@ def _held(context: FloaterContext, sizes: Sizes) -> None:
     screws, number = sizes.screws, context.shop.rules.holding_screw
     if screws.bite.value <= 0:
         return
-    factor = context.shop.rules.factor
-    one = withdrawal("screw", holding_gravity(""), screw_diameter(number), screws.bite.value, factor)
     check_counts(
         context,
         "screw",
         "Screws",
         screws.places,
         exact(context.shop.rules.screw_spacing),
-        one.safe * factor,
+        each_bears(context, screws.bite),
         context.speak.say(f"#{number} screws, {{}} into the softest of woods (Wood Handbook, chapter 8; NDS)", screws.bite),
         stage="depth",
         source="screw-spacing",

@@ -6,11 +6,13 @@ from math import ceil
 
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.framing.stock import choose_screw, least_bite
-from shadbo.core.framing.typed_counts import typed
+from shadbo.core.framing.typed_counts import strong_enough, typed, which_governs
 from shadbo.core.measuring.measuring import Side
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, rule
+from shadbo.core.science.timber import holding_gravity
+from shadbo.core.science.withdrawal import screw_diameter, withdrawal
 
 
 @record(frozen=True, slots=True)
@@ -28,6 +30,16 @@ class Screws:
     places: dict[str, tuple[Dim, ...]]
     inset: dict[str, Dim]
     total: int
+
+
+def each_bears(context: FloaterContext, bite: Dim) -> Fraction:
+    """What one screw bears before the factor, N: by what the wood of the bars, which nobody knows, holds at least."""
+    factor = context.shop.rules.factor
+    if bite.value <= 0:
+        return Fraction(0)
+    return (
+        withdrawal("screw", holding_gravity(""), screw_diameter(context.shop.rules.holding_screw), bite.value, factor).safe * factor
+    )
 
 
 def lift_strips(
@@ -79,20 +91,23 @@ def screws(
         axis: book.add(face + (gap[axis] + seat_width) / 2, f"screw.inset.{axis}", f"Screw line from the {edges}", parts=("screw",))
         for axis, edges in (("width", "left and right edge"), ("height", "top and bottom edge"))
     }
-    count: dict[str, int] = {}
-    usual: dict[str, int] = {}
-    places: dict[str, tuple[Dim, ...]] = {}
     spacing, corner = exact(rules.screw_spacing), exact(rules.screw_corner)
-    for axis, along in zip(AXES, ("across", "down"), strict=True):
+    ends: dict[str, Dim] = {}
+    spaced: dict[str, int] = {}
+    for axis in AXES:
         side = canvas[axis].largest
         quarter = side.value / 4
         # On a short side the corners' margin would leave no room between: then the quarter points.
-        end = rule(corner, "Clear of the corner", "screw-spacing") if corner <= quarter else side / 4
+        ends[axis] = rule(corner, "Clear of the corner", "screw-spacing") if corner <= quarter else side / 4
+        spaced[axis] = max(2, int(ceil((side.value - 2 * ends[axis].value) / spacing)) + 1)
+    usual, strength = strong_enough(context, spaced, {a: canvas[a].largest.value for a in AXES}, each_bears(context, bitten))
+    count: dict[str, int] = {}
+    places: dict[str, tuple[Dim, ...]] = {}
+    for axis, along in zip(AXES, ("across", "down"), strict=True):
+        side, end = canvas[axis].largest, ends[axis]
         free = side.value - 2 * end.value
         wanted = typed(context, axis)
-        n = max(2, int(ceil(free / spacing)) + 1) if wanted is None else wanted
-        usual[axis] = max(2, int(ceil(free / spacing)) + 1)
-        count[axis] = n
+        n = count[axis] = usual[axis] if wanted is None else wanted
         places[axis] = tuple(
             book.add(
                 face + gap[axis] + (end + (side - end * 2) * Fraction(i, n - 1) if n > 1 else side / 2),
@@ -108,14 +123,24 @@ def screws(
             f"Screws in each {'rail' if axis == 'width' else 'stile'}",
             n,
             context.speak.say("side {}, less its ends twice {}: {} between the outer screws", side, end, free),
-            context.speak.say("no more than {} apart, two at the least: " + f"{n}", spacing)
-            if wanted is None
-            else (f"as it was chosen: {n}",),
+            context.speak.say("no more than {} apart, two at the least: " + f"{spaced[axis]}", spacing),
+            *(
+                ((f"as it was chosen: {n}",),)
+                if wanted is not None
+                else ((f"as many as bear it: {n}",),)
+                if n > spaced[axis]
+                else ()
+            ),
             parts=("screw",),
         )
     total = 2 * (count["width"] + count["height"])
     book.add_count(
-        "screw.count", "Screws in all", total, (f"2 × {count['width']} + 2 × {count['height']} = {total}",), parts=("screw",)
+        "screw.count",
+        "Screws in all",
+        total,
+        (f"2 × {count['width']} + 2 × {count['height']} = {total}",),
+        which_governs(spaced, strength, count != usual),
+        parts=("screw",),
     )
     return Screws(
         length=length,

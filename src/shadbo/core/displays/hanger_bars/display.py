@@ -13,7 +13,7 @@ from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import there
 from shadbo.core.displays.hanger_bars.drawing import draw
 from shadbo.core.displays.hanger_bars.rules import check
-from shadbo.core.displays.hanger_bars.sizes import BarsContext, Sizes, pair_weight, size_up
+from shadbo.core.displays.hanger_bars.sizes import BarsContext, Sizes, bars, pair_weight, size_up
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import FLAT_ASKS, Start, flat_of
@@ -82,7 +82,7 @@ def _panels(context: BarsContext, sizes: Sizes) -> tuple[PanelOf, ...]:
     grips = [d.name or "" for d in sizes.at]
 
     def hold() -> Panel:
-        names = there(context, "grip.count", "grip.load", "grip.each", *grips, "bar.sag")
+        names = there(context, "grip.count", "grip.total", "grip.load", "grip.each", *grips, "bar.sag")
         return Panel(
             ("How many hold it, and where they sit in the bar.",), tuple(_hold(context)), names, ("section", "face", "back")
         )
@@ -178,10 +178,6 @@ def _hold(context: BarsContext) -> list[Input]:
     return hold
 
 
-def _bars(context: BarsContext) -> int:
-    return 4 if context.display.lower == "bar" else 2
-
-
 def _cuts(context: BarsContext, sizes: Sizes) -> tuple[CutLine, ...]:
     display, say = context.display, context.speak.say
     lines = [
@@ -190,7 +186,7 @@ def _cuts(context: BarsContext, sizes: Sizes) -> tuple[CutLine, ...]:
             "bar",
             "Bars",
             ("bar",),
-            _bars(context),
+            bars(context.display),
             display.wood,
             sizes.bar,
             bar_of(context.speak, sizes.high, sizes.thick),
@@ -216,12 +212,13 @@ def _cuts(context: BarsContext, sizes: Sizes) -> tuple[CutLine, ...]:
 
 def _parts(context: BarsContext, sizes: Sizes) -> tuple[Part, ...]:
     """What grips, what it hangs by, what finishes the bars."""
-    display, pairs = context.display, _bars(context) // 2
-    many = sizes.hold.count * pairs
+    display, many = context.display, context.book.counts["grip.total"].count or 0
     if display.grip == "magnets":
-        grip = got("grip", "Magnets, in pairs", 2 * many, material=f"pull {display.pull} N a pair", lights=("grip",))
+        grip = got(
+            "grip", "Magnets, in pairs", many, material=f"pull {display.pull} N a pair", lights=("grip",), figure="grip.total"
+        )
     else:
-        grip = got("grip", "Small screws", many, material="wood screw", lights=("grip",))
+        grip = got("grip", "Small screws", many, material="wood screw", lights=("grip",), figure="grip.total")
     found = [
         grip,
         got("cord", "Cord", size=context.speak.say("{}", context.book["cord.cut"]), lights=("cord",)),
@@ -234,7 +231,7 @@ def _parts(context: BarsContext, sizes: Sizes) -> tuple[Part, ...]:
 
 
 def _stock(context: BarsContext, sizes: Sizes) -> tuple[StockLength, ...]:
-    names = ("upper bar, front", "upper bar, behind", "lower bar, front", "lower bar, behind")[: _bars(context)]
+    names = ("upper bar, front", "upper bar, behind", "lower bar, front", "lower bar, behind")[: bars(context.display)]
     return stock_lengths(context, [(name, sizes.bar.value) for name in names], context.rule("board_length"), "Lengths of strip")
 
 
@@ -276,7 +273,7 @@ def _steps(context: BarsContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "cut",
             "Cut the bars",
-            say(f"{_bars(context)} at {{}}, all to one stop.", sizes.bar),
+            say(f"{bars(context.display)} at {{}}, all to one stop.", sizes.bar),
             15,
             care="Saw: guard down, hands clear, eye and hearing protection.",
             parts=("bar",),
@@ -287,7 +284,7 @@ def _steps(context: BarsContext, sizes: Sizes) -> tuple[Operation, ...]:
             "drill",
             "Holes for magnets" if display.grip == "magnets" else "Holes for screws",
             say(
-                f"{sizes.hold.count} to each pair, the first {{}} from the end; both bars of a pair drilled as one. "
+                f"{sizes.hold.count} holes along each bar, the first {{}} from the end; both bars of a pair drilled as one. "
                 "And one for the cord through each end of the upper pair.",
                 sizes.at[0],
             ),

@@ -105,6 +105,11 @@ def pair_weight(context: BarsContext, bar: Dim, high: Dim, thick: Dim, part: str
     return wood_weight(context, part, label, context.display.wood, bar, high.value * 2 * thick.value)
 
 
+def bars(display: HangerBars) -> int:
+    """Two that grip the top, and two at the bottom where there is a lower pair."""
+    return 4 if display.lower == "bar" else 2
+
+
 def _grip(context: BarsContext, bar: Dim, over: Dim, kg: Fraction) -> tuple[Fixings, list[Dim]]:
     """Magnets along the bar, or screws: at both ends outside the work, and between them where the bar is long."""
     display, say = context.display, context.speak.say
@@ -115,7 +120,7 @@ def _grip(context: BarsContext, bar: Dim, over: Dim, kg: Fraction) -> tuple[Fixi
     found = fixings(
         context,
         "grip",
-        "Magnets" if magnets else "Screws",
+        "Magnets in each bar" if magnets else "Screws through each pair of bars",
         kg=kg,
         factor=context.rule("factor"),
         each=2 * context.rule("bars_friction") * press,
@@ -124,5 +129,9 @@ def _grip(context: BarsContext, bar: Dim, over: Dim, kg: Fraction) -> tuple[Fixi
         why=say("by spacing, no more than {} apart", most),
         parts=("grip",),
     )
+    each, of = (bars(display), "bars") if magnets else (bars(display) // 2, "pairs of bars")
+    many = found.count * each
+    word = "Magnets" if magnets else "Screws"
+    context.book.add_count("grip.total", f"{word} in all", many, (f"{found.count} × {each} {of} = {many}",), parts=("grip",))
     inset = ruled(context, "magnet_inset", "Magnets in from the bar’s end") if magnets else over / 2
     return found, places(context, "grip.at", "Magnet at" if magnets else "Screw at", bar, found.count, inset, ("grip",))

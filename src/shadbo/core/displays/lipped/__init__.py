@@ -224,5 +224,5 @@ LIPPED = Display(
             said="painting board wood panel hardboard mdf study oil sketch",
         ),
     ),
-    holds=Holds(frozenset({"clips"})),
+    holds=Holds(frozenset({"clips"}), figures=("clip.count", "clip.bears")),
 )

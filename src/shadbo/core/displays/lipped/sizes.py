@@ -12,13 +12,14 @@ from shadbo.core.displays.lipped.liner import Liner, has_liner, line_up
 from shadbo.core.document.decisions.canvas import Lipped, NewRabbet
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.objects import StretchedCanvas
+from shadbo.core.finishing.hold.methods import METHODS
 from shadbo.core.framing.glazing import usual_thick
 from shadbo.core.framing.own import stock_leaf
 from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
 from shadbo.core.framing.rails import AXES, spread
 from shadbo.core.framing.spacers import spacer_lengths
 from shadbo.core.framing.stock import choose_screw
-from shadbo.core.framing.typed_counts import typed
+from shadbo.core.framing.typed_counts import strong_enough, typed, which_governs
 from shadbo.core.measuring.desk import measure
 from shadbo.core.measuring.thing import Thing
 from shadbo.core.quantity.exact import Fraction, exact
@@ -203,13 +204,14 @@ def _clips(context: LippedContext, rabbet: Rabbet) -> tuple[dict[str, list[Dim]]
     """Clips along every rail, from the frame's outside edge: no more than the spacing apart, two a side at the least."""
     book, spacing = context.book, context.rule("clip_spacing")
     found: dict[str, list[Dim]] = {}
-    usual: dict[str, int] = {}
+    spaced = {axis: spread(rabbet.size[axis], spacing)[1] for axis in AXES}
+    usual, strength = strong_enough(context, spaced, {a: rabbet.size[a].value for a in AXES}, METHODS["clips"].each)
+    by_hand = [axis for axis in AXES if typed(context, axis) is not None]
     total = 0
     for axis in AXES:
         along, rail = ("across", "rail") if axis == "width" else ("down", "stile")
         wanted = typed(context, axis)
-        _, usual[axis] = spread(rabbet.size[axis], spacing)
-        places, n = spread(rabbet.size[axis], spacing, rabbet.face - rabbet.lip, wanted)
+        places, n = spread(rabbet.size[axis], spacing, rabbet.face - rabbet.lip, usual[axis] if wanted is None else wanted)
         found[axis] = [
             book.add(
                 p,
@@ -224,10 +226,18 @@ def _clips(context: LippedContext, rabbet: Rabbet) -> tuple[dict[str, list[Dim]]
             f"clip.count.{axis}",
             f"Clips on each {rail}",
             n,
-            context.speak.say(f"rabbet {axis} {{}}, no more than {{}} apart, two at the least: {n}", rabbet.size[axis], spacing)
-            if wanted is None
-            else (f"as it was chosen: {n}",),
+            context.speak.say(
+                f"rabbet {axis} {{}}, no more than {{}} apart, two at the least: {spaced[axis]}", rabbet.size[axis], spacing
+            ),
+            *(
+                ((f"as it was chosen: {n}",),)
+                if wanted is not None
+                else ((f"as many as bear it: {n}",),)
+                if n > spaced[axis]
+                else ()
+            ),
             parts=("clip",),
         )
-    book.add_count("clip.count", "Clips in all", total, (f"both rails and both stiles: {total}",), parts=("clip",))
+    governs = which_governs(spaced, strength, bool(by_hand))
+    book.add_count("clip.count", "Clips in all", total, (f"both rails and both stiles: {total}",), governs, parts=("clip",))
     return found, usual, total

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length
-from shadbo.core.contract.cutting import Across, CutLine, sheet_of
+from shadbo.core.contract.cutting import Across, CutLine, sheet_of, strip_of
 from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
@@ -17,11 +17,12 @@ from shadbo.core.displays.panel.sizes import PanelContext, Sizes, size_up
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import FLAT_ASKS, Start, flat_of
-from shadbo.core.framing.filling import board_of
+from shadbo.core.framing.filling import BLADE, board_of
 from shadbo.core.framing.rails import AXES, cut_line
 from shadbo.core.measuring.desk import consent_inputs, desk_panel
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.sums import rule
 
 BONDS = {
     "glue": Held("glue all over and tape at the edge", "glue on the whole back", "no"),
@@ -165,8 +166,23 @@ def _cuts(context: PanelContext, sizes: Sizes) -> tuple[CutLine, ...]:
             sizes.each["width"],
             sheet_of(context.speak, sizes.each["height"], context.book["backing.thick"]),
             ("grain along the longer side",),
+            number="board.count",
         )
     ]
+    for axis, words in (("width", "upright"), ("height", "level")):
+        if axis in sizes.seam_strips:
+            lines.append(
+                cut_line(
+                    context,
+                    f"seam.{axis}",
+                    f"Strips over the {words} seams",
+                    ("seam",),
+                    len(sizes.seams[axis]) * (len(sizes.seams["width"]) + 1 if axis == "height" else 1),
+                    "stiff card, acid-free",
+                    sizes.seam_strips[axis],
+                    strip_of(context.speak, rule(context.rule("panel_seam"), "Strip over a seam, wide", "panel-house")),
+                )
+            )
     if taped(context):
         lines.append(
             cut_line(
@@ -198,6 +214,8 @@ def _parts(context: PanelContext, sizes: Sizes) -> tuple[Part, ...]:
         found.append(got("across", "Framing tape", material="wide, acid-free", lights=("tape",)))
     else:
         found.append(got("adhesive", "Spray adhesive", lights=("glue",)))
+    if sizes.seam_strips:
+        found.append(got("glue.seam", "Neutral PVA", comes="hand", note=("for the strips over the seams",)))
     if sizes.hold:
         pairs = len(sizes.pairs)
         found.append(
@@ -207,7 +225,7 @@ def _parts(context: PanelContext, sizes: Sizes) -> tuple[Part, ...]:
                 pairs,
                 material=f"rated {context.display.pair} N a pair",
                 lights=("pair",),
-                figure="pair.count",
+                figure="pairs.count",
             )
         )
     else:
@@ -304,14 +322,30 @@ def _steps(context: PanelContext, sizes: Sizes) -> tuple[Operation, ...]:
         out.append(
             Operation(
                 "spray",
-                "Spray it to an oversize board",
-                ("Then cut round it parallel with a spacer block: the border comes out even, and centring with it.",),
+                "Spray the backing and lay it on",
+                say("Sprayed thin, left till it is tacky; laid on {} inside every edge, pressed from the middle.", sizes.inset),
                 25,
                 wait_minutes=30,
                 care="Outdoors or in a booth, no flames, gloves, mask as the tin says.",
                 parts=("glue",),
                 holds=("work",),
                 method="spray",
+            )
+        )
+    if sizes.seam_strips:
+        out.append(
+            Operation(
+                "seams",
+                "Cover the seams",
+                say("A strip {} wide glued over every seam from behind; weight on it.", context.rule("panel_seam")),
+                15,
+                wait_minutes=120,
+                care=BLADE,
+                parts=("backing",),
+                makes=("seam",),
+                uses=("glue.seam",),
+                takes="weights",
+                takes_on=120,
             )
         )
     out.append(

@@ -69,6 +69,13 @@ def _back(context: PanelContext, sizes: Sizes) -> View:
             drawing.box("backing", f"Board {row * sizes.across + column + 1}", "board", x, y, ew, eh)
             if min(ew, eh) > 2 * tape:
                 drawing.box("tape", "Tape line, under the board", "hidden", x + tape, y + tape, ew - 2 * tape, eh - 2 * tape)
+    half = context.rule("panel_seam") * HALF
+    for seam in sizes.seams["width"]:
+        drawing.box("seam", "Strip over a seam", "strip", x0 + seam.value - half, y0, 2 * half, bh)
+    edges = [Fraction(0), *(e for seam in sizes.seams["width"] for e in (seam.value - half, seam.value + half)), bw]
+    for seam in sizes.seams["height"]:
+        for left, right in zip(edges[::2], edges[1::2], strict=True):
+            drawing.box("seam", "Strip over a seam", "strip", x0 + left, y0 + seam.value - half, right - left, 2 * half)
     for i, (px, py) in enumerate(sizes.pairs):
         # Marks are measured from the left as the board lies, seen from behind.
         drawing.box(

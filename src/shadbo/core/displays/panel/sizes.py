@@ -37,6 +37,7 @@ class Sizes:
     down: int
     each: dict[str, Dim]
     seams: dict[str, list[Dim]]
+    seam_strips: dict[str, Dim]
     tape: Dim
     pairs: list[tuple[Dim, Dim]]
     hold: Fixings | None
@@ -94,7 +95,8 @@ def size_up(context: PanelContext) -> Sizes:
         sheet_weight(context, "backing", "Backing", board_of(context, thick, "mount"), backing, thick),
         object_weight("work", "Work", thing.weight_kg, thing.estimated),
     )
-    hold, pairs = _hang(context, backing, sum((w.kg for w in weights), Fraction(0)))
+    seam_strips = _seam_strips(context, backing, seams)
+    hold, pairs = _hang(context, backing, seams, sum((w.kg for w in weights), Fraction(0)))
     return Sizes(
         thing=thing,
         inset=inset,
@@ -105,6 +107,7 @@ def size_up(context: PanelContext) -> Sizes:
         down=down,
         each=each,
         seams=seams,
+        seam_strips=seam_strips,
         tape=tape,
         pairs=pairs,
         hold=hold,
@@ -150,8 +153,33 @@ def _glue(context: PanelContext, each: dict[str, Dim], tape: Dim, boards: int) -
         )
 
 
-def _hang(context: PanelContext, backing: dict[str, Dim], kg: Fraction) -> tuple[Fixings | None, list[tuple[Dim, Dim]]]:
-    """Pairs of hook-and-loop: the corners, and more along the edges by weight and size."""
+def _seam_strips(context: PanelContext, backing: dict[str, Dim], seams: dict[str, list[Dim]]) -> dict[str, Dim]:
+    """The strip over each seam, from edge to edge; where both run, those across lie between the upright ones."""
+    found = {}
+    if seams["width"]:
+        found["width"] = context.book.add(backing["height"] * 1, "seam.strip.width", "Strip over an upright seam", parts=("seam",))
+    if seams["height"]:
+        strips = len(seams["width"])
+        wide = ruled(context, "panel_seam", "Strip over a seam, wide")
+        length = (backing["width"] - strips * wide) / (strips + 1) if strips else backing["width"] * 1
+        found["height"] = context.book.add(length, "seam.strip.height", "Strip over a level seam", parts=("seam",))
+    return found
+
+
+def _off_the_seams(context: PanelContext, place: Dim, half: Dim, seams: list[Dim], last: Dim) -> Dim:
+    """A place beside the strip over a seam, where it would lie on one: the nearer side that is on the board."""
+    clear = ruled(context, "panel_seam", "Strip over a seam, wide") / 2 + half
+    for seam in seams:
+        if abs(place.value - seam.value) < clear.value:
+            sides = sorted((seam - clear, seam + clear), key=lambda p: abs(p.value - place.value))
+            return next((p for p in sides if half.value <= p.value <= last.value), place)
+    return place
+
+
+def _hang(
+    context: PanelContext, backing: dict[str, Dim], seams: dict[str, list[Dim]], kg: Fraction
+) -> tuple[Fixings | None, list[tuple[Dim, Dim]]]:
+    """Pairs of hook-and-loop: the corners, and more along the edges by weight and size; none on a seam."""
     display, book = context.display, context.book
     if display.wall != "hook_and_loop":
         return None, []
@@ -169,14 +197,14 @@ def _hang(context: PanelContext, backing: dict[str, Dim], kg: Fraction) -> tuple
         spacing=4 + 2 * more,
         why=("the four corners, and two for every 300 mm over 600",),
         parts=("pair",),
+        even=True,
     )
     inset = ruled(context, "panel_strip_inset", "Strips in from the backing’s edge")
     half = {
         "width": ruled(context, "panel_strip_long", "Strip, long") / 2,
         "height": ruled(context, "panel_strip_high", "Strip, high") / 2,
     }
-    count = found.count + found.count % 2
-    in_a_row = count // 2
+    in_a_row = found.count // 2
     middles = []
     first, last = {a: inset + half[a] for a in AXES}, {a: backing[a] - inset - half[a] for a in AXES}
     along = "width" if backing["width"].value >= backing["height"].value else "height"
@@ -186,6 +214,7 @@ def _hang(context: PanelContext, backing: dict[str, Dim], kg: Fraction) -> tuple
             share = Fraction(i, max(in_a_row - 1, 1))
             place = first[along] * (1 - share) + last[along] * share
             spot = {along: place, across: side[across] * 1}
+            spot = {a: _off_the_seams(context, spot[a], half[a], seams[a], last[a]) for a in AXES}
             middles.append((spot["width"], spot["height"]))
     middles.sort(key=lambda p: (p[1].value, p[0].value))
     return found, [

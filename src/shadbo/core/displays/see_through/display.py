@@ -190,5 +190,5 @@ SEE_THROUGH = Display(
             said="pressed plant flower leaf herbarium fern bouquet petals double glass see through",
         ),
     ),
-    holds=Holds(frozenset({"two_sheets"})),
+    holds=Holds(frozenset({"two_sheets"}), figures=("tape.load", "tape.each")),
 )

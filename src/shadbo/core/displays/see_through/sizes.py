@@ -195,5 +195,6 @@ def _tape(context: SeeThroughContext, thing: Thing) -> tuple[Dim | None, Fixings
         why=("one strip, the whole top edge",),
         parts=("tape",),
         each_label="The whole strip carries",
+        counted=False,
     )
     return length, found

@@ -96,5 +96,10 @@ def begin(facts: Facts, shop: Shop) -> dict[str, Any]:
 
 
 STRETCHER = Display(
-    "stretcher", "On a stretcher", reckon, Way(suits, begin, "open edges_seen"), starts=STARTS, holds=Holds(frozenset({"staples"}))
+    "stretcher",
+    "On a stretcher",
+    reckon,
+    Way(suits, begin, "open edges_seen"),
+    starts=STARTS,
+    holds=Holds(frozenset({"staples"}), figures=("staple.count",)),
 )

@@ -41,7 +41,9 @@ def parts_for(context: Context[Any, Any], kept: Iterable[Kept]) -> Iterator[Part
                 most = context.book[HALF]
                 screw = longest_screw(context, most.value)
                 size = context.speak.say("no longer than {}", most) if screw is None else context.speak.say("{}", screw)
-            yield got(key, name, max(count, 1), material=material, size=size, lights=lights)
+            counts = tuple(f"hold.{one.subject.key}.count" for one in held if one.count is not None and one.methods[0] is method)
+            counts = counts if first else ()
+            yield got(key, name, max(count, 1), material=material, size=size, lights=lights, counts=counts)
     if sheds(context):
         yield BARRIER
 

@@ -311,6 +311,7 @@ def hold_panel(context: Context[Any, Any], panel: Panel | None, kept: list[Kept]
     key = one.subject.key
     names = there(
         context,
+        *context.holds.figures,
         f"hold.{key}.count",
         f"hold.{key}.load",
         f"hold.{key}.each",

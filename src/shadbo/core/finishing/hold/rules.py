@@ -156,15 +156,18 @@ def _metal(context: Context[Any, Any], one: Kept) -> None:
 
 
 def _many(context: Context[Any, Any], one: Kept) -> None:
-    if one.count is None or (one.count.strength <= 2 * one.count.spacing and one.number <= MOST_PLACES):
+    count = one.count
+    if count is None or one.number > one.asked or (count.strength <= 2 * count.spacing and one.number <= MOST_PLACES):
         return
+    by_weight = f"By spacing {count.spacing} would do; the weight asks for {count.strength}."
+    by_spacing = f"The weight asks for {count.strength}; so that no edge lifts they are this close."
     context.checks.add(
         "caution",
         f"hold.many.{one.subject.key}",
         "hold",
-        (f"It takes {one.number} to hold {one.subject.name}: {figures(one.count.load)} N on {figures(one.count.each)} N each.",),
-        why="By spacing fewer would do; the weight asks for more.",
-        source_key="hang-factor",
+        (f"It takes {one.number} to hold {one.subject.name}: {figures(count.load)} N on {figures(count.each)} N each.",),
+        why=by_weight if count.strength > count.spacing else by_spacing,
+        source_key="hang-factor" if count.strength > count.spacing else "hold-spacing",
         figure=f"hold.{one.subject.key}.count",
         parts=(one.subject.part,),
         ways=_instead(context, one, kind=False),

@@ -146,8 +146,9 @@ def _keep(
     rating: Fraction | None,
     typed: int | None,
 ) -> Kept:
-    if not methods:
-        return Kept(subject, (), given, Fraction(0), None, 0, ())
+    if not methods or not context.holds.asked:
+        # Where the display is the method its fixings are its own: counted, judged and placed there, once.
+        return Kept(subject, methods, given, Fraction(0), None, 0, ())
     method = methods[0]
     by_spacing = _by_spacing(method, subject)
     if method.basis is None:
@@ -186,7 +187,7 @@ def _keep(
 def _from_edges(context: Context[Any, Any], subject: Subject, method: Method, spots: tuple[tuple[Fraction, Fraction], ...]) -> None:
     """The first two places from its left edge and from its top, as figures: where to begin and how far to step."""
     wide, tall = (side(context.book, subject.part, axis) for axis in AXES)
-    if wide is None or tall is None or not context.holds.asked:
+    if wide is None or tall is None:
         return
     # On a small thing no further in than a quarter of it.
     short = min(wide, tall, key=lambda d: d.value)
