@@ -189,7 +189,6 @@ def test_a_key_on_a_button_presses_it_and_ends_no_step(page: Page, piece: Take, 
             else:
                 button.press(key)
             step(page, "measure")
-        page.keyboard.press("Escape") if name == "Steps" else None
     sent(page)
     assert (told := state(api, address, "measure")) is None or told["state"] == "planned"
     # A key that is held down ends one step; tapped, a button leaves Enter to the page.

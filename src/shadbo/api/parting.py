@@ -32,7 +32,7 @@ class Difference(BaseModel):
 
 def parting(ground: Piece, stands: Piece, edits: Sequence[AnyEdit], shop: Shop) -> list[Difference]:
     """Every place the edits change, edit by edit; one that no longer fits the older state is told with what it says alone."""
-    theirs, piece, found = _leaves(document_of(stands)), ground, list[Difference]()
+    theirs, first, piece, found = _leaves(document_of(stands)), _leaves(document_of(ground)), ground, list[Difference]()
     for number, edit in enumerate(edits):
         before = _leaves(document_of(piece))
         label = "Change"
@@ -41,8 +41,13 @@ def parting(ground: Piece, stands: Piece, edits: Sequence[AnyEdit], shop: Shop) 
             label, piece = in_words(piece, [edit], shop), after_it
         after = _leaves(document_of(piece))
         places = [p for p in dict.fromkeys([*before, *after]) if before.get(p) != after.get(p) and not p.endswith(AS_WRITTEN)]
-        places.sort(key=lambda p: theirs.get(p) == before.get(p))
-        told = [_told(number, label, place, before, theirs, after, (ground, stands, piece), shop) for place in places[:MOST_PLACES]]
+        # Theirs is held against the state both began from: what an edit before this one changed is one’s own.
+        both = {p for p in places if theirs.get(p) != first.get(p)}
+        places.sort(key=lambda p: p not in both)
+        told = [
+            _told(number, label, place, before, theirs, after, (ground, stands, piece), shop, both=place in both)
+            for place in places[:MOST_PLACES]
+        ]
         found += told or [Difference(edit=number, label=label, place="", before="", theirs="", yours=_said(edit), both=False)]
     return found
 
@@ -56,6 +61,8 @@ def _told(
     after: dict[str, Any],
     pieces: tuple[Piece, Piece, Piece],
     shop: Shop,
+    *,
+    both: bool,
 ) -> Difference:
     ground, stands, mine = pieces
     field = field_at(_pointer(place, mine), mine) or field_at(_pointer(place, ground), ground)
@@ -67,7 +74,7 @@ def _told(
         before=_value(before.get(place), field, ground, shop),
         theirs=_value(theirs.get(place), field, stands, shop),
         yours=_value(after.get(place), field, mine, shop),
-        both=theirs.get(place) != before.get(place),
+        both=both,
     )
 
 

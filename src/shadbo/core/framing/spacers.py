@@ -33,16 +33,34 @@ def spacer_lengths(context: Context[Any, Any], rabbet: Rabbet, sheet: Mapping[st
     }
 
 
+def side_strips(context: Context[Any, Any], board: Mapping[str, Dim]) -> dict[str, Dim]:
+    """Two strips on the face of an inner board that is cut down, along its sides: they drop inside the liner with it (mm)."""
+    return {
+        "side": context.book.add(
+            board["height"] * 1, "spacer.side", "Side strip, on the inner board", parts=("spacer",), grain="depth"
+        )
+    }
+
+
+WORDS = {
+    "horizontal": "Spacer, top and bottom",
+    "vertical": "Spacer, left and right, between them",
+    "side": "Side strips, on the inner board",
+}
+
+
 def spacer_lines(context: Context[Any, Any], lengths: dict[str, Dim], height: Dim) -> list[CutLine]:
     wall = context.display.glazing in NO_ADHESIVE
     bare = context.display.glazing == "none"
     against = "under the lip" if bare else "a bare face on the sheet"
     note = (f"stuck to the rabbet’s wall, {against}" if wall else "stuck to the glass, tight along its edge",)
+    if "side" in lengths:
+        note = ("taped to the side edges of the board’s face",)
     return [
         cut_line(
             context,
             f"spacer.{run}",
-            word,
+            WORDS[run],
             ("spacer",),
             2,
             "spacer strip",
@@ -50,7 +68,7 @@ def spacer_lines(context: Context[Any, Any], lengths: dict[str, Dim], height: Di
             strip_of(context.speak, None, height, "high"),
             note,
         )
-        for run, word in (("horizontal", "Spacer, top and bottom"), ("vertical", "Spacer, left and right, between them"))
+        for run in lengths
     ]
 
 

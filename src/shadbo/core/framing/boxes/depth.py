@@ -149,12 +149,10 @@ def pack_up(
                 "board",
             )
         )
-    if not cut_down:
-        layers.append(
-            _layer(
-                context, "backing", "Backing", display.backing, came_board or context.rule("backing"), "/display/backing", "board"
-            )
-        )
+    # The box’s own board is the one that is cut down: a hard back behind it takes room when it is told how thick it is.
+    back = ZERO if cut_down else came_board or context.rule("backing")
+    label = "Hard back" if cut_down else "Backing"
+    layers.append(_layer(context, "backing", label, display.backing, back, "/display/backing", "board"))
     total = layers[0].size * 1
     for lies in layers[1:]:
         total = total + lies.size
@@ -179,7 +177,7 @@ def pack_up(
         for lies in front:
             left = left - lies.size
         behind_room = book.add(left, "room.behind", "Room behind the board", parts=("behind",), grain="depth")
-        layers.append(Lies("behind", "Room behind, tissue", behind_room, "shadow"))
+        layers.insert(-1, Lies("behind", "Room behind, tissue", behind_room, "shadow"))
     elif behind_need is not None:
         behind_room = book.add(behind_need * 1, "room.behind", "Room behind the board", parts=("behind",), grain="depth")
     return Pack(

@@ -60,6 +60,16 @@ def _told(context: BoxContext, sizes: Sizes) -> None:
             figure="room.behind",
             parts=("mount", "spacer", "behind"),
         )
+        if display.backing is None:
+            context.checks.add(
+                "note",
+                "inner.back",
+                "depth",
+                ("How thick the box’s hard back is isn’t told: it takes that much of the room behind.",),
+                why="It closes the box behind the board that is cut down; where the rabbet was read in front of it, it takes nothing.",
+                source_key="cut-down",
+                parts=("backing", "behind"),
+            )
         if display.liner is None:
             context.checks.add(
                 "caution",

@@ -171,10 +171,11 @@ def _frames(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way]
 
 
 def room_cut_down(context: BoxContext, sizes: Sizes, frame: ReadFrame) -> Fraction:
-    """Room behind a bought box’s inner board once it is cut down and lies on its side strips: no backing, no points."""
+    """Room behind a bought box’s inner board once it is cut down and lies on its side strips, before its hard back: no points."""
     board = exact(frame.board) if frame.board else context.rule("backing")
+    back = exact(context.display.backing) if context.display.backing is not None else ZERO
     spacer = sizes.pack.spacer.value if sizes.pack.spacer is not None else ZERO
-    return sizes.rabbet.depth.value - sizes.pack.size("glazing") - spacer - board
+    return sizes.rabbet.depth.value - sizes.pack.size("glazing") - spacer - board - back
 
 
 def cut_down_patch() -> Patch:

@@ -81,7 +81,7 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                 "Inner board, cut down",
                 ("mount",),
                 1,
-                "the frame’s own board",
+                "the frame’s own inner board",
                 sizes.cut_down["width"],
                 sheet_of(context.speak, sizes.cut_down["height"]),
                 ("drops inside the liner, towards the glass",),
@@ -135,7 +135,7 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
             cut_line(
                 context,
                 "backing",
-                "Backing",
+                "Hard back" if sizes.cut_down else "Backing",
                 ("backing",),
                 1,
                 material("backing"),
@@ -203,7 +203,7 @@ def parts(context: BoxContext, sizes: Sizes) -> tuple[Part, ...]:
         if sizes.sheet and sheet_came(context):
             found.append(sheet_part(context))
         if board_came(context, sizes):
-            found.append(BOARD_CAME)
+            found.append(replace(BOARD_CAME, name="Hard back that came with it") if sizes.cut_down else BOARD_CAME)
         if tabs_came(context) or sizes.cut_down:
             found.append(TABS)
     if sizes.cut_down:
@@ -263,10 +263,12 @@ STRAINER = got("strainer", "Strainer and its screws", material="pine")
 
 
 def board_came(context: BoxContext, sizes: Sizes) -> bool:
-    """Whether the frame’s own hard back closes the pack, and is not cut down to something else."""
+    """Whether the frame’s own hard back closes the pack."""
     display, frame = context.display, context.display.frame
+    if sizes.cut_down:
+        return display.backing is None
     same = display.backing is None or display.backing == getattr(frame, "board", None)
-    return isinstance(frame, ReadFrame) and bool(frame.board) and same and not sizes.cut_down and bool(sizes.pack.size("backing"))
+    return isinstance(frame, ReadFrame) and bool(frame.board) and same and bool(sizes.pack.size("backing"))
 
 
 def stock_sum(context: BoxContext, sizes: Sizes) -> tuple[StockLength, ...]:
@@ -397,7 +399,12 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 15,
                 gate=True,
                 care=BLADE,
-                makes=("mount", *(("spacer",) if sizes.strips else ()), *(("filler",) if display.fillers else ())),
+                makes=(
+                    "mount",
+                    *(("spacer",) if sizes.strips else ()),
+                    *(("filler",) if display.fillers else ()),
+                    *(("backing",) if pack.size("backing") and not board_came(context, sizes) else ()),
+                ),
                 apart=True,
                 needs=("prepared",),
                 leaves=("board", "laid"),
@@ -541,7 +548,10 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
     )
     closed: tuple[str, ...] = shut
     if sizes.cut_down:
-        closing, closed = "Crumpled acid-free tissue in the room behind keeps the board forward; tabs down.", ("tissue", "tabs")
+        backed = board_came(context, sizes) or bool(pack.size("backing"))
+        back = "the hard back on it, " if backed else ""
+        closing = f"Crumpled acid-free tissue in the room behind keeps the board forward; {back}tabs down."
+        closed = ("tissue", "tabs", *(("backing",) if backed else ()))
     sealed = () if sizes.cut_down else sealed_in(context)
     out.append(
         Operation(

@@ -26,7 +26,7 @@ from shadbo.core.framing.closing import Points, points_round
 from shadbo.core.framing.own import stock_leaf
 from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
 from shadbo.core.framing.rails import AXES
-from shadbo.core.framing.spacers import spacer_lengths
+from shadbo.core.framing.spacers import side_strips, spacer_lengths
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.masses import show_mass
 from shadbo.core.quantity.record import record
@@ -151,7 +151,7 @@ def size_up(context: BoxContext, recipe: Recipe) -> Sizes:
         seeing=seeing,
         folds=folds,
         stitched=stitched,
-        strips=spacer_lengths(context, rabbet, sheet) if pack.spacer is not None else {},
+        strips=_strips(context, rabbet, sheet, cut_down) if pack.spacer is not None else {},
         cut_down=cut_down,
         anchors=_anchors(context, laid, sight, cut_down or board),
         points=points_round(context, board) if context.display.closing == "points" else {},
@@ -216,6 +216,11 @@ def turned(x: Dim, y: Dim, degrees: int) -> tuple[Dim, Dim]:
         return x, y
     c, s = (Fraction(round(f(math.radians(degrees)) * 1_000_000), 1_000_000) for f in (math.cos, math.sin))
     return weighed([(x, c), (y, -s)]), weighed([(x, s), (y, c)])
+
+
+def _strips(context: BoxContext, rabbet: Rabbet, sheet: dict[str, Dim], cut_down: dict[str, Dim]) -> dict[str, Dim]:
+    """What holds the board off the glass: strips all round the rabbet, or two on the board that drops inside the liner."""
+    return side_strips(context, cut_down) if cut_down else spacer_lengths(context, rabbet, sheet)
 
 
 def _cut_down(context: BoxContext, rabbet: Rabbet) -> dict[str, Dim]:
