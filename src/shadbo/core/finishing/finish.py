@@ -7,7 +7,7 @@ from typing import Any
 
 from shadbo.core.contract.display import Carcass, Context, Panel, PanelOf, Reckoned, ViewOf, Way
 from shadbo.core.contract.operations import Operation
-from shadbo.core.contract.parts import Part
+from shadbo.core.contract.parts import Part, cut
 from shadbo.core.contract.terms import there
 from shadbo.core.finishing.hang.drawing import joint_views, on_the_back
 from shadbo.core.finishing.hang.joining import joint_operations, joint_parts, wedged
@@ -26,10 +26,11 @@ from shadbo.core.finishing.judged import asked_inputs, check_display, check_hang
 from shadbo.core.finishing.labelling import LABEL, condition_step, label_step, labelled, things
 from shadbo.core.finishing.room.season import check_room, room_inputs, season_views, through_the_year
 from shadbo.core.finishing.surface.coats import finish_inputs, finish_operations, finish_parts, glued_last, surface
-from shadbo.core.framing.glazing import cleaned
-from shadbo.core.framing.nothing import check_cuts, check_wood
+from shadbo.core.framing.glazing import beside, cleaned, kept_in_the_middle
+from shadbo.core.framing.nothing import check_cuts, check_thick, check_wood
 from shadbo.core.framing.own import looked_over, own_keys
 from shadbo.core.framing.rails import GLUE
+from shadbo.core.framing.strainer import behind_step, make_step, strainer_of, strainer_parts, strainer_weight
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim
@@ -50,8 +51,12 @@ ROOM = (
 def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned:
     """The plan with the Hold and Hang stages, their drawings and their checks."""
     check_cuts(context, reckoned)
+    check_thick(context, reckoned)
     carcass = reckoned.carcass if check_wood(context, reckoned.carcass) else None
     facts = context.facts
+    strainer = strainer_of(context, carcass, reckoned.outside) if carcass is not None else None
+    if strainer is not None:
+        reckoned = replace(reckoned, weights=(*reckoned.weights, strainer_weight(context, strainer)))
     kg = sum((w.kg for w in reckoned.weights), Fraction(0))
     kept = keep(context, subjects(context))
     check_holding(context, kept)
@@ -84,15 +89,20 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
         if carcass is None:
             return labelled(own, label_step(context, reckoned.labelled, held, kg, None), reckoned.labelled.before)
         coats = finish_operations(context, own) if carcass.made else ()
-        over = (o for kind, key in own_keys(context) for o in looked_over(context, kind, key))
-        up = hang_operations(context, carcass, hung.by) if hung is not None else (stand_operation(),)
+        over = tuple(o for kind, key in own_keys(context) for o in looked_over(context, kind, key))
+        up = [*hang_operations(context, carcass, hung.by)] if hung is not None else [stand_operation()]
+        if strainer is not None:
+            over = (*over, make_step(context, strainer))
+            up = up if strainer.closes else [behind_step(strainer), *up]
         label = label_step(context, reckoned.labelled, held, kg, hung.by.way if hung is not None else None)
         joined = joint_operations(context, carcass, joint, glued_last(own))
         return labelled((*over, *wedged(own, joint), *joined, *coats), label, reckoned.labelled.before, tuple(up))
 
     def parts() -> tuple[Part, ...]:
         """What the display takes, and what holding, joints, hanging and the label take besides."""
-        own = (*reckoned.parts(), *things(context))
+        own = (*reckoned.parts(), *map(cut, beside(context)), *things(context))
+        if strainer is not None:
+            own = (*own, *strainer_parts(context, strainer))
         if context.holds.asked:
             own = (*own, *parts_for(context, kept))
         if carcass is not None:
@@ -186,9 +196,9 @@ def _with_asked(context: Context[Any, Any], panels: tuple[PanelOf, ...]) -> tupl
 
 
 def _dusted(context: Context[Any, Any], steps: tuple[Operation, ...]) -> tuple[Operation, ...]:
-    """Cutting the glazing takes the time its dust does."""
+    """Cutting the glazing takes the time its dust does, and strips beside it where the lip laps it by little."""
     size = [context.book.dims[n].value for n in ("glazing.width", "glazing.height") if n in context.book.dims]
     if len(size) < 2:
         return steps
     area = size[0] * size[1] / 1_000_000
-    return tuple(cleaned(context, s, area) if s.key == "glazing" else s for s in steps)
+    return tuple(kept_in_the_middle(context, cleaned(context, s, area)) if s.key == "glazing" else s for s in steps)

@@ -12,6 +12,15 @@ from shadbo.core.framing.label_size import by_its_label
 from shadbo.core.quantity.figures import Say
 
 SHEETS = {"glass": "Glass", "acrylic": "Acrylic"}
+# What a sheet is called in a sentence; paint, paper and work are none.
+WORDS = {"acrylic": "acrylic", "glass": "glass", "coated": "glass"}
+
+
+def sheet_word(kind: str) -> str:
+    """What lies in front, in a word: glass, acrylic, or the face of the work where there is no sheet."""
+    return WORDS.get(kind, "face of the work")
+
+
 TABS = got("tabs", "Tabs", comes="came", note=("pressed flat again with a tool",))
 BOARD_CAME = got("backing", "Board that came with it", comes="came", lights=("backing",))
 TABS_CARE = "Metal tabs are sharp and lift under nails: use a tool."
@@ -66,7 +75,7 @@ def label_read(context: Context[Any, Any], frame: ReadFrame) -> Say:
         return ()
     width, height = (context.book[f"frame.rabbet.{axis}"] for axis in ("width", "height"))
     return context.speak.say(
-        " Read its rabbet, by its label {} × {}, and its depth: glass and boards follow what is read.", width, height
+        " Read its rabbet, by its label {} × {}, and its depth: sheet and boards follow what is read.", width, height
     )
 
 

@@ -8,19 +8,23 @@ from typing import Any
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.views import Drawing
-from shadbo.core.framing.came import TABS_CARE, tabs_came
+from shadbo.core.framing.came import TABS_CARE, sheet_word, tabs_came
 from shadbo.core.framing.rails import AXES, spread
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.sums import Dim
 
-SEALED = (got("tape", "Sealing tape", comes="hand", note=("round the pack",)), got("cover", "Dust cover", material="kraft paper"))
+COVER_GLUE = got("glue.cover", "Glue or double-sided tape", comes="hand", note=("for the dust cover",))
+SEALED = (
+    got("tape", "Sealing tape", comes="hand", note=("round the pack",)),
+    got("cover", "Dust cover", material="kraft paper"),
+    COVER_GLUE,
+)
 SEALED_KEYS = tuple(part.key for part in SEALED)
-FRIABLE = " The pack stands on edge meanwhile, so that the shock throws no pigment on the glass."
 CARE = {
-    "points": "Point gun: eye protection, never towards a hand, mind the glass beyond.",
-    "strainer": "Drill first, a stop on the bit; mind the glass beyond.",
-    "clips": "Drill first, a stop on the bit; mind the glass beyond.",
+    "points": "Point gun: eye protection, never towards a hand, mind the {} beyond.",
+    "strainer": "Drill first, a stop on the bit; mind the {} beyond.",
+    "clips": "Drill first, a stop on the bit; mind the {} beyond.",
 }
 Points = Mapping[str, list[Dim]]
 
@@ -58,13 +62,18 @@ def closed_with(context: Context[Any, Any]) -> tuple[str, ...]:
 
 def closing_care(context: Context[Any, Any], closing: str = "points", *, down: bool = False) -> str:
     """``down``: an inner board dropped into its box, which its own tabs close."""
-    return TABS_CARE if down or (closing == "points" and tabs_came(context)) else CARE[closing]
+    return TABS_CARE if down or (closing == "points" and tabs_came(context)) else CARE[closing].format(_front(context))
+
+
+def _front(context: Context[Any, Any]) -> str:
+    return sheet_word(getattr(context.display, "glazing", ""))
 
 
 def told_points(context: Context[Any, Any]) -> str:
     """How the pack is closed, in words; what sheds pigment stands on edge meanwhile."""
-    stand = FRIABLE if "loose_pigment" in context.facts.traits else ""
-    front = "face of the work" if getattr(context.display, "glazing", "") == "none" else "glazing"
+    front = _front(context)
+    friable = "loose_pigment" in context.facts.traits
+    stand = f" The pack stands on edge meanwhile, so that the shock throws no pigment on the {front}." if friable else ""
     if tabs_came(context):
         return f"Its own tabs pressed flat again, nothing pushed towards the {front}.{stand}"
     along, up = (_count(context, axis) for axis in AXES)

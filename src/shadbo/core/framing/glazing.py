@@ -7,13 +7,14 @@ from dataclasses import replace
 from typing import Any
 
 from shadbo.core.contract.asking import Choosable, choice, plain_length
-from shadbo.core.contract.cutting import CutLine, sheet_of
+from shadbo.core.contract.cutting import CutLine, sheet_of, strip_of
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.framing.came import bought, clean_step, sheet_came
 from shadbo.core.framing.counting import figures
-from shadbo.core.framing.rails import cut_line
+from shadbo.core.framing.rabbet import PACKING
+from shadbo.core.framing.rails import AXES, cut_line
 from shadbo.core.framing.weights import SHEETS
 from shadbo.core.judging.judging import Judged
 from shadbo.core.judging.sheets import AUTO, sheets
@@ -129,3 +130,33 @@ def glazing_choices(context: Context[Any, Any], sheet: Mapping[str, Dim], thick:
         options += [(g, (GRADE_LABELS[g],), (one.why,)) for one in grades for g in (one.choice.key.split("/")[1],)]
         asked.append(choice(context, "/display/grade", "Grade", "Glazing", options, ("glazing",), look="list"))
     return asked
+
+
+def beside(context: Context[Any, Any]) -> tuple[CutLine, ...]:
+    """Strips beside a sheet that the lip laps by little, two a side; none where it laps by enough."""
+    book = context.book
+    return tuple(
+        cut_line(
+            context,
+            f"packing.{axis}",
+            f"Strips beside the sheet, {where}",
+            ("glazing",),
+            2,
+            "card",
+            book[f"glazing.{'height' if axis == 'width' else 'width'}"],
+            strip_of(context.speak, None, book[f"{PACKING}.{axis}"]),
+            ("so that it stands in the middle",),
+        )
+        for axis, where in (("width", "left and right"), ("height", "top and bottom"))
+        if f"{PACKING}.{axis}" in book.dims
+    )
+
+
+def kept_in_the_middle(context: Context[Any, Any], step: Operation) -> Operation:
+    """The step that cuts a sheet, with the strips beside it where there are any."""
+    strips = [f"{PACKING}.{a}" for a in AXES if f"{PACKING}.{a}" in context.book.dims]
+    if not strips:
+        return step
+    thick = " and ".join("{}" for _ in strips)
+    said = context.speak.say(f" Strips of card {thick} thick beside it keep it in the middle.", *(context.book[s] for s in strips))
+    return replace(step, say=(*step.say, *said), makes=(*step.makes, "packing"))

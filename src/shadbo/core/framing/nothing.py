@@ -5,6 +5,7 @@ The ways out are read off the sum: a choice in it is moved as far as its multipl
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from math import ceil, floor
 from typing import Any
 
@@ -17,6 +18,9 @@ from shadbo.core.quantity.sums import Dim, Leaf
 # What is offered instead of nothing is this much at the least: something a hand can cut and a screw can bite.
 LEAST = {"cut": Fraction(10), "wood": Fraction(5)}
 MOST_WAYS = 3
+# The fields of a document that say how thick a sheet is, and what is offered where one says nothing (mm).
+THICKNESSES = {"thickness", "glazing_thickness", "board", "backing", "mount", "cover_board", "card"}
+USUAL_THICK = Fraction(3)
 # Told with what is got, but no size of it: a clip may have an offset of nothing.
 NO_SIZES = {"clip.offset"}
 # Not cut, but shown: something of these is to be seen.
@@ -60,6 +64,34 @@ def check_cuts(context: Context[Any, Any], reckoned: Reckoned) -> None:
             stage: Stage = "display" if name in SEEN else "cut"
             _stop(context, dim, f"nothing.{name}", stage, say, "What is taken off is more than there is.", LEAST["cut"])
             said |= dim.slopes.keys()
+
+
+def check_thick(context: Context[Any, Any], reckoned: Reckoned) -> None:
+    """Nothing is cut of a sheet of no thickness: what is there has some, what isn’t there isn’t cut."""
+    for line in reckoned.cuts:
+        if line.thick is not None and line.thick.mm == "0":
+            context.checks.add(
+                "stop",
+                f"nothing.thick.{line.key}",
+                "cut",
+                (f"{line.part.strip()}: of no thickness, it can’t be cut.",),
+                why="What is there has a thickness; what isn’t there isn’t cut.",
+                source_key="cut-size",
+                parts=line.parts,
+                ways=tuple(
+                    WayOut(context.speak.say("Take it {} thick", USUAL_THICK), (put(pointer, USUAL_THICK),))
+                    for pointer in _of_nothing(context.display.model_dump(), "/display")
+                )[:MOST_WAYS],
+            )
+
+
+def _of_nothing(node: Any, path: str) -> Iterator[str]:
+    """Where a thickness of nothing is typed."""
+    found = node.items() if isinstance(node, dict) else enumerate(node) if isinstance(node, (list, tuple)) else ()
+    for key, value in found:
+        if key in THICKNESSES and value is not None and not value:
+            yield f"{path}/{key}"
+        yield from _of_nothing(value, f"{path}/{key}")
 
 
 def _stop(context: Context[Any, Any], dim: Dim, key: str, stage: Stage, say: Say, why: str, least: Fraction) -> None:

@@ -343,6 +343,10 @@ def _long(frame: ReadFrame | BoughtFrame, own: str) -> bool:
     return all(getattr(getattr(frame, own), end) for end in ends)
 
 
+# How thick the strips are that keep a sheet in the middle of its rabbet, where the lip laps it by little: a figure an axis.
+PACKING = "glazing.packing"
+
+
 def check_glazing(context: Context[Any, Any], rabbet: Rabbet, glazing: str = "glass", *, without: bool = True) -> dict[str, Dim]:
     """The sheet cut for this rabbet: it must lap the lip at the widest and clear the rabbet at the narrowest.
 
@@ -394,6 +398,15 @@ def check_glazing(context: Context[Any, Any], rabbet: Rabbet, glazing: str = "gl
             )
         sheets[axis] = sheet
         least = exact(rules.least_lap)
+        if rabbet.inner is None and lap.worst < lap.value < least:
+            # The strips the caution below promises.
+            book.add(
+                (rabbet.size[axis] - sheet) / 2,
+                f"{PACKING}.{axis}",
+                f"Strip beside the sheet, {axis}",
+                parts=("glazing",),
+                grain="depth",
+            )
         # What could fall out is a stop. What laps by little holds where it is kept in the middle: strips of card beside it do that.
         stop = lap.value <= (lap.worst if rabbet.inner is None else 0) or (rabbet.inner is not None and lap.value < least)
         # A frame to be made is read again before its sheet is cut; of one that is there only these readings are known.

@@ -8,6 +8,7 @@ from typing import Any
 from shadbo.core.contract.cutting import CutLine, strip_of
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.operations import Operation
+from shadbo.core.framing.came import sheet_word
 from shadbo.core.framing.rabbet import Rabbet
 from shadbo.core.framing.rails import cut_line
 from shadbo.core.quantity.sums import Dim, rule
@@ -53,7 +54,11 @@ def spacer_lines(context: Context[Any, Any], lengths: dict[str, Dim], height: Di
     wall = context.display.glazing in NO_ADHESIVE
     bare = context.display.glazing == "none"
     against = "under the lip" if bare else "a bare face on the sheet"
-    note = (f"stuck to the rabbet’s wall, {against}" if wall else "stuck to the glass, tight along its edge",)
+    note = (
+        f"stuck to the rabbet’s wall, {against}"
+        if wall
+        else f"stuck to the {sheet_word(context.display.glazing)}, tight along its edge",
+    )
     if "side" in lengths:
         note = ("taped to the side edges of the board’s face",)
     return [
@@ -78,7 +83,7 @@ def spacer_step(context: Context[Any, Any], lengths: dict[str, Dim]) -> Operatio
     stuck = (
         f"Sticky side to the rabbet’s wall, {'under the lip' if bare else 'a bare face on the sheet'}, pushed straight down."
         if wall
-        else "Stuck to the glass, tight along its edge."
+        else f"Stuck to the {sheet_word(context.display.glazing)}, tight along its edge."
     )
     return Operation(
         "spacer",

@@ -398,8 +398,15 @@ def _show(numerator: int, denominator: int, metric_step: Fraction, inch_parts: i
     mm = Fraction(numerator, denominator)
     size = abs(mm)
     steps = _steps(size, metric_step)
-    tenths = steps * metric_step * 10
     ticks = _steps(size, MM_PER_INCH / inch_parts)
+    # What is more than nothing is not shown as nothing where a finer step says it.
+    if not steps and size >= METRIC_STEP["fine"] / 2:
+        metric_step = METRIC_STEP["fine"]
+        steps = _steps(size, metric_step)
+    while not ticks and inch_parts < 64 and size:
+        inch_parts *= 2
+        ticks = _steps(size, MM_PER_INCH / inch_parts)
+    tenths = steps * metric_step * 10
     whole, over = divmod(ticks, inch_parts)
     common = gcd(over, inch_parts)
     whole_mm, tenth = divmod(int(tenths), 10)

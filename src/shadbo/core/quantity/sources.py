@@ -51,6 +51,11 @@ SOURCES: dict[str, Source] = _book(
         "A stretched canvas is as large as its bars and a little more: cloth on both edges, the saw, and how hard it was pulled.",
     ),
     Source(
+        "strainer",
+        "common practice",
+        "A strainer of pine, 25 mm wide and 18 mm deep or as deep as what is left, screwed through into the rails every 200 mm or closer.",
+    ),
+    Source(
         "strip-end",
         "common practice",
         "A strip lies under all its screws, 25 mm (or seven times the screw’s diameter) of wood beyond the last, so that its end doesn’t split.",

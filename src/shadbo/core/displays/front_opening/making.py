@@ -8,6 +8,7 @@ from shadbo.core.contract.cutting import CutLine, StockLength, bar_of, sheet_of
 from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.front_opening.sizes import OpeningContext, Sizes
+from shadbo.core.framing.closing import closing_care
 from shadbo.core.framing.filling import BLADE, SAWN, board_of, fill_lines
 from shadbo.core.framing.glazing import glazing_line, glazing_step
 from shadbo.core.framing.rabbet import rails_of
@@ -224,7 +225,7 @@ def steps(context: OpeningContext, sizes: Sizes) -> tuple[Operation, ...]:
                 "Put the glazing in the door",
                 ("From behind, points all round, flat behind the sheet: nothing stands out towards the work.",),
                 15,
-                care="Point gun: eye protection, never towards a hand, mind the glass beyond.",
+                care=closing_care(context),
                 uses=("glazing", "points"),
             ),
         ]

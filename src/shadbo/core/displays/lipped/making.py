@@ -11,6 +11,7 @@ from shadbo.core.displays.lipped.liner import liner_lines, liner_parts, liner_st
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.framing.came import open_step, sheet_came, sheet_part
+from shadbo.core.framing.closing import COVER_GLUE
 from shadbo.core.framing.glazing import glazing_line, glazing_step
 from shadbo.core.framing.rabbet import bowed, rails_of
 from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
@@ -59,6 +60,7 @@ def parts(context: LippedContext, sizes: Sizes) -> tuple[Part, ...]:
             figure="clip.count",
         ),
         got("screw", "Clip screws", sizes.total, material="wood screw", size=say("{}", sizes.screw), note=note, lights=("screw",)),
+        COVER_GLUE,
     ]
     if sizes.liner is not None:
         found += liner_parts()
@@ -180,6 +182,7 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
             care="Blade away from the work; trim against a metal ruler.",
             parts=("cover", "hole"),
             makes=("cover",),
+            uses=("glue.cover",),
             closes=True,
         ),
     ]

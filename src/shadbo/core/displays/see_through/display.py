@@ -18,6 +18,7 @@ from shadbo.core.document.piece import Piece
 from shadbo.core.document.schools import AS_SUITS, USUAL_BORDER, new_rabbet
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import FLAT_ASKS, Start, flat_of, profile_for
+from shadbo.core.framing.came import sheet_word
 from shadbo.core.framing.filling import board_of
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
@@ -62,7 +63,7 @@ def reckon(context: SeeThroughContext) -> Reckoned:
         if sizes.window
         else Held(
             "between two sheets" + (", tape along its top edge" if taped else ""),
-            "glass on both faces" + (", tape at the top" if taped else ""),
+            f"{sheet_word(context.display.glazing)} on both faces" + (", tape at the top" if taped else ""),
             "mostly" if taped else "yes",
         ),
         leftovers=_leftovers(context) if isinstance(frame, ReadFrame) else (),

@@ -7,7 +7,7 @@ from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Comes, Part, got
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
-from shadbo.core.framing.came import label_read, sheet_came
+from shadbo.core.framing.came import label_read, sheet_came, sheet_word
 from shadbo.core.framing.filling import BLADE, board_of
 from shadbo.core.framing.glazing import sheet_material
 from shadbo.core.framing.label_size import by_its_label
@@ -142,7 +142,7 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
                 "apart",
                 "Take the frames apart",
                 (
-                    f"{display.frames} frame{'s' if display.frames > 1 else ''}: tabs lifted with a tool, glass out on to felt.",
+                    f"{display.frames} frame{'s' if display.frames > 1 else ''}: tabs lifted with a tool, {sheet_word(display.frame.sheet)} out on to felt.",
                     *label_read(context, display.frame),
                 ),
                 15,

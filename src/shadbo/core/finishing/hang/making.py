@@ -61,9 +61,11 @@ def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iter
     # Its own hanger is nailed on already, where it is at the top.
     if not (key == "one" and came == "top"):
         yield got("ring.screw", name, many, material=by.said, size=size)
+    cleat = key == "cleat"
+    # The wall half of a cleat takes the place of hooks.
     yield got(
         "hook",
-        "Hooks" if hung.way.hooks > 1 else "Hook",
+        "Screws for the wall half" if cleat else "Hooks" if hung.way.hooks > 1 else "Hook",
         hung.way.hooks,
         note=(WALLS.get(context.piece.room.wall, ("", "for the wall there is"))[1],),
         lights=("hang.hook",),
@@ -83,7 +85,7 @@ def _screw(context: Context[Any, Any], carcass: Carcass, key: str) -> Fraction |
 
 
 CARE = {
-    "screw": "Drill first, a stop on the bit, never towards glass or canvas.",
+    "screw": "Drill first, a stop on the bit, never towards what is in the frame.",
     "nail": "Short nails, a light hammer, the rail on something firm; nothing presses on the face.",
 }
 
@@ -133,12 +135,12 @@ def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) ->
     wall = WALLS.get(context.piece.room.wall)
     said_wall = (f" {wall[0]}: {wall[1]}.",) if wall is not None else ()
     plate = (" A security plate at its foot, so that nobody lifts it off.",) if context.piece.room.kind == "public" else ()
-    hooks = "Hook" if hung.way.hooks == 1 else "Both hooks"
-    up = (" Its fellow of the cleat level on the wall.",) if hung.way.key == "cleat" else ()
+    cleat = hung.way.key == "cleat"
+    hooks = "The cleat’s wall half, level, its upper edge" if cleat else "Hook" if hung.way.hooks == 1 else "Both hooks"
     yield Operation(
         "hang",
         "Hang it",
-        (*say(f"{hooks} {{}} above the floor.", hung.hook), *_marks(context), *up, *said_wall, *plate),
+        (*say(f"{hooks} {{}} above the floor.", hung.hook), *_marks(context), *said_wall, *plate),
         10,
         gate=True,
         care=care,
@@ -177,7 +179,7 @@ def stand_operation() -> Operation:
         ),
         15,
         gate=True,
-        care="Drill first, a stop on the bit, never towards glass or canvas.",
+        care="Drill first, a stop on the bit, never towards what is in the frame.",
         uses=("easel", "bumper"),
         needs=MADE,
     )

@@ -36,8 +36,25 @@ def check_depth(context: BoxContext, sizes: Sizes) -> None:
             parts=("rail",),
         )
     _told(context, sizes)
+    _unmounted(context, sizes)
     if slack > context.rule("tight") and not sizes.pack.cut_down:
         _rattles(context, sizes, slack)
+
+
+def _unmounted(context: BoxContext, sizes: Sizes) -> None:
+    """Without a mount there is nothing things could be fixed to; what lies under the lip needs none."""
+    if sizes.pack.size("mount") or context.display.edges == "lapped":
+        return
+    context.checks.add(
+        "stop",
+        "mount.none",
+        "depth",
+        ("There is no mount board for things to lie on and be fixed to.",),
+        why="Only flat work that the lip covers all round goes without.",
+        source_key="cut-size",
+        parts=("mount",),
+        ways=(WayOut(("Take the usual mount board",), (put("/display/mount", None),)),),
+    )
 
 
 def _told(context: BoxContext, sizes: Sizes) -> None:

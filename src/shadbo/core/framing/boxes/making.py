@@ -17,7 +17,7 @@ from shadbo.core.framing.boxes.covering import cloth_line, cloth_parts, cloth_st
 from shadbo.core.framing.boxes.depth import Lies
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
-from shadbo.core.framing.came import BOARD_CAME, TABS, open_step, sheet_came, sheet_part, tabs_came
+from shadbo.core.framing.came import BOARD_CAME, TABS, open_step, sheet_came, sheet_part, sheet_word, tabs_came
 from shadbo.core.framing.closing import SEALED, SEALED_KEYS, closed_with, closing_care, closing_parts, sealed_in, told_points
 from shadbo.core.framing.filling import BLADE, Use, board_of, cutting_care, fill_lines, wired
 from shadbo.core.framing.glazing import glazing_line, glazing_step
@@ -84,10 +84,10 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                 "the frame’s own inner board",
                 sizes.cut_down["width"],
                 sheet_of(context.speak, sizes.cut_down["height"]),
-                ("drops inside the liner, towards the glass",),
+                (f"drops inside the liner, towards the {sheet_word(display.glazing)}",),
             )
         )
-    else:
+    elif pack.size("mount"):
         lines.append(
             cut_line(
                 context,
@@ -117,7 +117,7 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                 ("edges rounded, padded with polyester or acid-free tissue",),
             )
         )
-    for i in range(len(display.fillers)):
+    for i in _fillers(context):
         lines.append(
             cut_line(
                 context,
@@ -211,8 +211,8 @@ def parts(context: BoxContext, sizes: Sizes) -> tuple[Part, ...]:
     elif display.closing == "points":
         found += closing_parts(context)
     else:
-        kept = {"strainer": STRAINER, "clips": got("clip", "Offset clips", material="about every 150 mm")}
-        found += [kept[display.closing], *SEALED]
+        clips = [got("clip", "Offset clips", material="about every 150 mm")] if display.closing == "clips" else []
+        found += [*clips, *SEALED]
     if sizes.mats is not None and len(sizes.mats.levels) > 1:
         found.append(got("mats.tape", "Double-sided tape", comes="hand", material="acid-free", lights=("mat_top",)))
     if covered(context):
@@ -250,16 +250,17 @@ def _fills(sizes: Sizes) -> tuple[str, ...]:
     return ("fill",) if sizes.pack.fill is not None else ()
 
 
+def _fillers(context: BoxContext) -> tuple[int, ...]:
+    """The fillers there are; one of no thickness is none."""
+    return tuple(i for i, filler in enumerate(context.display.fillers) if filler)
+
+
 def _boards(context: BoxContext, sizes: Sizes) -> tuple[str, ...]:
     """The boards and strips that are cut together."""
     behind = sizes.pack.behind_need is not None and not sizes.cut_down
     backing = bool(sizes.pack.size("backing")) and not board_came(context, sizes)
-    there = {"mount": True, "filler": bool(context.display.fillers), "backing": backing, "behind": behind}
+    there = {"mount": bool(sizes.pack.size("mount")), "filler": bool(_fillers(context)), "backing": backing, "behind": behind}
     return (*(key for key, cut in there.items() if cut), *_fills(sizes))
-
-
-# A stiff frame inside the frame closes a deep or bowed one.
-STRAINER = got("strainer", "Strainer and its screws", material="pine")
 
 
 def board_came(context: BoxContext, sizes: Sizes) -> bool:
@@ -278,6 +279,12 @@ def stock_sum(context: BoxContext, sizes: Sizes) -> tuple[StockLength, ...]:
 
 # Where things are laid: under the lip as large as the board, or with borders.
 WHERE = {"lapped": "edge to edge with the board, nothing standing over", "bordered": "on the board as drawn, from the middle out"}
+
+
+def _where(lapped: bool, mounted: bool) -> str:
+    if not mounted:
+        return "in the middle, what lies behind it ready"
+    return WHERE["lapped" if lapped else "bordered"]
 
 
 def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation, ...]:
@@ -391,7 +398,8 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 "Cut the inner board down",
                 say(
                     ("" if context.display.liner is not None else "Read the liner first. ")
-                    + "{} × {}: it drops inside the liner. Two side strips of {} hold it off the glass.",
+                    + "{} × {}: it drops inside the liner. Two side strips of {} hold it off the "
+                    + f"{sheet_word(display.glazing)}.",
                     sizes.cut_down["width"],
                     sizes.cut_down["height"],
                     pack.size("spacer"),
@@ -402,7 +410,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 makes=(
                     "mount",
                     *(("spacer",) if sizes.strips else ()),
-                    *(("filler",) if display.fillers else ()),
+                    *(("filler",) if _fillers(context) else ()),
                     *(("backing",) if pack.size("backing") and not board_came(context, sizes) else ()),
                 ),
                 apart=True,
@@ -410,15 +418,15 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 leaves=("board", "laid"),
             )
         )
-    else:
-        cut = _boards(context, sizes)
+    elif cut := _boards(context, sizes):
+        mounted = "mount" in cut
         out.append(
             Operation(
                 "mount",
-                "Cut the boards" if len(cut) > 1 else "Cut the mount board",
+                "Cut the boards" if len(cut) > 1 or not mounted else "Cut the mount board",
                 say(
                     ", ".join(dict.fromkeys(BOARDS[key] for key in cut if key in BOARDS)).capitalize()
-                    + " {} × {}; find the mount’s middle by the diagonals.",
+                    + (" {} × {}; find the mount’s middle by the diagonals." if mounted else " {} × {}."),
                     sizes.board["width"],
                     sizes.board["height"],
                 ),
@@ -493,7 +501,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 ),
                 5 + 3 * fixed,
                 gate=True,
-                parts=("mount",),
+                parts=("mount",) if pack.size("mount") else (),
                 apart=True,
                 leaves=("laid",),
             )
@@ -508,10 +516,10 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 "mount.items",
                 "Lay the things out"
                 if len(loose) > 1
-                else f"Lay {loose[0].item.name} on its board"
+                else f"Lay {loose[0].item.name} {'on its board' if pack.size('mount') else 'face down'}"
                 if lapped
                 else f"Try {loose[0].item.name} in its place",
-                (f"{told}: {WHERE['lapped' if lapped else 'bordered']}; look from the front before anything is fixed.",),
+                (f"{told}: {_where(lapped, bool(pack.size('mount')))}; look from the front before anything is fixed.",),
                 5 + 3 * len(loose),
                 gate=True,
                 parts=tuple(one.part for one in loose),
@@ -532,7 +540,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
             20,
             gate=True,
             parts=("face",),
-            uses=(*(("glazing",) if sizes.sheet else ()), "mount"),
+            uses=(*(("glazing",) if sizes.sheet else ()), *(("mount",) if pack.size("mount") else ())),
             needs=("held",),
         )
     )
@@ -544,7 +552,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
     shut = (
         closed_with(context)
         if display.closing == "points"
-        else ("strainer" if display.closing == "strainer" else "clip", *SEALED_KEYS)
+        else (*(("strainer",) if display.closing == "strainer" else ("clip",)), *SEALED_KEYS)
     )
     closed: tuple[str, ...] = shut
     if sizes.cut_down:
@@ -564,7 +572,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
             uses=(
                 *closed,
                 *(("behind",) if pack.behind_need is not None and not sizes.cut_down else ()),
-                *(("filler",) if display.fillers else ()),
+                *(("filler",) if _fillers(context) else ()),
                 *_fills(sizes),
             ),
             closes=True,

@@ -1,0 +1,151 @@
+"""The strainer: a stiff frame of bars inside the frame. It closes a deep pack, or stands behind and takes the pull of a wire.
+
+Its outside is that of a board in the rabbet; two bars run the whole width, two stand between them; screws go through it into the rails.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Any
+
+from shadbo.core.contract.cutting import CutLine, bar_of
+from shadbo.core.contract.display import Carcass, Context, Weight
+from shadbo.core.contract.operations import MADE, Operation
+from shadbo.core.contract.parts import Part, cut, got
+from shadbo.core.framing.rails import AXES, GLUE, cut_line
+from shadbo.core.framing.weights import wood_weight
+from shadbo.core.quantity.record import record
+from shadbo.core.quantity.sums import Dim, rule
+
+WOOD = "eastern white pine"
+SAW = "Saw: guard down, hands clear, eye and hearing protection."
+
+
+@record(frozen=True, slots=True)
+class Strainer:
+    """Its bars (mm): across the whole width, and between them; how wide and how deep; so many screws. ``closes``: it closes the pack."""
+
+    across: Dim
+    between: Dim
+    wide: Dim
+    deep: Dim
+    screws: int
+    closes: bool
+
+    @property
+    def weight_mm(self) -> Dim:
+        return 2 * self.across + 2 * self.between
+
+
+def strainer_of(context: Context[Any, Any], carcass: Carcass, outside: tuple[Dim, Dim]) -> Strainer | None:
+    """What was asked for: a pack that is closed with one, or one behind; a frame needs one at the most."""
+    closes = getattr(context.display, "closing", "") == "strainer"
+    if not closes and not context.piece.hang.strainer:
+        return None
+    book = context.book
+    sizes = {a: _within(context, carcass, dim, a) for a, dim in zip(AXES, outside, strict=True)}
+    wide = book.add(
+        rule(context.rule("strainer_wide"), "Strainer bar, wide", "strainer"),
+        "strainer.wide",
+        "Strainer bar, wide",
+        parts=("strainer",),
+    )
+    deep = _deep(context, closes)
+    across = book.add(sizes["width"] * 1, "strainer.across", "Strainer, top and bottom", parts=("strainer",))
+    between = book.add(sizes["height"] - 2 * wide, "strainer.between", "Strainer, between them", parts=("strainer",))
+    every = context.rule("strainer_screws")
+    each = {a: max(2, int(-(-sizes[a].value // every))) for a in AXES}
+    screws = 2 * (each["width"] + each["height"])
+    book.add_count(
+        "strainer.screw.count",
+        "Screws through the strainer",
+        screws,
+        context.speak.say(f"no more than {{}} apart, two a side at the least: 2 × {each['width']} + 2 × {each['height']}", every),
+        parts=("strainer",),
+    )
+    return Strainer(across, between, wide, deep, screws, closes)
+
+
+def _within(context: Context[Any, Any], carcass: Carcass, outside: Dim, axis: str) -> Dim:
+    """As large as a board in the rabbet; behind a frame without one, as its inside."""
+    board = context.book.dims.get(f"board.{axis}")
+    ease = rule(context.shop.rules.board_allowance, "Allowance of the strainer, in all", "allowance", "depth")
+    return board * 1 if board is not None else outside - 2 * carcass.solid - ease
+
+
+def _deep(context: Context[Any, Any], closes: bool) -> Dim:
+    """As deep as what is left behind the pack, where that is enough to be stiff."""
+    least = rule(context.rule("strainer_deep"), "Strainer bar, deep", "strainer")
+    slack = context.book.dims.get("depth.slack")
+    dim = slack * 1 if closes and slack is not None and slack.value >= least.value else least
+    return context.book.add(dim, "strainer.deep", "Strainer bar, deep", parts=("strainer",), grain="depth")
+
+
+def strainer_parts(context: Context[Any, Any], strainer: Strainer) -> tuple[Part, ...]:
+    lines: Mapping[str, tuple[str, Dim]] = {
+        "across": ("Strainer, top and bottom", strainer.across),
+        "between": ("Strainer, between them", strainer.between),
+    }
+    return (
+        *(cut(_line(context, f"strainer.{run}", words, length, strainer)) for run, (words, length) in lines.items()),
+        got(
+            "strainer.screw",
+            "Screws through the strainer",
+            strainer.screws,
+            material="wood screw",
+            note=("into the rails, short of their face",),
+            figure="strainer.screw.count",
+        ),
+        GLUE,
+    )
+
+
+def _line(context: Context[Any, Any], key: str, words: str, length: Dim, strainer: Strainer) -> CutLine:
+    section = bar_of(context.speak, strainer.wide, strainer.deep)
+    return cut_line(context, key, words, ("strainer",), 2, WOOD, length, section, ("square ends",))
+
+
+def strainer_weight(context: Context[Any, Any], strainer: Strainer) -> Weight:
+    area = strainer.wide.value * strainer.deep.value
+    return wood_weight(context, "strainer", "Strainer", WOOD, strainer.weight_mm, area)
+
+
+def make_step(context: Context[Any, Any], strainer: Strainer) -> Operation:
+    return Operation(
+        "strainer.make",
+        "Make the strainer",
+        context.speak.say(
+            "Two bars of {} and two of {} between them, {} wide and {} deep; corners glued, both diagonals alike. "
+            "Try it in the frame before anything lies there.",
+            strainer.across,
+            strainer.between,
+            strainer.wide,
+            strainer.deep,
+        ),
+        30,
+        wait_minutes=60,
+        gate=True,
+        care=SAW,
+        makes=("strainer.across", "strainer.between"),
+        uses=("glue",),
+        needs=MADE,
+        leaves=("prepared",),
+        chain="strainer",
+        place="dusty",
+        takes="clamps",
+        takes_on=60,
+    )
+
+
+def behind_step(strainer: Strainer) -> Operation:
+    """A strainer that doesn’t close the pack stands behind it."""
+    return Operation(
+        "strainer.in",
+        "Screw the strainer in behind",
+        (
+            f"Against the back, flush with the rails or a little below them; {strainer.screws} screws through it into the rails, drilled first.",
+        ),
+        15,
+        care="A stop on the bit; no screw near the face.",
+        uses=("strainer.across", "strainer.between", "strainer.screw"),
+    )
