@@ -234,7 +234,7 @@ def test_going_on_goes_over_the_version_that_was_judged(page: Page, piece: Take,
     assert api.post(f"/api/pieces/{key_of(address)}/edits", json=body).status_code == 200
     page.get_by_role("button", name="Go on with what is there").click()
     dialog = page.get_by_role("dialog", name="Somebody saved this piece meanwhile")
-    expect(dialog).to_be_visible()
+    expect(dialog.get_by_role("heading").first).to_be_visible()
     stands = api.get(f"/api/pieces/{key_of(address)}").json()
     assert stands["version"] == plan["version"] + 1 and stands["note"] == "the owner called"
     dialog.get_by_role("button", name="Save it so").click()

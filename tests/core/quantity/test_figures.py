@@ -36,7 +36,8 @@ def test_a_sentence_has_its_lengths_in_both_systems() -> None:
 def test_a_tolerance_does_not_vanish_in_sixteenths() -> None:
     speak = Speaker(SHOW)
     small = MM_PER_INCH / 64
-    assert plain(speak.say("± {}", small), "in") == "± 0 in"
+    assert plain(speak.say("± {}", small), "in") == "± 1/64 in", "what is some is not said to be none"
+    assert plain(speak.say("± {}", Fraction(0)), "in") == "± 0 in"
     assert plain(speak.say("± {}", speak.fine(small)), "in") == "± 1/64 in"
 
 

@@ -1,5 +1,5 @@
 import { ArrowLeft, Check, ChevronLeft, Eye, Hourglass, ListOrdered, Pause, Play, Ruler, TriangleAlert } from "lucide-react";
-import { useEffect, useMemo, useRef, useState, type MouseEvent } from "react";
+import { useEffect, useMemo, useState, type MouseEvent } from "react";
 import { useQuery } from "@tanstack/react-query";
 import { Link, Redirect, useLocation, useParams, useSearchParams } from "wouter";
 import { api, unwrap } from "../api/client";
@@ -23,9 +23,6 @@ import { useAwake } from "./useAwake";
 
 const HandOver = later(() => import("../records/HandOver").then((m) => m.HandOver));
 const nothing = () => undefined;
-/** Twice within so long is one press. */
-const AGAIN_MS = 350;
-
 /** What was tapped gives the keys back to the page: a foot switch ends the step, and doesn’t press that button again. */
 function letGo(event: MouseEvent) {
   const button = event.detail > 0 && event.target instanceof Element ? event.target.closest("button") : null;
@@ -99,11 +96,8 @@ export function Bench() {
     if (step && became && became.state !== "done") tick(id, step.key, became.state === "begun" ? "pause" : "begin", hand);
   }
   // A key that is held down, and the second touch of a wet thumb, do nothing more.
-  const pressed = useRef(0);
-  function once(event: { repeat?: boolean; timeStamp: number }) {
-    const again = event.repeat === true || event.timeStamp - pressed.current < AGAIN_MS;
-    pressed.current = event.timeStamp;
-    if (!again) next();
+  function once(event: { repeat?: boolean; detail?: number }) {
+    if (!event.repeat && (event.detail ?? 0) < 2) next();
   }
   useKeys({
     " ": once,

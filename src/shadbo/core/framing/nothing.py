@@ -18,9 +18,8 @@ from shadbo.core.quantity.sums import Dim, Leaf
 # What is offered instead of nothing is this much at the least: something a hand can cut and a screw can bite.
 LEAST = {"cut": Fraction(10), "wood": Fraction(5)}
 MOST_WAYS = 3
-# The fields of a document that say how thick a sheet is, and what is offered where one says nothing (mm).
+# The fields of a document that say how thick a sheet is.
 THICKNESSES = {"thickness", "glazing_thickness", "board", "backing", "mount", "cover_board", "card"}
-USUAL_THICK = Fraction(3)
 # Told with what is got, but no size of it: a clip may have an offset of nothing.
 NO_SIZES = {"clip.offset"}
 # Not cut, but shown: something of these is to be seen.
@@ -68,6 +67,7 @@ def check_cuts(context: Context[Any, Any], reckoned: Reckoned) -> None:
 
 def check_thick(context: Context[Any, Any], reckoned: Reckoned) -> None:
     """Nothing is cut of a sheet of no thickness: what is there has some, what isn’t there isn’t cut."""
+    usual = context.rule("backing")
     for line in reckoned.cuts:
         if line.thick is not None and line.thick.mm == "0":
             context.checks.add(
@@ -79,7 +79,7 @@ def check_thick(context: Context[Any, Any], reckoned: Reckoned) -> None:
                 source_key="cut-size",
                 parts=line.parts,
                 ways=tuple(
-                    WayOut(context.speak.say("Take it {} thick", USUAL_THICK), (put(pointer, USUAL_THICK),))
+                    WayOut(context.speak.say("Take it {} thick", usual), (put(pointer, usual),))
                     for pointer in _of_nothing(context.display.model_dump(), "/display")
                 )[:MOST_WAYS],
             )

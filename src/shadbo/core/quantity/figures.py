@@ -45,9 +45,9 @@ class Speaker:
     def shown(self, length: Dim | Fraction) -> Shown:
         """A figure reads in a sentence as it reads everywhere else; a length without a name to a tenth."""
         if not isinstance(length, Dim):
-            return self.showing.show(length, SENTENCE_GRAIN)
+            return self.showing.told(length, SENTENCE_GRAIN)
         grain = SENTENCE_GRAIN if length.name is None else "fine" if length.leaf else length.grain
-        return self.showing.show(length.value, grain)
+        return self.showing.told(length.value, grain)
 
 
 NUMBERS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")

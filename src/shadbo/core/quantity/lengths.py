@@ -378,6 +378,10 @@ class Showing:
         """Metric to 0.5 mm for wood and 0.1 mm for depth; inches to the shop's fraction, 1/64 where fine."""
         return _show(mm.numerator, mm.denominator, METRIC_STEP[grain], 64 if grain == "fine" else self.inch_parts)
 
+    def told(self, mm: Fraction, grain: Grain = "wood") -> Shown:
+        """The same in a sentence: a length that is some is shown as some, by a finer step."""
+        return _show(mm.numerator, mm.denominator, METRIC_STEP[grain], 64 if grain == "fine" else self.inch_parts, True)
+
     def rounded(self, mm: Fraction, unit: Unit, grain: Grain) -> Fraction:
         """A length as it is shown in one system, mm."""
         return nearest(mm, self.step(unit, grain))
@@ -394,16 +398,16 @@ class Showing:
 
 
 @lru_cache(maxsize=20_000)
-def _show(numerator: int, denominator: int, metric_step: Fraction, inch_parts: int) -> Shown:
+def _show(numerator: int, denominator: int, metric_step: Fraction, inch_parts: int, some: bool = False) -> Shown:
     mm = Fraction(numerator, denominator)
     size = abs(mm)
     steps = _steps(size, metric_step)
     ticks = _steps(size, MM_PER_INCH / inch_parts)
-    # What is more than nothing is not shown as nothing where a finer step says it.
-    if not steps and size >= METRIC_STEP["fine"] / 2:
+    # In a sentence what is more than nothing is not said to be nothing where a finer step says it.
+    if some and not steps:
         metric_step = METRIC_STEP["fine"]
         steps = _steps(size, metric_step)
-    while not ticks and inch_parts < 64 and size:
+    while some and not ticks and inch_parts < 64:
         inch_parts *= 2
         ticks = _steps(size, MM_PER_INCH / inch_parts)
     tenths = steps * metric_step * 10

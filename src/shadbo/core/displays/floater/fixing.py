@@ -10,7 +10,7 @@ from shadbo.core.framing.typed_counts import strong_enough, typed, which_governs
 from shadbo.core.measuring.measuring import Side
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.record import record
-from shadbo.core.quantity.sums import Dim, rule
+from shadbo.core.quantity.sums import Dim, largest, rule
 from shadbo.core.science.timber import holding_gravity
 from shadbo.core.science.withdrawal import screw_diameter, withdrawal
 
@@ -43,7 +43,14 @@ def each_bears(context: FloaterContext, bite: Dim) -> Fraction:
 
 
 def lift_strips(
-    context: FloaterContext, canvas: dict[str, Side], seat_width: Dim, widest: dict[str, Dim], beyond: Dim, held: Screws
+    context: FloaterContext,
+    canvas: dict[str, Side],
+    face: Dim,
+    gap: dict[str, Dim],
+    seat_width: Dim,
+    widest: dict[str, Dim],
+    beyond: Dim,
+    held: Screws,
 ) -> None:
     """Strips as wide as the seat reaches under the bar; one on each side under all its screws, or all round with the stiles between.
 
@@ -51,9 +58,16 @@ def lift_strips(
     """
     book = context.book
     wide = {}
-    for gap, name, where in (("height", "", "top and bottom"), ("width", ".down", "sides")):
-        under = seat_width - widest[gap] if seat_width.value > widest[gap].value else beyond * 1
-        wide[gap] = book.add(under, f"lift.strip.width{name}", f"Lift strip, width, {where}", parts=("lift",))
+    most = largest(widest.values())
+    # One width for all four, unless that would not lie under the screws where the gap is narrower.
+    reach = max(held.inset[axis].value - face.value - gap[axis].value for axis in AXES)
+    # Half a head is about as wide as the screw is thick.
+    reach += screw_diameter(context.shop.rules.holding_screw)
+    alike = seat_width.value - most.value >= reach
+    for axis, name, where in (("height", "", "top and bottom"), ("width", ".down", "sides")):
+        least = most if alike else widest[axis]
+        under = seat_width - least if seat_width.value > least.value else beyond * 1
+        wide[axis] = book.add(under, f"lift.strip.width{name}", f"Lift strip, width, {where}", parts=("lift",))
     longest = {"width": canvas["width"].smallest * 1, "height": canvas["height"].smallest - 2 * wide["height"]}
     on = rule(context.shop.rules.strip_beyond, "Beyond the last screw", "strip-end")
     for axis, along in zip(AXES, ("across", "down"), strict=True):

@@ -178,7 +178,7 @@ def size_up(context: FloaterContext) -> Sizes:
     for axis in AXES:
         book.add(gap[axis], f"shim.{axis}", f"Shim, {_axis_label(axis)}", parts=("gap",), grain="depth")
     held = screws(context, face, gap, canvas, seat, lift, depth, seat_width, outside)
-    lift_strips(context, canvas, seat_width, widest_of, beyond, held)
+    lift_strips(context, canvas, face, gap, seat_width, widest_of, beyond, held)
     sizes = Sizes(
         thing=thing,
         canvas=canvas,

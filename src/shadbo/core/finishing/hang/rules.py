@@ -14,6 +14,7 @@ from shadbo.core.finishing.hang.wall import OnTheWall
 from shadbo.core.finishing.hang.wire import wire_under
 from shadbo.core.framing.counting import figures, newtons
 from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.figures import listed
 from shadbo.core.quantity.sums import Dim
 
 
@@ -32,6 +33,7 @@ def others(carcass: Carcass, hung: Hung, kg: Fraction, width: Fraction) -> list[
 
 
 def check(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
+    _not_offered(context, carcass, hung)
     _hanger(context, carcass, hung, outside)
     _rings(context, carcass, hung, outside)
     if hung.wire is not None:
@@ -257,6 +259,24 @@ def _leaning(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> None:
             for k in ("rings", "cleat")
             if k in carcass.hangs and k != hung.way.key
         ],
+    )
+
+
+def _not_offered(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> None:
+    """A hanger that was chosen and that this way of showing doesn’t take is not changed for another without a word."""
+    how = context.piece.hang.how
+    if how not in HANGERS or how in carcass.hangs:
+        return
+    able = listed([HANGERS[k].label.lower() for k in carcass.hangs])
+    context.checks.add(
+        "caution",
+        "hang.not_offered",
+        "hang",
+        (f"{HANGERS[how].label} can’t be had here: it is planned by {hung.way.label.lower()}.",),
+        why=f"This way of showing hangs by {able}.",
+        source_key="hanging",
+        parts=("hang.hook",),
+        ways=(WayOut((f"{hung.way.label}, as suits it",), (put("/hang/how", "auto"),)),),
     )
 
 

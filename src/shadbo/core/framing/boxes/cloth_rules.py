@@ -124,7 +124,8 @@ def _garments(context: BoxContext, sizes: Sizes) -> None:
                 if size >= 30
                 else (unfolded,),
             )
-        if {"signed", "heat_sensitive"} & set(one.item.traits):
+        # Where steam is asked for all the same, a stop says it.
+        if {"signed", "heat_sensitive"} & set(one.item.traits) and not context.piece.hold.steam:
             context.checks.add(
                 "caution",
                 f"steam.{one.item.key}",

@@ -219,6 +219,10 @@ def parts(context: BoxContext, sizes: Sizes) -> tuple[Part, ...]:
         found += cloth_parts()
     if _spread(sizes):
         found.append(got("inside", "Card for inside, cut to its outline", comes="hand", material="acid-free"))
+    if any(_steamed(context, one) for one in (*(f.laid for f in sizes.folds), *_spread(sizes))):
+        found.append(got("steamer", "Steamer, and a clean cloth", comes="hand"))
+    if any(_damped(context, s.laid) for s in sizes.stitched):
+        found.append(got("sprayer", "Fine sprayer", comes="hand"))
     if sizes.folds or _spread(sizes):
         found.append(got("hold.form", "Padding", comes="hand", material="polyester or acid-free tissue"))
     return tuple(found)
@@ -244,6 +248,51 @@ def _spread(sizes: Sizes) -> tuple[Laid, ...]:
 def _no_heat(context: BoxContext, one: Laid) -> bool:
     """Whether neither steam nor iron may come near a thing, by its traits or by what was answered of it."""
     return bool({"signed", "heat_sensitive"} & said(context.piece.asked, one.item.traits))
+
+
+def _heat(context: BoxContext, never: bool) -> str:
+    if never:
+        return "No steam, no iron: it is signed or heat-sensitive."
+    return "Steamed, and dry." if context.piece.hold.steam else "As it came; steam only if its owner asks."
+
+
+def _steamed(context: BoxContext, one: Laid) -> list[Operation]:
+    """Cloth that is steamed before it is folded or spread, where that was asked for and does no harm."""
+    if not context.piece.hold.steam or _no_heat(context, one):
+        return []
+    return [
+        Operation(
+            f"steam.{one.item.key}",
+            f"Steam {one.item.called}",
+            (
+                "A fastness test in a hem first. From the back or through a cloth, never over print, vinyl, a sticker or a signature; smoothed by "
+                "hand, not pressed. Flat till it is dry.",
+            ),
+            20,
+            wait_minutes=12 * 60,
+            care="Steam scalds: hands clear of it.",
+            parts=(one.part,),
+            uses=("steamer",),
+            apart=True,
+        )
+    ]
+
+
+def _damped(context: BoxContext, one: Laid) -> list[Operation]:
+    """Needlework that is relaxed with a fine spray before it is stretched, where that was asked for and does no harm."""
+    if not context.piece.hold.steam or "moisture_sensitive" in said(context.piece.asked, one.item.traits):
+        return []
+    return [
+        Operation(
+            f"damp.{one.item.key}",
+            f"Damp {one.item.called}",
+            ("After a fastness test in a corner that runs no colour: a fine spray of water from the back, even, never soaked.",),
+            10,
+            parts=(one.part,),
+            uses=("sprayer",),
+            apart=True,
+        )
+    ]
 
 
 def _fills(sizes: Sizes) -> tuple[str, ...]:
@@ -326,17 +375,14 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
         out += [open_step(context), *_build_up(context)]
     for f in sizes.folds:
         steam = _no_heat(context, f.laid)
+        out += _steamed(context, f.laid)
         out.append(
             Operation(
                 f"fold.{f.laid.item.key}",
                 f"Fold {f.laid.item.called}",
                 say(
                     "Form {} × {}. Left fold {} from the middle line, top fold {} below the shoulder; sleeves turned behind; padding under it. "
-                    + (
-                        "No steam, no iron: it is signed or heat-sensitive."
-                        if steam
-                        else "As it came; steam only if the owner asks."
-                    ),
+                    + _heat(context, steam),
                     f.form["width"],
                     f.form["height"],
                     abs(f.left.value),
@@ -445,6 +491,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
         out.append(cloth_step(context))
     for one in _spread(sizes):
         steam = _no_heat(context, one)
+        out += _steamed(context, one)
         out.append(
             Operation(
                 f"spread.{one.item.key}",
@@ -452,11 +499,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 context.speak.say(
                     "Card cut to its outline, {} inside the seams, edges rounded, slid inside body and sleeves with thin padding: it carries its shape, "
                     "no fold is sharp. Its middle line straight from collar to hem, both cuffs as far from it. "
-                    + (
-                        "No steam, no iron: it is signed or heat-sensitive."
-                        if steam
-                        else "As it came; steam only if its owner asks."
-                    ),
+                    + _heat(context, steam),
                     context.rule("form_inside"),
                 ),
                 45,
@@ -468,13 +511,16 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
             )
         )
     for s in sizes.stitched:
+        damp = _damped(context, s.laid)
+        out += damp
         out.append(
             Operation(
                 f"tack.{s.laid.item.key}",
                 f"Stretch {s.laid.item.called}",
                 say(
                     "From one corner outward along two sides to the far corner, following one thread; border {} from the stitching, measured as it goes; "
-                    "pinned for now {} from the board’s edge, within the {} the lip covers. Surplus folded behind.",
+                    "pinned for now {} from the board’s edge, within the {} the lip covers. "
+                    + ("Dry through before the surplus is folded behind." if damp else "Surplus folded behind."),
                     context.book[f"{s.laid.part}.border"],
                     s.tack,
                     s.lap,
@@ -482,9 +528,10 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 60,
                 gate=True,
                 parts=(s.laid.part,),
+                wait_minutes=12 * 60 if damp else 0,
                 holds=(s.laid.part,),
                 method="any",
-                care="Damp it only after a fastness test in a corner.",
+                care="" if damp else "Damp it only after a fastness test in a corner.",
                 apart=True,
                 needs=("tried",),
             )
