@@ -407,8 +407,8 @@ def _show(numerator: int, denominator: int, metric_step: Fraction, inch_parts: i
     if some and not steps:
         metric_step = METRIC_STEP["fine"]
         steps = _steps(size, metric_step)
-    while some and not ticks and inch_parts < 64:
-        inch_parts *= 2
+    if some and not ticks:
+        inch_parts = 64
         ticks = _steps(size, MM_PER_INCH / inch_parts)
     tenths = steps * metric_step * 10
     whole, over = divmod(ticks, inch_parts)
