@@ -10,7 +10,7 @@ from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.piece import Piece
 from shadbo.core.planning.plan import book_of
 from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.lengths import MM_PER_INCH, Unit, last_place
+from shadbo.core.quantity.lengths import MM_PER_INCH, Unit, last_place, nearest
 from shadbo.core.quantity.slips import diagnose
 from shadbo.core.quantity.sums import Dim, Sum
 from shadbo.demo import demo_pieces
@@ -162,3 +162,23 @@ def test_of_slips_made_on_purpose_the_right_one_is_named_first() -> None:
                 # Of two terms subtracted the wrong way round and not subtracted are one slip.
                 first += named is not None and (named.kind == kind or (kind, named.kind) == ("not subtracted", "wrong way round"))
     assert tried > 2000 and first / tried >= 0.92, (first, tried)
+
+
+GRIDS = {"a millimetre": Fraction(1), "half a millimetre": Fraction(1, 2), "a sixteenth": MM_PER_INCH / 16, "an eighth": MM_PER_INCH / 8}
+
+
+@pytest.mark.parametrize("grid", GRIDS.values(), ids=GRIDS)
+def test_a_right_number_worked_in_round_terms_is_never_accused(grid: Fraction) -> None:
+    """Each term rounded before it is added, as on scrap paper: of all sums of the demo none is called a slip (27 in 100 were, in eighths)."""
+    accused, tried = [], 0
+    for begun in demo_pieces():
+        book = book_of(begun, HOUSE_SHOP).dims
+        for name, dim in book.items():
+            if dim.leaf or not isinstance(dim.form, Sum):
+                continue
+            own = dim.form.factor * sum((c * nearest(term.value, grid) for c, term in dim.form.terms), Fraction(0))
+            tried += 1
+            verdict = diagnose(dim, own, book, HOUSE_SHOP.showing.step(begun.units, dim.grain) / 2)
+            if not verdict.agrees:
+                accused.append(name)
+    assert tried > 1000 and accused == []

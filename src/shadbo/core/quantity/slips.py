@@ -65,8 +65,9 @@ def diagnose(
 
     ``shown`` is a term as it is shown (mm): who adds up shown parts gets what they come to, and is right.
 
-    A number within resolution agrees; one within the worst case is said to be within tolerance. Otherwise the single
-    slips that give it to within a whole shown step, likeliest first, one of each sentence.
+    A number within resolution agrees, and so does one that was worked in whole millimetres, halves, sixteenths or eighths term by term; one
+    within the worst case is said to be within tolerance. Otherwise the single slips that give it to within a whole shown step, likeliest first,
+    one of each sentence.
     """
     difference = own - figure.value
     form = figure.form
@@ -76,6 +77,8 @@ def diagnose(
         and abs(form.factor * sum((c * shown(term) for c, term in form.terms), Fraction(0)) - own) <= resolution
     ):
         return Verdict(True, True, difference, ())
+    if any(abs(worked - own) <= GRID_NEAR for worked in _by_hand(figure)):
+        return Verdict(True, True, difference, ())
     near = 2 * resolution
     found: dict[str, Slip] = {}
     for slip in _slips(figure, book):
@@ -83,6 +86,42 @@ def diagnose(
             found.setdefault(slip.sentence, slip)
     order = sorted(found.values(), key=lambda s: (abs(s.gives - own) > resolution, s.rank, abs(s.gives - own)))
     return Verdict(False, abs(difference) <= figure.worst, difference, tuple(order[:5]))
+
+
+# What people round each term to as they go on paper (mm): whole and half millimetres, sixteenths and eighths of an inch.
+GRIDS = (Fraction(1), Fraction(1, 2), MM_PER_INCH / 16, MM_PER_INCH / 8)
+GRID_NEAR = Fraction(1, 100)
+
+
+def _by_hand(figure: Dim) -> Iterator[Fraction]:
+    """What a figure comes to on scrap paper, each term rounded before it is added: those of its own line alone, its leaves alone, or every
+    term on the way; and the answer as it comes out, or rounded once more."""
+    form = figure.form
+    for grid in GRIDS:
+        if isinstance(form, Sum):
+            line = form.factor * sum((c * nearest(term.value, grid) for c, term in form.terms), Fraction(0))
+            yield from (line, nearest(line, grid))
+        for every in (False, True):
+            found = _rounded(figure, grid, every, {})
+            yield from (found, nearest(found, grid))
+
+
+def _rounded(dim: Dim, grid: Fraction, every: bool, done: dict[int, Fraction]) -> Fraction:
+    """A dim worked out from rounded leaves, each sum on the way rounded too where ``every`` is."""
+    if id(dim) in done:
+        return done[id(dim)]
+    form = dim.form
+    if isinstance(form, Sum):
+        value = form.factor * sum((c * _rounded(term, grid, every, done) for c, term in form.terms), Fraction(0))
+        value = nearest(value, grid) if every else value
+    elif isinstance(form, Pick):
+        of = [_rounded(one, grid, every, done) for one in form.of]
+        value = of[form.chosen] if form.chosen is not None else sum(of, Fraction(0)) / len(of)
+        value = nearest(value, grid) if every else value
+    else:
+        value = nearest(dim.value, grid)
+    done[id(dim)] = value
+    return value
 
 
 def _slips(figure: Dim, book: Mapping[str, Dim]) -> Iterator[Slip]:
