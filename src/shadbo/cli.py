@@ -33,6 +33,7 @@ def main(argv: list[str] | None = None) -> int:
     which.add_argument("--demo-anew", action="store_true", help="the demo as it was at first: what was done in it is dropped")
     start.add_argument("--port", type=int, help="port on loopback (8460)")
     start.add_argument("--workers", type=int, default=1, help="server processes")
+    start.add_argument("--reload", action="store_true", help="begin the server anew when its source is edited")
     for name, text in (
         ("plan", "print the plan of a piece file as JSON"),
         ("check", "print what stands in a piece's way"),
@@ -48,7 +49,7 @@ def main(argv: list[str] | None = None) -> int:
     timing.add_argument("--ways", action="store_true", help="print how many ways out mend, instead")
     given = parser.parse_args(argv)
     if given.command == "start":
-        return start_server(given.port, given.workers, given.shop, given.demo_anew)
+        return start_server(given.port, given.workers, given.shop, given.demo_anew, given.reload)
     if given.command == "openapi":
         return print_openapi()
     if given.command == "tape":
@@ -125,7 +126,7 @@ def database_of(shop: str) -> str:
     return f"shop_{re.sub('[^a-z0-9]+', '_', letters).strip('_')[:40]}_{mark}"
 
 
-def start_server(port: int | None, workers: int, shop: str | None = None, demo_anew: bool = False) -> int:
+def start_server(port: int | None, workers: int, shop: str | None = None, demo_anew: bool = False, reload: bool = False) -> int:
     """Database, migrations, demo or the shop's own, server. Ctrl+C stops what this started."""
     from shadbo import demo
     from shadbo.service.locking import AlreadyOpen, DataInUse
@@ -167,7 +168,7 @@ def start_server(port: int | None, workers: int, shop: str | None = None, demo_a
             elif shops.begin(session, HOUSE_SHOP.model_copy(update={"name": " ".join(shop.split())[:120], "asked": False})):
                 print(f"A shop of your own is set up, with the house stock: {shop}")
         engine.dispose()
-        return serve(settings, workers, address, held.descriptors if held else ())
+        return serve(settings, workers, address, held.descriptors if held else (), reload)
     except AlreadyOpen as other:
         print(
             f"shadbo: this shop is open already{f', at {other.address}' if other.address else ''}: use that one, or end it first",
@@ -198,7 +199,7 @@ def taken(host: str, port: int) -> bool:
 LOOPBACK = ("127.0.0.1", "::1", "localhost")
 
 
-def serve(settings: Settings, workers: int, address: str, held: tuple[int, ...]) -> int:
+def serve(settings: Settings, workers: int, address: str, held: tuple[int, ...], reload: bool) -> int:
     """The web server as a child, so that the cluster is stopped after it however it ends; its address is told when it answers."""
     environment = os.environ | {"SHADBO_DATABASE_URL": settings.database_url}
     command = [
@@ -211,8 +212,7 @@ def serve(settings: Settings, workers: int, address: str, held: tuple[int, ...])
         settings.host,
         "--port",
         str(settings.port),
-        "--workers",
-        str(workers),
+        *(("--reload", "--reload-dir", str(ROOT / "src")) if reload else ("--workers", str(workers))),
         "--log-level",
         "warning",
         "--no-server-header",
