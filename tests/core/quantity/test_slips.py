@@ -164,7 +164,12 @@ def test_of_slips_made_on_purpose_the_right_one_is_named_first() -> None:
     assert tried > 2000 and first / tried >= 0.92, (first, tried)
 
 
-GRIDS = {"a millimetre": Fraction(1), "half a millimetre": Fraction(1, 2), "a sixteenth": MM_PER_INCH / 16, "an eighth": MM_PER_INCH / 8}
+GRIDS = {
+    "a millimetre": Fraction(1),
+    "half a millimetre": Fraction(1, 2),
+    "a sixteenth": MM_PER_INCH / 16,
+    "an eighth": MM_PER_INCH / 8,
+}
 
 
 @pytest.mark.parametrize("grid", GRIDS.values(), ids=GRIDS)

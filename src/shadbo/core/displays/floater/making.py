@@ -262,6 +262,7 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
                 "Fix the lift strips",
                 say(f"{{}} thick, {kind}, glued on, as wide as the seat reaches under the bar.", sizes.lift),
                 10,
+                wait_minutes=60,
                 parts=("lift",),
                 makes=("lift",),
                 uses=("glue",),
