@@ -105,6 +105,14 @@ def test_played_through_nothing_is_done_that_can_t_be(piece: Piece, how: str) ->
     assert list(played(plan(coated, HOUSE_SHOP).steps)) == []
 
 
+@pytest.mark.parametrize("piece", PIECES, ids=lambda p: p.name)
+def test_where_a_label_comes_before_is_an_operation(piece: Piece) -> None:
+    """The one place a display still names operations: none of them may be of another time."""
+    display = DISPLAYS[piece.display.type]
+    before = display.reckon(Context.of(piece, HOUSE_SHOP, "", display.holds)).labelled.before
+    assert set(before) & {o.key for o in plan(piece, HOUSE_SHOP).steps}
+
+
 def test_every_state_is_left_by_something_and_needed_by_something() -> None:
     """A state nothing leaves, or nothing needs, orders nothing: a slip of the pen."""
     leaves, needs = {"raw"}, set[str]()

@@ -90,5 +90,17 @@ def test_bars_of_less_than_nothing_stop_the_one_job_too() -> None:
     assert {f"stretching.{c.key}" for c in plan(alone, HOUSE_SHOP).stops if not c.key.startswith("hang")} <= stops
 
 
+@pytest.mark.parametrize("side", ["60", "70", "78"])
+def test_staples_of_less_than_nothing_stop_alone_and_framed(side: str) -> None:
+    """Half of such a side is less than the 40 mm that the corner fold keeps free."""
+    small = start_piece("to_make", "Small", "", "mm", {"width": side, "height": "300"}, HOUSE_SHOP)
+    alone = plan(small, HOUSE_SHOP)
+    assert float(alone.figures["staple.apart.width"].mm or 0) < 0 and alone.stops
+    framed = apply_edits(small, (Choose(choice="next", option="floater"),), HOUSE_SHOP)
+    assert {f"stretching.{c.key}" for c in alone.stops if not c.key.startswith("hang")} <= {
+        c.key for c in plan(framed, HOUSE_SHOP).stops
+    }
+
+
 def before_frame(piece: Piece) -> Piece:
     return apply_edits(piece, (Act(action="stretched"),), HOUSE_SHOP)

@@ -22,8 +22,8 @@ MOST_WAYS = 3
 THICKNESSES = {"thickness", "glazing_thickness", "board", "backing", "mount", "cover_board", "card"}
 # Told with what is got, but no size of it: a clip may have an offset of nothing.
 NO_SIZES = {"clip.offset"}
-# Not cut, but shown: something of these is to be seen.
-SEEN = ("frame.sight.width", "frame.sight.height", "work.seen")
+# Not cut, but shown or set by hand: something of these there is.
+SEEN = ("frame.sight.width", "frame.sight.height", "work.seen", "staple.apart.width", "staple.apart.height")
 
 
 def check_wood(context: Context[Any, Any], carcass: Carcass | None) -> bool:
