@@ -4,7 +4,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { Link, useLocation } from "wouter";
 import { api, unwrap, type Problem } from "../api/client";
 import { useKeys } from "../parts/keys";
-import { useDayText, useShop } from "../parts/shop";
+import { useDateText, useDayText, useShop } from "../parts/shop";
 import { useAddress } from "../parts/useAddress";
 import { Severity } from "../parts/Severity";
 import { HandOver } from "../records/HandOver";
@@ -27,6 +27,7 @@ export function Days() {
   const found = useDays(asked, SHOWN);
   const shop = useShop();
   const dayName = useDayText();
+  const dateName = useDateText();
   const client = useQueryClient();
   const [working, setWorking] = useState(false);
   const [calendar, setCalendar] = useState(false);
@@ -171,7 +172,7 @@ export function Days() {
                 <Aside title="To come">
                   {days.to_come.map((one) => (
                     <li key={one.piece + one.what}>
-                      {one.label} for <PieceLink id={one.piece} name={one.name} />, <span className="fig">{dayName(one.day)}</span>
+                      {one.label} for <PieceLink id={one.piece} name={one.name} />, <span className="fig">{one.day.slice(0, 4) === days.today.slice(0, 4) ? dayName(one.day) : dateName(one.day)}</span>
                     </li>
                   ))}
                 </Aside>
