@@ -65,14 +65,12 @@ class Fixings:
     def governs(self) -> str:
         """In one sentence, which of hand, symmetry, strength and spacing gives the number."""
         if self.typed is not None:
-            return f"typed over: {self.typed}"
+            return f"typed over: {self.typed}; by spacing {self.spacing}, by strength {self.strength}"
         if self.asked > max(self.strength, self.spacing):
             return f"symmetry gives the number: in twos, so {self.asked}"
-        return (
-            f"strength gives the number: {self.strength}"
-            if self.strength > self.spacing
-            else f"spacing gives the number: {self.spacing}"
-        )
+        if self.strength > self.spacing:
+            return f"strength gives the number: {self.strength} bear it, by spacing {self.spacing} would do"
+        return f"spacing gives the number: {self.spacing}; {self.strength} would bear it"
 
     @property
     def count(self) -> int:

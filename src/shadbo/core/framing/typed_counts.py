@@ -9,7 +9,7 @@ from shadbo.core.contract.asking import choice
 from shadbo.core.contract.checks import Stage, WayOut, put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import Input
-from shadbo.core.framing.counting import figures, newtons, show_force
+from shadbo.core.framing.counting import Fixings, figures, newtons, show_force
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
@@ -30,25 +30,17 @@ def typed(context: Context[Any, Any], axis: str) -> int | None:
 
 def strong_enough(
     context: Context[Any, Any], usual: Mapping[str, int], sides: Mapping[str, Fraction], each: Fraction
-) -> tuple[dict[str, int], int]:
+) -> tuple[dict[str, int], Fixings]:
     """As many on each side as bear the canvas with the factor of the shop (``each`` so many newtons), those spacing gives at the least:
-    one more on the side where they are furthest apart, till they do. And how many strength asks for in all."""
-    asked = newtons(context.book.counts["canvas.weight"].amount or Fraction(0)) * context.shop.rules.factor
-    strength = int(-(-asked // each)) if each > 0 else 0
+    one more on the side where they are furthest apart, till they do. And what spacing, strength and hand ask for in all."""
+    load = newtons(context.book.counts["canvas.weight"].amount or Fraction(0)) * context.shop.rules.factor
+    strength = int(-(-load // each)) if each > 0 else 0
     found = dict(usual)
     while 2 * sum(found.values()) < min(strength, MOST_FOR_STRENGTH):
         found[max(AXES, key=lambda axis: sides[axis] / found[axis])] += 1
-    return found, strength
-
-
-def which_governs(usual: Mapping[str, int], strength: int, typed_over: bool) -> Say:
-    """In one sentence, which of hand, strength and spacing gives the number."""
-    spaced = 2 * sum(usual.values())
-    if typed_over:
-        return (f"as typed; by spacing {spaced}, by strength {strength}",)
-    if strength > spaced:
-        return (f"strength gives the number: {strength} bear it, by spacing {spaced} would do",)
-    return (f"spacing gives the number: {spaced}; {strength} would bear it",)
+    by_hand = [typed(context, axis) for axis in AXES]
+    many = None if by_hand == [None, None] else 2 * sum(found[a] if n is None else n for a, n in zip(AXES, by_hand, strict=True))
+    return found, Fixings(load, each, strength, 2 * sum(usual.values()), many)
 
 
 def count_inputs(context: Context[Any, Any], what: str, usual: Mapping[str, int], part: str) -> list[Input]:

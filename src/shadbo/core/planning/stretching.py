@@ -10,6 +10,7 @@ from shadbo.core.contract.cutting import StockLength
 from shadbo.core.contract.display import Context, Reckoned
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, cut
+from shadbo.core.contract.terms import side
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.objects import StretchedCanvas
 from shadbo.core.document.piece import Piece
@@ -89,7 +90,7 @@ def check_stretching(context: Context[Any, Any], first: Stretching) -> None:
     if max(apart.values()) <= context.rule("stretched_within"):
         return
     say = context.speak.say
-    framed = {axis: sum(read[axis], Fraction(0)) / len(read[axis]) for axis in read}
+    framed = {axis: dim.value for axis in read if (dim := side(context.book, "canvas", axis)) is not None}
     ways = (
         WayOut(
             say("Frame what comes off the bars: {} × {}", *finished.values()),

@@ -101,8 +101,7 @@ def worked_seconds(working: Working, since: datetime, until: datetime, planned: 
         return 0
     since = max(since, until - timedelta(days=LOOKED_BACK))
     first, last = since.astimezone(working.tz).date(), until.astimezone(working.tz).date()
-    spans = [(at(day, s.opens, working), at(day, s.shuts, working)) for day in _days(first, last) for s in working.spans(day)]
-    inside = [min(until, b) - max(since, a) for a, b in spans if a < until and b > since]
+    inside = [min(until, b) - max(since, a) for a, b in _hours(working, first, last) if a < until and b > since]
     if inside:
         return round(sum(inside, timedelta()).total_seconds())
     return min(round((until - since).total_seconds()), FORGOTTEN * 60 * planned)
@@ -111,12 +110,7 @@ def worked_seconds(working: Working, since: datetime, until: datetime, planned: 
 def goes_on_at(working: Working, since: datetime, now: datetime) -> int:
     """From when on (tick) a step that somebody began takes their hands: since then; one left running overnight from when it is gone on with."""
     day = now.astimezone(working.tz).date()
-    spans = [
-        (at(d, s.opens, working), at(d, s.shuts, working))
-        for d in _days(day, day + timedelta(days=LOOKED_BACK))
-        for s in working.spans(d)
-    ]
-    opens = next((a for a, b in spans if b > now), now)
+    opens = next((a for a, b in _hours(working, day, day + timedelta(days=LOOKED_BACK)) if b > now), now)
     if since >= opens or (opens > now and not worked_seconds(working, since, now, 0)):
         return tick_of(since)
     return tick_after(opens)
@@ -127,8 +121,11 @@ def at(day: date, clock: time, working: Working) -> datetime:
     return datetime.combine(day, clock, working.tz).astimezone(UTC)
 
 
-def _days(first: date, last: date) -> Iterator[date]:
-    return (first + timedelta(days=n) for n in range((last - first).days + 1))
+def _hours(working: Working, first: date, last: date) -> Iterator[tuple[datetime, datetime]]:
+    """From when till when somebody is there, of every day from the first to the last."""
+    for n in range((last - first).days + 1):
+        day = first + timedelta(days=n)
+        yield from ((at(day, s.opens, working), at(day, s.shuts, working)) for s in working.spans(day))
 
 
 def sitting_at(found: Sequence[Sitting], tick: int) -> int:

@@ -6,7 +6,7 @@ from math import ceil
 
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.framing.stock import choose_screw, least_bite
-from shadbo.core.framing.typed_counts import strong_enough, typed, which_governs
+from shadbo.core.framing.typed_counts import strong_enough, typed
 from shadbo.core.measuring.measuring import Side
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.record import record
@@ -114,7 +114,7 @@ def screws(
         # On a short side the corners' margin would leave no room between: then the quarter points.
         ends[axis] = rule(corner, "Clear of the corner", "screw-spacing") if corner <= quarter else side / 4
         spaced[axis] = max(2, int(ceil((side.value - 2 * ends[axis].value) / spacing)) + 1)
-    usual, strength = strong_enough(context, spaced, {a: canvas[a].largest.value for a in AXES}, each_bears(context, bitten))
+    usual, asked = strong_enough(context, spaced, {a: canvas[a].largest.value for a in AXES}, each_bears(context, bitten))
     count: dict[str, int] = {}
     places: dict[str, tuple[Dim, ...]] = {}
     for axis, along in zip(AXES, ("across", "down"), strict=True):
@@ -153,7 +153,7 @@ def screws(
         "Screws in all",
         total,
         (f"2 × {count['width']} + 2 × {count['height']} = {total}",),
-        which_governs(spaced, strength, count != usual),
+        (asked.governs,),
         parts=("screw",),
     )
     return Screws(

@@ -19,7 +19,7 @@ from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_
 from shadbo.core.framing.rails import AXES, spread
 from shadbo.core.framing.spacers import spacer_lengths
 from shadbo.core.framing.stock import choose_screw
-from shadbo.core.framing.typed_counts import strong_enough, typed, which_governs
+from shadbo.core.framing.typed_counts import strong_enough, typed
 from shadbo.core.measuring.desk import measure
 from shadbo.core.measuring.thing import Thing
 from shadbo.core.quantity.exact import Fraction, exact
@@ -205,8 +205,7 @@ def _clips(context: LippedContext, rabbet: Rabbet) -> tuple[dict[str, list[Dim]]
     book, spacing = context.book, context.rule("clip_spacing")
     found: dict[str, list[Dim]] = {}
     spaced = {axis: spread(rabbet.size[axis], spacing)[1] for axis in AXES}
-    usual, strength = strong_enough(context, spaced, {a: rabbet.size[a].value for a in AXES}, METHODS["clips"].each)
-    by_hand = [axis for axis in AXES if typed(context, axis) is not None]
+    usual, asked = strong_enough(context, spaced, {a: rabbet.size[a].value for a in AXES}, METHODS["clips"].each)
     total = 0
     for axis in AXES:
         along, rail = ("across", "rail") if axis == "width" else ("down", "stile")
@@ -238,6 +237,7 @@ def _clips(context: LippedContext, rabbet: Rabbet) -> tuple[dict[str, list[Dim]]
             ),
             parts=("clip",),
         )
-    governs = which_governs(spaced, strength, bool(by_hand))
-    book.add_count("clip.count", "Clips in all", total, (f"both rails and both stiles: {total}",), governs, parts=("clip",))
+    book.add_count(
+        "clip.count", "Clips in all", total, (f"both rails and both stiles: {total}",), (asked.governs,), parts=("clip",)
+    )
     return found, usual, total
