@@ -13,7 +13,9 @@ AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
 def saved(page: Page) -> None:
+    """All is saved, and what came of it is drawn: lists and small drawings follow a moment after what is held in the hand."""
     expect(page.locator("[data-saving=saved]")).to_be_visible()
+    expect(page.locator("main[aria-busy=true]")).to_have_count(0)
 
 
 def stage(page: Page, name: str) -> None:

@@ -13,13 +13,10 @@ from pypdf import PdfReader
 
 from shadbo.service.serving import Server
 from tests.conftest import bought
+from tests.ui.hands import saved
 
 Take = Callable[..., str]
 SHALLOW = {"make": "new", "moulding": "ash-18x45"}
-
-
-def saved(page: Page) -> None:
-    expect(page.locator("[data-saving=saved]")).to_be_visible()
 
 
 def field(page: Page, name: str) -> Locator:

@@ -120,7 +120,6 @@ export function usePiece(id: string, looking: Looking) {
     while (queue.current.length && !stopped.current) {
       const next = queue.current[0];
       if (!next) break;
-      if (next.what !== "look") dispatch({ type: "sending" });
       try {
         const piece = await send(next);
         queue.current.shift();
@@ -172,7 +171,11 @@ export function usePiece(id: string, looking: Looking) {
         wanted.current?.done(null);
         wanted.current = null;
       }
-      if (next.what !== "look") keep(next);
+      if (next.what !== "look") {
+        keep(next);
+        // Before its turn comes, too: while a look is under way nothing that waits behind it is saved.
+        dispatch({ type: "sending" });
+      }
       void work();
     },
     [work],

@@ -220,7 +220,7 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
         <MissingPictures names={missing} onHeard={() => navigate(address, { replace: true })} />
       </div>
       <Ribbon plan={looked ? piece.plan : plan} seen={seen} current={plan.stages.some((s) => s.key === wanted) ? wanted : stage.key} onGo={go} unit={unit} />
-      <main className="grid grid-cols-1 desk:min-h-0 sm:grid-cols-2 desk:grid-cols-[17.5rem_minmax(0,1fr)_19rem]">
+      <main aria-busy={aside !== plan} className="grid grid-cols-1 desk:min-h-0 sm:grid-cols-2 desk:grid-cols-[17.5rem_minmax(0,1fr)_19rem]">
         <div className="scroll border-rule desk:min-h-0 desk:overflow-y-auto desk:border-r" tabIndex={stage.inputs.length > 0 ? -1 : 0} role="region" aria-label={`${stage.label}: what is asked`}>
           {calm.items.length > 0 && (stage.key === "measure" || stage.key === "arrange" || stage.key === "hold") && (
             <ItemList piece={id} items={calm.items} focus={calm.focus} chosen={chosen} unit={unit} onTake={take} onEdit={edit} onPoint={pointAt} />
