@@ -234,6 +234,15 @@ def test_the_smallest_box_is_laid_from_the_toolbar() -> None:
     assert mm(done, "items.width") == mm(done, "items.height") == 2 * 32 + 20, "two and one: a row of three would be a shelf"
 
 
+@pytest.mark.parametrize("turn", [10, 33, 60, 135])
+def test_a_turned_ellipse_reaches_as_far_as_an_ellipse_does(turn: int) -> None:
+    """√((w cos)² + (h sin)²) over all, the textbook extent of an ellipse, and no less: its corners as a polygon fell short of it."""
+    held = item("a", "keepsake", 400, 90, shape="ellipse", place={"turn": turn})
+    done, c, s = plan(laid(held), HOUSE_SHOP), math.cos(math.radians(turn)), math.sin(math.radians(turn))
+    assert mm(done, "items.width") == pytest.approx(math.hypot(400 * c, 90 * s), abs=0.001)
+    assert mm(done, "items.height") == pytest.approx(math.hypot(400 * s, 90 * c), abs=0.001)
+
+
 @pytest.mark.parametrize("turns", [(45, -135), (-135, 45)])
 @pytest.mark.parametrize("columns", [1, 2])
 def test_a_grid_of_outlines_turned_against_each_other_keeps_its_gap(turns: tuple[int, int], columns: int) -> None:

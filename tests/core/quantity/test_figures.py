@@ -82,7 +82,7 @@ def test_what_a_figure_hangs_on_largest_first_with_its_source(make_piece: MakePi
         ("Gap a side", "2"),
         ("Face", "2"),
         ("Canvas width, top", "1"),
-        ("saw, cut of the rail", "1"),
+        ("saw", "1"),
     ]
     by = {d.label: d for d in opened.depends}
     assert by["Gap a side"].pointer == "/display/frame/gap"
@@ -90,16 +90,13 @@ def test_what_a_figure_hangs_on_largest_first_with_its_source(make_piece: MakePi
     assert "shop setting" in by["Canvas width, top"].source
 
 
-def test_the_worst_case_of_an_outside_is_saw_and_tape(make_piece: MakePiece) -> None:
-    """Tape ±0.5 on the largest reading and ±0.5 of the saw: 1 at worst, √(0.5² + 0.5²) likely."""
-    opened = open_figure(book_of(make_piece(), HOUSE_SHOP)["frame.outside.width"], SHOW)
-    assert opened.worst is not None and opened.worst.mm == "1"
-    assert opened.likely is not None and opened.likely.mm == "0.7"
-
-
-def test_what_adds_only_doubt_is_marked_so(make_piece: MakePiece) -> None:
-    opened = open_figure(book_of(make_piece(), HOUSE_SHOP)["frame.inside.width"], SHOW)
-    assert [r.label for r in opened.rows if r.allowance] == ["saw, cut of the rail"]
+def test_what_is_cut_is_out_by_its_saw_and_the_room_in_it_by_the_tape_too(make_piece: MakePiece) -> None:
+    """The rail is cut to a number: ±0.5 of the saw. The room is what lies between it and the canvas as it truly is: √(0.5² + 0.5²) likely."""
+    book = book_of(make_piece(), HOUSE_SHOP)
+    outside, room = (open_figure(book[name], SHOW) for name in ("frame.outside.width", "fit.width"))
+    assert outside.worst is not None and outside.worst.mm == "0.5"
+    assert room.worst is not None and room.worst.mm == "1"
+    assert room.likely is not None and room.likely.mm == "0.7"
 
 
 def test_a_count_shows_its_working(make_piece: MakePiece) -> None:

@@ -1880,9 +1880,9 @@ export interface components {
         };
         /**
          * CutLine
-         * @description One line of the cut list: how many, of what, how long; ``figure`` opens the length, ``short`` the short point. ``section`` says what
-         *     it is across its length; ``width``, ``thick`` and what is said ``more`` by themselves; of a ``packer`` the length is how thick it is.
-         *     ``number`` is the count’s own name in the book.
+         * @description One line of the cut list: how many, of what, how long; ``figure`` opens the length, ``short`` the short point, ``width_figure`` the
+         *     other size of a sheet. ``section`` says what it is across its length; ``width``, ``thick`` and what is said ``more`` by themselves; of
+         *     a ``packer`` the length is how thick it is. ``number`` is the count’s own name in the book.
          */
         CutLine: {
             /** Key */
@@ -1926,6 +1926,8 @@ export interface components {
              * @default
              */
             number: string;
+            /** Width Figure */
+            width_figure?: string | null;
         };
         /**
          * DayShown
@@ -3968,8 +3970,6 @@ export interface components {
             parts: string[];
             /** Chosen */
             chosen: boolean | null;
-            /** Allowance */
-            allowance: boolean;
         };
         /**
          * Ruler

@@ -127,9 +127,9 @@ function Line({ line, figures, unit, onPoint, onOpen }: { line: CutLine; figures
       <td className="py-1 pr-2 leading-snug">
         {line.material}
         {line.section.length > 0 && (
-          <span className="block text-[12px] text-soft">
+          <button type="button" className="block text-left text-[12px] text-soft enabled:hover:text-act" disabled={!line.width_figure} onClick={() => line.width_figure && onOpen(line.width_figure)}>
             <Sentence say={line.section} unit={unit} />
-          </span>
+          </button>
         )}
       </td>
       {[

@@ -83,7 +83,7 @@ const HOW: Record<string, string> = {
 };
 
 function Sum({ opened, unit, onOpen, onPoint }: Props & { opened: Opened }) {
-  const rows = opened.rows.filter((r) => !r.allowance);
+  const rows = opened.rows;
   if (opened.working.length > 0) {
     return (
       <ul className="mt-2 space-y-1 border-t border-rule pt-2">

@@ -17,13 +17,14 @@ from shadbo.core.quantity.sums import Dim
 @record(frozen=True, slots=True)
 class Across:
     """A part across its length: its ``width`` and how ``thick`` it is, where it has them, as they are ``said`` in a list; what is said
-    ``more`` of it. ``packer``: what it is cut to is how thick it is."""
+    ``more`` of it; ``figure`` is what the width is in the book. ``packer``: what it is cut to is how thick it is."""
 
     width: Shown | None = None
     thick: Shown | None = None
     said: Say = ()
     more: Say = ()
     packer: bool = False
+    figure: str | None = None
 
     @property
     def section(self) -> Say:
@@ -38,7 +39,8 @@ Length = Dim | Fraction
 def sheet_of(speak: Speaker, height: Length, thick: Length | None = None, more: Say = ()) -> Across:
     """A sheet or a cloth: by its other size, and how thick."""
     said = speak.say("by {}", height) if thick is None else speak.say("by {}, {} thick", height, thick)
-    return Across(speak.shown(height), speak.shown(thick) if thick is not None else None, said, more)
+    shown = speak.shown(thick) if thick is not None else None
+    return Across(speak.shown(height), shown, said, more, figure=height.name if isinstance(height, Dim) else None)
 
 
 def strip_of(speak: Speaker, wide: Length | None = None, thick: Length | None = None, deep: str = "thick") -> Across:
@@ -58,9 +60,9 @@ def bar_of(speak: Speaker, wide: Length, thick: Length, more: Say = ()) -> Acros
 
 @record(frozen=True, slots=True)
 class CutLine:
-    """One line of the cut list: how many, of what, how long; ``figure`` opens the length, ``short`` the short point. ``section`` says what
-    it is across its length; ``width``, ``thick`` and what is said ``more`` by themselves; of a ``packer`` the length is how thick it is.
-    ``number`` is the count’s own name in the book."""
+    """One line of the cut list: how many, of what, how long; ``figure`` opens the length, ``short`` the short point, ``width_figure`` the
+    other size of a sheet. ``section`` says what it is across its length; ``width``, ``thick`` and what is said ``more`` by themselves; of
+    a ``packer`` the length is how thick it is. ``number`` is the count’s own name in the book."""
 
     key: str
     part: str
@@ -80,6 +82,12 @@ class CutLine:
     more: Say = ()
     packer: bool = False
     number: str = ""
+    width_figure: str | None = None
+
+    @property
+    def figures(self) -> tuple[str, ...]:
+        """Its sizes, by their names in the book."""
+        return tuple(name for name in (self.figure, self.short_figure, self.width_figure) if name)
 
 
 @record(frozen=True, slots=True)

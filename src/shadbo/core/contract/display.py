@@ -6,6 +6,7 @@ from collections.abc import Callable
 from decimal import Decimal
 from typing import Any, Generic, Literal, TypeVar
 
+from shadbo.core.contract.bodies import Space
 from shadbo.core.contract.checks import Checklist, Patch, Stage
 from shadbo.core.contract.cutting import CutLine, StockLength
 from shadbo.core.contract.inputs import Input
@@ -213,7 +214,7 @@ class Labelled:
 class Reckoned:
     """All a display has to say of a piece; ``outside`` is its width and height as it hangs, ``deep`` how far it stands off the
     wall, ``leftovers`` what goes back to stock, ``parts`` what it takes besides what is cut (``cuts``), ``labelled`` where its label goes, and
-    before which operations.
+    before which operations, ``space`` where every piece of it lies.
     What nobody may ask for (panels, drawings, steps) is not worked out yet."""
 
     verdict: Say
@@ -233,6 +234,7 @@ class Reckoned:
     carcass: Carcass | None = None
     parts: Callable[[], tuple[Part, ...]] = tuple
     labelled: Labelled = Labelled()
+    space: Callable[[], Space] | None = None
 
 
 @record(frozen=True, slots=True)

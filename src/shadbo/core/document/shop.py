@@ -28,6 +28,7 @@ from shadbo.core.document.rules import Rules
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.fields import LengthField
 from shadbo.core.quantity.lengths import Showing, Tape, Unit
+from shadbo.core.quantity.sums import Tool
 
 SMALL_MM = Annotated[Decimal, LengthField.between("Tolerance", "0", "10")]
 STOCK_LENGTH_MM = Annotated[Decimal, LengthField.between("Stock length", "300", "6000")]
@@ -195,6 +196,23 @@ class Shop(Part):
 
     def reading_tolerance(self, tape: Unit) -> Fraction:
         return exact(self.tolerances.tape_mm if tape == "mm" else self.tolerances.tape_in)
+
+    @property
+    def saw(self) -> Tool:
+        return Tool("saw", exact(self.tolerances.saw), "saw")
+
+    @property
+    def glass_cutter(self) -> Tool:
+        return Tool("glass, cut of the sheet", exact(self.tolerances.glass), "glass-cut")
+
+    @property
+    def mat_cutter(self) -> Tool:
+        return Tool("mat cutter", exact(self.tolerances.mat), "mat-cut")
+
+    @property
+    def by_hand(self) -> Tool:
+        """A knife or shears along a mark that was measured off."""
+        return Tool("cut by hand, to a mark of the tape", exact(self.tolerances.tape_mm), "tape")
 
     def moulding(self, key: str) -> Moulding | None:
         return next((m for m in self.mouldings if m.key == key), None)

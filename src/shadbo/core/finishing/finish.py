@@ -5,11 +5,12 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any
 
+from shadbo.core.contract.bodies import Space
 from shadbo.core.contract.display import Carcass, Context, Panel, PanelOf, Reckoned, ViewOf, Way
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, cut
 from shadbo.core.contract.terms import there
-from shadbo.core.finishing.hang.drawing import joint_views, on_the_back
+from shadbo.core.finishing.hang.drawing import hardware, joint_views, on_the_back
 from shadbo.core.finishing.hang.joining import joint_operations, joint_parts, wedged
 from shadbo.core.finishing.hang.joints import Joint
 from shadbo.core.finishing.hang.making import BUMPER, EASEL, hang_operations, hang_parts, stand_operation
@@ -26,6 +27,8 @@ from shadbo.core.finishing.judged import asked_inputs, check_display, check_hang
 from shadbo.core.finishing.labelling import LABEL, condition_step, label_step, labelled, things
 from shadbo.core.finishing.room.season import check_room, room_inputs, season_views, through_the_year
 from shadbo.core.finishing.surface.coats import finish_inputs, finish_operations, finish_parts, glued_last, surface
+from shadbo.core.framing.apart import KEY as APART
+from shadbo.core.framing.apart import apart_view
 from shadbo.core.framing.glazing import beside, cleaned, kept_in_the_middle
 from shadbo.core.framing.nothing import check_cuts, check_thick, check_wood
 from shadbo.core.framing.own import looked_over, own_keys
@@ -130,7 +133,25 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
         strip = tuple(v.key for v in strip_views(hung.by))
         return Panel((asks,), inputs, (*hang_figures(context, hung.wall), *figures), ("back", "wall", *shown, *strip))
 
-    return replace(reckoned, views=(*views, *holding), panels=(*panels, PanelOf("hang", hang)), steps=steps, parts=parts, held=held)
+    def space() -> Space:
+        """Where all of it lies, what it hangs by with it."""
+        assert reckoned.space is not None
+        own = reckoned.space()
+        if hung is not None:
+            hardware(own, hung.by)
+        return own
+
+    figures = {layer.part: layer.thickness.name for layer in reckoned.layers if layer.thickness.name}
+    laid_apart = (ViewOf(APART, lambda: apart_view(space(), figures)),) if reckoned.space is not None else ()
+    return replace(
+        reckoned,
+        views=(*views, *holding, *laid_apart),
+        panels=(*(_apart(p) if laid_apart else p for p in panels), PanelOf("hang", hang)),
+        steps=steps,
+        parts=parts,
+        held=held,
+        space=space if reckoned.space is not None else None,
+    )
 
 
 @record(frozen=True, slots=True)
@@ -168,6 +189,16 @@ def _joined(context: Context[Any, Any], panel: PanelOf, joint: Joint | None, joi
         return replace(
             shown, inputs=(*shown.inputs, *finish_inputs(context)), figures=(*shown.figures, *there(context, "finish.area"))
         )
+
+    return replace(panel, fill=fill)
+
+
+def _apart(panel: PanelOf) -> PanelOf:
+    """Beside the section it is seen laid apart, too."""
+
+    def fill() -> Panel:
+        shown = panel.fill()
+        return replace(shown, views=(*shown.views, APART)) if "section" in shown.views else shown
 
     return replace(panel, fill=fill)
 

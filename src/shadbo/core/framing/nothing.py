@@ -55,7 +55,7 @@ def check_cuts(context: Context[Any, Any], reckoned: Reckoned) -> None:
         if c.severity == "stop" and c.figure in book.dims
         for leaf in book[c.figure].slopes
     }
-    cut = (f for line in reckoned.cuts for f in (line.figure, line.short_figure) if f)
+    cut = (name for line in reckoned.cuts for name in line.figures)
     for name in dict.fromkeys((*cut, *(name for name in SEEN if name in book.dims))):
         dim = book[name]
         if dim.value <= 0 and name not in NO_SIZES and not said & dim.slopes.keys():

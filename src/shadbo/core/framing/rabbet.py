@@ -25,7 +25,7 @@ from shadbo.core.measuring.doubts import check_readings, put_list
 from shadbo.core.measuring.measuring import Side, read_side, waist
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.record import record
-from shadbo.core.quantity.sums import Dim, allowance, largest, leaf
+from shadbo.core.quantity.sums import Dim, largest, leaf
 
 
 @record(frozen=True, slots=True)
@@ -100,7 +100,7 @@ def made_rabbet(context: Context[Any, Any], frame: NewRabbet, sight: Mapping[str
     lip, face = of_stock("lip", "rail.lip", "Lip"), of_stock("face", "rail.face", "Face")
     height = of_stock("height", "rail.height", "Rail height")
     depth = of_stock("rabbet_depth", "rabbet.depth", "Rabbet depth")
-    seen = {a: book.add(sight[a], f"frame.sight.{a}", f"Sight {a}", parts=("rail",)) for a in AXES}
+    seen = {a: book.add(sight[a], f"frame.sight.{a}", f"Sight {a}", parts=("rail",), cut=context.shop.saw) for a in AXES}
     size = {a: book.add(seen[a] + 2 * lip, f"frame.rabbet.{a}", f"Rabbet {a}", parts=("rail",), fits=True) for a in AXES}
     outside = _outside(context, size, face, lip)
     return Rabbet(
@@ -353,33 +353,24 @@ def check_glazing(context: Context[Any, Any], rabbet: Rabbet, glazing: str = "gl
     Acrylic grows with warmth, so it is cut smaller than glass. ``without``: it could be left out.
     """
     book, say, rules = context.book, context.speak.say, context.shop.rules
-    cut = leaf(
-        0, "glass-cutting", "glass, cut of the sheet", "setting", tolerance=context.shop.tolerances.glass, source="glass-cut"
-    )
+    cut = context.shop.glass_cutter
     sheets = {}
     for axis in AXES:
         if sheet_came(context):
             sheets[axis] = _came_sheet(context, rabbet, axis)
             continue
         allowed = _sheet_allowance(context, rabbet.size[axis], glazing)
-        sheet = book.add(rabbet.size[axis] - allowed + cut, f"glazing.{axis}", f"Sheet {axis}", parts=("glazing",), fits=True)
+        sheet = book.add(rabbet.size[axis] - allowed, f"glazing.{axis}", f"Sheet {axis}", parts=("glazing",), fits=True, cut=cut)
         widest = rabbet.inner[axis].largest if rabbet.inner else rabbet.size[axis]
-        # A frame to be made is read again when it is there: how sure the work was read has no say in that.
-        read = rabbet.size[axis].likely if rabbet.inner else context.shop.reading_tolerance(context.piece.units)
-        tape = allowance(read, f"tape.rabbet.{axis}", "tape, reading of the rabbet", "tape")
         lap = book.add(
-            rabbet.lip - (widest - sheet) + tape,
+            rabbet.lip - (widest - sheet),
             f"glazing.lap.{axis}",
             f"Lap of the lip, worst, {axis}",
             parts=("glazing", "rail"),
             grain="depth",
         )
         clear = book.add(
-            rabbet.size[axis] - sheet + tape,
-            f"glazing.clear.{axis}",
-            f"Room round the sheet, {axis}",
-            parts=("glazing",),
-            grain="depth",
+            rabbet.size[axis] - sheet, f"glazing.clear.{axis}", f"Room round the sheet, {axis}", parts=("glazing",), grain="depth"
         )
         if clear.value < clear.worst:
             context.checks.add(

@@ -66,6 +66,7 @@ def cut_line(
         number=number,
         section=across.section,
         width=across.width,
+        width_figure=across.figure,
         thick=across.thick,
         more=across.more,
         packer=across.packer,

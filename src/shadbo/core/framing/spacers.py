@@ -26,7 +26,7 @@ def spacer_lengths(context: Context[Any, Any], rabbet: Rabbet, sheet: Mapping[st
     thick = rule(rules.spacer_width, "Spacer, wall to face", "stock", "depth")
 
     def length(run: str, dim: Dim, label: str) -> Dim:
-        return context.book.add(dim, f"spacer.{run}", label, parts=("spacer",), grain="depth")
+        return context.book.add(dim, f"spacer.{run}", label, parts=("spacer",), grain="depth", cut=context.shop.saw)
 
     return {
         "horizontal": length("horizontal", along["width"] - ease, "Spacer, top and bottom"),
@@ -38,7 +38,12 @@ def side_strips(context: Context[Any, Any], board: Mapping[str, Dim]) -> dict[st
     """Two strips on the face of an inner board that is cut down, along its sides: they drop inside the liner with it (mm)."""
     return {
         "side": context.book.add(
-            board["height"] * 1, "spacer.side", "Side strip, on the inner board", parts=("spacer",), grain="depth"
+            board["height"] * 1,
+            "spacer.side",
+            "Side strip, on the inner board",
+            parts=("spacer",),
+            grain="depth",
+            cut=context.shop.saw,
         )
     }
 

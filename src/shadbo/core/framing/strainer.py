@@ -50,9 +50,9 @@ def strainer_of(context: Context[Any, Any], carcass: Carcass, outside: tuple[Dim
         "Strainer bar, wide",
         parts=("strainer",),
     )
-    deep = _deep(context, closes)
-    across = book.add(sizes["width"] * 1, "strainer.across", "Strainer, top and bottom", parts=("strainer",))
-    between = book.add(sizes["height"] - 2 * wide, "strainer.between", "Strainer, between them", parts=("strainer",))
+    deep, saw = _deep(context, closes), context.shop.saw
+    across = book.add(sizes["width"] * 1, "strainer.across", "Strainer, top and bottom", parts=("strainer",), cut=saw)
+    between = book.add(sizes["height"] - 2 * wide, "strainer.between", "Strainer, between them", parts=("strainer",), cut=saw)
     every = context.rule("strainer_screws")
     each = {a: max(2, int(-(-sizes[a].value // every))) for a in AXES}
     screws = 2 * (each["width"] + each["height"])

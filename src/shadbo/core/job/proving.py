@@ -29,7 +29,15 @@ MATERIALS: dict[str, tuple[str, ...]] = {
 
 def prove(job: Job, book: Book) -> tuple[str, ...]:
     """What is wrong with a job, a sentence each; nothing of a sound one."""
-    return (*_made_and_used(job), *_counted(job, book), *_named(job), *_held_once(job), *_in_time(job), *_sized(job))
+    return (
+        *_made_and_used(job),
+        *_counted(job, book),
+        *_named(job),
+        *_held_once(job),
+        *_in_time(job),
+        *_sized(job),
+        *_cut_to(job, book),
+    )
 
 
 def _made_and_used(job: Job) -> Iterator[str]:
@@ -115,3 +123,18 @@ def _sized(job: Job) -> Iterator[str]:
     for part in job.parts:
         if part.count <= 0:
             yield f"{part.name}: {part.count} of them"
+
+
+def _cut_to(job: Job, book: Book) -> Iterator[str]:
+    """What is cut differs from its number by its tool alone: nothing that was read is in doubt a second time, and no saw cuts to nothing."""
+    for line in job.cuts:
+        if line.packer:
+            continue
+        for name in line.figures:
+            dim = book.dims.get(name)
+            if dim is None:
+                continue
+            if any(leaf.leaf.origin == "reading" for _, leaf in dim.varies.values() if leaf.leaf is not None):
+                yield f"{line.part}: {name} varies by what was read, and not by what it is cut with alone"
+            elif not dim.worst:
+                yield f"{line.part}: {name} is cut with nothing"

@@ -312,7 +312,7 @@ def _spoken(
         named |= {i.figure for i in panel.inputs if i.kind in ("length", "mass") and i.figure}
     named |= {c.figure for c in checks if c.figure}
     named |= {layer.thickness.name for layer in layers if layer.thickness.name}
-    return named | {figure for line in cuts for figure in (line.figure, line.short_figure) if figure}
+    return named | {figure for line in cuts for figure in line.figures}
 
 
 def _sound(done: Plan, spoken: set[str]) -> None:

@@ -132,7 +132,7 @@ def _named(key: str) -> str:
 def _apart(part: Part) -> Part:
     line = part.line
     if line is not None:
-        line = replace(line, key=_named(line.key), parts=(), figure=None, short_figure=None)
+        line = replace(line, key=_named(line.key), parts=(), figure=None, short_figure=None, width_figure=None)
     return replace(part, key=_named(part.key), lights=(), line=line, figure="")
 
 

@@ -15,7 +15,7 @@ from shadbo.core.quantity.lengths import Grain, Showing, Shown, exact_text
 from shadbo.core.quantity.masses import Quantity
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sources import source
-from shadbo.core.quantity.sums import Curve, Dim, Leaf, Pick, Sum
+from shadbo.core.quantity.sums import Curve, Dim, Leaf, Pick, Sum, Tool
 
 Say = tuple[str | Shown, ...]
 
@@ -89,7 +89,6 @@ class Row:
     pointer: str | None
     parts: tuple[str, ...]
     chosen: bool | None
-    allowance: bool
 
 
 @record(frozen=True, slots=True)
@@ -197,10 +196,11 @@ class Book:
         grain: Grain | None = None,
         fits: bool = False,
         along: Dim | None = None,
+        cut: Tool | Dim | None = None,
     ) -> Dim:
         if name in self.dims or name in self.counts:
             raise ValueError(f"figure {name} stands in the book already")
-        self.dims[name] = dim.named(name, label, parts=parts, grain=grain, fits=fits, along=along)
+        self.dims[name] = dim.named(name, label, parts=parts, grain=grain, fits=fits, along=along, cut=cut)
         return self.dims[name]
 
     def add_count(self, name: str, label: str, count: int, *working: Say, parts: Iterable[str] = ()) -> int:
@@ -263,7 +263,6 @@ def _rows(dim: Dim, show: Showing) -> tuple[str, tuple[Row, ...], str | None]:
             pointer=inner.pointer if inner else None,
             parts=term.parts,
             chosen=chosen,
-            allowance=bool(inner and inner.tolerance and not term.value and inner.origin == "setting"),
         )
 
     if isinstance(form, Sum):
@@ -305,7 +304,8 @@ def open_figure(dim: Dim, show: Showing) -> Opened:
     """Everything there is to show of a dim."""
     how, rows, factor = _rows(dim, show)
     depends = []
-    for slope, leaf in sorted(dim.slopes.values(), key=lambda pair: -abs(pair[0])):
+    # What moves the number, and what it may differ from it by when it is made.
+    for slope, leaf in sorted({**dim.slopes, **dim.varies}.values(), key=lambda pair: -abs(pair[0])):
         form = leaf.form
         assert isinstance(form, Leaf)
         if form is not dim.form:

@@ -85,7 +85,7 @@ def diagnose(
         if abs(slip.gives - own) <= near and abs(slip.gives - figure.value) > resolution:
             found.setdefault(slip.sentence, slip)
     order = sorted(found.values(), key=lambda s: (abs(s.gives - own) > resolution, s.rank, abs(s.gives - own)))
-    return Verdict(False, abs(difference) <= figure.worst, difference, tuple(order[:5]))
+    return Verdict(False, abs(difference) <= figure.doubt, difference, tuple(order[:5]))
 
 
 # What people round each term to as they go on paper (mm): whole and half millimetres, sixteenths and eighths of an inch.

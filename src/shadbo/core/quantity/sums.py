@@ -40,6 +40,15 @@ class Leaf:
 
 
 @record(frozen=True, slots=True)
+class Tool:
+    """What a part is cut with, and how far from its number it may come out (± mm)."""
+
+    label: str
+    tolerance: Fraction
+    source: str
+
+
+@record(frozen=True, slots=True)
 class Sum:
     """``factor × Σ coefficient × term``: the factor is the last line on scrap paper (÷ 2)."""
 
@@ -78,9 +87,12 @@ class Dim:
     Never changed once made. Written with slots and without ceremony: a plan makes more than a thousand for every key press. A sum works
     its value out at once and gathers its terms when somebody asks for them: few figures are opened. ``_key`` is what like terms are
     gathered by.
+
+    Of what is ``cut`` the number was settled before the saw came to it: it hangs on what was read (``slopes``), and differs from its
+    number by the tool alone (``varies``). So a gap between a thing and what was cut to its reading varies by both.
     """
 
-    __slots__ = ("_form", "_made", "_slopes", "along", "fits", "grain", "label", "name", "parts", "value")
+    __slots__ = ("_form", "_made", "_slopes", "_varies", "along", "cut", "fits", "grain", "label", "name", "parts", "value")
 
     value: Final[Fraction]
     label: Final[str]
@@ -89,6 +101,7 @@ class Dim:
     grain: Final[Grain]
     fits: Final[bool]
     along: Final[Dim | None]
+    cut: Final[Dim | None]
 
     def __init__(
         self,
@@ -101,10 +114,12 @@ class Dim:
         fits: bool = False,
         along: Dim | None = None,
         made: Made | None = None,
+        cut: Dim | None = None,
     ) -> None:
         self.value, self._form, self._made, self.label, self.name = value, form, made, label, name
-        self.parts, self.grain, self.fits, self.along = parts, grain, fits, along
+        self.parts, self.grain, self.fits, self.along, self.cut = parts, grain, fits, along, cut
         self._slopes: Mapping[str, tuple[Fraction, Dim]] | None = None
+        self._varies: Mapping[str, tuple[Fraction, Dim]] | None = None
 
     @property
     def _key(self) -> str | int:
@@ -166,12 +181,21 @@ class Dim:
         grain: Grain | None = None,
         fits: bool = False,
         along: Dim | None = None,
+        cut: Tool | Dim | None = None,
     ) -> Dim:
-        """The same length as a figure with a dotted name; ``along`` is the whole it is measured along."""
+        """The same length as a figure with a dotted name; ``along`` is the whole it is measured along.
+
+        ``cut``: what it is cut with, so that from now on it varies by that tool alone; of an edge of something that is cut, as what it varies.
+        """
         # A figure that only passes another on is still its own sum of one term.
         form = self._form if self.name is None else Sum(((ONE, self),))
         how = grain if grain is not None else self.grain
-        return Dim(self.value, form, label, name, tuple(parts), how, fits, along, self._made)
+        out = (
+            leaf(0, f"cut:{name}", cut.label, "setting", tolerance=cut.tolerance, source=cut.source)
+            if isinstance(cut, Tool)
+            else cut
+        )
+        return Dim(self.value, form, label, name, tuple(parts), how, fits, along, self._made, out)
 
     # -- what follows from the terms ------------------------------------------------------------------------------
 
@@ -184,13 +208,20 @@ class Dim:
 
     def _worked_slopes(self) -> Mapping[str, tuple[Fraction, Dim]]:
         if isinstance(self.form, Leaf):
-            return {self.form.key: (Fraction(1), self)}
-        found: dict[str, tuple[Fraction, Dim]] = {}
-        for coefficient, term in self.inner():
-            for key, (slope, leaf) in term.slopes.items():
-                before = found[key][0] if key in found else Fraction(0)
-                found[key] = (before + coefficient * slope, leaf)
-        return {key: pair for key, pair in found.items() if pair[0]}
+            return {self.form.key: (ONE, self)}
+        return _gathered_slopes((coefficient, term.slopes) for coefficient, term in self.inner())
+
+    @property
+    def varies(self) -> Mapping[str, tuple[Fraction, Dim]]:
+        """By leaf key: how many mm it comes out larger for a mm the leaf is out, and the leaf. Of what is cut, its tool alone."""
+        if self._varies is None:
+            if self.cut is not None:
+                self._varies = self.cut.varies
+            elif isinstance(self.form, Leaf):
+                self._varies = self.slopes
+            else:
+                self._varies = _gathered_slopes((coefficient, term.varies) for coefficient, term in self.inner())
+        return self._varies
 
     def inner(self) -> tuple[tuple[Fraction, Dim], ...]:
         """Direct terms with the slope each has at the present values."""
@@ -209,17 +240,32 @@ class Dim:
     @property
     def worst(self) -> Fraction:
         """Worst case in mm: Σ|c|·t over the leaves."""
-        return sum((abs(c) * _tolerance(leaf) for c, leaf in self.slopes.values()), Fraction(0))
+        return sum((abs(c) * _tolerance(leaf) for c, leaf in self.varies.values()), Fraction(0))
+
+    @property
+    def doubt(self) -> Fraction:
+        """How far two people’s numbers for it may differ, in mm: each reads for himself, and each cuts."""
+        return sum((abs(c) * _tolerance(leaf) for c, leaf in {**self.slopes, **self.varies}.values()), Fraction(0))
 
     @property
     def likely(self) -> Fraction:
         """Likely spread in mm: √Σ(c·t)² over the leaves, to a millionth."""
-        return root(sum(((c * _tolerance(leaf)) ** 2 for c, leaf in self.slopes.values()), Fraction(0)))
+        return root(sum(((c * _tolerance(leaf)) ** 2 for c, leaf in self.varies.values()), Fraction(0)))
 
 
 def _tolerance(leaf: Dim) -> Fraction:
     assert isinstance(leaf.form, Leaf)
     return leaf.form.tolerance
+
+
+def _gathered_slopes(of: Iterable[tuple[Fraction, Mapping[str, tuple[Fraction, Dim]]]]) -> Mapping[str, tuple[Fraction, Dim]]:
+    """Slopes of several terms by leaf, each as often as it counts; what cancels is left out."""
+    found: dict[str, tuple[Fraction, Dim]] = {}
+    for coefficient, slopes in of:
+        for key, (slope, leaf) in slopes.items():
+            before = found[key][0] if key in found else ZERO
+            found[key] = (before + coefficient * slope, leaf)
+    return {key: pair for key, pair in found.items() if pair[0]}
 
 
 def _gathered(made: Made) -> Sum:
@@ -284,11 +330,6 @@ def leaf(
 def rule(value: Number, label: str, source: str, grain: Grain = "wood") -> Dim:
     """A length the trade or the shop lays down (a least bite, a margin)."""
     return leaf(value, f"rule:{label}", label, "rule", source=source, grain=grain)
-
-
-def allowance(tolerance: Number, key: str, label: str, source: str) -> Dim:
-    """A step of the work that adds nothing but doubt: value 0, tolerance in mm."""
-    return leaf(0, key, label, "setting", tolerance=tolerance, source=source)
 
 
 def _pick(how: How, dims: Iterable[Dim], choose: Callable[[list[Dim]], int]) -> Dim:

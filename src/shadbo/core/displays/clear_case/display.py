@@ -25,6 +25,7 @@ from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import there
+from shadbo.core.displays.clear_case.bodies import lie
 from shadbo.core.displays.clear_case.drawing import above, back, face, side
 from shadbo.core.displays.clear_case.rules import check
 from shadbo.core.displays.clear_case.sizes import ACRYLIC, BLADE, CEMENT, WOODS, CaseContext, Sizes, lying, size_up
@@ -68,6 +69,7 @@ def reckon(context: CaseContext) -> Reckoned:
             ViewOf("back", lambda: back(context, sizes)),
             ViewOf("above", lambda: above(sizes)),
         ),
+        space=lambda: lie(context, sizes),
         cuts=_cuts(context, sizes),
         steps=lambda: _steps(context, sizes),
         parts=lambda: _parts(context),

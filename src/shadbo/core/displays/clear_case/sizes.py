@@ -69,7 +69,10 @@ def size_up(context: CaseContext) -> Sizes:
         "height": ends["bottom"] - ends["top"] + step + above,
         "depth": deepest + 2 * clear,
     }
-    inside = {a: book.add(d, f"inside.{a}", f"Inside, {a}", parts=("hood",), grain="wood") for a, d in inside.items()}
+    inside = {
+        a: book.add(d, f"inside.{a}", f"Inside, {a}", parts=("hood",), grain="wood", cut=context.shop.saw)
+        for a, d in inside.items()
+    }
     least = sheet_thick(context, max(d.value for d in inside.values()))
     typed = display.sheet
     sheet = book.add(
@@ -92,10 +95,13 @@ def size_up(context: CaseContext) -> Sizes:
         "height": book.add(inside["height"] + sheet, "hood.height", "Hood over all, height", parts=("hood",), grain="wood"),
         "depth": book.add(inside["depth"] + 2 * sheet, "hood.depth", "Hood over all, depth", parts=("hood",), grain="wood"),
     }
-    base = {a: book.add(hood[a] + 2 * beyond, f"base.{a}", f"Base, {a}", parts=("base",), grain="wood") for a in ("width", "depth")}
+    base = {
+        a: book.add(hood[a] + 2 * beyond, f"base.{a}", f"Base, {a}", parts=("base",), grain="wood", cut=context.shop.saw)
+        for a in ("width", "depth")
+    }
     ease = rule(context.rule("hood_ease"), "Ease of the hood round its step, each side", "clear-case", "depth")
     for a in ("width", "depth"):
-        book.add(inside[a] - 2 * ease, f"step.{a}", f"Step, {a}", parts=("step",), grain="wood")
+        book.add(inside[a] - 2 * ease, f"step.{a}", f"Step, {a}", parts=("step",), grain="wood", cut=context.shop.saw)
     return Sizes(laid, inside, hood, base, sheet, least, step, thick)
 
 

@@ -12,6 +12,7 @@ from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import there
+from shadbo.core.displays.deep_ready_made.bodies import lie
 from shadbo.core.displays.deep_ready_made.drawing import draw
 from shadbo.core.displays.deep_ready_made.rules import check
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes, size_up
@@ -51,6 +52,7 @@ def reckon(context: DeepContext) -> Reckoned:
         layers=layers,
         panels=_panels(context, sizes),
         views=draw(context, sizes),
+        space=lambda: lie(context, sizes),
         cuts=_cuts(context, sizes),
         steps=lambda: _steps(context, sizes),
         parts=lambda: _parts(context, sizes),

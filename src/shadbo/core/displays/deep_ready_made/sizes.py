@@ -5,6 +5,8 @@ pack = card in the glass's place + canvas + inner board         side packing = (
 
 from __future__ import annotations
 
+from functools import partial
+
 from shadbo.core.contract.display import Context
 from shadbo.core.document.decisions.canvas import DeepReadyMade
 from shadbo.core.document.objects import StretchedCanvas
@@ -122,23 +124,25 @@ def size_up(context: DeepContext) -> Sizes:
 
 def _strips(context: DeepContext, rabbet: Rabbet, packing: dict[str, Dim], card: Dim) -> dict[str, Dim]:
     """How long packing and card are (mm): those at the sides as long as the box, those at top and bottom between them; a card as wide as the lip."""
-    book, high, wide = context.book, rabbet.size["height"], rabbet.size["width"]
+    high, wide = rabbet.size["height"], rabbet.size["width"]
+    add = partial(context.book.add, cut=context.shop.by_hand)
     found = {}
     if packing["width"].value > 0:
-        found["packing.width"] = book.add(high * 1, "packing.width.long", "Side packing, left and right, long", parts=("packing",))
+        found["packing.width"] = add(high * 1, "packing.width.long", "Side packing, left and right, long", parts=("packing",))
     if packing["height"].value > 0:
         between = wide - 2 * packing["width"] if packing["width"].value > 0 else wide * 1
-        found["packing.height"] = book.add(between, "packing.height.long", "Side packing, top and bottom, long", parts=("packing",))
+        found["packing.height"] = add(between, "packing.height.long", "Side packing, top and bottom, long", parts=("packing",))
     if card.value > 0:
-        found["card.down"] = book.add(high * 1, "card.down", "Card, left and right, long", parts=("card",))
-        found["card.across"] = book.add(wide - 2 * rabbet.lip, "card.across", "Card, top and bottom, long", parts=("card",))
+        found["card.down"] = add(high * 1, "card.down", "Card, left and right, long", parts=("card",))
+        found["card.across"] = add(wide - 2 * rabbet.lip, "card.across", "Card, top and bottom, long", parts=("card",))
     return found
 
 
 def _filler(context: DeepContext, rabbet: Rabbet) -> dict[str, Dim]:
     """How large a board is that fills what is left behind (mm)."""
     ease = rule(context.shop.rules.board_allowance, "Allowance of the board, in all", "allowance", "depth")
-    return {a: context.book.add(rabbet.size[a] - ease, f"fill.{a}", f"Filler behind, {a}", parts=("fill",)) for a in AXES}
+    cut = context.shop.mat_cutter
+    return {a: context.book.add(rabbet.size[a] - ease, f"fill.{a}", f"Filler behind, {a}", parts=("fill",), cut=cut) for a in AXES}
 
 
 def _screws(context: DeepContext, thing: Thing, template: dict[str, Dim]) -> tuple[Dim, dict[str, list[Dim]], int]:

@@ -7,6 +7,7 @@ from typing import Any
 
 from shadbo.core.contract.checks import Patch, put
 from shadbo.core.contract.display import ANY_HANGER, Carcass, Display, Held, Holds, Layer, Proof, Reckoned, Suit, Way
+from shadbo.core.displays.floater.bodies import lie
 from shadbo.core.displays.floater.drawing import draw
 from shadbo.core.displays.floater.making import cut_list, parts, steps, stock_sum
 from shadbo.core.displays.floater.panels import panels
@@ -56,6 +57,7 @@ def reckon(context: FloaterContext) -> Reckoned:
         layers=layers,
         panels=panels(context, sizes),
         views=draw(context, sizes),
+        space=lambda: lie(context, sizes),
         cuts=cuts,
         stock=stock_sum(context, sizes),
         steps=lambda: steps(context, sizes),

@@ -75,7 +75,9 @@ def lift_strips(
         # Where nothing is screwed a third of the side lifts it.
         wanted = (places[-1] - places[0] if len(places) > 1 else 0 * on) + 2 * on if places else canvas[axis].mean / 3
         whole = context.display.lift_kind == "all_round" or wanted.value > longest[axis].value
-        book.add(longest[axis] if whole else wanted, f"lift.strip.{along}", f"Lift strip, {along}", parts=("lift",))
+        book.add(
+            longest[axis] if whole else wanted, f"lift.strip.{along}", f"Lift strip, {along}", parts=("lift",), cut=context.shop.saw
+        )
 
 
 def screws(

@@ -64,6 +64,7 @@ def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 f"liner.run.{axis}",
                 "Liner strip, length",
                 parts=("liner",),
+                cut=context.shop.saw,
             )
             line(f"liner.{axis}", "Liner strips", ("liner",), 2, "strip, painted dark", strip, strip_of(context.speak, None, liner))
     for axis, where in (("width", "left and right"), ("height", "top and bottom")):
@@ -74,7 +75,7 @@ def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
 
 def cradle_lengths(context: FloaterContext, sizes: Sizes) -> tuple[Dim, Dim]:
     """Strips glued behind a bare board, flush with its smallest size: two along, two between them (mm)."""
-    book = context.book
+    book, saw = context.book, context.shop.saw
     width = leaf(
         context.object.bar_width,
         "/object/bar_width",
@@ -85,8 +86,8 @@ def cradle_lengths(context: FloaterContext, sizes: Sizes) -> tuple[Dim, Dim]:
         grain="depth",
         parts=("bar",),
     )
-    across = book.add(sizes.canvas["width"].smallest * 1, "cradle.across", "Cradle strips, top and bottom", parts=("bar",))
-    down = book.add(sizes.canvas["height"].smallest - 2 * width, "cradle.down", "Cradle strips, sides", parts=("bar",))
+    across = book.add(sizes.canvas["width"].smallest * 1, "cradle.across", "Cradle strips, top and bottom", parts=("bar",), cut=saw)
+    down = book.add(sizes.canvas["height"].smallest - 2 * width, "cradle.down", "Cradle strips, sides", parts=("bar",), cut=saw)
     return across, down
 
 

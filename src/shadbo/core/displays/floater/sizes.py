@@ -24,7 +24,7 @@ from shadbo.core.measuring.measuring import Side, read_side
 from shadbo.core.measuring.thing import Thing
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.record import record
-from shadbo.core.quantity.sums import Dim, allowance, largest, leaf, rule, smallest
+from shadbo.core.quantity.sums import Dim, largest, leaf, rule, smallest
 
 
 @record(frozen=True, slots=True)
@@ -113,14 +113,9 @@ def size_up(context: FloaterContext) -> Sizes:
     for axis in AXES:
         side = canvas[axis]
         big = side.into
-        tape = allowance(big.likely, f"tape.{axis}", "tape, reading of the canvas", "tape")
         if planned is not None:
-            saw = allowance(shop.tolerances.saw, f"saw.{axis}", "saw, cut of the rail", "saw")
             inside[axis] = book.add(
-                big + 2 * planned + saw, f"frame.inside.{axis}", f"Inside {axis}", parts=("rail", "gap"), fits=True
-            )
-            fit[axis] = book.add(
-                2 * planned + saw + tape, f"fit.{axis}", f"Room for the canvas, {axis}", parts=("gap",), grain="depth"
+                big + 2 * planned, f"frame.inside.{axis}", f"Inside {axis}", parts=("rail", "gap"), fits=True, cut=shop.saw
             )
         else:
             assert inner is not None and isinstance(frame, BoughtFrame)
@@ -142,7 +137,7 @@ def size_up(context: FloaterContext) -> Sizes:
             inside[axis] = book.add(
                 inner[axis].smallest - 2 * liner[axis], f"frame.inside.{axis}", f"Inside {axis}", parts=("rail", "gap")
             )
-            fit[axis] = book.add(inside[axis] - big, f"fit.{axis}", f"Room for the canvas, {axis}", parts=("gap",), grain="depth")
+        fit[axis] = book.add(inside[axis] - big, f"fit.{axis}", f"Room for the canvas, {axis}", parts=("gap",), grain="depth")
         outside[axis] = book.add(inside[axis] + 2 * face, f"frame.outside.{axis}", f"Outside {axis}", parts=("rail",))
         gap[axis] = book.add(
             (inside[axis] - big) / 2, f"gap.{axis}", f"Gap at the tightest, {_axis_label(axis)}", parts=("gap",), grain="depth"
@@ -176,7 +171,7 @@ def size_up(context: FloaterContext) -> Sizes:
     seat_needed = book.add(widest + beyond, "seat.needed", "Seat width needed", parts=("seat",), grain="depth")
     seat_under = book.add(seat_width - widest, "seat.under", "Seat under the bar", parts=("seat",), grain="depth")
     for axis in AXES:
-        book.add(gap[axis], f"shim.{axis}", f"Shim, {_axis_label(axis)}", parts=("gap",), grain="depth")
+        book.add(gap[axis], f"shim.{axis}", f"Shim, {_axis_label(axis)}", parts=("gap",), grain="depth", cut=shop.by_hand)
     held = screws(context, face, gap, canvas, seat, lift, depth, seat_width, outside)
     lift_strips(context, canvas, face, gap, seat_width, widest_of, beyond, held)
     sizes = Sizes(

@@ -10,6 +10,7 @@ from shadbo.core.contract.checks import put
 from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way, Weight
 from shadbo.core.contract.inputs import Input, Option
 from shadbo.core.contract.terms import there
+from shadbo.core.displays.front_opening.bodies import lie
 from shadbo.core.displays.front_opening.drawing import draw
 from shadbo.core.displays.front_opening.making import cut_list, parts, steps, stock_sum
 from shadbo.core.displays.front_opening.rules import check
@@ -55,6 +56,7 @@ def reckon(context: OpeningContext) -> Reckoned:
             PanelOf("cut", lambda: _cut(context)),
         ),
         views=draw(context, sizes),
+        space=lambda: lie(context, sizes),
         cuts=cut_list(context, sizes),
         stock=stock_sum(context, sizes),
         steps=lambda: steps(context, sizes),

@@ -31,14 +31,14 @@ def _face(context: OpeningContext, sizes: Sizes) -> View:
     side = 0 if context.display.opens == "left" else w
     for hinge in sizes.hinges:
         drawing.box("hinge", "Hinge", "metal", side - 3, hinge.value - 15, 6, 30)
-    for place in _catches(sizes):
+    for place in catches(sizes):
         drawing.box("catch", "Magnet, behind", "hidden", w - side - (12 if side == 0 else -4), place - 6, 8, 12)
     drawing.measure("hinge.end", "y", 0, sizes.hinges[0].value, 0, "left", 1, STAGES, "hinge")
     measure_round(drawing, rabbet, w, h, STAGES)
     return drawing.view()
 
 
-def _catches(sizes: Sizes) -> list[Fraction]:
+def catches(sizes: Sizes) -> list[Fraction]:
     """Where the magnets sit from the top: as the outer hinges do, on the other side."""
     return [sizes.hinges[0].value, sizes.hinges[-1].value]
 

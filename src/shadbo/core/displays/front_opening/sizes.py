@@ -87,7 +87,10 @@ def size_up(context: OpeningContext) -> Sizes:
         for a in AXES
     }
     allowed = leaf(context.rule("board_allowance"), "board-allowance", "Allowance of the board, in all", "rule", source="allowance")
-    board = {a: book.add(inside[a] - allowed, f"board.{a}", f"Board {a}", parts=("board",), grain="depth") for a in AXES}
+    board = {
+        a: book.add(inside[a] - allowed, f"board.{a}", f"Board {a}", parts=("board",), grain="depth", cut=context.shop.mat_cutter)
+        for a in AXES
+    }
     sheet = check_glazing(context, rabbet, display.glazing) if display.glazing != "none" else {}
     thick = usual_thick(context, max(d.value for d in rabbet.size.values()))
     glazing = _layer(context, "glazing", "Glazing", thick) if sheet else None

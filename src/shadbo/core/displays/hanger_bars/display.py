@@ -11,6 +11,7 @@ from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import there
+from shadbo.core.displays.hanger_bars.bodies import lie
 from shadbo.core.displays.hanger_bars.drawing import draw
 from shadbo.core.displays.hanger_bars.rules import check
 from shadbo.core.displays.hanger_bars.sizes import BarsContext, Sizes, bars, pair_weight, size_up
@@ -45,6 +46,7 @@ def reckon(context: BarsContext) -> Reckoned:
         layers=(Layer("bar.front", "Front bar", sizes.thick), Layer("bar.behind", "Bar behind", sizes.thick)),
         panels=_panels(context, sizes),
         views=draw(context, sizes),
+        space=lambda: lie(context, sizes),
         cuts=_cuts(context, sizes),
         stock=_stock(context, sizes),
         steps=lambda: _steps(context, sizes),

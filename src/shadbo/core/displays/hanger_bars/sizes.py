@@ -68,8 +68,9 @@ def size_up(context: BarsContext) -> Sizes:
     for axis in AXES:
         whole = thing.side(axis).into
         left = whole - 2 * trim if trim is not None else whole * 1
-        sheet[axis] = book.add(left, f"sheet.{axis}", f"Sheet, {axis}", parts=("work",), grain="wood")
-    bar = book.add(sheet["width"] + 2 * over, "bar.length", "Bar length", parts=("bar",))
+        by = context.shop.by_hand if trim is not None else None
+        sheet[axis] = book.add(left, f"sheet.{axis}", f"Sheet, {axis}", parts=("work",), grain="wood", cut=by)
+    bar = book.add(sheet["width"] + 2 * over, "bar.length", "Bar length", parts=("bar",), cut=context.shop.saw)
     to_cut(context, stretched(bar, cord), "Knot at each end", "cord.cut", "Cord to cut", "cord")
     pairs = 2 if display.lower == "bar" else 1
     seen = book.add(sheet["height"] - pairs * high, "work.seen", "Seen between the bars", parts=("work",))

@@ -8,6 +8,7 @@ from shadbo.core.contract.cutting import Across, CutLine, StockLength, bar_of, s
 from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Lying, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
+from shadbo.core.displays.layered_box.bodies import lie
 from shadbo.core.displays.layered_box.drawing import draw
 from shadbo.core.displays.layered_box.panels import panels
 from shadbo.core.displays.layered_box.rules import check
@@ -43,6 +44,7 @@ def reckon(context: LayeredContext) -> Reckoned:
         layers=(Layer("rail", "Front face", sizes.front), *layers),
         panels=panels(context, sizes),
         views=draw(context, sizes),
+        space=lambda: lie(context, sizes),
         cuts=_cuts(context, sizes),
         stock=_stock(context, sizes),
         steps=lambda: _steps(context, sizes),

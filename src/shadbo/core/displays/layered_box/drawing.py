@@ -30,7 +30,7 @@ def draw(context: LayeredContext, sizes: Sizes) -> tuple[ViewOf, ...]:
     )
 
 
-def _middle(sizes: Sizes) -> tuple[Fraction, Fraction]:
+def middle(sizes: Sizes) -> tuple[Fraction, Fraction]:
     """Where the axes of the things lie on the drawing of the face."""
     w, h = sizes.outside["width"].value, sizes.outside["height"].value
     across, down = (sizes.edges["left"].value + sizes.edges["right"].value, sizes.edges["top"].value + sizes.edges["bottom"].value)
@@ -50,7 +50,7 @@ def _slots(drawing: Drawing, lies: Lies, x: Fraction, y: Fraction) -> None:
 def _face(context: LayeredContext, sizes: Sizes) -> View:
     w, h, wall = sizes.outside["width"].value, sizes.outside["height"].value, sizes.wall.value
     drawing = Drawing("face", "Face", w, h)
-    dx, dy = _middle(sizes)
+    dx, dy = middle(sizes)
     draw_rails(drawing, w, h, wall)
     seen = next((f for f in sizes.floors if f.floor.kind != "glass"), sizes.floors[-1])
     drawing.box(seen.part, f"{seen.name}, seen", "board", wall, wall, w - 2 * wall, h - 2 * wall)
@@ -158,7 +158,7 @@ def _back(context: LayeredContext, sizes: Sizes) -> View:
     bw, bh = last.sheet["width"].value, last.sheet["height"].value
     x, y = (w - bw) * HALF, (h - bh) * HALF
     drawing.box(last.part, "Back, removable", "board", x, y, bw, bh)
-    for i, (sx, sy) in enumerate(((x + 15, y + 15), (x + bw - 15, y + 15), (x + 15, y + bh - 15), (x + bw - 15, y + bh - 15))):
+    for i, (sx, sy) in enumerate(back_screws(sizes)):
         drawing.circle("back.screw", f"Screw {i + 1}", "metal", sx, sy, 3)
     lit = sizes.lit
     if lit is not None:
@@ -182,12 +182,19 @@ def _back(context: LayeredContext, sizes: Sizes) -> View:
     return drawing.view()
 
 
+def back_screws(sizes: Sizes) -> list[tuple[Fraction, Fraction]]:
+    """A screw near each corner of the back (mm from the upper left corner of the box)."""
+    (w, h), (bw, bh) = ((size["width"].value, size["height"].value) for size in (sizes.outside, sizes.floors[-1].sheet))
+    x, y = (w - bw) * HALF, (h - bh) * HALF
+    return [(x + 15, y + 15), (x + bw - 15, y + 15), (x + 15, y + bh - 15), (x + bw - 15, y + bh - 15)]
+
+
 def _board(sizes: Sizes, lies: Lies) -> View:
     """A board as it is cut: its outline, what is cut out of it, where things stand on it."""
     w, h = lies.sheet["width"].value, lies.sheet["height"].value
     drawing = Drawing(f"board_{lies.index}", f"{lies.name}, as it is cut, from the FRONT", w, h, template=True, printed=("cut",))
     drawing.box(lies.part, lies.name, "board", 0, 0, w, h)
-    cx, cy = _middle(sizes)
+    cx, cy = middle(sizes)
     dx, dy = cx - (sizes.outside["width"].value - w) * HALF, cy - (sizes.outside["height"].value - h) * HALF
     _slots(drawing, lies, w * HALF, h * HALF)
     for one in lies.cut:

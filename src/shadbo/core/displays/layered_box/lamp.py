@@ -46,7 +46,9 @@ def light(context: LayeredContext, inside: Mapping[str, Dim], room: Dim) -> Lit:
     )
     spacing = book.add(inside["height"] / rows, "lamp.spacing", "Rows apart", parts=("lamp",), grain="depth")
     clear = ruled(context, "lamp_from_wall", "Strip from the wall")
-    row = book.add(inside["width"] - 2 * clear, "lamp.row", "Strip, each row", parts=("lamp",), grain="wood")
+    row = book.add(
+        inside["width"] - 2 * clear, "lamp.row", "Strip, each row", parts=("lamp",), grain="wood", cut=context.shop.by_hand
+    )
     length = book.add(row * rows, "lamp.strip", "Strip, in all", parts=("lamp",), grain="wood")
     watts = max(length.value, Fraction(0)) / 1000 * lamp.watts
     book.add_quantity(

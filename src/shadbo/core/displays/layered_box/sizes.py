@@ -120,7 +120,7 @@ def arrangement(context: LayeredContext, wall: Dim) -> tuple[list[Laid], dict[st
             middle, half = (low + high) / 2, (whole - 2 * wall) / 2
             edges[first], edges[last] = middle - half, middle + half
         sight[axis] = context.book.add(
-            edges[last] - edges[first], f"frame.sight.{axis}", f"Sight {axis}", parts=("rail",), grain="wood"
+            edges[last] - edges[first], f"frame.sight.{axis}", f"Sight {axis}", parts=("rail",), grain="wood", cut=context.shop.saw
         )
     return laid, edges, sight
 
@@ -188,6 +188,7 @@ def _floors(context: LayeredContext, laid: list[Laid], sight: dict[str, Dim], fr
                 parts=(part,),
                 fits=True,
                 grain="wood",
+                cut=context.shop.glass_cutter if floor.kind == "glass" else context.shop.mat_cutter,
             )
         deep_planned = book.add(
             planned_depth[i],

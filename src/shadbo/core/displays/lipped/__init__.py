@@ -9,6 +9,7 @@ from shadbo.core.contract.asking import given
 from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.terms import there
+from shadbo.core.displays.lipped.bodies import lie
 from shadbo.core.displays.lipped.drawing import draw
 from shadbo.core.displays.lipped.liner import liner_inputs, liner_weight
 from shadbo.core.displays.lipped.making import cut_list, parts, steps, stock_sum
@@ -56,6 +57,7 @@ def reckon(context: LippedContext) -> Reckoned:
         ),
         panels=_panels(context, sizes),
         views=draw(context, sizes),
+        space=lambda: lie(context, sizes),
         cuts=cuts,
         stock=stock_sum(context, sizes),
         steps=lambda: steps(context, sizes),

@@ -59,7 +59,9 @@ def line_up(context: Context[StretchedCanvas, Lipped], thing: Thing, lap: Dim, f
     sight, outside, rabbet, under = {}, {}, {}, {}
     for axis in AXES:
         name = f"liner.{{}}.{axis}"
-        sight[axis] = book.add(thing.side(axis).cover - 2 * lap, name.format("sight"), f"Liner’s sight, {axis}", parts=("liner",))
+        sight[axis] = book.add(
+            thing.side(axis).cover - 2 * lap, name.format("sight"), f"Liner’s sight, {axis}", parts=("liner",), cut=context.shop.saw
+        )
         rabbet[axis] = book.add(sight[axis] + 2 * lip, name.format("rabbet"), f"Liner’s rabbet, {axis}", parts=("liner",))
         outside[axis] = book.add(sight[axis] + 2 * face, name.format("outside"), f"Liner outside, {axis}", parts=("liner",))
         under[axis] = outside[axis] + ease - 2 * frame_lip

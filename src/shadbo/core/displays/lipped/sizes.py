@@ -24,7 +24,7 @@ from shadbo.core.measuring.desk import measure
 from shadbo.core.measuring.thing import Thing
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.record import record
-from shadbo.core.quantity.sums import Dim, allowance, leaf, rule
+from shadbo.core.quantity.sums import Dim, leaf, rule
 
 LippedContext = Context[StretchedCanvas, Lipped]
 
@@ -115,12 +115,9 @@ def size_up(context: LippedContext) -> Sizes:
             parts=("lip",),
             grain="depth",
         )
-        between = size[axis] - side.into
-        if rabbet.inner is None:
-            # Made to the reading: it falls out of the difference, and what it may be out by does not.
-            between = between + allowance(shop.tolerances.saw, f"saw.{axis}", "saw, cut of the rail", "saw")
-            between = between + allowance(side.into.likely, f"tape.{axis}", "tape, reading of the canvas", "tape")
-        room[axis] = book.add(between, f"fit.{axis}", f"Room in the rabbet, {axis}", parts=("canvas",), grain="depth", fits=True)
+        room[axis] = book.add(
+            size[axis] - side.into, f"fit.{axis}", f"Room in the rabbet, {axis}", parts=("canvas",), grain="depth", fits=True
+        )
     front, sheet = _in_front(context, rabbet)
     if liner is not None:
         # The liner keeps the canvas off the sheet: no spacer besides.
@@ -142,7 +139,10 @@ def size_up(context: LippedContext) -> Sizes:
     screw = choose_screw(context, display.screw, shortest, longest)
     clips, usual, total = _clips(context, rabbet)
     inside = ruled(context, "dust_cover_inset", "Trimmed inside the edge")
-    cover = {a: book.add(rabbet.outside[a] - 2 * inside, f"cover.{a}", f"Dust cover {a}", parts=("cover",)) for a in AXES}
+    cover = {
+        a: book.add(rabbet.outside[a] - 2 * inside, f"cover.{a}", f"Dust cover {a}", parts=("cover",), cut=shop.by_hand)
+        for a in AXES
+    }
     return Sizes(
         thing=thing,
         depth=thing.depth.mean,

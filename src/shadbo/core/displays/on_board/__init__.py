@@ -7,6 +7,7 @@ from typing import Any
 
 from shadbo.core.contract.checks import Patch, put
 from shadbo.core.contract.display import Display, Held, Holds, Layer, Proof, Reckoned, Suit, Way, Weight
+from shadbo.core.displays.on_board.bodies import lie
 from shadbo.core.displays.on_board.drawing import draw
 from shadbo.core.displays.on_board.making import cut_list, parts, steps, stock_sum
 from shadbo.core.displays.on_board.panels import panels
@@ -36,6 +37,7 @@ def reckon(context: OnBoardContext) -> Reckoned:
         layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()),
         panels=panels(context, sizes),
         views=draw(context, sizes),
+        space=lambda: lie(context, sizes),
         cuts=cuts,
         stock=stock_sum(context, sizes),
         steps=lambda: steps(context, sizes),

@@ -105,7 +105,10 @@ def size_up(context: OnBoardContext) -> Sizes:
     allowed = leaf(
         rules.board_allowance, "board-allowance", "Allowance of the board, in all", "rule", source="allowance", grain="depth"
     )
-    board = {a: book.add(rabbet.size[a] - allowed, f"board.{a}", f"Board {a}", parts=("board",)) for a in AXES}
+    board = {
+        a: book.add(rabbet.size[a] - allowed, f"board.{a}", f"Board {a}", parts=("board",), cut=context.shop.mat_cutter)
+        for a in AXES
+    }
     sheet = check_glazing(context, rabbet, display.glazing) if display.glazing != "none" else {}
     pack, slack, fill = _pack(context, thing, rabbet)
     return Sizes(
@@ -134,7 +137,15 @@ def _lift(context: OnBoardContext, thing: Thing) -> dict[str, Dim]:
     """A board the work floats on, smaller than its smallest reading all round, so that nothing of it is seen."""
     inset = leaf(context.rule("lift_inset"), "lift-inset", "Lift inside the work, a side", "rule", source="raised", grain="depth")
     return {
-        a: context.book.add(thing.side(a).cover - 2 * inset, f"lift.{a}", f"Lift {a}", parts=("lift",), grain="depth", fits=True)
+        a: context.book.add(
+            thing.side(a).cover - 2 * inset,
+            f"lift.{a}",
+            f"Lift {a}",
+            parts=("lift",),
+            grain="depth",
+            fits=True,
+            cut=context.shop.mat_cutter,
+        )
         for a in AXES
     }
 
@@ -311,5 +322,13 @@ def _mat(context: OnBoardContext, thing: Thing) -> dict[str, Dim]:
         parts=("mat",),
     )
     return {
-        a: book.add(thing.side(a).cover - 2 * over, f"mat.window.{a}", f"Mat window {a}", parts=("mat",), fits=True) for a in AXES
+        a: book.add(
+            thing.side(a).cover - 2 * over,
+            f"mat.window.{a}",
+            f"Mat window {a}",
+            parts=("mat",),
+            fits=True,
+            cut=context.shop.mat_cutter,
+        )
+        for a in AXES
     }

@@ -11,6 +11,7 @@ from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import there
+from shadbo.core.displays.panel.bodies import lie
 from shadbo.core.displays.panel.drawing import draw
 from shadbo.core.displays.panel.rules import PAIRS, check
 from shadbo.core.displays.panel.sizes import PanelContext, Sizes, size_up
@@ -43,6 +44,7 @@ def reckon(context: PanelContext) -> Reckoned:
         layers=(*((Layer("work", "Work", work),) if work else ()), Layer("backing", "Backing", thick)),
         panels=_panels(context, sizes),
         views=draw(context, sizes),
+        space=lambda: lie(context, sizes),
         cuts=_cuts(context, sizes),
         steps=lambda: _steps(context, sizes),
         parts=lambda: _parts(context, sizes),

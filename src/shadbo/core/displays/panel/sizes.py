@@ -49,7 +49,14 @@ def size_up(context: PanelContext) -> Sizes:
     thing = measure(context)
     inset = chosen(context, "backing.inset", "Backing inside the edge", "inset", display.inset, parts=("backing",), source="panel")
     backing = {
-        a: book.add(thing.side(a).cover - 2 * inset, f"backing.{a}", f"Backing, {a}", parts=("backing",), grain="wood")
+        a: book.add(
+            thing.side(a).cover - 2 * inset,
+            f"backing.{a}",
+            f"Backing, {a}",
+            parts=("backing",),
+            grain="wood",
+            cut=context.shop.mat_cutter,
+        )
         for a in AXES
     }
     stock = {
@@ -133,7 +140,7 @@ def _glue(context: PanelContext, each: dict[str, Dim], tape: Dim, boards: int) -
     inner = {a: each[a].value - 2 * tape.value for a in AXES}
     if min(inner.values()) <= 0:
         return
-    book.add(round_, "tape.length", "Double-sided tape, in all", parts=("tape",), grain="wood")
+    book.add(round_, "tape.length", "Double-sided tape, in all", parts=("tape",), grain="wood", cut=context.shop.by_hand)
     area = inner["width"] * inner["height"] * boards / 1_000_000
     what = {"glue": "Glue", "spray": "Spray adhesive", "tape": "Wide tape across the back"}[display.bond]
     book.add_quantity(
@@ -155,14 +162,16 @@ def _glue(context: PanelContext, each: dict[str, Dim], tape: Dim, boards: int) -
 
 def _seam_strips(context: PanelContext, backing: dict[str, Dim], seams: dict[str, list[Dim]]) -> dict[str, Dim]:
     """The strip over each seam, from edge to edge; where both run, those across lie between the upright ones."""
-    found = {}
+    found, cut = {}, context.shop.mat_cutter
     if seams["width"]:
-        found["width"] = context.book.add(backing["height"] * 1, "seam.strip.width", "Strip over an upright seam", parts=("seam",))
+        found["width"] = context.book.add(
+            backing["height"] * 1, "seam.strip.width", "Strip over an upright seam", parts=("seam",), cut=cut
+        )
     if seams["height"]:
         strips = len(seams["width"])
         wide = ruled(context, "panel_seam", "Strip over a seam, wide")
         length = (backing["width"] - strips * wide) / (strips + 1) if strips else backing["width"] * 1
-        found["height"] = context.book.add(length, "seam.strip.height", "Strip over a level seam", parts=("seam",))
+        found["height"] = context.book.add(length, "seam.strip.height", "Strip over a level seam", parts=("seam",), cut=cut)
     return found
 
 

@@ -11,6 +11,7 @@ from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import there
+from shadbo.core.displays.sash.bodies import lie
 from shadbo.core.displays.sash.drawing import draw
 from shadbo.core.displays.sash.flags import FLAGS
 from shadbo.core.displays.sash.rules import check
@@ -41,6 +42,7 @@ def reckon(context: SashContext) -> Reckoned:
         layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()),
         panels=_panels(context, sizes),
         views=draw(context, sizes),
+        space=lambda: lie(context, sizes),
         cuts=_cuts(context, sizes),
         steps=lambda: _steps(context, sizes),
         parts=lambda: _parts(context, sizes),

@@ -21,7 +21,7 @@ def draw(context: SashContext, sizes: Sizes) -> tuple[ViewOf, ...]:
     )
 
 
-def _panes(context: SashContext, sizes: Sizes) -> list[tuple[Fraction, Fraction]]:
+def panes(context: SashContext, sizes: Sizes) -> list[tuple[Fraction, Fraction]]:
     """The upper left corner of every pane, from the sash’s own."""
     return [
         (sizes.start["width"].value + sizes.pitch["width"].value * c, sizes.start["height"].value + sizes.pitch["height"].value * r)
@@ -41,10 +41,10 @@ def _face(context: SashContext, sizes: Sizes) -> View:
     drawing.box("sash", "Bottom rail", "wood", stile, h - bottom, w - 2 * stile, bottom)
     drawing.box("sash", "Stile", "wood", 0, 0, stile, h, turn=90)
     drawing.box("sash", "Stile", "wood", w - stile, 0, stile, h, turn=90)
-    for x, y in _panes(context, sizes):
+    for x, y in panes(context, sizes):
         drawing.box("glass", "Pane, board behind it", "board", x + lap, y + lap, sw, sh)
     for one in sizes.behind:
-        x, y = (_panes(context, sizes))[one.row * display.across + one.column]
+        x, y = (panes(context, sizes))[one.row * display.across + one.column]
         item, colour = one.laid.item, one.laid.item.colour or one.laid.sized.kind.colour
         if one.wrapped:
             drawing.box(one.laid.part, item.name, "item", x + lap, y + lap, sw, sh, colour=colour)
@@ -129,7 +129,7 @@ def _back(context: SashContext, sizes: Sizes) -> View:
     drawing = Drawing("back", "Back, seen from behind", w, h)
     drawing.box("sash", "Sash", "wood", 0, 0, w, h)
     pw, ph = sizes.pane["width"].value, sizes.pane["height"].value
-    for x, y in _panes(context, sizes):
+    for x, y in panes(context, sizes):
         # Seen from behind left and right change over.
         drawing.box("board", "Board", "board", w - x - pw, y, pw, ph)
     if display.closing == "cover":

@@ -96,7 +96,15 @@ def size_up(context: SashContext) -> Sizes:
         largest([one.front for one in sized]) * 1, "cloth.thick", "Cloth, thick (the thickest)", parts=("item",), grain="depth"
     )
     board = {
-        a: book.add(pane[a] - 2 * cloth, f"board.{a}", f"Board behind a pane, {a}", parts=("board",), fits=True, grain="wood")
+        a: book.add(
+            pane[a] - 2 * cloth,
+            f"board.{a}",
+            f"Board behind a pane, {a}",
+            parts=("board",),
+            fits=True,
+            grain="wood",
+            cut=context.shop.mat_cutter,
+        )
         for a in AXES
     }
     behind = _behind(context, sized, board, sight, pitch, start, pane, outside)
@@ -115,7 +123,15 @@ def size_up(context: SashContext) -> Sizes:
         for a in AXES
     }
     cover = {
-        a: book.add(extent[a] + 2 * beyond, f"cover.{a}", f"Cover board, {a}", parts=("cover",), fits=True, grain="wood")
+        a: book.add(
+            extent[a] + 2 * beyond,
+            f"cover.{a}",
+            f"Cover board, {a}",
+            parts=("cover",),
+            fits=True,
+            grain="wood",
+            cut=context.shop.saw,
+        )
         for a in AXES
     }
     narrow = min((stile, top, bottom), key=lambda d: d.value)

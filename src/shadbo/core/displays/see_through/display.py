@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from shadbo.core.contract.display import Display, Held, Holds, Labelled, Layer, Proof, Reckoned, Suit, Way
+from shadbo.core.displays.see_through.bodies import lie
 from shadbo.core.displays.see_through.drawing import draw
 from shadbo.core.displays.see_through.making import cut_list, parts, steps, stock_sum
 from shadbo.core.displays.see_through.panels import panels
@@ -51,6 +52,7 @@ def reckon(context: SeeThroughContext) -> Reckoned:
         layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()),
         panels=panels(context, sizes),
         views=draw(context, sizes),
+        space=lambda: lie(context, sizes),
         cuts=cut_list(context, sizes),
         stock=stock_sum(context, sizes),
         steps=lambda: steps(context, sizes),

@@ -131,9 +131,9 @@ def _window(context: SeeThroughContext, thing: Thing) -> dict[str, Dim]:
     """The windows of the two mats, larger than the work all round, so that both its faces are seen whole (mm)."""
     if not between_mats(context.display):
         return {}
-    gap = ruled(context, "window_gap", "Air round the work, a side")
+    gap, cut = ruled(context, "window_gap", "Air round the work, a side"), context.shop.mat_cutter
     return {
-        a: context.book.add(thing.side(a).into + 2 * gap, f"mat.window.{a}", f"Mat window {a}", parts=("mat", "mat_back"))
+        a: context.book.add(thing.side(a).into + 2 * gap, f"mat.window.{a}", f"Mat window {a}", parts=("mat", "mat_back"), cut=cut)
         for a in AXES
     }
 
@@ -181,7 +181,9 @@ def _tape(context: SeeThroughContext, thing: Thing) -> tuple[Dim | None, Fixings
     """Tape along the top edge only, so that the work hangs: how long it is, and whether it carries."""
     if context.display.tape == "none" or between_mats(context.display):
         return None, None
-    length = context.book.add(thing.width.cover * 1, "tape.length", "Tape along the top edge", parts=("tape",))
+    length = context.book.add(
+        thing.width.cover * 1, "tape.length", "Tape along the top edge", parts=("tape",), cut=context.shop.by_hand
+    )
     each = length.value / context.rule("tape_every")
     found = fixings(
         context,

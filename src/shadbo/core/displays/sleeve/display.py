@@ -11,6 +11,7 @@ from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import there
+from shadbo.core.displays.sleeve.bodies import lie
 from shadbo.core.displays.sleeve.drawing import back, face, section
 from shadbo.core.displays.sleeve.rules import check
 from shadbo.core.displays.sleeve.sizes import MOST_BRACKETS, WOODS, Sizes, SleeveContext, size_up
@@ -45,6 +46,7 @@ def reckon(context: SleeveContext) -> Reckoned:
             ViewOf("face", lambda: face(sizes)),
             ViewOf("section", lambda: section(sizes)),
         ),
+        space=lambda: lie(sizes),
         cuts=_cuts(context, sizes),
         stock=_stock(context, sizes),
         steps=lambda: _steps(context, sizes),

@@ -54,12 +54,18 @@ def size_up(context: SleeveContext) -> Sizes:
     )
     below = chosen(context, "sleeve.below", "Sleeve below the top edge", "below", display.below, parts=("sleeve",))
     ease = chosen(context, "sleeve.ease", "Ease in front of the pole", "ease", display.ease, parts=("sleeve",))
-    pole = book.add(wide - 2 * short, "pole.length", "Pole", parts=("pole",))
-    sleeve = book.add(wide - 2 * shorter, "sleeve.length", "Sleeve", parts=("sleeve",))
+    pole = book.add(wide - 2 * short, "pole.length", "Pole", parts=("pole",), cut=context.shop.saw)
+    sleeve = book.add(wide - 2 * shorter, "sleeve.length", "Sleeve", parts=("sleeve",), cut=context.shop.by_hand)
     seam = ruled(context, "sleeve_seam", "Seam and hem")
     strip = {
         "width": book.add(sleeve + 2 * seam, "strip.width", "Cloth for the sleeve, long", parts=("sleeve",)),
-        "height": book.add(2 * (high + thick) + ease + 2 * seam, "strip.height", "Cloth for the sleeve, wide", parts=("sleeve",)),
+        "height": book.add(
+            2 * (high + thick) + ease + 2 * seam,
+            "strip.height",
+            "Cloth for the sleeve, wide",
+            parts=("sleeve",),
+            cut=context.shop.by_hand,
+        ),
     }
     per_metre = newtons(thing.weight_kg) / max(wide.value / 1000, Fraction(1, 100))
     inset = rule(context.rule("bracket_inset"), "First bracket from the pole’s end", "sleeve", "depth")

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Proof, Reckoned, Suit, Way, Weight
+from shadbo.core.displays.stretcher.bodies import lie
 from shadbo.core.displays.stretcher.drawing import draw
 from shadbo.core.displays.stretcher.making import cut_list, parts, steps, stock_sum
 from shadbo.core.displays.stretcher.panels import panels
@@ -34,6 +35,7 @@ def reckon(context: StretcherContext) -> Reckoned:
         layers=(Layer("bar", "Canvas on its bar", sizes.depth),),
         panels=panels(context, sizes, laid),
         views=draw(context, sizes),
+        space=lambda: lie(context, sizes),
         cuts=cuts,
         stock=stock_sum(context, sizes),
         steps=lambda: steps(context, sizes),

@@ -144,10 +144,8 @@ def _back(context: StretcherContext, sizes: Sizes) -> View:
             else:
                 drawing.box("cross", "Cross-bar", "bar", *at_(b, h * i / (n + 1) - b * HALF), w - 2 * b, b)
     if context.display.braces:
-        leg = context.book["brace.leg"].value
-        for x, y, sx, sy in ((b, b, 1, 1), (w - b, b, -1, 1), (b, h - b, 1, -1), (w - b, h - b, -1, -1)):
-            ends = ((x + sx * leg, y), (x + sx * (leg - 20), y), (x, y + sy * (leg - 20)), (x, y + sy * leg))
-            drawing.polygon("brace", "Corner brace", "wood", [at_(*end) for end in ends])
+        for outline in braces(context, sizes):
+            drawing.polygon("brace", "Corner brace", "wood", [at_(*end) for end in outline])
     _staples(drawing, sizes, pad)
     drawing.measure("finished.width", "x", pad, pad + w, h + 2 * pad, "bottom", 1, STAGES, "finished")
     drawing.measure("finished.height", "y", pad, pad + h, w + 2 * pad, "right", 1, STAGES, "finished")
@@ -156,6 +154,16 @@ def _back(context: StretcherContext, sizes: Sizes) -> View:
     drawing.measure("staple.apart.width", "x", middle_x, middle_x + apart["width"].value, 0, "top", 1, STAGES, "apart")
     drawing.measure("staple.apart.height", "y", middle_y, middle_y + apart["height"].value, 0, "left", 1, STAGES, "apart")
     return drawing.view()
+
+
+def braces(context: StretcherContext, sizes: Sizes) -> list[tuple[tuple[Fraction, Fraction], ...]]:
+    """The outline of each corner brace, from the upper left corner of the stretcher (mm)."""
+    w, h, b = sizes.finished["width"].value, sizes.finished["height"].value, sizes.bar_width.value
+    leg = context.book["brace.leg"].value
+    return [
+        ((x + sx * leg, y), (x + sx * (leg - 20), y), (x, y + sy * (leg - 20)), (x, y + sy * leg))
+        for x, y, sx, sy in ((b, b, 1, 1), (w - b, b, -1, 1), (b, h - b, 1, -1), (w - b, h - b, -1, -1))
+    ]
 
 
 def _staples(drawing: Drawing, sizes: Sizes, pad: Fraction) -> None:

@@ -93,7 +93,9 @@ def size_up(context: StretcherContext) -> Sizes:
         parts=("turn",),
     )
     to_cut = {
-        a: book.add(finished[a] + 2 * depth + 2 * turn, f"canvas.cut.{a}", f"Canvas to cut, {a}", parts=("turn", "canvas"))
+        a: book.add(
+            finished[a] + 2 * depth + 2 * turn, f"canvas.cut.{a}", f"Canvas to cut, {a}", parts=("turn", "canvas"), cut=shop.by_hand
+        )
         for a in AXES
     }
     turn_there = _turn_there(context, print_there, finished, depth)
@@ -116,7 +118,7 @@ def size_up(context: StretcherContext) -> Sizes:
             "Brace leg",
             parts=("brace",),
         )
-        book.add(diagonal(leg, leg), "brace.length", "Brace, long point", parts=("brace",))
+        book.add(diagonal(leg, leg), "brace.length", "Brace, long point", parts=("brace",), cut=shop.saw)
     staples = staple_plan(context, finished, bar_width)
     return Sizes(
         thing=thing,
@@ -185,7 +187,7 @@ def _finished(context: StretcherContext, thing: Thing | None, wrap: Dim) -> tupl
             carried = display.wrap == "stretched" and there.value == 0
             side = thing.side(axis).cover
             dim = side - 2 * wrap if carried else side - 2 * there if _with_wrap(piece) else side
-        finished[axis] = book.add(dim, f"finished.{axis}", f"Finished {axis}", parts=("bar", "canvas"))
+        finished[axis] = book.add(dim, f"finished.{axis}", f"Finished {axis}", parts=("bar", "canvas"), cut=context.shop.saw)
     if there is not None and display.wrap == "stretched" and there.value == 0:
         return wrap, finished
     return there, finished

@@ -25,6 +25,7 @@ from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import there
+from shadbo.core.displays.suspended.bodies import lie
 from shadbo.core.displays.suspended.drawing import draw
 from shadbo.core.displays.suspended.rods import LABELS
 from shadbo.core.displays.suspended.rules import check
@@ -84,6 +85,7 @@ def reckon(context: SuspendedContext) -> Reckoned:
         ),
         panels=_panels(context, sizes),
         views=draw(context, sizes),
+        space=lambda: lie(context, sizes),
         cuts=_cuts(context, sizes),
         stock=_stock(context, sizes),
         steps=lambda: _steps(context, sizes),

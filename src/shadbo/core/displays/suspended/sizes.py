@@ -118,7 +118,10 @@ def size_up(context: SuspendedContext) -> Sizes:
         "height": chosen(context, "space.down", "Space above and below", "space_down", display.space_down, parts=("space",)),
     }
     inside = {
-        a: book.add(one.size(a) + 2 * space[a], f"frame.inside.{a}", f"Inside {a}", parts=("rail",), grain="wood") for a in AXES
+        a: book.add(
+            one.size(a) + 2 * space[a], f"frame.inside.{a}", f"Inside {a}", parts=("rail",), grain="wood", cut=context.shop.saw
+        )
+        for a in AXES
     }
     outside = {a: book.add(inside[a] + 2 * face, f"frame.outside.{a}", f"Outside {a}", parts=("rail",), grain="wood") for a in AXES}
     square(context, "frame", "outside", outside, "rail")
@@ -228,17 +231,25 @@ def _rod(
             parts=(part,),
         )
         way = book.add(read, f"{part}.way", f"{word.capitalize()}, way to the thing", parts=(part,))
+    saw = context.shop.saw
     if spot.does == "hangs":
         length = book.add(
-            way + into_rail, f"{part}.length", f"{word.capitalize()} wire, from the back of its hole", parts=(part,), grain="depth"
+            way + into_rail,
+            f"{part}.length",
+            f"{word.capitalize()} wire, from the back of its hole",
+            parts=(part,),
+            grain="depth",
+            cut=saw,
         )
     elif display.into == "clamp":
         pad = ruled(context, "clamp_pad", "Pad of the clamp")
         length = book.add(
-            into_rail + way - pad, f"{part}.length", f"{word.capitalize()} rod, up to the pad", parts=(part,), grain="wood"
+            into_rail + way - pad, f"{part}.length", f"{word.capitalize()} rod, up to the pad", parts=(part,), grain="wood", cut=saw
         )
     else:
-        length = book.add(into_rail + way + into_thing, f"{part}.length", f"{word.capitalize()} rod", parts=(part,), grain="wood")
+        length = book.add(
+            into_rail + way + into_thing, f"{part}.length", f"{word.capitalize()} rod", parts=(part,), grain="wood", cut=saw
+        )
     end = (x + ux * run, y + uy * run)
     for axis_, value, middle, where in (("x", end[0], cx, "right of"), ("y", end[1], cy, "below")):
         met = Fraction(round((value - middle) * 100), 100)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from shadbo.core.contract.bodies import Space, mm
 from shadbo.core.contract.display import Carcass, ViewOf
 from shadbo.core.contract.views import Drawing, View
 from shadbo.core.finishing.hang.joints import BISCUITS, Joint
@@ -12,6 +13,8 @@ from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.sums import Dim
 
 HALF = Fraction(1, 2)
+# How deep the screw of a ring or a hook goes (mm).
+BITE = 10.0
 STAGE = ("hang",)
 
 
@@ -56,6 +59,28 @@ def on_the_back(view: View, hung: Hung, outside: tuple[Dim, Dim]) -> View:
         drawing.measure("hang.top", "y", upper, at, left, "left", 1, STAGE, "cleat")
     done = drawing.view()
     return replace(view, shapes=(*view.shapes, *done.shapes), dimensions=(*view.dimensions, *done.dimensions))
+
+
+def hardware(space: Space, hung: Hung) -> None:
+    """What it hangs by, behind all else: each ring or hook where it is screwed into its rail, a cleat as its strip."""
+    back = max([0.0, *(body.back for body in space.bodies)])
+    w, h = mm(space.width), mm(space.height)
+    space.then()
+    rails = {body.part for body in space.bodies}
+
+    def rail(side: str) -> str:
+        return f"rail.{side}" if f"rail.{side}" in rails else f"bar.{side}" if f"bar.{side}" in rails else "rail"
+
+    if hung.down is not None and hung.inset is not None:
+        inset, down = mm(hung.inset), mm(hung.down)
+        for x, side in ((inset, "left"), (w - inset, "right")):
+            space.fix("hang.ring", "Ring", (x, down, back), (x, down, back - BITE), (), rail(side))
+    elif hung.way.key == "one":
+        space.fix("hang.hook", "Hanger", (w / 2, mm(hung.top), back), (w / 2, mm(hung.top), back - BITE), (), rail("top"))
+    else:
+        long, top = w * 0.7, mm(hung.top)
+        space.box("hang.hook", "Cleat", "wood", (w - long) / 2, top, long, 30, back, back + 12)
+        space.box("hang.hook", "Strip below", "wood", (w - long) / 2, h - top - 30, long, 30, back, back + 12)
 
 
 def joint_views(carcass: Carcass, joint: Joint | None) -> tuple[ViewOf, ...]:

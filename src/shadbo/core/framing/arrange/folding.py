@@ -10,7 +10,7 @@ from __future__ import annotations
 from shadbo.core.contract.terms import ruled
 from shadbo.core.framing.arrange.laid import BoxContext, Laid
 from shadbo.core.quantity.record import record
-from shadbo.core.quantity.sums import Dim, leaf
+from shadbo.core.quantity.sums import Dim, Tool, leaf
 
 
 @record(frozen=True, slots=True)
@@ -43,8 +43,8 @@ def fold_up(context: BoxContext, one: Laid) -> Folds:
         form = leaf(getattr(folding, field), pointer, label, "choice", pointer=pointer, grain="depth", parts=parts)
         return book.add(form, f"{key}.{field}", f"{item.called}, {label[0].lower()}{label[1:]}", parts=parts)
 
-    def figure(dim: Dim, name: str, label: str) -> Dim:
-        return book.add(dim, f"{key}.{name}", f"{item.called}, {label}", parts=parts, grain="depth")
+    def figure(dim: Dim, name: str, label: str, cut: Tool | None = None) -> Dim:
+        return book.add(dim, f"{key}.{name}", f"{item.called}, {label}", parts=parts, grain="depth", cut=cut)
 
     across, down = typed("crest_across", "Crest from the middle line"), typed("crest_down", "Crest below the shoulder")
     wide, tall = typed("crest_width", "Crest width"), typed("crest_height", "Crest height")
@@ -80,6 +80,7 @@ def fold_up(context: BoxContext, one: Laid) -> Folds:
     }
     cloth = ruled(context, "fold_form", "Cloth turned over both edges")
     form = {
-        a: figure(dim - cloth, f"form.{a}", f"form to cut, {a}") for a, dim in (("width", folded_wide), ("height", folded_tall))
+        a: figure(dim - cloth, f"form.{a}", f"form to cut, {a}", context.shop.mat_cutter)
+        for a, dim in (("width", folded_wide), ("height", folded_tall))
     }
     return Folds(laid=one, left=left, right=right, top=top, bottom=bottom, turned=turned, off=off, spare=spare, form=form)

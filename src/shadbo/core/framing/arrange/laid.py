@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from functools import cached_property
+from functools import cached_property, partial
 from typing import Any
 
 from shadbo.core.contract.display import Context
@@ -211,8 +211,10 @@ def lay(context: BoxContext, sized: list[Sized], places: list[tuple[Dim, Dim]]) 
     laid = []
     for one, (x, y) in zip(sized, places, strict=True):
         name = one.part
-        x = context.book.add(x, f"{name}.x", f"{one.item.called}, offset from centre, left–right", parts=(name,), grain="depth")
-        y = context.book.add(y, f"{name}.y", f"{one.item.called}, offset from centre, up–down", parts=(name,), grain="depth")
+        # It is laid to marks that were measured off, whatever its own size then comes out at.
+        at = partial(context.book.add, parts=(name,), grain="depth", cut=context.shop.by_hand)
+        x = at(x, f"{name}.x", f"{one.item.called}, offset from centre, left–right")
+        y = at(y, f"{name}.y", f"{one.item.called}, offset from centre, up–down")
         edges = {}
         for way in WAYS:
             across, along = reach(one.item, way, one.wide.value, one.tall.value)

@@ -54,7 +54,7 @@ def shape_key(item: Item) -> tuple[str, tuple[tuple[float, float], ...], int]:
 def reach(item: Item, way: str, wide: Fraction, tall: Fraction) -> tuple[Fraction, Fraction]:
     """How far an item reaches from its middle to one side: so many widths and so many heights (signed).
 
-    The reach of any outline in one direction is that of one of its corners, so it is a sum of its two sizes.
+    The reach of any outline in one direction is that of one of its corners, so it is a sum of its two sizes; so is that of an ellipse.
     """
     shape, outline, turn = shape_key(item)
     return _reach(shape, outline, turn, way, float(tall / wide) if turn else 1)
@@ -73,6 +73,10 @@ def _reach(shape: str, outline: tuple[tuple[float, float], ...], turn: int, way:
         return (sign * across, sign * along) if way in ("left", "right") else (sign * along, sign * across)
     # A corner (u w, v h) lies at x = u w c − v h s, y = u w s + v h c.
     first, second = (c, -s) if way in ("left", "right") else (s, c)
+    if shape in ("circle", "ellipse"):
+        # An ellipse reaches √(a² + b²), and that is so many of its widths and so many of its heights.
+        far = math.hypot(first, second * ratio) * (-2 if way in ("left", "top") else 2)
+        return _ratio(first**2 / far), _ratio(second**2 * ratio / far)
     outer = (min if way in ("left", "top") else max)(corners.tolist(), key=lambda p: p[0] * first + p[1] * second * ratio)
     return _ratio(outer[0] * first), _ratio(outer[1] * second)
 
@@ -115,6 +119,9 @@ def body_of(item: Item, x: Fraction, y: Fraction, wide: Fraction, tall: Fraction
         box = (px - a / 2, py - b / 2, px + a / 2, py + b / 2)
         return Body(box, (px, py), w / 2 if round_ else None, plain, corners, (w, h), (c, s))
     body = Body((0, 0, 0, 0), (px, py), None, False, corners, (w, h), (c, s))
+    if shape in ("circle", "ellipse"):
+        right, down = math.hypot(c * w, s * h) / 2, math.hypot(s * w, c * h) / 2
+        return replace(body, box=(px - right, py - down, px + right, py + down))
     low, high = body.points.min(axis=0), body.points.max(axis=0)
     return replace(body, box=(float(low[0]), float(low[1]), float(high[0]), float(high[1])))
 

@@ -11,6 +11,7 @@ from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.starts import Start
 from shadbo.core.framing.arrange.laid import SPANS, BoxContext
 from shadbo.core.framing.arrange.moves import rounded
+from shadbo.core.framing.boxes.bodies import lie
 from shadbo.core.framing.boxes.covering import cloth_weight, covered
 from shadbo.core.framing.boxes.drawing import draw
 from shadbo.core.framing.boxes.making import cut_list, lies_of, parts, steps, stock_sum
@@ -92,6 +93,7 @@ def _reckon(context: BoxContext, recipe: Recipe) -> Reckoned:
         layers=tuple(Layer(lies.key, lies.label, lies.size) for lies in sizes.pack.layers),
         panels=panels(context, sizes, recipe),
         views=draw(context, sizes),
+        space=lambda: lie(context, sizes),
         cuts=cut_list(context, sizes, recipe),
         stock=stock_sum(context, sizes),
         steps=lambda: steps(context, sizes, recipe),

@@ -36,9 +36,11 @@ def cloth_thick(context: BoxContext) -> Dim:
 
 def cloth_size(context: BoxContext, board: Mapping[str, Dim], mount: Dim) -> dict[str, Dim]:
     """The cloth, cut: the board, twice its thickness, and what is turned behind (mm)."""
-    turn = ruled(context, "cover_turn", "Turned behind the board")
+    turn, cut = ruled(context, "cover_turn", "Turned behind the board"), context.shop.by_hand
     return {
-        a: context.book.add(board[a] + 2 * mount + 2 * turn, f"cover.cloth.{a}", f"Cloth for the mount, {a}", parts=("cloth",))
+        a: context.book.add(
+            board[a] + 2 * mount + 2 * turn, f"cover.cloth.{a}", f"Cloth for the mount, {a}", parts=("cloth",), cut=cut
+        )
         for a in AXES
     }
 

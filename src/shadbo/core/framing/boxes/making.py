@@ -165,32 +165,14 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                 )
             )
     if display.build_up:
-        lines.append(
-            cut_line(
-                context,
-                "build_up",
-                "Build-up strip, top and bottom",
-                ("build_up",),
-                2,
-                "wood strip",
-                sizes.rabbet.outside["width"],
-                strip_of(context.speak, sizes.rabbet.face.value - sizes.rabbet.lip.value, context.book["depth.build_up"]),
-                ("glued behind the frame, mitred",),
+        across = strip_of(context.speak, sizes.rabbet.face.value - sizes.rabbet.lip.value, context.book["depth.build_up"])
+        for key, axis, where in (("build_up", "width", "top and bottom"), ("build_up.sides", "height", "left and right")):
+            name = f"Build-up strip, {where}"
+            long = context.book.add(
+                sizes.rabbet.outside[axis] * 1, f"build_up.{axis}", f"{name}, long point", parts=("build_up",), cut=context.shop.saw
             )
-        )
-        lines.append(
-            cut_line(
-                context,
-                "build_up.sides",
-                "Build-up strip, left and right",
-                ("build_up",),
-                2,
-                "wood strip",
-                sizes.rabbet.outside["height"],
-                strip_of(context.speak, None, context.book["depth.build_up"]),
-                ("glued behind the frame, mitred",),
-            )
-        )
+            note = ("glued behind the frame, mitred",)
+            lines.append(cut_line(context, key, name, ("build_up",), 2, "wood strip", long, across, note))
     return tuple(lines)
 
 

@@ -105,7 +105,7 @@ def mat_up(context: BoxContext, laid: list[Laid], sight: dict[str, Dim], board: 
     """The mats and all their windows into the book."""
     book, mats = context.book, context.display.mats
     corner = {a: (sight[first] + sight[last]) / 2 - board[a] / 2 for a, (first, last) in SPANS.items()}
-    cut = leaf(0, "mat-cutting", "mat cutter", "setting", tolerance=context.shop.tolerances.mat, source="mat-cut")
+    cut = context.shop.mat_cutter
     # A second mat is seen in the windows of the first: without any it would lie there unseen, and isn’t cut.
     count = mats.count if any(one.item.window is not None for one in laid) else 1
     reveal = None
@@ -145,7 +145,7 @@ def mat_up(context: BoxContext, laid: list[Laid], sight: dict[str, Dim], board: 
                 name = f"{key}.{one.item.key}"
                 what = f"{label}, window of {one.item.called}"
                 parts = (key, f"{key}.{one.item.key}")
-                size[axis] = book.add(wide + cut, f"{name}.{axis}", f"{what}, {axis}", parts=parts, grain="depth")
+                size[axis] = book.add(wide, f"{name}.{axis}", f"{what}, {axis}", parts=parts, grain="depth", cut=cut)
                 first, last = SPANS[axis]
                 middle = (one.edges[first] + one.edges[last]) / 2
                 side = "left" if axis == "width" else "top"
@@ -155,6 +155,7 @@ def mat_up(context: BoxContext, laid: list[Laid], sight: dict[str, Dim], board: 
                     f"{what}, from the {side} of the board",
                     parts=parts,
                     grain="depth",
+                    cut=cut,
                 )
                 end[axis] = book.add(
                     start[axis] + size[axis],

@@ -69,9 +69,17 @@ def arrange(context: BoxContext) -> tuple[list[Laid], Rabbet, dict[str, Dim]]:
     rabbet, sight = _frame(context, laid)
     sight = {
         way: context.book.add(
-            dim, f"sight.{way}", f"Edge of what shows, {way}, from the middle of the things", parts=("rail",), grain="depth"
+            dim,
+            f"sight.{way}",
+            f"Edge of what shows, {way}, from the middle of the things",
+            parts=("rail",),
+            grain="depth",
+            # What is out in the size of the frame is out by half at each of its edges.
+            cut=rabbet.sight[axis] * (HALF if i else -HALF),
         )
-        for way, dim in sight.items()
+        for axis, ways in BORDERS.items()
+        for i, way in enumerate(ways)
+        for dim in (sight[way],)
     }
     return laid, rabbet, sight
 
@@ -234,8 +242,11 @@ def _cut_down(context: BoxContext, rabbet: Rabbet) -> dict[str, Dim]:
     )
     liner = book.add(liner, "inner.liner", "The frame’s liner", parts=("mount",))
     ease = rule(context.shop.rules.board_allowance, "Allowance of the board, in all", "allowance", "depth")
+    cut = context.shop.mat_cutter
     return {
-        a: book.add(rabbet.size[a] - 2 * liner - ease, f"inner.{a}", f"Inner board cut down to, {a}", parts=("mount",), fits=True)
+        a: book.add(
+            rabbet.size[a] - 2 * liner - ease, f"inner.{a}", f"Inner board cut down to, {a}", parts=("mount",), fits=True, cut=cut
+        )
         for a in AXES
     }
 
@@ -344,5 +355,7 @@ def _boards(context: BoxContext, rabbet: Rabbet) -> dict[str, Dim]:
         source="allowance",
         grain="depth",
     )
-    room = narrowed(context, allowed)
-    return {a: context.book.add(rabbet.size[a] - room, f"board.{a}", f"Board {a}", parts=("mount",), fits=True) for a in AXES}
+    room, cut = narrowed(context, allowed), context.shop.mat_cutter
+    return {
+        a: context.book.add(rabbet.size[a] - room, f"board.{a}", f"Board {a}", parts=("mount",), fits=True, cut=cut) for a in AXES
+    }

@@ -1,0 +1,35 @@
+"""A layered box in space: rails, each floor in its rebate with what stands on it, the lamp, the screws of the back."""
+
+from __future__ import annotations
+
+from shadbo.core.contract.bodies import Space, mm
+from shadbo.core.displays.layered_box.drawing import MATERIALS, back_screws, middle
+from shadbo.core.displays.layered_box.sizes import LayeredContext, Sizes
+from shadbo.core.framing.lying import items_at
+
+# How far a screw of the back goes (mm).
+BITE = 12.0
+
+
+def lie(context: LayeredContext, sizes: Sizes) -> Space:
+    space = Space(sizes.outside["width"], sizes.outside["height"])
+    outer = mm(sizes.outer)
+    space.rails(sizes.wall, 0, outer)
+    dx, dy = (float(d) for d in middle(sizes))
+    for lies in sizes.floors:
+        front = round(outer - mm(lies.depth), 3)
+        if lies.stands:
+            space.then()
+            items_at(space, lies.stands, dx, dy, front)
+        cut = [[(float(x) + dx, float(y) + dy) for x, y in one.body.points.tolist()] for one in lies.cut]
+        material, size = MATERIALS[lies.floor.kind], lies.sheet
+        space.then().sheet(
+            lies.part, lies.name, material, size["width"], size["height"], front, front + mm(lies.thick), windows=cut
+        )
+    last = sizes.floors[-1]
+    back = round(outer - mm(last.depth) + mm(last.thick), 3)
+    space.then()
+    for x, y in back_screws(sizes):
+        ends = ((float(x), float(y), back), (float(x), float(y), back - mm(last.thick) - BITE))
+        space.fix("back.screw", "Screw", *ends, (last.part,), "rail")
+    return space

@@ -1,0 +1,244 @@
+"""Laid apart: every piece of a job in its order from front to back, drawn slantwise to one scale, each fixing on its line.
+
+Orthographic from the front, the right and above: a true axonometry. Between the layers lies as much air as it takes to see them; all else is
+to scale.
+"""
+
+from __future__ import annotations
+
+import math
+from collections import Counter
+from collections.abc import Iterable, Mapping, Sequence
+
+from shadbo.core.contract.bodies import Body, Fixing, Outline, Place, Space, mm
+from shadbo.core.contract.views import Mark, Material, Point, Shape, View
+from shadbo.core.quantity.record import record
+
+KEY = "apart"
+YAW, PITCH = math.radians(50), math.radians(20)
+COS, SIN, UP, OVER = math.cos(YAW), math.sin(YAW), math.cos(PITCH), math.sin(PITCH)
+# Air between two layers, of the longer side of the face.
+AIR = 0.26
+# Outlines of more corners than this are drawn with their sides in one; of many more, with fewer corners.
+PLAIN, MOST = 12, 48
+# A letter of a name, and a line of names, of the drawing’s width.
+LETTER, LINE = 0.0068, 0.022
+# So many names a layer tells; what is more is counted.
+NAMES = 3
+STAGES = ("measure", "display", "arrange", "depth", "hold", "hang", "cut")
+
+
+@record(frozen=True, slots=True)
+class _Slant:
+    """Where the layers begin when they are laid apart: how far each is moved backwards."""
+
+    moved: Mapping[int, float]
+
+    def at(self, place: Place, layer: int) -> Point:
+        x, y, z = place
+        z += self.moved[layer]
+        return round(x * COS + z * SIN, 3), round(y * UP + (x * SIN - z * COS) * OVER, 3)
+
+
+def apart_view(space: Space, figures: Mapping[str, str]) -> View:
+    """The view of a job’s bodies and fixings; ``figures`` are names of sizes that open beside a layer, by the part they are of."""
+    layers = space.layers
+    slant = _Slant(_moved(space, layers))
+    shapes: list[Shape] = []
+    behind = {body.part: body for body in space.bodies}
+    for layer in reversed(layers):
+        for fixing in (f for f in space.fixings if f.layer == layer):
+            shapes += _line(fixing, behind.get(fixing.into), slant)
+        bodies = [body for body in space.bodies if body.layer == layer]
+        for body in sorted(bodies, key=lambda b: -_far(b)):
+            shapes += _drawn(body, slant)
+        for fixing in (f for f in space.fixings if f.layer == layer):
+            shapes += _fixing(fixing, slant)
+    low_x, low_y, high_x, high_y = _bounds(shapes)
+    shapes = [_shifted(shape, -low_x, -low_y) for shape in shapes]
+    wide, tall = high_x - low_x, high_y - low_y
+    named, lines = _names(space, layers, slant, (low_x, low_y), wide, tall)
+    return View(
+        key=KEY,
+        title="Laid apart, front at the left",
+        width=round(wide, 3),
+        height=round(tall + lines * LINE * wide, 3),
+        shapes=(*shapes, *named),
+        dimensions=(),
+        handles=(),
+        marks=tuple(_marks(space, layers, slant, figures, (low_x, low_y))),
+        printed=("cut",),
+    )
+
+
+def _moved(space: Space, layers: Sequence[int]) -> dict[int, float]:
+    air = AIR * max(mm(space.width), mm(space.height))
+    moved, at = {}, 0.0
+    for layer in layers:
+        fronts, backs = zip(*_depths(space, layer), strict=True)
+        moved[layer] = at - min(fronts)
+        at += max(backs) - min(fronts) + air
+    return moved
+
+
+def _depths(space: Space, layer: int) -> list[tuple[float, float]]:
+    bodies = [(b.front, b.back) for b in space.bodies if b.layer == layer]
+    ends = [(min(f.start[2], f.end[2]), max(f.start[2], f.end[2])) for f in space.fixings if f.layer == layer]
+    return bodies + ends
+
+
+def _far(body: Body) -> float:
+    """How far a body lies from the eye, of those of its layer: its middle."""
+    left, top, right, bottom = body.box
+    return -(left + right) / 2 * SIN * UP + (top + bottom) / 2 * OVER + (body.front + body.back) / 2 * COS * UP
+
+
+def _drawn(body: Body, slant: _Slant) -> Iterable[Shape]:
+    """A body: the sides that are seen of it, its front over them, its windows in that."""
+    outline = _fewer(body.outline)
+    sides: list[list[Place]] = []
+    if body.back - body.front > 0.2:
+        sides = _sides(outline, body.front, body.back)
+    for side in sides:
+        yield _shape(body, [slant.at(p, body.layer) for p in side])
+        yield _shape(body, [slant.at(p, body.layer) for p in side], "shade")
+    front = _through(outline, [_fewer(w) for w in body.windows])
+    yield _shape(body, [slant.at((x, y, body.front), body.layer) for x, y in front])
+
+
+def _shape(body: Body, points: Sequence[Point], material: Material | None = None) -> Shape:
+    colour = body.colour if material is None else ""
+    return Shape(body.part, body.label, material or body.material, "polygon", tuple(points), colour=colour)
+
+
+def _fewer(outline: Outline) -> Outline:
+    step = -(-len(outline) // MOST)
+    return outline[::step] if step > 1 else outline
+
+
+def _sides(outline: Outline, front: float, back: float) -> list[list[Place]]:
+    """The sides that face the eye: each edge by itself, or of an outline of many corners all that hang together in one."""
+    turn = sum(x0 * y1 - x1 * y0 for (x0, y0), (x1, y1) in _edges(outline))
+    seen = []
+    for (x0, y0), (x1, y1) in _edges(outline):
+        # Outwards of an outline that runs clockwise as it is drawn (y down) lies (dy, −dx).
+        nx, ny = (y1 - y0, x0 - x1) if turn > 0 else (y0 - y1, x1 - x0)
+        seen.append(nx * SIN * UP - ny * OVER > 1e-9)
+    if len(outline) <= PLAIN:
+        runs = [[i] for i, yes in enumerate(seen) if yes]
+    else:
+        first = next((i for i, yes in enumerate(seen) if not yes), 0)
+        runs = []
+        for k in range(len(seen)):
+            i = (first + k) % len(seen)
+            if seen[i]:
+                if runs and (runs[-1][-1] + 1) % len(seen) == i:
+                    runs[-1].append(i)
+                else:
+                    runs.append([i])
+    out = []
+    for run in runs:
+        points = [outline[i] for i in run] + [outline[(run[-1] + 1) % len(outline)]]
+        out.append([(x, y, front) for x, y in points] + [(x, y, back) for x, y in reversed(points)])
+    return out
+
+
+def _edges(outline: Outline) -> Iterable[tuple[Point, Point]]:
+    return zip(outline, (*outline[1:], outline[0]), strict=True)
+
+
+def _through(outline: Outline, windows: Sequence[Outline]) -> list[tuple[float, float]]:
+    """One line round a sheet and, by the shortest way in, round each of its windows: so that one sees through them."""
+    path = list(outline)
+    for window in windows:
+        here, there = min(
+            ((i, j) for i in range(len(path)) for j in range(len(window))), key=lambda ij: math.dist(path[ij[0]], window[ij[1]])
+        )
+        round_ = [*window[there:], *window[: there + 1]]
+        if _turn(window) * _turn(outline) > 0:
+            round_.reverse()
+        path[here + 1 : here + 1] = [*round_, path[here]]
+    return path
+
+
+def _turn(outline: Outline) -> float:
+    return sum(x0 * y1 - x1 * y0 for (x0, y0), (x1, y1) in _edges(outline))
+
+
+def _line(fixing: Fixing, into: Body | None, slant: _Slant) -> Iterable[Shape]:
+    """The line a fixing goes along, from where it lies now to what it bites into."""
+    if into is None or into.layer == fixing.layer:
+        return
+    x, y, z = fixing.end
+    ends = (slant.at(fixing.start, fixing.layer), slant.at((x, y, min(max(z, into.front), into.back)), into.layer))
+    yield Shape(fixing.part, fixing.label, "ray", "line", ends)
+
+
+def _fixing(fixing: Fixing, slant: _Slant) -> Iterable[Shape]:
+    start, end = slant.at(fixing.start, fixing.layer), slant.at(fixing.end, fixing.layer)
+    yield Shape(fixing.part, fixing.label, "metal", "line", (start, end))
+    yield Shape(fixing.part, fixing.label, "metal", "circle", (start,), 1.5)
+
+
+def _bounds(shapes: Iterable[Shape]) -> tuple[float, float, float, float]:
+    points = [p for shape in shapes for p in shape.points] or [(0.0, 0.0)]
+    xs, ys = [p[0] for p in points], [p[1] for p in points]
+    return min(xs), min(ys), max(xs), max(ys)
+
+
+def _shifted(shape: Shape, right: float, down: float) -> Shape:
+    points = tuple((round(x + right, 3), round(y + down, 3)) for x, y in shape.points)
+    return Shape(
+        shape.part, shape.label, shape.material, shape.kind, points, shape.radius, shape.grain_deg, shape.text, shape.colour
+    )
+
+
+def told(space: Space, layer: int) -> str:
+    """What lies in a layer, in a few words: its names, each with its number."""
+    counted = Counter(one.label for one in space.lying(layer))
+    names = [name if n == 1 else f"{n} × {name}" for name, n in counted.items()]
+    return ", ".join(names if len(names) <= NAMES else [*names[: NAMES - 1], f"{len(names) - NAMES + 1} more"])
+
+
+def _names(
+    space: Space, layers: Sequence[int], slant: _Slant, origin: tuple[float, float], wide: float, tall: float
+) -> tuple[list[Shape], int]:
+    """The names below, each under its layer on a thin line, in as many lines as it takes that none falls on another."""
+    out: list[Shape] = []
+    ends: list[float] = []  # where each line of names is full
+    for layer in layers:
+        words, part = told(space, layer), space.lying(layer)[0].part
+        foot = slant.at(_foot(space, layer), layer)
+        start, half = (round(foot[0] - origin[0], 3), round(foot[1] - origin[1], 3)), len(words) * LETTER * wide / 2
+        x = min(max(start[0], half), max(wide - half, half))
+        row = next((i for i, end in enumerate(ends) if end <= x - half), len(ends))
+        if row == len(ends):
+            ends.append(0.0)
+        ends[row] = x + half + LETTER * wide
+        down = tall + (row + 1) * LINE * wide
+        out.append(Shape(part, words, "ray", "line", (start, (round(x, 3), round(down - LINE * wide / 2, 3)))))
+        out.append(Shape(part, words, "line", "text", ((round(x, 3), round(down, 3)),), text=words))
+    return out, len(ends) + 1
+
+
+def _foot(space: Space, layer: int) -> Place:
+    """The middle of a layer’s lower edge."""
+    boxes = [b.box for b in space.bodies if b.layer == layer]
+    boxes += [(f.start[0], f.start[1], f.start[0], f.start[1]) for f in space.fixings if f.layer == layer]
+    return (min(b[0] for b in boxes) + max(b[2] for b in boxes)) / 2, max(b[3] for b in boxes), _depths(space, layer)[0][0]
+
+
+def _marks(
+    space: Space, layers: Sequence[int], slant: _Slant, figures: Mapping[str, str], origin: tuple[float, float]
+) -> Iterable[Mark]:
+    """How thick a layer is, at its upper corner: a number that opens."""
+    done = set[str]()
+    for layer in layers:
+        for body in (b for b in space.bodies if b.layer == layer):
+            name = figures.get(body.part)
+            if name and name not in done:
+                done.add(name)
+                left, top, *_ = body.box
+                x, y = slant.at((left, top, body.front), layer)
+                yield Mark(name, round(x - origin[0], 3), round(y - origin[1], 3), STAGES, "")
+                break

@@ -1,0 +1,109 @@
+"""Where what displays share lies in space: rails with a rabbet, sheets in it, a stretched canvas, the things of a box."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+from shadbo.core.contract.bodies import Measure, Space, mm
+from shadbo.core.contract.views import Material
+from shadbo.core.framing.arrange.laid import Laid
+from shadbo.core.framing.closing import Points
+from shadbo.core.framing.rabbet import Rabbet
+from shadbo.core.measuring.thing import Thing
+from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.sums import Dim
+
+# How far a point or a tab is driven, and how far it reaches over what it holds (mm); how thick one is.
+DRIVEN, OVER, THIN = 6.0, 8.0, 1.0
+
+
+def framed(rabbet: Rabbet) -> tuple[Space, float]:
+    """The rails, and how far behind their front the rabbet begins (mm)."""
+    space = Space(rabbet.outside["width"], rabbet.outside["height"])
+    space.rails(rabbet.face, 0, rabbet.rail_height)
+    return space, mm(rabbet.rail_height) - min(mm(rabbet.depth), mm(rabbet.rail_height))
+
+
+def sheet_behind(
+    space: Space, part: str, label: str, material: Material, size: Mapping[str, Dim], z: float, thick: Measure
+) -> float:
+    """A sheet in the middle of the face behind what lies there so far; where its back is (mm)."""
+    back = round(z + mm(thick), 3)
+    space.then().sheet(part, label, material, size["width"], size["height"], z, back)
+    return back
+
+
+def thing_at(
+    space: Space,
+    part: str,
+    label: str,
+    material: Material,
+    thing: Thing,
+    front: Measure,
+    back: Measure,
+    dx: Measure = 0,
+    dy: Measure = 0,
+) -> None:
+    """A thing as it was measured, in the middle of the face (or so far from it)."""
+    cx, cy = mm(space.width) / 2 + mm(dx), mm(space.height) / 2 + mm(dy)
+    space.body(part, label, material, [(cx + float(x), cy + float(y)) for x, y in thing.outline()], front, back)
+
+
+def stretched(
+    space: Space, thing: Thing, front: float, depth: Measure, bar_width: Measure, *, board: bool, name: str = "Canvas"
+) -> float:
+    """A canvas on its bars (or on a board), as measured; where its back is (mm)."""
+    back = round(front + mm(depth), 3)
+    if board:
+        thing_at(space, "canvas", name, "canvas", thing, front, back)
+        return back
+    thing_at(space, "canvas", name, "canvas", thing, front, front)
+    w, h = thing.width.mean, thing.height.mean
+    x, y = (mm(space.width) - mm(w)) / 2, (mm(space.height) - mm(h)) / 2
+    space.then().ring("bar", "Stretcher bar", "bar", x, y, w, h, bar_width, front, back)
+    return back
+
+
+def items_at(space: Space, laid: Sequence[Laid], dx: float, dy: float, floor: float, *, pins: bool = True) -> None:
+    """Things where they lie, standing on a floor so far behind the front (mm)."""
+    for one in laid:
+        body = one.body
+        front = floor - float(one.sized.front.value)
+        colour = one.item.colour or one.sized.kind.colour
+        points = [(float(x) + dx, float(y) + dy) for x, y in body.points.tolist()]
+        space.body(one.part, one.item.name, "item", points, front, max(floor, front), colour=colour)
+
+
+def points_behind(space: Space, points: Points, size: Mapping[str, Dim], z: float, label: str = "Point") -> None:
+    """Points round a pack that ends at z: each driven into the rabbet’s wall and reaching over the pack (mm)."""
+    if not points:
+        return
+    space.then()
+    w, h = mm(size["width"]), mm(size["height"])
+    x0, y0 = (mm(space.width) - w) / 2, (mm(space.height) - h) / 2
+    for place in points.get("width", ()):
+        for edge, way, rail in ((y0, 1, "rail.top"), (y0 + h, -1, "rail.bottom")):
+            x = x0 + mm(place)
+            space.fix("point", label, (x, edge + way * OVER, z), (x, edge - way * DRIVEN, z), (), rail)
+    for place in points.get("height", ()):
+        for edge, way, rail in ((x0, 1, "rail.left"), (x0 + w, -1, "rail.right")):
+            y = y0 + mm(place)
+            space.fix("point", label, (edge + way * OVER, y, z), (edge - way * DRIVEN, y, z), (), rail)
+
+
+def round_(place: Sequence[Dim], far: Measure) -> list[tuple[float, float]]:
+    """Each place along a side at both ends of the other (mm)."""
+    return [(mm(p), at) for p in place for at in (0.0, mm(far))]
+
+
+def each_side(
+    places: Mapping[str, Sequence[Dim]], inset: Mapping[str, Fraction], width: float, height: float
+) -> list[tuple[str, int, float, float]]:
+    """Fixings in lines along all four sides, each line ``inset`` from its own edge: which side, its number along it, where (mm)."""
+    found = []
+    for axis, across, sides in (("width", height, ("top", "bottom")), ("height", width, ("left", "right"))):
+        for i, place in enumerate(places[axis], start=1):
+            for side, line in zip(sides, (float(inset[axis]), across - float(inset[axis])), strict=True):
+                x, y = (mm(place), line) if axis == "width" else (line, mm(place))
+                found.append((side, i, x, y))
+    return found
