@@ -84,8 +84,10 @@ def test_the_bar_on_every_drawing_has_the_length_it_states(piece: Piece, paper: 
             full = float(length) * (25.4 if unit == "in" else 1)
             assert unit == piece.units and bar == pytest.approx(full * float(up) / float(down), abs=0.05)
             drawings += 1
-    also = sum(bool(view.printed) for view in plan(piece, HOUSE_SHOP).views)
+    # Nobody measures on what is laid apart.
+    also = sum(bool(view.printed) and view.key != "apart" for view in plan(piece, HOUSE_SHOP).views)
     assert drawings == 3 + also, "face, section and back, and what else this piece has"
+    assert "Laid apart, front at the left" in sheet(piece, paper=paper).pages[0].extract_text()
 
 
 def test_a_job_sheet_lists_the_things_and_where_each_is_fixed() -> None:

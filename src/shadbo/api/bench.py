@@ -17,7 +17,7 @@ from shadbo.api.working import Worked, standing
 from shadbo.core import Fraction, Shop, Shown
 from shadbo.devices.listening import Listener
 from shadbo.exports.pieces import to_json
-from shadbo.shop.bench import PHOTOGRAPHED, Line, drawing_of, gate_of, goes_on, in_hand, judge, made_anew, stage_of
+from shadbo.shop.bench import PHOTOGRAPHED, Line, drawing_of, gate_of, goes_on, in_hand, judge, lies_apart, made_anew, stage_of
 from shadbo.store import days as kept_days
 from shadbo.store import pieces, shops
 
@@ -52,6 +52,7 @@ def at_the_bench(db: Db, now: Now, piece_id: uuid.UUID) -> m.BenchOut:
                     drawing_of(o, plan),
                     stage_of(o),
                     o.parts,
+                    lies_apart(o, plan),
                     tuple(m.InHand(*part) for part in in_hand(o, plan)),
                     tuple(m.AskedOut(a.key, a.label) for a in gate.asks) if (gate := gate_of(o.key, plan)) else (),
                     gate is not None and gate.blind,

@@ -277,7 +277,8 @@ class AskedOut:
 
 @dataclass(frozen=True, slots=True)
 class StepOut:
-    """A step at the bench, with the drawing that shows it and the stage whose dimension lines it bears. ``reads``: its gate takes
+    """A step at the bench, with the drawing that shows it and the stage whose dimension lines it bears; ``lies``: what of it is seen where
+    all is laid apart. ``reads``: its gate takes
     readings, or what it cuts may be read (not ``must``); ``blind``: what was planned is shown only then. ``photograph``: of what one is asked for."""
 
     key: str
@@ -292,6 +293,7 @@ class StepOut:
     view: str
     stage: Stage
     parts: tuple[str, ...]
+    lies: tuple[str, ...]
     in_hand: tuple[InHand, ...]
     reads: tuple[AskedOut, ...]
     blind: bool

@@ -19,7 +19,7 @@ from __future__ import annotations
 from shadbo.core.contract.checks import Stage
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import COMES, Part
-from shadbo.core.contract.views import DimensionLine, Material, Shape, View, ViewKey
+from shadbo.core.contract.views import APART, DimensionLine, Material, Shape, View, ViewKey
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.decisions.canvas import PictureFile, Stretcher
 from shadbo.core.document.facts import Facts, facts_of
@@ -97,6 +97,7 @@ from shadbo.core.words.scenes import SCENES
 from shadbo.core.words.where import WHERE
 
 __all__ = [
+    "APART",
     "COMES",
     "DISPLAYS",
     "FORMAT",

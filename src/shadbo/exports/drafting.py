@@ -170,8 +170,8 @@ def draft(plan: Plan, view: View, scale: float, unit: Unit, stages: Iterable[str
             # Paper drawings are line drawings, and nobody takes hold of paper.
             continue
         if shape.kind == "line":
-            heavy = {"canvas": 0.5, "keep": 0.5, "cut": 0.25, "ray": 0.2}.get(shape.material, 0.35)
-            dashed = shape.material in ("keep", "ray")
+            heavy = {"canvas": 0.5, "keep": 0.5, "cut": 0.25, "ray": 0.2, "guide": 0.1}.get(shape.material, 0.35)
+            dashed = shape.material in ("keep", "ray", "guide")
             out.append(Outline(points, "none", INK, heavy, closed=False, dashed=dashed, part=shape.part))
         else:
             dashed = shape.material in ("hidden", "shade", "cut")

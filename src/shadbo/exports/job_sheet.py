@@ -15,7 +15,7 @@ from reportlab.lib.colors import HexColor
 from reportlab.lib.units import mm
 from reportlab.platypus import BalancedColumns, Flowable, Paragraph, Spacer
 
-from shadbo.core import COMES, MOST_ANCHORS, DateStyle, Piece, Plan, Unit
+from shadbo.core import APART, COMES, MOST_ANCHORS, DateStyle, Piece, Plan, Unit
 from shadbo.exports.days import day_text
 from shadbo.exports.drafting import INK
 from shadbo.exports.pages import (
@@ -28,6 +28,7 @@ from shadbo.exports.pages import (
     TITLE,
     Drawn,
     Paper,
+    fill_box,
     fit,
     length_words,
     open_pages,
@@ -63,9 +64,21 @@ def job_sheet(
     )
     story: list[Flowable] = [*_heading(piece, plan, unit, dates)]
     face, across, *marked = printed_views(plan)
+    below = next((one for one in marked if one[0] == APART), None)
+    marked = [one for one in marked if one is not below]
+
     # What it is, what to cut and get, what to do in which order; then the drawings to mark by; the sums at the end.
-    for (key, title, shown), share in ((face, 0.52), (across, 0.40)):
-        story += [Drawn(fit(plan, key, wide, (tall - 50) * share, unit, shown), title, unit), Spacer(1, 3 * mm)]
+    def drawn(one: tuple[str, str, tuple[str, ...]], width: float, share: float) -> Drawn:
+        key, title, shown = one
+        return Drawn(fit(plan, key, width, (tall - 50) * share, unit, shown), title, unit)
+
+    shares = (0.52, 0.40) if below is None else (0.31, 0.24)
+    story += [drawn(face, wide, shares[0]), Spacer(1, 3 * mm), drawn(across, wide, shares[1])]
+    if below is not None:
+        apart = fill_box(plan, APART, wide, (tall - 50) * 0.30, unit)
+        words = "Laid apart, front at the left: all but the air between is to one scale"
+        story += [Spacer(1, 3 * mm), Drawn(apart, words, unit, scaled=False)]
+    story.append(Spacer(1, 3 * mm))
     story += [*_checks(plan, unit, why=False), *_cuts(plan, unit), *_things(plan, unit), *_steps(plan, unit)]
     for key, title, shown in marked if drawings else ():
         story += [Spacer(1, 4 * mm), Drawn(fit(plan, key, wide, tall * 0.36, unit, shown), title, unit)]

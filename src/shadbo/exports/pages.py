@@ -61,12 +61,12 @@ def scale_text(scale: float) -> str:
 
 
 class Drawn(Flowable):
-    """A draft on the page with its title, its scale and a bar of a stated length."""
+    """A draft on the page with its title and, where it is to scale, that scale and a bar of a stated length."""
 
-    def __init__(self, drawing: Draft, title: str, unit: Unit) -> None:
+    def __init__(self, drawing: Draft, title: str, unit: Unit, *, scaled: bool = True) -> None:
         super().__init__()
         self.hAlign = "LEFT"
-        self.drawing, self.title, self.unit = drawing, title, unit
+        self.drawing, self.title, self.unit, self.scaled = drawing, title, unit, scaled
         self.width, self.height = drawing.width * mm, (drawing.height + 12) * mm
 
     def wrap(self, *_: float) -> tuple[float, float]:
@@ -78,6 +78,14 @@ class Drawn(Flowable):
         canvas.setFillColor(HexColor(INK))
         canvas.setFont("Archivo-SemiBold", 9)
         canvas.drawString(0, self.height - 4 * mm, self.title)
+        if self.scaled:
+            self._bar(canvas)
+        canvas.translate(0, 6 * mm)
+        for item in self.drawing.primitives:
+            draw_item(canvas, item, self.drawing.height)
+        canvas.restoreState()
+
+    def _bar(self, canvas: Canvas) -> None:
         canvas.setFont("Archivo-Regular", 8)
         canvas.drawString(0, 1.2 * mm, f"Scale {scale_text(self.drawing.scale)}")
         text, length = _bar(self.drawing.scale, self.unit)
@@ -88,10 +96,6 @@ class Drawn(Flowable):
         for x in (start, start + paper):
             canvas.line(x, 1.2 * mm, x, 3.6 * mm)
         canvas.drawString(start + paper + 2 * mm, 1.2 * mm, f"{text}: measure it before trusting this sheet")
-        canvas.translate(0, 6 * mm)
-        for item in self.drawing.primitives:
-            draw_item(canvas, item, self.drawing.height)
-        canvas.restoreState()
 
 
 def _bar(scale: float, unit: Unit) -> tuple[str, float]:
@@ -158,6 +162,14 @@ def say_words(said: Say, unit: Unit) -> str:
 def fit(plan: Plan, key: str, width: float, height: float, unit: Unit, stages: tuple[str, ...]) -> Draft:
     """The drawing of that name at the largest usual scale that goes into a box (paper mm)."""
     return fit_view(plan, plan.view(key), width, height, unit, stages)
+
+
+def fill_box(plan: Plan, key: str, width: float, height: float, unit: Unit) -> Draft:
+    """A drawing that nobody measures on, as large as a box takes it (paper mm)."""
+    view = plan.view(key)
+    room = margins(view, ())
+    scale = min((width - room["left"] - room["right"]) / view.width, (height - room["top"] - room["bottom"]) / view.height)
+    return draft(plan, view, scale, unit, ())
 
 
 def fit_view(plan: Plan, view: View, width: float, height: float, unit: Unit, stages: tuple[str, ...]) -> Draft:

@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from shadbo.core import (
+    APART,
     AnyEdit,
     Choose,
     Fault,
@@ -178,7 +179,7 @@ def stage_of(operation: Operation) -> Stage:
 
 
 def drawing_of(operation: Operation, worked: Plan) -> str:
-    """The drawing that shows most of what a step has in hand."""
+    """The drawing that shows most of what a step has in hand; all laid apart is shown beside it."""
     wanted = {*operation.parts, *operation.makes, *operation.uses}
 
     def shows(key: str) -> int:
@@ -187,9 +188,23 @@ def drawing_of(operation: Operation, worked: Plan) -> str:
 
     keys = [
         *(k for k in DRAWINGS if any(v.key == k for v in worked.views)),
-        *(v.key for v in worked.views if v.key not in DRAWINGS),
+        *(v.key for v in worked.views if v.key not in (*DRAWINGS, APART)),
     ]
     return max(keys, key=shows, default="face")
+
+
+def lies_apart(operation: Operation, worked: Plan) -> tuple[str, ...]:
+    """What a step has in hand, by the names it bears where all is laid apart."""
+    view = next((v for v in worked.views if v.key == APART), None)
+    names = {*operation.makes, *operation.uses}
+    lit = {*names, *operation.parts}
+    for part in worked.to_get:
+        if names & part.families:
+            lit.update(part.lights)
+    for line in worked.cuts:
+        if names & _families(line.key):
+            lit.update(line.parts)
+    return tuple(sorted({s.part for s in view.shapes if lit & _families(s.part)})) if view is not None else ()
 
 
 def in_hand(operation: Operation, worked: Plan) -> Iterator[tuple[str, int, Say]]:

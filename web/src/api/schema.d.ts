@@ -4053,7 +4053,7 @@ export interface components {
              * Material
              * @enum {string}
              */
-            material: "wood" | "canvas" | "bar" | "shadow" | "metal" | "strip" | "line" | "hidden" | "clash" | "paper" | "board" | "glass" | "picture" | "keep" | "grip" | "item" | "shade" | "cut" | "ray" | "slot";
+            material: "wood" | "canvas" | "bar" | "shadow" | "metal" | "strip" | "line" | "hidden" | "clash" | "paper" | "board" | "glass" | "picture" | "keep" | "grip" | "item" | "shade" | "cut" | "ray" | "guide" | "slot";
             /**
              * Kind
              * @enum {string}
@@ -4342,7 +4342,8 @@ export interface components {
         };
         /**
          * StepOut
-         * @description A step at the bench, with the drawing that shows it and the stage whose dimension lines it bears. ``reads``: its gate takes
+         * @description A step at the bench, with the drawing that shows it and the stage whose dimension lines it bears; ``lies``: what of it is seen where
+         *     all is laid apart. ``reads``: its gate takes
          *     readings, or what it cuts may be read (not ``must``); ``blind``: what was planned is shown only then. ``photograph``: of what one is asked for.
          */
         StepOut: {
@@ -4373,6 +4374,8 @@ export interface components {
             stage: "measure" | "display" | "arrange" | "depth" | "hold" | "cut" | "hang";
             /** Parts */
             parts: string[];
+            /** Lies */
+            lies: string[];
             /** In Hand */
             in_hand: components["schemas"]["InHand"][];
             /** Reads */

@@ -235,7 +235,7 @@ export function Bench() {
           {became.told && <p className="mt-5 text-[16px] text-soft">{became.told}</p>}
         </section>
         {handing && <HandOver piece={{ id, name: piece.name }} onClose={() => setHanding(false)} />}
-        <BenchDrawing plan={piece.plan} step={step} unit={unit} blind={gated && step.blind} />
+        <BenchDrawing plan={piece.plan} steps={steps} at={at} unit={unit} blind={gated && step.blind} />
         {listed && (
           <nav aria-label="Steps" className="scroll absolute inset-y-0 right-0 z-20 w-96 max-w-full overflow-y-auto border-l border-ink/40 bg-sheet p-3">
             <ol>
@@ -335,15 +335,34 @@ function Running({ since, spent }: { since: number; spent: number }) {
   );
 }
 
-function BenchDrawing({ plan, step, unit, blind }: { plan: Plan; step: Step; unit: "mm" | "in"; blind: boolean }) {
-  const view = plan.views.find((v) => v.key === step.view) ?? plan.views[0];
+/** The drawing of what a step has in hand; below it all is laid apart: in colour what is in hand, grey what is there already, pale what comes. */
+function BenchDrawing({ plan, steps, at, unit, blind }: { plan: Plan; steps: readonly Step[]; at: number; unit: "mm" | "in"; blind: boolean }) {
+  const step = steps[at];
+  const view = plan.views.find((v) => v.key === step?.view) ?? plan.views[0];
+  const apart = plan.views.find((v) => v.key === "apart");
   // Nothing is typed over here: the sheet is for that. Where something is read, no number says what it should be.
   const shown = useMemo(() => ({ ...plan, figures: blind ? {} : Object.fromEntries(Object.entries(plan.figures).map(([name, f]) => [name, { ...f, edit: null }])) }), [plan, blind]);
-  if (!view) return <div className="bg-sheet" />;
+  const turns = useMemo(() => ({ now: new Set(step?.lies), before: new Set(steps.slice(0, at).flatMap((s) => s.lies)) }), [step, steps, at]);
+  if (!view || !step) return <div className="bg-sheet" />;
   return (
-    <figure className="paper relative min-h-0 bg-sheet" aria-label={view.title}>
-      <Drawing key={view.key} plan={shown} view={{ ...view, handles: [] }} stage={step.stage} unit={unit} onPoint={nothing} onOpen={nothing} onDrag={nothing} onNudge={nothing} editor={nobody} />
-      <figcaption className="pointer-events-none absolute top-1 left-2 text-[15px] font-semibold">{view.title.split(",")[0]}</figcaption>
-    </figure>
+    <div className={`grid min-h-0 gap-px ${apart ? "grid-rows-[minmax(0,1fr)_minmax(0,1fr)]" : ""}`}>
+      {[view, ...(apart ? [apart] : [])].map((each) => (
+        <figure key={each.key} className="paper relative min-h-0 bg-sheet" aria-label={each.title}>
+          <Drawing
+            plan={shown}
+            view={{ ...each, handles: [], marks: each === apart ? [] : each.marks }}
+            stage={step.stage}
+            unit={unit}
+            onPoint={nothing}
+            onOpen={nothing}
+            onDrag={nothing}
+            onNudge={nothing}
+            editor={nobody}
+            turns={each === apart ? turns : undefined}
+          />
+          <figcaption className="pointer-events-none absolute top-1 left-2 text-[15px] font-semibold">{each.title.split(",")[0]}</figcaption>
+        </figure>
+      ))}
+    </div>
   );
 }

@@ -8,7 +8,7 @@ import { usePointed } from "../parts/pointed";
 import { Held, type HeldHand } from "./Held";
 import { Movers, type Hold, type Moving } from "./Movers";
 import { stepsOf } from "./nudges";
-import { Hatches, pointsOf, Shapes } from "./Shapes";
+import { Hatches, pointsOf, Shapes, type Turns } from "./Shapes";
 
 export interface Drag {
   handle: Handle;
@@ -31,6 +31,8 @@ interface Props {
   editor: (place: Place, close: () => void) => React.ReactNode;
   /** The things that can be moved about on this drawing, and which of them are in hand. */
   moving?: Moving | undefined;
+  /** At the bench: what this step has in hand, and what is there already. */
+  turns?: Turns | undefined;
 }
 
 /** One view to scale with its numbers on it: inputs are typed over where they stand, parts can be taken hold of. */
@@ -71,7 +73,7 @@ export const Drawing = memo(function Drawing(props: Props) {
         <svg width={size.width} height={size.height} className="absolute inset-0" role={handles.length || props.moving ? "group" : "img"} aria-label={`${view.title} to scale`} aria-description={heard}>
           <Hatches />
           <g transform={`translate(${laid.left} ${laid.top})`}>
-            <Shapes shapes={view.shapes} scale={scale} onPoint={small ? undefined : props.onPoint} grips={handles.length > 0} inHand={props.moving?.inHand} />
+            <Shapes shapes={view.shapes} scale={scale} onPoint={small ? undefined : props.onPoint} grips={handles.length > 0} inHand={props.moving?.inHand} turns={props.turns} />
             {props.moving && <Movers moving={props.moving} shapes={view.shapes} scale={scale} unit={unit} onPoint={props.onPoint} hold={hold} />}
             {handles.length > 0 && <Grips {...props} handles={handles} scale={scale} hold={hold} />}
           </g>

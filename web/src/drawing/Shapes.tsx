@@ -87,6 +87,7 @@ function fillOf(shape: Shape): string {
     case "keep":
     case "picture":
     case "ray":
+    case "guide":
       return "none";
   }
 }
@@ -102,27 +103,40 @@ interface Props {
   grips?: boolean;
   /** Parts that are in hand: drawn with a dashed blue outline. */
   inHand?: ReadonlySet<string> | undefined;
+  /** What is worked on now is in colour, what is there already grey, what comes later pale. */
+  turns?: Turns | undefined;
+}
+
+export interface Turns {
+  now: ReadonlySet<string>;
+  before: ReadonlySet<string>;
+}
+
+function toneOf(part: string, turns: Turns | undefined): string | undefined {
+  if (!turns || turns.now.has(part)) return undefined;
+  return turns.before.has(part) ? "opacity-45 grayscale" : "opacity-15 grayscale";
 }
 
 /** The shapes of a view, to scale; what is pointed at is outlined in blue. */
-export const Shapes = memo(function Shapes({ shapes, scale, onPoint, grips = false, inHand }: Props) {
+export const Shapes = memo(function Shapes({ shapes, scale, onPoint, grips = false, inHand, turns }: Props) {
   return (
     <>
       {shapes.map((shape, i) =>
-        shape.material === "grip" && !grips ? null : <One key={i} shape={shape} scale={scale} held={inHand?.has(shape.part) ?? false} onPoint={onPoint} />,
+        shape.material === "grip" && !grips ? null : <One key={i} shape={shape} scale={scale} held={inHand?.has(shape.part) ?? false} tone={toneOf(shape.part, turns)} onPoint={onPoint} />,
       )}
     </>
   );
 });
 
 /** One of them; drawn anew only when it changes or the pointer comes to it. */
-const One = memo(function One({ shape, scale, held, onPoint }: { shape: Shape; scale: number; held: boolean; onPoint: Props["onPoint"] }) {
+const One = memo(function One({ shape, scale, held, tone, onPoint }: { shape: Shape; scale: number; held: boolean; tone: string | undefined; onPoint: Props["onPoint"] }) {
   const parts = useMemo(() => [shape.part], [shape.part]);
   const pointed = usePointed(parts);
   const on = pointed || held;
   const common = {
     "data-part": shape.part,
     "data-lit": on || undefined,
+    className: tone,
     stroke: on ? "var(--color-act)" : "var(--color-ink)",
     strokeWidth: on ? 2.2 : shape.material === "canvas" && shape.kind === "line" ? 2 : 0.8,
     onPointerEnter: onPoint && (() => onPoint(shape.part)),
@@ -133,7 +147,7 @@ const One = memo(function One({ shape, scale, held, onPoint }: { shape: Shape; s
     const [x, y] = shape.points[0] as [number, number];
     if (shape.radius > 0 && shape.text.length * WORD_PX > 2 * shape.radius * scale) return null;
     return (
-      <text x={x * scale} y={y * scale} fontSize={scale < 0.14 ? 0 : 11} textAnchor="middle" dominantBaseline="central" fill={shape.colour || "var(--color-ink)"} className="fig" pointerEvents="none">
+      <text x={x * scale} y={y * scale} fontSize={scale < 0.14 ? 0 : 11} textAnchor="middle" dominantBaseline="central" fill={shape.colour || "var(--color-ink)"} className={`fig ${tone ?? ""}`} pointerEvents="none">
         {shape.text}
       </text>
     );
@@ -154,9 +168,10 @@ const One = memo(function One({ shape, scale, held, onPoint }: { shape: Shape; s
   const points = pointsOf(shape, scale);
   if (shape.kind === "line") {
     const never = shape.material === "keep" || shape.material === "ray";
-    const heavy = { metal: 3, line: 1.2, keep: 2.4, cut: 1.4, ray: 1.2 }[shape.material as string] ?? 2;
+    const guide = shape.material === "guide";
+    const heavy = { metal: 3, line: 1.2, keep: 2.4, cut: 1.4, ray: 1.2, guide: 0.6 }[shape.material as string] ?? 2;
     return (
-      <polyline {...common} stroke={on ? "var(--color-act)" : never ? "var(--color-stop)" : "var(--color-ink)"} strokeDasharray={never ? "7 4" : undefined} points={points} fill="none" strokeWidth={on ? 3.2 : heavy}>
+      <polyline {...common} stroke={on ? "var(--color-act)" : never ? "var(--color-stop)" : guide ? "var(--color-soft)" : "var(--color-ink)"} strokeDasharray={never ? "7 4" : guide ? "3 3" : undefined} points={points} fill="none" strokeWidth={on && !guide ? 3.2 : heavy}>
         {title}
       </polyline>
     );

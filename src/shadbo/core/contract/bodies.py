@@ -16,13 +16,15 @@ from shadbo.core.quantity.record import record
 Place = tuple[float, float, float]
 Measure = Size | float
 Outline = tuple[tuple[float, float], ...]
+Solid = tuple[Outline, float, float]
 
 
 @record(frozen=True, slots=True)
 class Body:
     """One piece of a part: its ``outline`` on the face, and from where (``front``) to where (``back``) it reaches in depth, in mm.
 
-    ``windows`` are cut out of it; ``layer`` is its turn from front to back when all is laid apart.
+    ``windows`` are cut out of it; ``more`` is what of it has another outline further back: behind a rabbet’s lip, in a seat. ``layer`` is
+    its turn from front to back when all is laid apart.
     """
 
     part: str
@@ -34,6 +36,17 @@ class Body:
     layer: int
     windows: tuple[Outline, ...] = ()
     colour: str = ""
+    more: tuple[Solid, ...] = ()
+
+    @property
+    def solids(self) -> tuple[Solid, ...]:
+        """All of it: each outline, and from where to where it reaches in depth."""
+        return ((self.outline, self.front, self.back), *self.more)
+
+    @property
+    def end(self) -> float:
+        """How far back it reaches (mm)."""
+        return max(back for _, _, back in self.solids)
 
     @property
     def box(self) -> tuple[float, float, float, float]:
@@ -132,16 +145,30 @@ class Space:
         cut = tuple(tuple((mm(a), mm(b)) for a, b in window) for window in windows)
         self.bodies.append(Body(part, label, material, _rounded(outline), mm(front), mm(back), self.layer, cut, colour))
 
-    def rails(self, face: Measure, front: Measure, back: Measure, label: str = "Rails", part: str = "rail") -> None:
-        """Four mitred rails round the face."""
-        w, h, f = mm(self.width), mm(self.height), mm(face)
-        for side, outline in (
-            ("top", ((0, 0), (w, 0), (w - f, f), (f, f))),
-            ("bottom", ((0, h), (f, h - f), (w - f, h - f), (w, h))),
-            ("left", ((0, 0), (f, f), (f, h - f), (0, h))),
-            ("right", ((w, 0), (w, h), (w - f, h - f), (w - f, f))),
-        ):
-            self.bodies.append(Body(f"{part}.{side}", label, "wood", _rounded(outline), mm(front), mm(back), self.layer))
+    def rails(
+        self,
+        face: Measure,
+        front: Measure,
+        back: Measure,
+        label: str = "Rail",
+        part: str = "rail",
+        more: Iterable[tuple[Measure, Measure, Measure]] = (),
+    ) -> None:
+        """Four mitred rails round the face; ``more``: how wide they are further back, each from where to where."""
+        steps = [(mm(wide), mm(a), mm(b)) for wide, a, b in more]
+        for side, outline in self._mitred(mm(face)).items():
+            behind = tuple((self._mitred(wide)[side], a, b) for wide, a, b in steps if b > a)
+            body = Body(f"{part}.{side}", label, "wood", outline, mm(front), mm(back), self.layer, more=behind)
+            self.bodies.append(body)
+
+    def _mitred(self, f: float) -> dict[str, Outline]:
+        w, h = mm(self.width), mm(self.height)
+        return {
+            "top": _rounded(((0.0, 0.0), (w, 0.0), (w - f, f), (f, f))),
+            "bottom": _rounded(((0.0, h), (f, h - f), (w - f, h - f), (w, h))),
+            "left": _rounded(((0.0, 0.0), (f, f), (f, h - f), (0.0, h))),
+            "right": _rounded(((w, 0.0), (w, h), (w - f, h - f), (w - f, f))),
+        }
 
     def ring(
         self,

@@ -18,6 +18,8 @@ from shadbo.core.quantity.sums import Dim
 
 # What a drawing is called in addresses and files.
 ViewKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]{1,39}$")]
+# All pieces in their order, front to back.
+APART: ViewKey = "apart"
 Material = Literal[
     "wood",
     "canvas",
@@ -38,6 +40,7 @@ Material = Literal[
     "shade",
     "cut",
     "ray",
+    "guide",
     "slot",
 ]
 Point = tuple[float, ...]  # x, y

@@ -10,6 +10,7 @@ from shadbo.core.contract.display import Carcass, Context, Panel, PanelOf, Recko
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, cut
 from shadbo.core.contract.terms import there
+from shadbo.core.contract.views import APART
 from shadbo.core.finishing.hang.drawing import hardware, joint_views, on_the_back
 from shadbo.core.finishing.hang.joining import joint_operations, joint_parts, wedged
 from shadbo.core.finishing.hang.joints import Joint
@@ -27,8 +28,8 @@ from shadbo.core.finishing.judged import asked_inputs, check_display, check_hang
 from shadbo.core.finishing.labelling import LABEL, condition_step, label_step, labelled, things
 from shadbo.core.finishing.room.season import check_room, room_inputs, season_views, through_the_year
 from shadbo.core.finishing.surface.coats import finish_inputs, finish_operations, finish_parts, glued_last, surface
-from shadbo.core.framing.apart import KEY as APART
 from shadbo.core.framing.apart import apart_view
+from shadbo.core.framing.bodies import strained
 from shadbo.core.framing.glazing import beside, cleaned, kept_in_the_middle
 from shadbo.core.framing.nothing import check_cuts, check_thick, check_wood
 from shadbo.core.framing.own import looked_over, own_keys
@@ -59,7 +60,10 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
     facts = context.facts
     strainer = strainer_of(context, carcass, reckoned.outside) if carcass is not None else None
     if strainer is not None:
-        reckoned = replace(reckoned, weights=(*reckoned.weights, strainer_weight(context, strainer)))
+        deep = reckoned.deep
+        if not strainer.closes:
+            deep = context.book.add(deep + strainer.deep, "deep.strainer", "Off the wall, with its strainer", grain="depth")
+        reckoned = replace(reckoned, deep=deep, weights=(*reckoned.weights, strainer_weight(context, strainer)))
     kg = sum((w.kg for w in reckoned.weights), Fraction(0))
     kept = keep(context, subjects(context))
     check_holding(context, kept)
@@ -137,6 +141,9 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
         """Where all of it lies, what it hangs by with it."""
         assert reckoned.space is not None
         own = reckoned.space()
+        if strainer is not None:
+            assert carcass is not None
+            strained(own, strainer, carcass.solid)
         if hung is not None:
             hardware(own, hung.by)
         return own

@@ -10,7 +10,7 @@ from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.document.facts import said
 from shadbo.core.document.items import Things
-from shadbo.core.document.objects import CanvasToMake, FlatWork
+from shadbo.core.document.objects import CanvasToMake, FlatWork, RolledCanvas
 from shadbo.core.finishing.hang.hardware import Hanger
 from shadbo.core.framing.counting import figures
 from shadbo.core.framing.glazing import LABELS, sheet_material
@@ -71,4 +71,7 @@ def things(context: Context[Any, Any]) -> Iterator[Part]:
     elif isinstance(thing, FlatWork):
         yield got("work", "The work", comes="owner", lights=("work", "trim"))
     elif not isinstance(thing, CanvasToMake):
-        yield got("canvas", "The canvas", comes="owner", lights=("canvas",))
+        # One that is stretched comes on its bars.
+        yield got(
+            "canvas", "The canvas", comes="owner", lights=("canvas",) if isinstance(thing, RolledCanvas) else ("canvas", "bar")
+        )

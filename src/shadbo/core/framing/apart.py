@@ -11,18 +11,19 @@ from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
 
 from shadbo.core.contract.bodies import Body, Fixing, Outline, Place, Space, mm
-from shadbo.core.contract.views import Mark, Material, Point, Shape, View
+from shadbo.core.contract.views import APART, Mark, Material, Point, Shape, View
 from shadbo.core.quantity.record import record
 
-KEY = "apart"
 YAW, PITCH = math.radians(50), math.radians(20)
 COS, SIN, UP, OVER = math.cos(YAW), math.sin(YAW), math.cos(PITCH), math.sin(PITCH)
 # Air between two layers, of the longer side of the face.
 AIR = 0.26
 # Outlines of more corners than this are drawn with their sides in one; of many more, with fewer corners.
 PLAIN, MOST = 12, 48
+# What is thinner than this has no sides to be drawn (mm).
+SEEN = 0.2
 # A letter of a name, and a line of names, of the drawing’s width.
-LETTER, LINE = 0.0068, 0.022
+LETTER, LINE = 0.0125, 0.042
 # So many names a layer tells; what is more is counted.
 NAMES = 3
 STAGES = ("measure", "display", "arrange", "depth", "hold", "hang", "cut")
@@ -59,7 +60,7 @@ def apart_view(space: Space, figures: Mapping[str, str]) -> View:
     wide, tall = high_x - low_x, high_y - low_y
     named, lines = _names(space, layers, slant, (low_x, low_y), wide, tall)
     return View(
-        key=KEY,
+        key=APART,
         title="Laid apart, front at the left",
         width=round(wide, 3),
         height=round(tall + lines * LINE * wide, 3),
@@ -82,7 +83,7 @@ def _moved(space: Space, layers: Sequence[int]) -> dict[int, float]:
 
 
 def _depths(space: Space, layer: int) -> list[tuple[float, float]]:
-    bodies = [(b.front, b.back) for b in space.bodies if b.layer == layer]
+    bodies = [(front, back) for b in space.bodies if b.layer == layer for _, front, back in b.solids]
     ends = [(min(f.start[2], f.end[2]), max(f.start[2], f.end[2])) for f in space.fixings if f.layer == layer]
     return bodies + ends
 
@@ -95,15 +96,13 @@ def _far(body: Body) -> float:
 
 def _drawn(body: Body, slant: _Slant) -> Iterable[Shape]:
     """A body: the sides that are seen of it, its front over them, its windows in that."""
-    outline = _fewer(body.outline)
-    sides: list[list[Place]] = []
-    if body.back - body.front > 0.2:
-        sides = _sides(outline, body.front, body.back)
-    for side in sides:
-        yield _shape(body, [slant.at(p, body.layer) for p in side])
-        yield _shape(body, [slant.at(p, body.layer) for p in side], "shade")
-    front = _through(outline, [_fewer(w) for w in body.windows])
-    yield _shape(body, [slant.at((x, y, body.front), body.layer) for x, y in front])
+    for outline, start, end in reversed(body.solids):
+        corners = _fewer(outline)
+        for side in _sides(corners, start, end) if end - start > SEEN else ():
+            yield _shape(body, [slant.at(p, body.layer) for p in side])
+            yield _shape(body, [slant.at(p, body.layer) for p in side], "shade")
+        front = _through(corners, [_fewer(w) for w in body.windows])
+        yield _shape(body, [slant.at((x, y, start), body.layer) for x, y in front])
 
 
 def _shape(body: Body, points: Sequence[Point], material: Material | None = None) -> Shape:
@@ -171,13 +170,12 @@ def _line(fixing: Fixing, into: Body | None, slant: _Slant) -> Iterable[Shape]:
         return
     x, y, z = fixing.end
     ends = (slant.at(fixing.start, fixing.layer), slant.at((x, y, min(max(z, into.front), into.back)), into.layer))
-    yield Shape(fixing.part, fixing.label, "ray", "line", ends)
+    yield Shape(fixing.part, fixing.label, "guide", "line", ends)
 
 
 def _fixing(fixing: Fixing, slant: _Slant) -> Iterable[Shape]:
     start, end = slant.at(fixing.start, fixing.layer), slant.at(fixing.end, fixing.layer)
     yield Shape(fixing.part, fixing.label, "metal", "line", (start, end))
-    yield Shape(fixing.part, fixing.label, "metal", "circle", (start,), 1.5)
 
 
 def _bounds(shapes: Iterable[Shape]) -> tuple[float, float, float, float]:
@@ -216,8 +214,9 @@ def _names(
             ends.append(0.0)
         ends[row] = x + half + LETTER * wide
         down = tall + (row + 1) * LINE * wide
-        out.append(Shape(part, words, "ray", "line", (start, (round(x, 3), round(down - LINE * wide / 2, 3)))))
-        out.append(Shape(part, words, "line", "text", ((round(x, 3), round(down, 3)),), text=words))
+        out.append(Shape(part, words, "guide", "line", (start, (round(x, 3), round(down - LINE * wide / 2, 3)))))
+        # Drawn so small that they would run into one another they are left out.
+        out.append(Shape(part, words, "line", "text", ((round(x, 3), round(down, 3)),), round(half * 1.5, 3), text=words))
     return out, len(ends) + 1
 
 

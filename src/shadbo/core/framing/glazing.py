@@ -132,31 +132,36 @@ def glazing_choices(context: Context[Any, Any], sheet: Mapping[str, Dim], thick:
     return asked
 
 
+def packing_of(context: Context[Any, Any]) -> dict[str, Dim]:
+    """How thick the strips beside a sheet are, by the axis they lie across (mm); none where the lip laps it by enough."""
+    return {axis: dim for axis in AXES if (dim := context.book.dims.get(f"{PACKING}.{axis}")) is not None}
+
+
 def beside(context: Context[Any, Any]) -> tuple[CutLine, ...]:
     """Strips beside a sheet that the lip laps by little, two a side; none where it laps by enough."""
-    book = context.book
+    book, packing = context.book, packing_of(context)
     return tuple(
         cut_line(
             context,
             f"packing.{axis}",
             f"Strips beside the sheet, {where}",
-            ("glazing",),
+            ("packing",),
             2,
             "card",
             book[f"glazing.{'height' if axis == 'width' else 'width'}"],
-            strip_of(context.speak, None, book[f"{PACKING}.{axis}"]),
+            strip_of(context.speak, None, packing[axis]),
             ("so that it stands in the middle",),
         )
         for axis, where in (("width", "left and right"), ("height", "top and bottom"))
-        if f"{PACKING}.{axis}" in book.dims
+        if axis in packing
     )
 
 
 def kept_in_the_middle(context: Context[Any, Any], step: Operation) -> Operation:
     """The step that cuts a sheet, with the strips beside it where there are any."""
-    strips = [f"{PACKING}.{a}" for a in AXES if f"{PACKING}.{a}" in context.book.dims]
+    strips = packing_of(context)
     if not strips:
         return step
     thick = " and ".join("{}" for _ in strips)
-    said = context.speak.say(f" Strips of card {thick} thick beside it keep it in the middle.", *(context.book[s] for s in strips))
+    said = context.speak.say(f" Strips of card {thick} thick beside it keep it in the middle.", *strips.values())
     return replace(step, say=(*step.say, *said), makes=(*step.makes, "packing"))

@@ -28,10 +28,14 @@ def stock_screw(context: Context[Any, Any], least: Fraction, most: Fraction) -> 
     return next((n for n in fitting if _in_unit(context, n)), fitting[0] if fitting else None)
 
 
-def back_screw(context: Context[Any, Any], back: Dim, most: Fraction) -> Say:
-    """The screw of the stock that holds a back on: through it, and a bite in the wall behind, no longer than ``most`` (mm). Nothing where none does."""
-    found = stock_screw(context, back.value + context.rule("bite"), most)
-    return context.speak.say("{}", found) if found is not None else ()
+def back_screw(context: Context[Any, Any], back: Dim, most: Fraction) -> Fraction | None:
+    """The screw of the stock that holds a back on: through it, and a bite in the wall behind, no longer than ``most`` (mm). None where none does."""
+    return stock_screw(context, back.value + context.rule("bite"), most)
+
+
+def told(context: Context[Any, Any], screw: Fraction | None) -> Say:
+    """A screw’s length in words; nothing where there is none."""
+    return context.speak.say("{}", screw) if screw is not None else ()
 
 
 def longest_screw(context: Context[Any, Any], most: Fraction) -> Fraction | None:

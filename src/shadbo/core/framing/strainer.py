@@ -23,14 +23,20 @@ SAW = "Saw: guard down, hands clear, eye and hearing protection."
 
 @record(frozen=True, slots=True)
 class Strainer:
-    """Its bars (mm): across the whole width, and between them; how wide and how deep; so many screws. ``closes``: it closes the pack."""
+    """Its bars (mm): across the whole width, and between them; how wide and how deep; its height outside; so many screws a side (``each``).
+    ``closes``: it closes the pack."""
 
     across: Dim
     between: Dim
     wide: Dim
     deep: Dim
-    screws: int
+    outside: Dim
+    each: Mapping[str, int]
     closes: bool
+
+    @property
+    def screws(self) -> int:
+        return 2 * sum(self.each.values())
 
     @property
     def weight_mm(self) -> Dim:
@@ -43,7 +49,7 @@ def strainer_of(context: Context[Any, Any], carcass: Carcass, outside: tuple[Dim
     if not closes and not context.piece.hang.strainer:
         return None
     book = context.book
-    sizes = {a: _within(context, carcass, dim, a) for a, dim in zip(AXES, outside, strict=True)}
+    sizes = {a: _within(context, carcass, dim, a, closes) for a, dim in zip(AXES, outside, strict=True)}
     wide = book.add(
         rule(context.rule("strainer_wide"), "Strainer bar, wide", "strainer"),
         "strainer.wide",
@@ -63,11 +69,13 @@ def strainer_of(context: Context[Any, Any], carcass: Carcass, outside: tuple[Dim
         context.speak.say(f"no more than {{}} apart, two a side at the least: 2 × {each['width']} + 2 × {each['height']}", every),
         parts=("strainer",),
     )
-    return Strainer(across, between, wide, deep, screws, closes)
+    return Strainer(across, between, wide, deep, sizes["height"], each, closes)
 
 
-def _within(context: Context[Any, Any], carcass: Carcass, outside: Dim, axis: str) -> Dim:
-    """As large as a board in the rabbet; behind a frame without one, as its inside."""
+def _within(context: Context[Any, Any], carcass: Carcass, outside: Dim, axis: str, closes: bool) -> Dim:
+    """Closing a pack, as large as a board in the rabbet (in a frame without one, as its inside); behind, on the backs of the rails."""
+    if not closes:
+        return outside - 2 * rule(context.rule("dust_cover_inset"), "Inside the frame’s edge", "strainer", "depth")
     board = context.book.dims.get(f"board.{axis}")
     ease = rule(context.shop.rules.board_allowance, "Allowance of the strainer, in all", "allowance", "depth")
     return board * 1 if board is not None else outside - 2 * carcass.solid - ease
@@ -143,7 +151,7 @@ def behind_step(strainer: Strainer) -> Operation:
         "strainer.in",
         "Screw the strainer in behind",
         (
-            f"Against the back, flush with the rails or a little below them; {strainer.screws} screws through it into the rails, drilled first.",
+            f"On the backs of the rails, {strainer.screws} screws through it into their wood, drilled first: it stands out behind the frame.",
         ),
         15,
         care="A stop on the bit; no screw near the face.",

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from shadbo.core.contract.bodies import Space
 from shadbo.core.contract.operations import Operation
+from shadbo.core.job.in_space import prove_in_space
 from shadbo.core.job.joining import Hands, Job, chained, needs
 from shadbo.core.quantity.figures import Book, plain
 
@@ -18,7 +20,7 @@ MATERIALS: dict[str, tuple[str, ...]] = {
     "framing tape": ("across", "hold.tape_across"),
     "dust cover": ("cover",),
     "bumpers": ("bumper",),
-    "along each rail": ("points",),
+    "along each rail": ("points", "clip"),
     "offset clips": ("clip",),
     "wire rated": ("wire",),
     "rings rated": ("ring",),
@@ -27,9 +29,11 @@ MATERIALS: dict[str, tuple[str, ...]] = {
 }
 
 
-def prove(job: Job, book: Book) -> tuple[str, ...]:
-    """What is wrong with a job, a sentence each; nothing of a sound one."""
+def prove(job: Job, book: Book, space: Space | None = None) -> tuple[str, ...]:
+    """What is wrong with a job, a sentence each; nothing of a sound one. ``space`` is where its pieces lie, if they are to be held against it."""
+    lying = prove_in_space(job, space) if space is not None else ()
     return (
+        *lying,
         *_made_and_used(job),
         *_counted(job, book),
         *_named(job),

@@ -13,6 +13,7 @@ from typing import Any, Literal
 
 from pydantic import TypeAdapter
 
+from shadbo.core.contract.bodies import Space
 from shadbo.core.contract.checks import ORDER, Check, Stage
 from shadbo.core.contract.cutting import CutLine, StockLength
 from shadbo.core.contract.display import MANY, Context, Held, ItemShown, Layer, Panel, Reckoned
@@ -212,7 +213,7 @@ def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[P
         stock=(*first.stock, *reckoned.stock) if cutting else (),
         to_get=job.to_get,
         steps=steps,
-        faults=prove(job, book) if cutting and (only is None or only.proved) else (),
+        faults=prove(job, book, _space(reckoned, checks)) if cutting and (only is None or only.proved) else (),
         proved=len(reckoned.proofs),
         proofs=tuple(
             ProofShown(p.line, tuple(show.show(t.value, "fine") for t in p.terms), show.show(p.whole.value, "fine"))
@@ -227,6 +228,11 @@ def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[P
     )
     _sound(done, spoken)
     return done, book
+
+
+def _space(reckoned: Reckoned, checks: tuple[Check, ...]) -> Space | None:
+    """Where the pieces lie; of what is stopped only that it is: nothing is where it should be there."""
+    return reckoned.space() if reckoned.space is not None and not any(c.severity == "stop" for c in checks) else None
 
 
 def _answer(reckoned: Reckoned, checks: tuple[Check, ...]) -> Say:

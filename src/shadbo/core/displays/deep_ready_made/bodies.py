@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from shadbo.core.contract.bodies import Space, mm
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes
-from shadbo.core.framing.lying import each_side, framed, stretched
+from shadbo.core.framing.bodies import each_side, filled, framed, stretched
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import exact
 
@@ -15,9 +15,7 @@ def lie(context: DeepContext, sizes: Sizes) -> Space:
     x, y = (mm(space.width) - rw) / 2, (mm(space.height) - rh) / 2
     if sizes.card.value > 0:
         space.then().ring("card", "Card", "board", x, y, rw, rh, sizes.rabbet.lip, z, z + mm(sizes.card))
-    if sizes.glass.value > 0:
-        space.then().sheet("glazing", "Glazing", "glass", rw, rh, z, z + mm(sizes.glass))
-    z = round(z + mm(sizes.card) + mm(sizes.glass), 3)
+    z = round(z + mm(sizes.card), 3)
     space.then()
     board = context.object.support == "board"
     back = stretched(space, sizes.thing, z, sizes.depth, exact(context.object.bar_width), board=board)
@@ -34,9 +32,7 @@ def lie(context: DeepContext, sizes: Sizes) -> Space:
         space.fix(
             f"screw.{along}.{i}", "Screw", (bx + sx, by + sy, end), (bx + sx, by + sy, end - mm(sizes.screw)), ("board",), into
         )
-    if sizes.fill is not None:
-        fw, fh = sizes.filler["width"], sizes.filler["height"]
-        space.then().sheet("fill", "Filler", "board", fw, fh, end, end + mm(sizes.fill.thick))
+    filled(space, sizes.fill, sizes.filler, end)
     return space
 
 

@@ -6,7 +6,7 @@ from shadbo.core.contract.bodies import Space, mm
 from shadbo.core.displays.floater.drawing import lift_strips
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import FloaterContext
-from shadbo.core.framing.lying import each_side, stretched
+from shadbo.core.framing.bodies import each_side, stretched
 from shadbo.core.framing.rails import other
 from shadbo.core.quantity.exact import exact
 
@@ -14,7 +14,7 @@ from shadbo.core.quantity.exact import exact
 def lie(context: FloaterContext, sizes: Sizes) -> Space:
     space = Space(sizes.outside["width"], sizes.outside["height"])
     face, high, seat = mm(sizes.face), mm(sizes.rail_height), mm(sizes.seat)
-    space.rails(face, 0, high)
+    space.rails(face, 0, high, more=((face + mm(sizes.seat_width), high - seat, high),) if sizes.own_seat else ())
     _liners(space, sizes, face, high - seat)
     front = mm(sizes.reveal)
     space.then()

@@ -160,12 +160,14 @@ def _back(context: FloaterContext, sizes: Sizes) -> View:
         ("Seat", w - f - seat_w, f, seat_w, inner_h, 90),
     ):
         drawing.box("seat", label, "wood", x, y, sw, sh, turn=turn)
-    if sizes.lift.value > 0:
+    # What doesn’t go in lies on no strip, and no screw meets it: a stop says so.
+    goes_in = min(d.value for d in sizes.gap.values()) >= 0
+    if sizes.lift.value > 0 and goes_in:
         for x, y, lw, lh in lift_strips(context, sizes):
             drawing.box("lift", "Lift strip, under the seat", "hidden", x, y, lw, lh)
     inset = {a: sizes.screws.inset[other(a)].value for a in AXES}
     for axis, along in zip(AXES, ("across", "down"), strict=True):
-        for i, place in enumerate(sizes.screws.places[axis]):
+        for i, place in enumerate(sizes.screws.places[axis] if goes_in else ()):
             part = f"screw.{along}.{i + 1}"
             for far in (False, True):
                 across = (w if axis == "height" else h) - inset[axis] if far else inset[axis]

@@ -5,7 +5,7 @@ from __future__ import annotations
 from shadbo.core.contract.bodies import Space, mm
 from shadbo.core.displays.front_opening.drawing import catches
 from shadbo.core.displays.front_opening.sizes import OpeningContext, Sizes
-from shadbo.core.framing.lying import framed, thing_at
+from shadbo.core.framing.bodies import filled, framed, thing_at
 
 
 def lie(context: OpeningContext, sizes: Sizes) -> Space:
@@ -23,9 +23,8 @@ def lie(context: OpeningContext, sizes: Sizes) -> Space:
     thing_at(space, "work", "Work, and what is kept", "paper", sizes.thing, front - paper, front)
     bw, bh = sizes.board["width"], sizes.board["height"]
     space.then().sheet("board", "Mount board", "board", bw, bh, front, front + mm(sizes.mount))
-    if sizes.fill:
-        space.then().sheet("fill", "Filler", "board", bw, bh, end - fill, end)
-    space.then().rails(face, high, end, "Tray rails", "tray")
+    filled(space, sizes.fill, sizes.board, end - fill)
+    space.then().rails(face, high, end, "Tray rail", "tray")
     space.then().sheet("back", "Back", "board", w, h, end, end + mm(sizes.back))
     side = 0.0 if context.display.opens == "left" else w
     space.then()

@@ -13,7 +13,7 @@ from shadbo.core.framing.filling import BLADE, SAWN, board_of, fill_lines
 from shadbo.core.framing.glazing import glazing_line, glazing_step
 from shadbo.core.framing.rabbet import rails_of
 from shadbo.core.framing.rails import RUNS, cut_line, frame_steps, rail_lines, rail_stock, stock_lengths
-from shadbo.core.framing.stock import back_screw
+from shadbo.core.framing.stock import back_screw, told
 from shadbo.core.quantity.exact import exact
 from shadbo.core.quantity.figures import Say
 
@@ -103,7 +103,13 @@ def parts(context: OpeningContext, sizes: Sizes) -> tuple[Part, ...]:
         ),
         got("hinge.screw", "Screws of the hinges", 4 * count, material="wood screw, as the hinge is drilled"),
         got("catch", "Magnets, in pairs", 2, note=("let in flush, poles facing",), lights=("catch",)),
-        got("back.screw", "Screws of the back", 8, material="wood screw", size=back_screw(context, sizes.back, deepest)),
+        got(
+            "back.screw",
+            "Screws of the back",
+            8,
+            material="wood screw",
+            size=told(context, back_screw(context, sizes.back, deepest)),
+        ),
         got("glue", "Wood glue", comes="hand"),
     ]
     if sizes.glazing:

@@ -25,8 +25,13 @@ def lie(context: BarsContext, sizes: Sizes) -> Space:
         for i, place in enumerate(sizes.at, start=1):
             x, line = mm(place), y + high / 2
             if context.display.grip == "magnets":
-                space.box(f"grip.at.{i}", "Magnet", "metal", x - 4, line - 4, 8, 8, behind, behind + min(3.0, thick))
+                # One let into each bar, facing one another through the sheet.
+                deep = min(3.0, thick)
+                for front in (thick - deep, behind):
+                    space.box(f"grip.at.{i}", "Magnet", "metal", x - 4, line - 4, 8, 8, front, front + deep)
             else:
                 ends = ((x, line, back), (x, line, thick / 2))
-                space.fix(f"grip.at.{i}", "Screw", *ends, (part, "work"), part)
+                # The outer two lie beside the work, so that nothing pierces it where it is pulled.
+                through = (part, "work") if mm(sizes.over) < x < w - mm(sizes.over) else (part,)
+                space.fix(f"grip.at.{i}", "Screw", *ends, through, part)
     return space

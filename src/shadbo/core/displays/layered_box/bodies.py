@@ -4,17 +4,17 @@ from __future__ import annotations
 
 from shadbo.core.contract.bodies import Space, mm
 from shadbo.core.displays.layered_box.drawing import MATERIALS, back_screws, middle
-from shadbo.core.displays.layered_box.sizes import LayeredContext, Sizes
-from shadbo.core.framing.lying import items_at
-
-# How far a screw of the back goes (mm).
-BITE = 12.0
+from shadbo.core.displays.layered_box.sizes import LayeredContext, Sizes, screw_of_back
+from shadbo.core.framing.bodies import items_at
 
 
 def lie(context: LayeredContext, sizes: Sizes) -> Space:
     space = Space(sizes.outside["width"], sizes.outside["height"])
     outer = mm(sizes.outer)
-    space.rails(sizes.wall, 0, outer)
+    # The front, and behind each rebate what is left of the wall.
+    starts = [round(outer - mm(lies.depth), 3) for lies in sizes.floors]
+    steps = [(mm(sizes.wall) - mm(f.steps), a, b) for f, a, b in zip(sizes.floors, starts, (*starts[1:], outer), strict=True)]
+    space.rails(sizes.wall, 0, starts[0], more=steps)
     dx, dy = (float(d) for d in middle(sizes))
     for lies in sizes.floors:
         front = round(outer - mm(lies.depth), 3)
@@ -27,9 +27,9 @@ def lie(context: LayeredContext, sizes: Sizes) -> Space:
             lies.part, lies.name, material, size["width"], size["height"], front, front + mm(lies.thick), windows=cut
         )
     last = sizes.floors[-1]
-    back = round(outer - mm(last.depth) + mm(last.thick), 3)
+    back, long = round(outer - mm(last.depth) + mm(last.thick), 3), screw_of_back(context, sizes)
     space.then()
-    for x, y in back_screws(sizes):
-        ends = ((float(x), float(y), back), (float(x), float(y), back - mm(last.thick) - BITE))
+    for x, y in back_screws(sizes) if long is not None else ():
+        ends = ((x, y, back), (x, y, back - mm(long or 0)))
         space.fix("back.screw", "Screw", *ends, (last.part,), "rail")
     return space

@@ -12,7 +12,7 @@ from shadbo.core.displays.layered_box.bodies import lie
 from shadbo.core.displays.layered_box.drawing import draw
 from shadbo.core.displays.layered_box.panels import panels
 from shadbo.core.displays.layered_box.rules import check
-from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes, arrangement, size_up
+from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes, arrangement, screw_of_back, size_up
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.schools import AS_SUITS
 from shadbo.core.document.shop import Shop
@@ -21,7 +21,7 @@ from shadbo.core.framing.filling import board_of
 from shadbo.core.framing.glazing import sheet_material
 from shadbo.core.framing.rails import AXES, Rails, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.showing_items import items_shown
-from shadbo.core.framing.stock import back_screw
+from shadbo.core.framing.stock import told
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say, sentences
 from shadbo.core.quantity.sums import leaf
@@ -151,7 +151,7 @@ def _cuts(context: LayeredContext, sizes: Sizes) -> tuple[CutLine, ...]:
 
 def _parts(context: LayeredContext, sizes: Sizes) -> tuple[Part, ...]:
     """What keeps the floors in, what screws the back on, what lights it."""
-    screw = back_screw(context, sizes.floors[-1].thick, sizes.outer.value / 2)
+    screw = told(context, screw_of_back(context, sizes))
     found = [
         got("beads", "Beads", 4 * len(sizes.floors[:-1]), material="wood, small", note=("four behind every floor, held by pins",)),
         got("back.screw", "Screws of the back", 4, material="wood screw", size=screw, lights=("back.screw",)),

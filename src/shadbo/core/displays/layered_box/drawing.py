@@ -16,6 +16,8 @@ from shadbo.core.quantity.exact import Fraction, exact
 HALF = Fraction(1, 2)
 STAGES = ("display", "arrange", "depth", "cut")
 SEEN = Fraction(80)
+# How far from its corner the first screw of the back sits (mm).
+CORNER = 25
 MATERIALS: dict[str, Material] = {"glass": "glass", "board": "board", "back": "board"}
 
 
@@ -183,10 +185,11 @@ def _back(context: LayeredContext, sizes: Sizes) -> View:
 
 
 def back_screws(sizes: Sizes) -> list[tuple[Fraction, Fraction]]:
-    """A screw near each corner of the back (mm from the upper left corner of the box)."""
-    (w, h), (bw, bh) = ((size["width"].value, size["height"].value) for size in (sizes.outside, sizes.floors[-1].sheet))
-    x, y = (w - bw) * HALF, (h - bh) * HALF
-    return [(x + 15, y + 15), (x + bw - 15, y + 15), (x + 15, y + bh - 15), (x + bw - 15, y + bh - 15)]
+    """A screw near each end of the back’s upper and lower edge, in the middle of the shoulder it lies on (mm from the upper left corner)."""
+    w, h, last = sizes.outside["width"].value, sizes.outside["height"].value, sizes.floors[-1]
+    on = sizes.wall.value - last.steps.value + last.shoulder.value * HALF
+    off = min(on + CORNER, w / 3)
+    return [(x, y) for y in (on, h - on) for x in (off, w - off)]
 
 
 def _board(sizes: Sizes, lies: Lies) -> View:

@@ -19,6 +19,7 @@ from shadbo.core.framing.arrange.layouts import places_of
 from shadbo.core.framing.filling import board_of
 from shadbo.core.framing.letters import Cut, cut_out
 from shadbo.core.framing.rails import AXES, square
+from shadbo.core.framing.stock import back_screw
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.record import record
@@ -123,6 +124,11 @@ def arrangement(context: LayeredContext, wall: Dim) -> tuple[list[Laid], dict[st
             edges[last] - edges[first], f"frame.sight.{axis}", f"Sight {axis}", parts=("rail",), grain="wood", cut=context.shop.saw
         )
     return laid, edges, sight
+
+
+def screw_of_back(context: LayeredContext, sizes: Sizes) -> Fraction | None:
+    """How long the screws of the back are (mm): through it and into the wall, no further than half the box."""
+    return back_screw(context, sizes.floors[-1].thick, sizes.outer.value / 2)
 
 
 def floor_of(display: LayeredBox, key: str) -> tuple[int, str]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from shadbo.core.contract.bodies import Space, mm
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
-from shadbo.core.framing.lying import framed, stretched
+from shadbo.core.framing.bodies import framed, stretched
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import exact
 

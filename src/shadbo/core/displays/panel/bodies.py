@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from shadbo.core.contract.bodies import Space, mm
 from shadbo.core.displays.panel.sizes import PanelContext, Sizes
-from shadbo.core.framing.lying import thing_at
+from shadbo.core.framing.bodies import thing_at
 from shadbo.core.quantity.exact import exact
 
 # How thick a strip over a seam and a pair are (mm).

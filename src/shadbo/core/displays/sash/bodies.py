@@ -5,7 +5,7 @@ from __future__ import annotations
 from shadbo.core.contract.bodies import Space, corners_of, mm
 from shadbo.core.displays.sash.drawing import panes
 from shadbo.core.displays.sash.sizes import SashContext, Sizes
-from shadbo.core.framing.lying import each_side
+from shadbo.core.framing.bodies import each_side
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import exact
 

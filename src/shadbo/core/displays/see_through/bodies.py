@@ -5,7 +5,7 @@ from __future__ import annotations
 from shadbo.core.contract.bodies import Space, corners_of, mm
 from shadbo.core.displays.see_through.drawing import MATERIALS
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
-from shadbo.core.framing.lying import DRIVEN, OVER, framed, thing_at
+from shadbo.core.framing.bodies import DRIVEN, OVER, framed, thing_at
 from shadbo.core.quantity.exact import exact
 
 

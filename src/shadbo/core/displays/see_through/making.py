@@ -85,12 +85,19 @@ def parts(context: SeeThroughContext, sizes: Sizes) -> tuple[Part, ...]:
         found[0] = got(
             "glue.film", "Double-sided archival tape", comes="hand", note=("on the film, 3 mm off the work, open below",)
         )
+    many, a_side = clips_told(sizes)
     if display.kept == "clips":
-        found.append(got("clip", "Small clips", 8, note=("two a side",), lights=("clip",)))
+        found.append(got("clip", "Small clips", many, note=(a_side,), lights=("clip",)))
     else:
         came_with: Comes = "came" if isinstance(frame, ReadFrame) else "number"
-        found.append(got("clip", "Tabs", 8, comes=came_with, note=("two a side",), lights=("clip",)))
+        found.append(got("clip", "Tabs", many, comes=came_with, note=(a_side,), lights=("clip",)))
     return tuple(found)
+
+
+def clips_told(sizes: Sizes) -> tuple[int, str]:
+    """How many clips or tabs there are in all, as they are drawn, and how they are spread, in words."""
+    along, up = (len(sizes.clips[axis]) for axis in ("width", "height"))
+    return 2 * (along + up), "two a side" if along == up == 2 else f"{along} along each rail and {up} along each stile"
 
 
 def sheets_came(context: SeeThroughContext) -> int:
@@ -229,7 +236,8 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
             "close",
             "Close it",
             (
-                f"{'Clips' if display.kept == 'clips' else 'Tabs'} two a side or by the drawing, not pressed hard: the edge cracks. None may show past the lip.",
+                f"{'Clips' if display.kept == 'clips' else 'Tabs'} {clips_told(sizes)[1]}, by the drawing. "
+                "Not pressed hard: the edge cracks. None may show past the lip.",
             ),
             15,
             care="Tabs with a tool, away from the hand.",

@@ -46,7 +46,7 @@ def reckon(context: SleeveContext) -> Reckoned:
             ViewOf("face", lambda: face(sizes)),
             ViewOf("section", lambda: section(sizes)),
         ),
-        space=lambda: lie(sizes),
+        space=lambda: lie(context, sizes),
         cuts=_cuts(context, sizes),
         stock=_stock(context, sizes),
         steps=lambda: _steps(context, sizes),

@@ -6,7 +6,7 @@ import math
 
 from shadbo.core.contract.bodies import Space, mm
 from shadbo.core.displays.suspended.sizes import Sizes, SuspendedContext
-from shadbo.core.framing.lying import items_at
+from shadbo.core.framing.bodies import items_at
 
 
 def lie(context: SuspendedContext, sizes: Sizes) -> Space:

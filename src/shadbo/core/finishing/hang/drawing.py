@@ -63,20 +63,21 @@ def on_the_back(view: View, hung: Hung, outside: tuple[Dim, Dim]) -> View:
 
 def hardware(space: Space, hung: Hung) -> None:
     """What it hangs by, behind all else: each ring or hook where it is screwed into its rail, a cleat as its strip."""
-    back = max([0.0, *(body.back for body in space.bodies)])
+    back = max((body.end for body in space.bodies), default=0.0)
     w, h = mm(space.width), mm(space.height)
     space.then()
-    rails = {body.part for body in space.bodies}
-
-    def rail(side: str) -> str:
-        return f"rail.{side}" if f"rail.{side}" in rails else f"bar.{side}" if f"bar.{side}" in rails else "rail"
-
+    there = {body.part.split(".")[0]: body for body in space.bodies}
+    # What is hindmost there: a strainer behind the rails, a tray behind the door, else the frame itself.
+    frame = max((body.end for name, body in there.items() if name in ("rail", "tray", "bar")), default=0)
+    behind = ("strainer",) if "strainer" in there and there["strainer"].front >= frame else ()
+    wood = next((name for name in (*behind, "tray", "rail", "bar", "sash") if name in there), "rail")
+    z = there[wood].end if wood in there else back
     if hung.down is not None and hung.inset is not None:
         inset, down = mm(hung.inset), mm(hung.down)
-        for x, side in ((inset, "left"), (w - inset, "right")):
-            space.fix("hang.ring", "Ring", (x, down, back), (x, down, back - BITE), (), rail(side))
+        for x in (inset, w - inset):
+            space.fix("hang.ring", "Ring", (x, down, z), (x, down, z - BITE), (), wood)
     elif hung.way.key == "one":
-        space.fix("hang.hook", "Hanger", (w / 2, mm(hung.top), back), (w / 2, mm(hung.top), back - BITE), (), rail("top"))
+        space.fix("hang.hook", "Hanger", (w / 2, mm(hung.top), z), (w / 2, mm(hung.top), z - BITE), (), wood)
     else:
         long, top = w * 0.7, mm(hung.top)
         space.box("hang.hook", "Cleat", "wood", (w - long) / 2, top, long, 30, back, back + 12)

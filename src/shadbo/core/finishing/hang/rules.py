@@ -124,11 +124,14 @@ def _rings(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tu
             ways=(WayOut(("Put them in the middle of the stile",), (put("/hang/inset", None),)),),
         )
     if hung.down.value > outside[1].value / 2:
+        off = hung.down.value >= outside[1].value
         context.checks.add(
-            "caution",
-            "hang.tips",
+            "stop" if off else "caution",
+            "hang.off" if off else "hang.tips",
             "hang",
-            say("Rings {} down are below its middle: it tips forward.", hung.down),
+            say("Rings {} down lie off the frame, which is {} high.", hung.down, outside[1])
+            if off
+            else say("Rings {} down are below its middle: it tips forward.", hung.down),
             why="A third or a quarter of the height down.",
             source_key="wire-ring",
             figure="hang.down",

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from shadbo.core.contract.bodies import Outline, Space, corners_of, mm
 from shadbo.core.framing.arrange.laid import BoxContext
+from shadbo.core.framing.bodies import filled, framed, glazed, items_at, points_behind
 from shadbo.core.framing.boxes.covering import cloth_colour
 from shadbo.core.framing.boxes.drawing import Placed
 from shadbo.core.framing.boxes.mats import Opening
 from shadbo.core.framing.boxes.sheets import oval
 from shadbo.core.framing.boxes.sizes import Sizes
-from shadbo.core.framing.lying import framed, items_at, points_behind
+from shadbo.core.framing.glazing import packing_of
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import exact
 
@@ -30,15 +31,19 @@ def lie(context: BoxContext, sizes: Sizes) -> Space:
     levels = {level.key: level for level in sizes.mats.levels} if sizes.mats is not None else {}
     for lies in pack.layers:
         end = round(z + max(mm(lies.size), 0.0), 3)
+        if lies.key in ("work", "under"):
+            # The things themselves, pressed or under their mats.
+            things(end)
+            z = end
+            continue
         if lies.key == "mount":
             things(z)
-        if lies.key == "backing" and pack.fill is not None:
-            thick = round(z + mm(pack.fill.thick), 3)
-            space.then().sheet("fill", "Filler", "board", sizes.board["width"], sizes.board["height"], z, thick)
-            z, end = thick, round(thick + mm(lies.size), 3)
+        if lies.key == "backing":
+            z = filled(space, pack.fill, sizes.board, z)
+            end = round(z + max(mm(lies.size), 0.0), 3)
         space.then()
         if lies.key == "glazing":
-            space.sheet("glazing", "Glazing", "glass", sizes.sheet["width"], sizes.sheet["height"], z, end)
+            glazed(space, sizes.sheet, packing_of(context), z, end)
         elif lies.key == "spacer":
             _spacer(context, sizes, space, z, end)
         elif lies.key in levels:
@@ -49,14 +54,18 @@ def lie(context: BoxContext, sizes: Sizes) -> Space:
             board = levels[lies.key].board
             w, h = sizes.board["width"], sizes.board["height"]
             space.sheet(lies.key, lies.label, "board", w, h, z, end, windows=windows, colour=board.colour)
-        elif lies.key == "behind":
+        elif lies.key == "behind" and not sizes.cut_down:
             long, down = (mm(sizes.board[a]) for a in AXES)
             x, y = (mm(space.width) - long) / 2, (mm(space.height) - down) / 2
             space.ring("behind", "Strip behind", "strip", x, y, long, down, context.rule("behind_strip"), z, end)
-        elif lies.material in ("board", "paper", "glass"):
+        elif lies.material in ("board", "paper", "glass") and end > z:
             size = sizes.cut_down if lies.key == "mount" and sizes.cut_down else sizes.board
             colour = cloth_colour(context) if lies.key == "mount" else ""
             space.sheet(lies.key, lies.label, lies.material, size["width"], size["height"], z, end, colour=colour)
+        elif lies.key == "cloth":
+            space.sheet(
+                "cloth", "Cloth", "canvas", sizes.board["width"], sizes.board["height"], z, end, colour=cloth_colour(context)
+            )
         z = end
     things(z)
     if context.display.build_up:

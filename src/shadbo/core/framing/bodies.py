@@ -8,20 +8,27 @@ from shadbo.core.contract.bodies import Measure, Space, mm
 from shadbo.core.contract.views import Material
 from shadbo.core.framing.arrange.laid import Laid
 from shadbo.core.framing.closing import Points
+from shadbo.core.framing.filling import Fill
 from shadbo.core.framing.rabbet import Rabbet
+from shadbo.core.framing.strainer import Strainer
 from shadbo.core.measuring.thing import Thing
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.sums import Dim
 
-# How far a point or a tab is driven, and how far it reaches over what it holds (mm); how thick one is.
-DRIVEN, OVER, THIN = 6.0, 8.0, 1.0
+# How far a point or a tab is driven, and how far it reaches over what it holds (mm).
+DRIVEN, OVER = 6.0, 8.0
+# How far a screw of a strainer goes into the rail (mm).
+SCREW = 12.0
+SIDES = {"width": ("top", "bottom"), "height": ("left", "right")}
 
 
 def framed(rabbet: Rabbet) -> tuple[Space, float]:
     """The rails, and how far behind their front the rabbet begins (mm)."""
     space = Space(rabbet.outside["width"], rabbet.outside["height"])
-    space.rails(rabbet.face, 0, rabbet.rail_height)
-    return space, mm(rabbet.rail_height) - min(mm(rabbet.depth), mm(rabbet.rail_height))
+    high = mm(rabbet.rail_height)
+    under = round(high - min(mm(rabbet.depth), high), 3)
+    space.rails(rabbet.face, 0, under, more=((mm(rabbet.face) - mm(rabbet.lip), under, high),))
+    return space, under
 
 
 def sheet_behind(
@@ -31,6 +38,30 @@ def sheet_behind(
     back = round(z + mm(thick), 3)
     space.then().sheet(part, label, material, size["width"], size["height"], z, back)
     return back
+
+
+def filled(space: Space, fill: Fill | None, size: Mapping[str, Dim], z: float) -> float:
+    """The boards that fill what is left behind a pack, one by one; where the back of the last is (mm)."""
+    for board in fill.boards if fill is not None else ():
+        z = sheet_behind(space, "fill", "Filler", "board", size, z, exact(board.thickness))
+    return z
+
+
+def glazed(
+    space: Space, size: Mapping[str, Dim], packing: Mapping[str, Dim], front: float, back: float, label: str = "Glazing"
+) -> None:
+    """A sheet of glazing, and the strips beside it that keep it in the middle where there are any (by the axis they lie across, mm)."""
+    space.then().sheet("glazing", label, "glass", size["width"], size["height"], front, back)
+    w, h = mm(size["width"]), mm(size["height"])
+    x, y = (mm(space.width) - w) / 2, (mm(space.height) - h) / 2
+    if "width" in packing:
+        t = mm(packing["width"])
+        for left in (x - t, x + w):
+            space.box("packing", "Strip beside the sheet", "strip", left, y, t, h, front, back)
+    if "height" in packing:
+        t = mm(packing["height"])
+        for top in (y - t, y + h):
+            space.box("packing", "Strip beside the sheet", "strip", x, top, w, t, front, back)
 
 
 def thing_at(
@@ -91,11 +122,6 @@ def points_behind(space: Space, points: Points, size: Mapping[str, Dim], z: floa
             space.fix("point", label, (edge + way * OVER, y, z), (edge - way * DRIVEN, y, z), (), rail)
 
 
-def round_(place: Sequence[Dim], far: Measure) -> list[tuple[float, float]]:
-    """Each place along a side at both ends of the other (mm)."""
-    return [(mm(p), at) for p in place for at in (0.0, mm(far))]
-
-
 def each_side(
     places: Mapping[str, Sequence[Dim]], inset: Mapping[str, Fraction], width: float, height: float
 ) -> list[tuple[str, int, float, float]]:
@@ -107,3 +133,27 @@ def each_side(
                 x, y = (mm(place), line) if axis == "width" else (line, mm(place))
                 found.append((side, i, x, y))
     return found
+
+
+def strained(space: Space, strainer: Strainer, solid: Dim) -> None:
+    """The strainer behind all that lies in the frame, and its screws, evenly along each side: closing a pack, through its bars into the
+    rabbet’s walls; behind, through them into the backs of the rails, which have so much ``solid`` wood (mm)."""
+    rails = [body for body in space.bodies if body.part.startswith(("rail.", "tray.", "bar."))]
+    inside = [body for body in space.bodies if body not in rails]
+    back = max((body.end for body in (inside if strainer.closes else space.bodies)), default=0.0)
+    w, h, wide, deep = (mm(d) for d in (strainer.across, strainer.outside, strainer.wide, strainer.deep))
+    x, y = (mm(space.width) - w) / 2, (mm(space.height) - h) / 2
+    space.then().ring("strainer", "Strainer bar", "wood", x, y, w, h, wide, back, back + deep)
+    space.then()
+    hindmost = max(rails, key=lambda body: body.end).part.split(".")[0] if rails else "rail"
+    middle, line = round(back + deep / 2, 3), (min(x + wide, mm(solid)) - x) / 2
+    for axis, first, long, across, far in (("width", x, w, y, y + h), ("height", y, h, x, x + w)):
+        for i in range(count := strainer.each[axis]):
+            along = first + long * (2 * i + 1) / (2 * count)
+            for edge, way, side in zip((across, far), (1, -1), SIDES[axis], strict=True):
+                if strainer.closes:
+                    places = ((edge + way * wide, middle), (edge - way * SCREW, middle))
+                else:
+                    places = ((edge + way * line, back + deep), (edge + way * line, back - SCREW))
+                start, end = (((along, at, z) if axis == "width" else (at, along, z)) for at, z in places)
+                space.fix("strainer.screw", "Screw", start, end, ("strainer",), f"{hindmost}.{side}")

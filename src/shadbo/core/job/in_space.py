@@ -1,0 +1,122 @@
+"""A job proves itself in space: as many pieces lie there as the list has, and what is fixed meets what it is fixed to."""
+
+from __future__ import annotations
+
+import math
+from collections import defaultdict
+from collections.abc import Iterator, Mapping, Sequence
+
+from shadbo.core.contract.bodies import Body, Fixing, Outline, Space
+from shadbo.core.contract.parts import Part
+from shadbo.core.job.joining import Job
+
+# What is in the list and is not where it is drawn: one too many, and what holds or covers a thing at the thing itself.
+APART = ("spare", "hold", "felt", "film", "form")
+# So far beside an edge a point may be drawn and still lie on it (mm); nearer than this two fixings are one.
+NEAR, TOUCH = 0.5, 2.0
+# What nothing may end in that doesn't say so.
+TENDER = ("canvas", "glass", "item")
+
+
+def prove_in_space(job: Job, space: Space) -> Iterator[str]:
+    """What is wrong, a sentence each."""
+    yield from _numbers(job, space)
+    by: dict[str, list[Body]] = defaultdict(list)
+    for body in space.bodies:
+        for family in _families(body.part):
+            by[family].append(body)
+    for fixing in space.fixings:
+        yield from _met(fixing, by)
+    yield from _one_by_one(space.fixings)
+
+
+def _families(part: str) -> Iterator[str]:
+    steps = part.split(".")
+    return (".".join(steps[:n]) for n in range(1, len(steps) + 1))
+
+
+def _numbers(job: Job, space: Space) -> Iterator[str]:
+    """Each part that is cut or got by number lies there as often as the list has it; what nobody has is not drawn."""
+    lying: dict[str, int] = defaultdict(int)
+    windows: dict[str, int] = defaultdict(int)
+    owned = {light for part in job.parts if part.comes in ("owner", "came", "hand") for light in _lights(part)}
+    for fixing in space.fixings:
+        lying[fixing.part] += 1
+    for body in space.bodies:
+        lying[body.part] += 1
+        windows[body.part] += len(body.windows)
+    if not job.parts:
+        return
+    groups: list[tuple[set[str], list[Part]]] = []
+    for part in job.parts:
+        if part.comes not in ("cut", "number") or any(step in APART for step in part.key.split(".")):
+            continue
+        met = {name for name in lying if any(_of(name, light) for light in _lights(part))}
+        met = {name for name in met if not any(_of(name, light) for light in owned)}
+        if not met:
+            continue
+        parts = [part]
+        for group in [g for g in groups if g[0] & met]:
+            met, parts = met | group[0], [*group[1], *parts]
+            groups.remove(group)
+        groups.append((met, parts))
+    for names, parts in groups:
+        cut = sum(windows[name] for name in names)
+        # A window of a sheet has a line of its own in some lists.
+        sheets = [p for p in parts if not any(p is not q and p.key.startswith(f"{q.key}.") for q in parts)]
+        found, told = sum(lying[name] for name in names), sum(p.count for p in parts)
+        if told not in {found, found + cut} and sum(p.count for p in sheets) != found:
+            yield f"{parts[0].name} ({', '.join(p.key for p in parts)}): {told} in the list, {found} where they lie"
+    known = {light for part in job.parts for light in _lights(part)}
+    for name in lying:
+        if not name.startswith("hang") and not any(_of(name, light) for light in known):
+            yield f"{name} lies there, and no part of the list is it"
+
+
+def _lights(part: Part) -> tuple[str, ...]:
+    return part.lights or (part.key,)
+
+
+def _of(name: str, light: str) -> bool:
+    return name == light or name.startswith(f"{light}.")
+
+
+def _met(fixing: Fixing, by: Mapping[str, Sequence[Body]]) -> Iterator[str]:
+    """It lies on all it goes through, and ends in what it bites into and in nothing else."""
+    sx, sy, _ = fixing.start
+    ex, ey, ez = fixing.end
+    for name in fixing.through:
+        if not any(_on(sx, sy, outline) for body in by.get(name, ()) for outline, _, _ in body.solids):
+            yield f"{fixing.label} ({fixing.part}) at {sx:g}, {sy:g} goes through no {name}"
+    bitten = (solid for body in by.get(fixing.into, ()) for solid in body.solids)
+    if not any(_on(ex, ey, outline) and front - NEAR <= ez <= back + NEAR for outline, front, back in bitten):
+        yield f"{fixing.label} ({fixing.part}) at {ex:g}, {ey:g} bites into no {fixing.into}"
+
+
+def _on(x: float, y: float, outline: Outline) -> bool:
+    """Whether a point lies in an outline, or no further beside it than it is drawn."""
+    inside = False
+    for (x0, y0), (x1, y1) in zip(outline, (*outline[1:], outline[0]), strict=True):
+        if (y0 > y) != (y1 > y) and x < (x1 - x0) * (y - y0) / (y1 - y0) + x0:
+            inside = not inside
+    return inside or _beside(x, y, outline) <= NEAR
+
+
+def _beside(x: float, y: float, outline: Outline) -> float:
+    """How far a point lies from the edge of an outline (mm)."""
+    least = math.inf
+    for (x0, y0), (x1, y1) in zip(outline, (*outline[1:], outline[0]), strict=True):
+        long = (x1 - x0) ** 2 + (y1 - y0) ** 2
+        t = min(1.0, max(0.0, ((x - x0) * (x1 - x0) + (y - y0) * (y1 - y0)) / long)) if long else 0.0
+        least = min(least, math.hypot(x - x0 - t * (x1 - x0), y - y0 - t * (y1 - y0)))
+    return least
+
+
+def _one_by_one(fixings: Sequence[Fixing]) -> Iterator[str]:
+    """No two bite at one place."""
+    at: dict[tuple[int, int, int], Fixing] = {}
+    for fixing in fixings:
+        x, y, z = (int(v // TOUCH) for v in fixing.end)
+        other = at.setdefault((x, y, z), fixing)
+        if other is not fixing and math.dist(other.end, fixing.end) < TOUCH:
+            yield f"{fixing.label} ({fixing.part}) and {other.label} ({other.part}) lie at one place"

@@ -1,0 +1,137 @@
+"""The job in space: as many pieces lie there as the list has, what is fixed meets what it is fixed to, and all of it is seen laid apart."""
+
+from __future__ import annotations
+
+from itertools import pairwise
+
+import pytest
+from shapely import Point, Polygon
+
+from shadbo.bench.at_random import random_piece
+from shadbo.core.contract.bodies import Body, Fixing, Space
+from shadbo.core.contract.display import Reckoned
+from shadbo.core.contract.parts import cut, got
+from shadbo.core.contract.views import APART
+from shadbo.core.displays.registry import DISPLAYS
+from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.piece import Piece
+from shadbo.core.framing.apart import apart_view, told
+from shadbo.core.job.in_space import prove_in_space
+from shadbo.core.job.joining import Job, join
+from shadbo.core.planning.plan import _reckoned, plan
+from shadbo.core.science.withdrawal import screw_diameter
+from shadbo.demo import demo_pieces
+
+
+def worked(piece: Piece) -> tuple[Reckoned, Job, Space, bool]:
+    """A piece’s parts, where they lie, and whether it is stopped."""
+    context, reckoned, *_ = _reckoned(piece, HOUSE_SHOP, "")
+    job = join((*map(cut, reckoned.cuts), *reckoned.parts()), reckoned.steps())
+    assert reckoned.space is not None
+    return reckoned, job, reckoned.space(), any(c.severity == "stop" for c in context.checks.checks.values())
+
+
+def strips() -> tuple[Job, Space]:
+    """Two strips on a board 100 × 60, a screw through each."""
+    space = Space(100, 60)
+    space.box("board", "Board", "board", 0, 0, 100, 60, 0, 5)
+    space.then()
+    for y in (0, 40):
+        space.box("strip", "Strip", "strip", 10, y, 80, 20, 5, 8)
+    space.then()
+    for y in (10, 50):
+        space.fix("screw", "Screw", (50, y, 8), (50, y, 2), ("strip",), "board")
+    return Job((got("board", "Board"), got("strip", "Strip", 2), got("screw", "Screw", 2)), ()), space
+
+
+def test_a_sound_one_has_no_fault() -> None:
+    assert list(prove_in_space(*strips())) == []
+
+
+@pytest.mark.parametrize(
+    ("change", "found"),
+    [
+        (lambda job, space: space.bodies.pop(), "2 in the list, 1 where they lie"),
+        (lambda job, space: space.fix("screw", "Screw", (50, 11, 8), (50, 11, 2), ("strip",), "board"), "lie at one place"),
+        (lambda job, space: space.fix("screw", "Screw", (50, 30, 8), (50, 30, 2), ("strip",), "board"), "goes through no strip"),
+        (lambda job, space: space.fix("screw", "Screw", (50, 5, 8), (50, 5, -1), ("strip",), "board"), "bites into no board"),
+        (lambda job, space: space.fix("screw", "Screw", (50, 5, 8), (50, 5, 2), ("strip",), "rail"), "bites into no rail"),
+        (lambda job, space: space.box("glue_block", "Block", "wood", 0, 0, 5, 5, 5, 8), "glue_block lies there, and no part"),
+    ],
+)
+def test_what_a_framer_would_find_in_the_air_is_found(change: object, found: str) -> None:
+    job, space = strips()
+    change(job, space)  # type: ignore[operator]
+    assert any(found in fault for fault in prove_in_space(job, space)), list(prove_in_space(job, space))
+
+
+@pytest.mark.parametrize("display", DISPLAYS)
+def test_every_fixing_lies_on_what_it_goes_through_by_shapely(display: str) -> None:
+    """The application’s own look at points and outlines, held against Shapely’s, on the demo and on pieces at random."""
+    pieces = [p for p in demo_pieces() if p.display.type == display] + [random_piece(s, HOUSE_SHOP, display) for s in range(8)]
+    for piece in pieces:
+        _, job, space, stopped = worked(piece)
+        if stopped:
+            continue
+        assert list(prove_in_space(job, space)) == []
+        for fixing in space.fixings:
+            for name, (x, y, _) in [*((n, fixing.start) for n in fixing.through), (fixing.into, fixing.end)]:
+                on = [Polygon(outline) for b in space.bodies if f"{b.part}.".startswith(f"{name}.") for outline, _, _ in b.solids]
+                assert min(shape.distance(Point(x, y)) for shape in on) <= 0.5, f"{piece.name}: {fixing}"
+
+
+def test_screws_of_a_floater_keep_their_distance_from_the_ends_of_strips() -> None:
+    """7 d or 25 mm, whichever is less (common practice, the handbook’s section 19), in the strips along top and bottom; those at the sides lie between them."""
+    least, seen = min(7 * float(screw_diameter(HOUSE_SHOP.rules.holding_screw)), 25), 0
+    for piece in demo_pieces():
+        if piece.display.type != "floater":
+            continue
+        _, _, space, _ = worked(piece)
+        lifts = [(b, Polygon(b.outline)) for b in space.bodies if b.part == "lift"]
+        for fixing in (f for f in space.fixings if f.part.startswith("screw")):
+            x, y, _ = fixing.start
+            for body, shape in lifts:
+                left, top, right, bottom = body.box
+                if shape.contains(Point(x, y)) and right - left > bottom - top:
+                    assert min(x - left, right - x) >= least - 0.01, f"{piece.name}: {fixing.part}"
+                    seen += 1
+    assert seen
+
+
+@pytest.mark.parametrize("piece", demo_pieces(), ids=lambda p: p.name)
+def test_all_of_it_is_seen_laid_apart_with_names_and_numbers(piece: Piece) -> None:
+    _, _, space, _ = worked(piece)
+    done = plan(piece, HOUSE_SHOP)
+    view = done.view(APART)
+    drawn = {s.part for s in view.shapes}
+    assert {b.part for b in space.bodies} | {f.part for f in space.fixings} <= drawn
+    words = [s.text for s in view.shapes if s.kind == "text"]
+    assert words == [told(space, layer) for layer in space.layers]
+    assert all(0 <= x <= view.width + 0.01 and 0 <= y <= view.height + 0.01 for s in view.shapes for x, y in s.points)
+    assert all(mark.figure in done.figures for mark in view.marks)
+    stages = {stage.key for stage in done.stages if APART in stage.views}
+    assert "depth" in stages or "cut" in stages
+
+
+def test_it_is_one_scale_throughout() -> None:
+    """A true axonometry: two edges of one length and direction are drawn as long as one another, wherever they lie and however far apart."""
+    space = Space(200, 100)
+    for i, z in enumerate((0, 40, 90)):
+        space.then().box(f"sheet.{i}", "Sheet", "board", 10 * i, 5 * i, 100, 60, z, z)
+    faces = [s.points for s in apart_view(space, {}).shapes if s.kind == "polygon"]
+    assert len(faces) == 3
+
+    def sides(points: tuple[tuple[float, ...], ...]) -> list[tuple[float, float]]:
+        return [(round(b[0] - a[0], 2), round(b[1] - a[1], 2)) for a, b in pairwise(points)]
+
+    assert sides(faces[0]) == sides(faces[1]) == sides(faces[2])
+    # Front first at the left.
+    assert [min(p[0] for p in face) for face in faces] == sorted((min(p[0] for p in face) for face in faces), reverse=True)
+
+
+def test_a_rail_with_a_rabbet_is_narrower_behind_its_lip() -> None:
+    _, _, space, _ = worked(next(p for p in demo_pieces() if p.display.type == "on_board"))
+    rail: Body = next(b for b in space.bodies if b.part == "rail.left")
+    (front, _, under), (behind, start, _) = rail.solids
+    assert under == start and max(x for x, _ in behind) < max(x for x, _ in front)
+    assert all(isinstance(f, Fixing) for f in space.fixings)
