@@ -12,7 +12,7 @@ from shadbo.core.planning.plan import book_of
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.lengths import MM_PER_INCH, Unit, last_place, nearest
 from shadbo.core.quantity.slips import diagnose
-from shadbo.core.quantity.sums import Dim, Sum
+from shadbo.core.quantity.sums import Dim, Sum, leaf
 from shadbo.demo import demo_pieces
 from tests.conftest import bought, readings
 from tests.core.things import canvas, made
@@ -80,6 +80,24 @@ def test_neighbour_mark_and_a_decimal_read_as_a_fraction(make_piece: MakePiece) 
     )
     found = best(three_eighths, "frame.outside.width", Fraction("24.625") * inch + 40, inch / 64)
     assert "frame's inside width, top read a quarter over" in found
+
+
+def test_a_fraction_misread_digits_swapped_and_one_gap_too_few(make_piece: MakePiece) -> None:
+    """5/16 read for 5/8; 526 written 562; two gaps counted of three: common practice, the handbook’s section 16 and its further slips."""
+    inch = MM_PER_INCH
+    eighths = make_piece(
+        frame=bought(1, 1) | {"width": {"top": readings(Fraction("24.625") * inch, tape="in")}, "height": {"left": readings(500)}}
+    )
+    found = best(eighths, "frame.outside.width", Fraction("24.3125") * inch + 40, inch / 64)
+    assert "frame's inside width, top: 5/8 read as 5/16" in found
+    swapped = make_piece(frame=bought(1, 1) | {"width": {"top": readings(526)}, "height": {"left": readings(500)}})
+    assert "frame's inside width, top: digits swapped, 526 written 562" in best(
+        swapped, "frame.outside.width", Fraction(562 + 40), HALF_STEP
+    )
+    gap, width = (leaf(v, f"/{n}", n, "choice", pointer=f"/{n}") for v, n in ((15, "gap"), (100, "width")))
+    row = (4 * width + 3 * gap).named("row", "Row of four")
+    told = diagnose(row, Fraction(4 * 100 + 2 * 15), {}, HALF_STEP).slips[0].sentence
+    assert told == "one too few: gap counted 2 times instead of 3"
 
 
 def test_the_same_number_agrees_and_a_stray_one_has_no_slip(make_piece: MakePiece) -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from functools import cache
 from typing import Any
 
 from shadbo.core.contract.bodies import Space
@@ -137,6 +138,7 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
         strip = tuple(v.key for v in strip_views(hung.by))
         return Panel((asks,), inputs, (*hang_figures(context, hung.wall), *figures), ("back", "wall", *shown, *strip))
 
+    @cache
     def space() -> Space:
         """Where all of it lies, what it hangs by with it."""
         assert reckoned.space is not None

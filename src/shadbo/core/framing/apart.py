@@ -16,10 +16,11 @@ from shadbo.core.quantity.record import record
 
 YAW, PITCH = math.radians(50), math.radians(20)
 COS, SIN, UP, OVER = math.cos(YAW), math.sin(YAW), math.cos(PITCH), math.sin(PITCH)
+ASIDE, TINY = SIN * OVER, 1e-9
 # Air between two layers, of the longer side of the face.
 AIR = 0.26
 # Outlines of more corners than this are drawn with their sides in one; of many more, with fewer corners.
-PLAIN, MOST = 12, 48
+PLAIN, MOST = 12, 36
 # What is thinner than this has no sides to be drawn (mm).
 SEEN = 0.2
 # A letter of a name, and a line of names, of the drawing’s width.
@@ -31,34 +32,39 @@ STAGES = ("measure", "display", "arrange", "depth", "hold", "hang", "cut")
 
 @record(frozen=True, slots=True)
 class _Slant:
-    """Where the layers begin when they are laid apart: how far each is moved backwards."""
+    """How far each layer is moved backwards when all is laid apart, and where the drawing then begins."""
 
     moved: Mapping[int, float]
+    left: float = 0.0
+    top: float = 0.0
 
     def at(self, place: Place, layer: int) -> Point:
         x, y, z = place
         z += self.moved[layer]
-        return round(x * COS + z * SIN, 3), round(y * UP + (x * SIN - z * COS) * OVER, 3)
+        return round(x * COS + z * SIN - self.left, 2), round(y * UP + (x * SIN - z * COS) * OVER - self.top, 2)
+
+    def flat(self, outline: Iterable[tuple[float, float]], z: float, layer: int) -> tuple[Point, ...]:
+        """The points of an outline that lies flat, so far behind the front."""
+        z += self.moved[layer]
+        right, up = z * SIN - self.left, -z * COS * OVER - self.top
+        return tuple([(round(x * COS + right, 2), round(y * UP + x * ASIDE + up, 2)) for x, y in outline])
 
 
 def apart_view(space: Space, figures: Mapping[str, str]) -> View:
     """The view of a job’s bodies and fixings; ``figures`` are names of sizes that open beside a layer, by the part they are of."""
     layers = space.layers
-    slant = _Slant(_moved(space, layers))
+    low_x, low_y, wide, tall = _bounds(space, _Slant(_moved(space, layers)))
+    slant = _Slant(_moved(space, layers), low_x, low_y)
     shapes: list[Shape] = []
-    behind = {body.part: body for body in space.bodies}
+    behind = {body.part.split(".")[0]: body for body in space.bodies} | {body.part: body for body in space.bodies}
     for layer in reversed(layers):
-        for fixing in (f for f in space.fixings if f.layer == layer):
+        fixings = [f for f in space.fixings if f.layer == layer]
+        for fixing in fixings:
             shapes += _line(fixing, behind.get(fixing.into), slant)
-        bodies = [body for body in space.bodies if body.layer == layer]
-        for body in sorted(bodies, key=lambda b: -_far(b)):
+        for body in sorted((b for b in space.bodies if b.layer == layer), key=_far, reverse=True):
             shapes += _drawn(body, slant)
-        for fixing in (f for f in space.fixings if f.layer == layer):
-            shapes += _fixing(fixing, slant)
-    low_x, low_y, high_x, high_y = _bounds(shapes)
-    shapes = [_shifted(shape, -low_x, -low_y) for shape in shapes]
-    wide, tall = high_x - low_x, high_y - low_y
-    named, lines = _names(space, layers, slant, (low_x, low_y), wide, tall)
+        shapes += [_fixing(fixing, slant) for fixing in fixings]
+    named, lines = _names(space, layers, slant, wide, tall)
     return View(
         key=APART,
         title="Laid apart, front at the left",
@@ -67,7 +73,7 @@ def apart_view(space: Space, figures: Mapping[str, str]) -> View:
         shapes=(*shapes, *named),
         dimensions=(),
         handles=(),
-        marks=tuple(_marks(space, layers, slant, figures, (low_x, low_y))),
+        marks=tuple(_marks(space, layers, slant, figures)),
         printed=("cut",),
     )
 
@@ -98,11 +104,14 @@ def _drawn(body: Body, slant: _Slant) -> Iterable[Shape]:
     """A body: the sides that are seen of it, its front over them, its windows in that."""
     for outline, start, end in reversed(body.solids):
         corners = _fewer(outline)
-        for side in _sides(corners, start, end) if end - start > SEEN else ():
-            yield _shape(body, [slant.at(p, body.layer) for p in side])
-            yield _shape(body, [slant.at(p, body.layer) for p in side], "shade")
-        front = _through(corners, [_fewer(w) for w in body.windows])
-        yield _shape(body, [slant.at((x, y, start), body.layer) for x, y in front])
+        if end - start > SEEN:
+            near, far = slant.flat(corners, start, body.layer), slant.flat(corners, end, body.layer)
+            for run in _sides(corners):
+                side = [*(near[i] for i in run), *(far[i] for i in reversed(run))]
+                yield _shape(body, side)
+                yield _shape(body, side, "shade")
+        front = _through(corners, [_fewer(w) for w in body.windows]) if body.windows else corners
+        yield _shape(body, slant.flat(front, start, body.layer))
 
 
 def _shape(body: Body, points: Sequence[Point], material: Material | None = None) -> Shape:
@@ -115,31 +124,25 @@ def _fewer(outline: Outline) -> Outline:
     return outline[::step] if step > 1 else outline
 
 
-def _sides(outline: Outline, front: float, back: float) -> list[list[Place]]:
-    """The sides that face the eye: each edge by itself, or of an outline of many corners all that hang together in one."""
-    turn = sum(x0 * y1 - x1 * y0 for (x0, y0), (x1, y1) in _edges(outline))
-    seen = []
-    for (x0, y0), (x1, y1) in _edges(outline):
-        # Outwards of an outline that runs clockwise as it is drawn (y down) lies (dy, −dx).
-        nx, ny = (y1 - y0, x0 - x1) if turn > 0 else (y0 - y1, x1 - x0)
-        seen.append(nx * SIN * UP - ny * OVER > 1e-9)
-    if len(outline) <= PLAIN:
-        runs = [[i] for i, yes in enumerate(seen) if yes]
-    else:
-        first = next((i for i, yes in enumerate(seen) if not yes), 0)
-        runs = []
-        for k in range(len(seen)):
-            i = (first + k) % len(seen)
-            if seen[i]:
-                if runs and (runs[-1][-1] + 1) % len(seen) == i:
-                    runs[-1].append(i)
-                else:
-                    runs.append([i])
-    out = []
-    for run in runs:
-        points = [outline[i] for i in run] + [outline[(run[-1] + 1) % len(outline)]]
-        out.append([(x, y, front) for x, y in points] + [(x, y, back) for x, y in reversed(points)])
-    return out
+def _sides(outline: Outline) -> list[list[int]]:
+    """The sides that face the eye, by the numbers of their corners: each edge by itself, or of an outline of many corners all that hang
+    together in one."""
+    many, turn = len(outline), _turn(outline)
+    # Outwards of an outline that runs clockwise as it is drawn (y down) lies (dy, −dx).
+    out = 1 if turn > 0 else -1
+    seen = [((y1 - y0) * SIN * UP - (x0 - x1) * OVER) * out > TINY for (x0, y0), (x1, y1) in _edges(outline)]
+    if many <= PLAIN:
+        return [[i, (i + 1) % many] for i, yes in enumerate(seen) if yes]
+    first = next((i for i, yes in enumerate(seen) if not yes), 0)
+    runs: list[list[int]] = []
+    for i in (*range(first, many), *range(first)):
+        if not seen[i]:
+            continue
+        if runs and runs[-1][-1] == i:
+            runs[-1].append((i + 1) % many)
+        else:
+            runs.append([i, (i + 1) % many])
+    return runs
 
 
 def _edges(outline: Outline) -> Iterable[tuple[Point, Point]]:
@@ -169,26 +172,24 @@ def _line(fixing: Fixing, into: Body | None, slant: _Slant) -> Iterable[Shape]:
     if into is None or into.layer == fixing.layer:
         return
     x, y, z = fixing.end
-    ends = (slant.at(fixing.start, fixing.layer), slant.at((x, y, min(max(z, into.front), into.back)), into.layer))
+    ends = (slant.at(fixing.start, fixing.layer), slant.at((x, y, min(max(z, into.front), into.end)), into.layer))
     yield Shape(fixing.part, fixing.label, "guide", "line", ends)
 
 
-def _fixing(fixing: Fixing, slant: _Slant) -> Iterable[Shape]:
-    start, end = slant.at(fixing.start, fixing.layer), slant.at(fixing.end, fixing.layer)
-    yield Shape(fixing.part, fixing.label, "metal", "line", (start, end))
+def _fixing(fixing: Fixing, slant: _Slant) -> Shape:
+    ends = (slant.at(fixing.start, fixing.layer), slant.at(fixing.end, fixing.layer))
+    return Shape(fixing.part, fixing.label, "metal", "line", ends)
 
 
-def _bounds(shapes: Iterable[Shape]) -> tuple[float, float, float, float]:
-    points = [p for shape in shapes for p in shape.points] or [(0.0, 0.0)]
-    xs, ys = [p[0] for p in points], [p[1] for p in points]
-    return min(xs), min(ys), max(xs), max(ys)
-
-
-def _shifted(shape: Shape, right: float, down: float) -> Shape:
-    points = tuple((round(x + right, 3), round(y + down, 3)) for x, y in shape.points)
-    return Shape(
-        shape.part, shape.label, shape.material, shape.kind, points, shape.radius, shape.grain_deg, shape.text, shape.colour
-    )
+def _bounds(space: Space, slant: _Slant) -> tuple[float, float, float, float]:
+    """Where the drawing begins, and how large it is, without its names."""
+    points = [slant.at(p, f.layer) for f in space.fixings for p in (f.start, f.end)]
+    for body in space.bodies:
+        for outline, start, end in body.solids:
+            points += slant.flat(outline, start, body.layer)
+            points += slant.flat(outline, end, body.layer) if end > start else ()
+    xs, ys = [p[0] for p in points] or [0.0], [p[1] for p in points] or [0.0]
+    return min(xs), min(ys), max(xs) - min(xs), max(ys) - min(ys)
 
 
 def told(space: Space, layer: int) -> str:
@@ -198,25 +199,22 @@ def told(space: Space, layer: int) -> str:
     return ", ".join(names if len(names) <= NAMES else [*names[: NAMES - 1], f"{len(names) - NAMES + 1} more"])
 
 
-def _names(
-    space: Space, layers: Sequence[int], slant: _Slant, origin: tuple[float, float], wide: float, tall: float
-) -> tuple[list[Shape], int]:
+def _names(space: Space, layers: Sequence[int], slant: _Slant, wide: float, tall: float) -> tuple[list[Shape], int]:
     """The names below, each under its layer on a thin line, in as many lines as it takes that none falls on another."""
     out: list[Shape] = []
     ends: list[float] = []  # where each line of names is full
     for layer in layers:
         words, part = told(space, layer), space.lying(layer)[0].part
-        foot = slant.at(_foot(space, layer), layer)
-        start, half = (round(foot[0] - origin[0], 3), round(foot[1] - origin[1], 3)), len(words) * LETTER * wide / 2
+        start, half = slant.at(_foot(space, layer), layer), len(words) * LETTER * wide / 2
         x = min(max(start[0], half), max(wide - half, half))
         row = next((i for i, end in enumerate(ends) if end <= x - half), len(ends))
         if row == len(ends):
             ends.append(0.0)
         ends[row] = x + half + LETTER * wide
         down = tall + (row + 1) * LINE * wide
-        out.append(Shape(part, words, "guide", "line", (start, (round(x, 3), round(down - LINE * wide / 2, 3)))))
+        out.append(Shape(part, words, "guide", "line", (start, (round(x, 2), round(down - LINE * wide / 2, 2)))))
         # Drawn so small that they would run into one another they are left out.
-        out.append(Shape(part, words, "line", "text", ((round(x, 3), round(down, 3)),), round(half * 1.5, 3), text=words))
+        out.append(Shape(part, words, "line", "text", ((round(x, 2), round(down, 2)),), round(half * 1.5, 2), text=words))
     return out, len(ends) + 1
 
 
@@ -227,9 +225,7 @@ def _foot(space: Space, layer: int) -> Place:
     return (min(b[0] for b in boxes) + max(b[2] for b in boxes)) / 2, max(b[3] for b in boxes), _depths(space, layer)[0][0]
 
 
-def _marks(
-    space: Space, layers: Sequence[int], slant: _Slant, figures: Mapping[str, str], origin: tuple[float, float]
-) -> Iterable[Mark]:
+def _marks(space: Space, layers: Sequence[int], slant: _Slant, figures: Mapping[str, str]) -> Iterable[Mark]:
     """How thick a layer is, at its upper corner: a number that opens."""
     done = set[str]()
     for layer in layers:
@@ -239,5 +235,5 @@ def _marks(
                 done.add(name)
                 left, top, *_ = body.box
                 x, y = slant.at((left, top, body.front), layer)
-                yield Mark(name, round(x - origin[0], 3), round(y - origin[1], 3), STAGES, "")
+                yield Mark(name, x, y, STAGES, "")
                 break

@@ -6,7 +6,7 @@ import math
 from collections import defaultdict
 from collections.abc import Iterator, Mapping, Sequence
 
-from shadbo.core.contract.bodies import Body, Fixing, Outline, Space
+from shadbo.core.contract.bodies import Fixing, Outline, Space
 from shadbo.core.contract.parts import Part
 from shadbo.core.job.joining import Job
 
@@ -14,17 +14,19 @@ from shadbo.core.job.joining import Job
 APART = ("spare", "hold", "felt", "film", "form")
 # So far beside an edge a point may be drawn and still lie on it (mm); nearer than this two fixings are one.
 NEAR, TOUCH = 0.5, 2.0
-# What nothing may end in that doesn't say so.
-TENDER = ("canvas", "glass", "item")
+Box = tuple[float, float, float, float]
+# A solid as it is looked at: what is near it, its outline, and between which depths a fixing ends in it.
+Piece = tuple[Box, Outline, float, float]
 
 
 def prove_in_space(job: Job, space: Space) -> Iterator[str]:
     """What is wrong, a sentence each."""
     yield from _numbers(job, space)
-    by: dict[str, list[Body]] = defaultdict(list)
+    by: dict[str, list[Piece]] = defaultdict(list)
     for body in space.bodies:
+        pieces = [(_box(outline), outline, front - NEAR, back + NEAR) for outline, front, back in body.solids]
         for family in _families(body.part):
-            by[family].append(body)
+            by[family] += pieces
     for fixing in space.fixings:
         yield from _met(fixing, by)
     yield from _one_by_one(space.fixings)
@@ -39,7 +41,8 @@ def _numbers(job: Job, space: Space) -> Iterator[str]:
     """Each part that is cut or got by number lies there as often as the list has it; what nobody has is not drawn."""
     lying: dict[str, int] = defaultdict(int)
     windows: dict[str, int] = defaultdict(int)
-    owned = {light for part in job.parts if part.comes in ("owner", "came", "hand") for light in _lights(part)}
+    lit = {part.key: frozenset(part.lights or (part.key,)) for part in job.parts}
+    owned = frozenset().union(*(lit[part.key] for part in job.parts if part.comes in ("owner", "came", "hand")))
     for fixing in space.fixings:
         lying[fixing.part] += 1
     for body in space.bodies:
@@ -47,12 +50,13 @@ def _numbers(job: Job, space: Space) -> Iterator[str]:
         windows[body.part] += len(body.windows)
     if not job.parts:
         return
+    of = {name: frozenset(_families(name)) for name in lying}
+    free = [name for name in lying if owned.isdisjoint(of[name])]
     groups: list[tuple[set[str], list[Part]]] = []
     for part in job.parts:
         if part.comes not in ("cut", "number") or any(step in APART for step in part.key.split(".")):
             continue
-        met = {name for name in lying if any(_of(name, light) for light in _lights(part))}
-        met = {name for name in met if not any(_of(name, light) for light in owned)}
+        met = {name for name in free if not lit[part.key].isdisjoint(of[name])}
         if not met:
             continue
         parts = [part]
@@ -67,34 +71,33 @@ def _numbers(job: Job, space: Space) -> Iterator[str]:
         found, told = sum(lying[name] for name in names), sum(p.count for p in parts)
         if told not in {found, found + cut} and sum(p.count for p in sheets) != found:
             yield f"{parts[0].name} ({', '.join(p.key for p in parts)}): {told} in the list, {found} where they lie"
-    known = {light for part in job.parts for light in _lights(part)}
+    known = frozenset().union(*lit.values())
     for name in lying:
-        if not name.startswith("hang") and not any(_of(name, light) for light in known):
+        if not name.startswith("hang") and known.isdisjoint(of[name]):
             yield f"{name} lies there, and no part of the list is it"
 
 
-def _lights(part: Part) -> tuple[str, ...]:
-    return part.lights or (part.key,)
-
-
-def _of(name: str, light: str) -> bool:
-    return name == light or name.startswith(f"{light}.")
-
-
-def _met(fixing: Fixing, by: Mapping[str, Sequence[Body]]) -> Iterator[str]:
-    """It lies on all it goes through, and ends in what it bites into and in nothing else."""
+def _met(fixing: Fixing, by: Mapping[str, Sequence[Piece]]) -> Iterator[str]:
+    """It lies on all it goes through, and ends in what it bites into."""
     sx, sy, _ = fixing.start
     ex, ey, ez = fixing.end
     for name in fixing.through:
-        if not any(_on(sx, sy, outline) for body in by.get(name, ()) for outline, _, _ in body.solids):
+        if not any(_on(sx, sy, box, outline) for box, outline, _, _ in by.get(name, ())):
             yield f"{fixing.label} ({fixing.part}) at {sx:g}, {sy:g} goes through no {name}"
-    bitten = (solid for body in by.get(fixing.into, ()) for solid in body.solids)
-    if not any(_on(ex, ey, outline) and front - NEAR <= ez <= back + NEAR for outline, front, back in bitten):
+    if not any(front <= ez <= back and _on(ex, ey, box, outline) for box, outline, front, back in by.get(fixing.into, ())):
         yield f"{fixing.label} ({fixing.part}) at {ex:g}, {ey:g} bites into no {fixing.into}"
 
 
-def _on(x: float, y: float, outline: Outline) -> bool:
+def _box(outline: Outline) -> Box:
+    """What is near an outline: no point out of it lies on it."""
+    xs, ys = [x for x, _ in outline], [y for _, y in outline]
+    return min(xs) - NEAR, min(ys) - NEAR, max(xs) + NEAR, max(ys) + NEAR
+
+
+def _on(x: float, y: float, box: Box, outline: Outline) -> bool:
     """Whether a point lies in an outline, or no further beside it than it is drawn."""
+    if not (box[0] <= x <= box[2] and box[1] <= y <= box[3]):
+        return False
     inside = False
     for (x0, y0), (x1, y1) in zip(outline, (*outline[1:], outline[0]), strict=True):
         if (y0 > y) != (y1 > y) and x < (x1 - x0) * (y - y0) / (y1 - y0) + x0:

@@ -8,6 +8,7 @@ values, the effect of a change deep in the sum is its size times the slope on th
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping
+from itertools import combinations
 
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.lengths import MM_PER_INCH, nearest
@@ -52,10 +53,16 @@ RANK = {
     "not subtracted": 13,
     "twice for once": 14,
     "a third for a quarter": 4,
+    "one too many": 6,
+    "fraction misread": 8,
+    "digits swapped": 9,
 }
 THIRDS = ((Fraction(1, 3), Fraction(1, 4), "a third", "a quarter"), (Fraction(1, 4), Fraction(1, 3), "a quarter", "a third"))
 AXES = (("width", "height"), ("horizontal", "vertical"))
 FACES = (("inside", "outside"), ("long_point", "short_point"), ("sight", "rabbet"))
+# How fine an inch is marked on a tape.
+MARKS = frozenset({2, 4, 8, 16, 32, 64})
+STATIONS = tuple(combinations(("top", "middle", "bottom"), 2)) + tuple(combinations(("left", "centre", "right"), 2))
 
 
 def diagnose(
@@ -170,6 +177,14 @@ def _slips(figure: Dim, book: Mapping[str, Dim]) -> Iterator[Slip]:
                 for other in _twins(term.name, book, FACES):
                     change = k * (other.value - term.value)
                     yield slip("inside for outside", f"{_lower(other)} used for {what}", value + change)
+                for other in _twins(term.name, book, STATIONS):
+                    change = k * (other.value - term.value)
+                    yield slip("other reading", f"{_lower(other)} used for {what}", value + change)
+                if abs(c) > 2 and c.denominator == 1:
+                    times = int(abs(c))
+                    for counted, word in ((times - 1, "few"), (times + 1, "many")):
+                        said = f"one too {word}: {what} counted {counted} times instead of {times}"
+                        yield slip("one too many", said, value + k / times * (counted - times) * term.value)
         elif isinstance(form, Pick):
             for other in form.of:
                 change = slope * (other.value - node.value)
@@ -212,7 +227,16 @@ def _misread(dim: Dim, form: Leaf) -> Iterator[tuple[str, str, Fraction]]:
         if rest and tenths.denominator == 1:
             wrong = whole + Fraction(int(tenths), 16)
             yield (f"{what}: the decimal .{int(tenths)} read as {int(tenths)}/16", "decimal as fraction", wrong * MM_PER_INCH)
-        if rest:
+        marked = rest and rest.denominator in MARKS
+        if marked:
+            for parts in {int(rest.denominator) * 2, int(rest.denominator) // 2} & MARKS:
+                if rest.numerator < parts:
+                    wrong = whole + Fraction(int(rest.numerator), parts)
+                    text = f"{what}: {rest.numerator}/{rest.denominator} read as {rest.numerator}/{parts}"
+                    yield text, "fraction misread", wrong * MM_PER_INCH
+        for turned in _swapped(whole):
+            yield f"{what}: digits swapped, {whole} written {turned}", "digits swapped", (turned + rest) * MM_PER_INCH
+        if marked:
             digits = f"{rest.numerator}{rest.denominator}"
             wrong = whole + Fraction(int(digits), 10 ** len(digits))
             text = f"{what}: the fraction {rest.numerator}/{rest.denominator} written as .{digits}"
@@ -225,9 +249,21 @@ def _misread(dim: Dim, form: Leaf) -> Iterator[tuple[str, str, Fraction]]:
             for sign in (1, -1):
                 side = "over" if sign > 0 else "under"
                 yield f"{what} read {step} mm {side}", "neighbour mark", dim.value + sign * step
+        whole = int(dim.value)
+        for turned in _swapped(whole):
+            yield f"{what}: digits swapped, {whole} written {turned}", "digits swapped", dim.value - whole + turned
         sixteenth = nearest(inches, Fraction(1, 16)) * MM_PER_INCH
         if abs(sixteenth - dim.value) > Fraction(1, 2):
             yield f"{what} rounded to a sixteenth of an inch", "mixed units", sixteenth
+
+
+def _swapped(number: int) -> Iterator[int]:
+    """A number with two digits beside one another the wrong way round."""
+    digits = str(number) if number > 0 else ""
+    for i in range(len(digits) - 1):
+        turned = digits[:i] + digits[i + 1] + digits[i] + digits[i + 2 :]
+        if turned != digits and not turned.startswith("0"):
+            yield int(turned)
 
 
 def _twins(name: str | None, book: Mapping[str, Dim], pairs: tuple[tuple[str, str], ...]) -> Iterator[Dim]:
