@@ -32,12 +32,13 @@ def test_a_cup_by_hand() -> None:
 
 
 def test_it_weighs_what_its_sheets_weigh() -> None:
-    """Acrylic 1190 kg/m³ (ISO 7823-1), five sheets of 3 mm, a base of walnut, the cup on the scale."""
+    """Acrylic 1190 kg/m³ (ISO 7823-1), five sheets of 3 mm, base and step of walnut, the cup on the scale."""
     done = worked(things(CUP), case())
     sheets = (2 * 216 * 276 + 2 * 200 * 276 + 216 * 206) * 3 * 1190e-9
     kg = float(done.weight.mm.split()[0])
     base = 240 * 230 * 18 * 1e-9 * 600
-    assert kg == pytest.approx(sheets + base + 0.9, abs=0.12)
+    step = 208 * 198 * 6 * 1e-9 * 600
+    assert kg == pytest.approx(sheets + base + step + 0.9, abs=0.12)
 
 
 @pytest.mark.parametrize(("wide", "thick"), [(200, 3), (400, 5), (900, 8)])

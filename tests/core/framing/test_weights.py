@@ -9,7 +9,7 @@ from shadbo.core.planning.plan import book_of
 from shadbo.core.quantity.figures import plain
 from shadbo.core.science.timber import GRAVITY, density, gravity
 from shadbo.demo import demo_pieces
-from tests.core.things import box, canvas, item, made, piece, things, worked
+from tests.core.things import box, canvas, item, made, mm, piece, things, worked
 
 
 def kg(text: str) -> float:
@@ -37,12 +37,16 @@ def test_specific_gravity_is_the_table_of_the_wood_handbook() -> None:
 
 
 def test_a_floater_and_its_canvas_by_hand() -> None:
-    """Four mitred rails along their middle line, the seat round the inside, and the canvas as it was weighed."""
+    """Four mitred rails along their middle line, the seat round the inside, lift strips of softwood, and the canvas as it was weighed."""
     done = worked(canvas(600, 450, 38, weight=2), {"type": "floater", "frame": {"make": "new", "moulding": "oak-20x50"}})
     oak = 0.63 * 1.12 * 1000
     rails = (2 * (652 + 502) - 4 * 20) / 1000 * 0.020 * 0.050 * oak
     seat = 2 * (612 + 462) / 1000 * 0.006 * 0.032 * oak
-    assert kg(done.weight.mm) == pytest.approx(rails + seat + 2, abs=0.005)
+    strips = sum(
+        2 * mm(done, f"lift.strip.{run}") * mm(done, f"lift.strip.width{name}") * mm(done, "depth.lift")
+        for run, name in (("across", ""), ("down", ".down"))
+    )
+    assert kg(done.weight.mm) == pytest.approx(rails + seat + strips * 450e-9 + 2, abs=0.006)
 
 
 def test_glass_by_the_published_density() -> None:

@@ -92,6 +92,18 @@ def test_every_case_s_job_is_proved(file: Path) -> None:
     assert plan(piece_from_json(file.read_bytes()), HOUSE_SHOP, only=CUT).faults == ()
 
 
+@pytest.mark.long
+@pytest.mark.parametrize("display", DISPLAYS)
+def test_three_thousand_random_jobs_are_proved(display: str) -> None:
+    """170 more pieces of each display, over all practices and both systems of units: no fault of time, number, place or weight."""
+    seen = set()
+    for seed in range(40, 210):
+        begun = random_piece(seed, HOUSE_SHOP, display)
+        seen.add((begun.practice, begun.units))
+        assert plan(begun, HOUSE_SHOP, only=CUT).faults == (), f"{display} {seed}"
+    assert len(seen) == 6
+
+
 @pytest.mark.parametrize("display", DISPLAYS)
 def test_random_jobs_are_proved(display: str) -> None:
     """Forty pieces of each display: whatever was chosen, nothing is crossed out (what stands in the way by a stop aside)."""

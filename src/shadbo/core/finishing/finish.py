@@ -25,7 +25,7 @@ from shadbo.core.finishing.hold.making import operations_for, parts_for
 from shadbo.core.finishing.hold.panel import held_by, hold_panel, hold_views
 from shadbo.core.finishing.hold.rules import check as check_holding
 from shadbo.core.finishing.hold.sizes import Kept, keep, subjects
-from shadbo.core.finishing.judged import asked_inputs, check_display, check_hanger
+from shadbo.core.finishing.judged import asked_inputs, check_asked, check_display, check_hanger
 from shadbo.core.finishing.labelling import LABEL, condition_step, label_step, labelled, things
 from shadbo.core.finishing.room.season import check_room, room_inputs, season_views, through_the_year
 from shadbo.core.finishing.surface.coats import finish_inputs, finish_operations, finish_parts, glued_last, surface
@@ -59,7 +59,7 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
     check_thick(context, reckoned)
     carcass = reckoned.carcass if check_wood(context, reckoned.carcass) else None
     facts = context.facts
-    strainer = strainer_of(context, carcass, reckoned.outside) if carcass is not None else None
+    strainer = strainer_of(context, reckoned.carcass, reckoned.outside) if reckoned.carcass is not None else None
     if strainer is not None:
         deep = reckoned.deep
         if not strainer.closes:
@@ -73,6 +73,7 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
     check_display(context, way)
     methoded = context.holds.asked
     held = held_by(kept, reckoned.held) if methoded else reckoned.held
+    check_asked(context, way, held)
     in_hand = next((k for k in kept if k.subject.key == context.focus), kept[0])
     holding = hold_views(context, in_hand) if methoded else ()
     first: tuple[str, ...] = ("holding", "face", "back") if holding else ("back", "section", "face")
@@ -95,6 +96,8 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
         if context.holds.asked:
             own = operations_for(context, kept, own)
         if carcass is None:
+            if strainer is not None:
+                own = (make_step(context, strainer), *own, *(() if strainer.closes else (behind_step(strainer),)))
             return labelled(own, label_step(context, reckoned.labelled, held, kg, None), reckoned.labelled.before)
         coats = finish_operations(context, own) if carcass.made else ()
         over = tuple(o for kind, key in own_keys(context) for o in looked_over(context, kind, key))
@@ -143,8 +146,7 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
         """Where all of it lies, what it hangs by with it."""
         assert reckoned.space is not None
         own = reckoned.space()
-        if strainer is not None:
-            assert carcass is not None
+        if strainer is not None and carcass is not None:
             strained(own, strainer, carcass.solid)
         if hung is not None:
             hardware(own, hung.by)

@@ -6,7 +6,7 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, toggled
 from shadbo.core.contract.checks import WayOut, put
-from shadbo.core.contract.display import Carcass, Context, Way
+from shadbo.core.contract.display import Carcass, Context, Held, Way
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.document.decisions.asked import Wish
 from shadbo.core.finishing.hang.hardware import HANGERS, WALLS
@@ -107,6 +107,50 @@ def check_display(context: Context[Any, Any], way: Way) -> None:
         why="Held against what it is, what was said of it, and where it hangs. Another way of showing it, a sleeve, a spacer or a mat does not.",
         source_key=rule.source,
     )
+
+
+# What an answer asks of whoever frames it, whatever way it is shown.
+SIGNED = {
+    "front": "Signed on its front: neither mat nor lip lies over it",
+    "back": "Signed on its back: photograph that before the back is closed",
+    "edge": "Signed at its edge: a lip or a mat would cover it",
+    "unknown": "It may be signed: look its front, its back and its edges over first",
+}
+REPLACED = {
+    "no": "It can’t be replaced: nothing may be done to it that can’t be undone",
+    "unknown": "Whether it can be replaced nobody knows: it is treated as if not",
+    "yes": "It can be replaced: what holds it need not be undone",
+}
+UNDONE = {
+    "yes": "all that holds it can be undone",
+    "mostly": "most of what holds it can be undone",
+    "no": "what holds it can’t be undone",
+}
+
+
+def check_asked(context: Context[Any, Any], way: Way, held: Held) -> None:
+    """What was answered under “what matters”, and how this way of showing meets it: one line, each answer in it."""
+    asked = context.piece.asked
+    told = [REPLACED[asked.replaced]] if asked.replaced in REPLACED else []
+    if asked.apart:
+        wanted = {"yes": "It must come apart again", "unknown": "It may have to come apart again", "no": "It need not come apart"}
+        told.append(f"{wanted[asked.apart]}: {UNDONE[held.reversible]}")
+    if asked.signed in SIGNED:
+        told.append(SIGNED[asked.signed])
+    needs, does = context.needs, frozenset(way.done(context.piece, context.facts).split())
+    for wish in asked.wishes:
+        with_it, without = (judge(Choice("", does), n, context.piece.practice) for n in (needs, needs - {f"wish_{wish}"}))
+        new = [w for w in (*with_it.gains, *with_it.costs) if w not in (*without.gains, *without.costs)]
+        told.append(f"{WISHES[wish]}: {', '.join(new) if new else 'nothing speaks for or against it here'}")
+    if told:
+        context.checks.add(
+            "note",
+            "asked",
+            "display",
+            (". ".join(told) + ".",),
+            why="What was answered under what matters. Other ways of showing it are held against the same answers.",
+            source_key="practice",
+        )
 
 
 def check_hanger(context: Context[Any, Any], carcass: Carcass, used: str) -> None:

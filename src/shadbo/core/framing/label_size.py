@@ -15,6 +15,7 @@ from shadbo.core.contract.terms import ruled
 from shadbo.core.document.decisions.canvas import ReadFrame
 from shadbo.core.framing.rails import AXES, other
 from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.lengths import as_decimal
 from shadbo.core.quantity.sums import Dim, leaf
 
@@ -149,22 +150,16 @@ def _check_depth(context: Context[Any, Any], frame: ReadFrame) -> None:
 def label_inputs(context: Context[Any, Any], frame: ReadFrame) -> list[Input]:
     """What its label says, and going by it until the frame is there to be read."""
     show = context.shop.showing
-    inputs: list[Input] = [
-        choice(
-            context,
-            "/display/frame/label_of",
-            "Its size is",
-            GROUP,
-            (
-                ("opening", ("Of the picture it takes",), ("as frames for prints and photographs are sold",)),
-                ("outside", ("Over all",), ("as box frames often are",)),
-            ),
-            ("rail",),
-        )
-    ]
+    inputs: list[Input] = []
     for field, label in (("width", "Label, width"), ("height", "Label, height"), ("depth", "Label, depth")):
         place = f"/display/frame/label_{field}"
         inputs.append(plain_length(show, getattr(frame, f"label_{field}"), place, label, GROUP, ("rail",), optional=True))
+    if frame.label_width is not None or frame.label_height is not None:
+        of: tuple[tuple[str, Say, Say], ...] = (
+            ("opening", ("Of the picture it takes",), ("as frames for prints and photographs are sold",)),
+            ("outside", ("Over all",), ("as box frames often are",)),
+        )
+        inputs.append(choice(context, "/display/frame/label_of", "Its size is", GROUP, of, ("rail",)))
     promised = {a: f"frame.label.{a}" for a in AXES if f"frame.label.{a}" in context.book.dims}
     if promised and not by_its_label(context, frame):
         steps = [_stand_in(context, frame, axis, context.book[name]) for axis, name in promised.items()]

@@ -16,7 +16,7 @@ from shadbo.core.document.schools import new_rabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
 from shadbo.core.framing.label_size import label_inputs
 from shadbo.core.framing.own import own_inputs
-from shadbo.core.framing.rabbet import Rabbet
+from shadbo.core.framing.rabbet import Rabbet, bowed
 from shadbo.core.framing.rails import AXES, other
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
@@ -119,19 +119,24 @@ def frame_inputs(context: Context[Any, Any], rabbet: Rabbet, frame: ReadFrame, *
             ("rail",),
         )
     )
-    inputs.append(blocks_choice(context))
+    inputs += blocks_choice(context)
     return inputs
 
 
-def blocks_choice(context: Context[Any, Any]) -> ChoiceInput:
-    return choice(
-        context,
-        "/display/frame/blocked",
-        "Blocks behind bowed rails",
-        "Frame",
-        ((False, ("No blocks",), ()), (True, ("Blocked",), ("The readings were taken with the blocks in.",))),
-        ("rail",),
-    )
+def blocks_choice(context: Context[Any, Any]) -> list[ChoiceInput]:
+    """Asked of rails that bow, or are blocked already."""
+    if not bowed(context) and not context.display.frame.blocked:
+        return []
+    return [
+        choice(
+            context,
+            "/display/frame/blocked",
+            "Blocks behind bowed rails",
+            "Frame",
+            ((False, ("No blocks",), ()), (True, ("Blocked",), ("The readings were taken with the blocks in.",))),
+            ("rail",),
+        )
+    ]
 
 
 def moulding_choice(context: Context[Any, Any], detail: Callable[[RabbetMoulding], Say]) -> list[Input]:

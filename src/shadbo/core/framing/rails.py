@@ -194,14 +194,17 @@ def frame_steps(context: Context[Any, Any], rails: Rails) -> list[Operation]:
     """Cut, dry-fit, glue: the same for every frame that is made."""
     say, book = context.speak.say, context.book
     long_points = [book[f"rail.{way}.long_point"] for way in ("horizontal", "vertical")]
+    material = f"{rails.material[:1].upper()}{rails.material[1:]}"
+    cut = (
+        say(f"{material}: four at {{}}, long point, all to one stop.", long_points[0])
+        if long_points[0].value == long_points[1].value
+        else say(f"{material}: two at {{}} and two at {{}}, long point; each pair to the same stop.", *long_points)
+    )
     return [
         Operation(
             "cut",
             "Cut the rails",
-            say(
-                f"{rails.material[:1].upper()}{rails.material[1:]}: two at {{}} and two at {{}}, long point; each pair to the same stop.",
-                *long_points,
-            ),
+            cut,
             20,
             care="Saw: guard down, hands clear, eye and hearing protection; dust extraction on.",
             parts=("rail",),

@@ -6,11 +6,13 @@ from collections.abc import Mapping
 from typing import Any
 
 from shadbo.core.contract.cutting import CutLine, strip_of
-from shadbo.core.contract.display import Context
+from shadbo.core.contract.display import Context, Weight
 from shadbo.core.contract.operations import Operation
 from shadbo.core.framing.came import sheet_word
 from shadbo.core.framing.rabbet import Rabbet
 from shadbo.core.framing.rails import cut_line
+from shadbo.core.framing.weights import strips_weight
+from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.sums import Dim, rule
 
 # Sheets on which no adhesive may lie, or none at all: the sticky side goes to the rabbet's wall.
@@ -80,6 +82,12 @@ def spacer_lines(context: Context[Any, Any], lengths: dict[str, Dim], height: Di
         )
         for run in lengths
     ]
+
+
+def spacer_weight(context: Context[Any, Any], lengths: Mapping[str, Dim], height: Dim | Fraction) -> Weight:
+    """What the strips weigh, by the run of them."""
+    wide = context.rule("spacer_width")
+    return strips_weight(context, "spacer", "Spacer", "foam strip", [(2, long, wide, height) for long in lengths.values()])
 
 
 def spacer_step(context: Context[Any, Any], lengths: dict[str, Dim]) -> Operation:

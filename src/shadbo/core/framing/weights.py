@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
 from shadbo.core.contract.display import Context, Weight
 from shadbo.core.document.shop import Board
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import several
 from shadbo.core.quantity.masses import Quantity, show_mass
 from shadbo.core.quantity.sums import Dim
 from shadbo.core.science.timber import density
@@ -18,6 +19,8 @@ SHEETS: Mapping[str, tuple[str, int, str]] = {
     "coated": ("coated glass", 2500, "EN 572-1"),
     "acrylic": ("acrylic", 1190, "from memory"),
 }
+# What strips are of: kg a cubic metre, from memory.
+STRIPS: Mapping[str, int] = {"softwood": 450, "card": 700, "foam strip": 100, "ply": 600}
 CUBIC_MM = 1_000_000_000
 Size = Dim | Fraction
 
@@ -40,15 +43,35 @@ def rails_weight(context: Context[Any, Any], outside: Mapping[str, Dim], face: D
 
 
 def sheet_weight(
-    context: Context[Any, Any], part: str, label: str, kind: str | Board, size: Mapping[str, Dim], thick: Size, count: int = 1
+    context: Context[Any, Any],
+    part: str,
+    label: str,
+    kind: str | Board,
+    size: Mapping[str, Dim],
+    thick: Size,
+    count: int = 1,
+    windows: Sequence[tuple[Size, Size]] = (),
 ) -> Weight:
-    """So many sheets of glass or acrylic (by its key) or of a board of the stock: area × thickness × density."""
+    """So many sheets of glass or acrylic (by its key) or of a board of the stock: area × thickness × density, less its ``windows``."""
     name, heavy, known = (kind.name.lower(), kind.density, "common practice") if isinstance(kind, Board) else SHEETS[kind]
     wide, tall = size["width"].value, size["height"].value
-    kg = wide * tall * _mm(thick) * heavy * count / CUBIC_MM
+    open_ = sum((_mm(w) * _mm(h) for w, h in windows), Fraction(0))
+    kg = max(wide * tall - open_, Fraction(0)) * _mm(thick) * heavy * count / CUBIC_MM
     many = f"{count} sheets of " if count > 1 else ""
-    words = f"{many}{name}, {{}} × {{}}, {{}} thick, at {heavy} kg a cubic metre ({known})"
+    less = f", less {several(len(windows), 'window')}" if windows else ""
+    words = f"{many}{name}, {{}} × {{}}, {{}} thick{less}, at {heavy} kg a cubic metre ({known})"
     return Weight(part, label, kg, context.speak.say(words, wide, tall, _mm(thick)))
+
+
+def strips_weight(
+    context: Context[Any, Any], part: str, label: str, of: str, pieces: Sequence[tuple[int, Size, Size, Size]]
+) -> Weight:
+    """Strips and blocks of one stuff: how many, how long, wide and thick each (mm)."""
+    heavy = STRIPS[of]
+    kg = sum((n * _mm(a) * _mm(b) * _mm(c) for n, a, b, c in pieces), Fraction(0)) * heavy / CUBIC_MM
+    told = ", ".join(f"{n} × {{}} × {{}} × {{}}" for n, *_ in pieces)
+    sizes = [_mm(size) for _, *each in pieces for size in each]
+    return Weight(part, label, kg, context.speak.say(f"{told}, {of} at {heavy} kg a cubic metre (from memory)", *sizes))
 
 
 def object_weight(part: str, label: str, kg: Fraction, estimated: bool) -> Weight:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections import defaultdict
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 
 from shadbo.core.contract.bodies import Fixing, Outline, Space
 from shadbo.core.contract.parts import Part
@@ -14,14 +14,19 @@ from shadbo.core.job.joining import Job
 APART = ("spare", "hold", "felt", "film", "form")
 # So far beside an edge a point may be drawn and still lie on it (mm); nearer than this two fixings are one.
 NEAR, TOUCH = 0.5, 2.0
+# What has a weight of its own; less of it than this is not told (mm³, some twenty grams of wood).
+HEAVY, SLIGHT = frozenset({"wood", "bar", "board", "glass", "strip"}), 40_000.0
 Box = tuple[float, float, float, float]
 # A solid as it is looked at: what is near it, its outline, and between which depths a fixing ends in it.
 Piece = tuple[Box, Outline, float, float]
 
 
-def prove_in_space(job: Job, space: Space) -> Iterator[str]:
-    """What is wrong, a sentence each."""
+def prove_in_space(job: Job, space: Space, weighed: Iterable[str]) -> Iterator[str]:
+    """What is wrong, a sentence each; ``weighed`` are the parts whose weight is in that of the whole."""
     yield from _numbers(job, space)
+    # What its owner brings weighs what it was weighed at, with all that is part of it.
+    owned = (light for part in job.parts if part.comes == "owner" for light in part.lights)
+    yield from _weighs(space, (*weighed, *owned))
     by: dict[str, list[Piece]] = defaultdict(list)
     for body in space.bodies:
         pieces = [(_box(outline), outline, front - NEAR, back + NEAR) for outline, front, back in body.solids]
@@ -75,6 +80,19 @@ def _numbers(job: Job, space: Space) -> Iterator[str]:
     for name in lying:
         if not name.startswith("hang") and known.isdisjoint(of[name]):
             yield f"{name} lies there, and no part of the list is it"
+
+
+def _weighs(space: Space, weighed: tuple[str, ...]) -> Iterator[str]:
+    """Nothing of wood, board or glass lies there that isn’t in the weight of the whole."""
+    roots = (*weighed, *(f"{part}{end}" for part in weighed for end in "._"))
+    volumes: dict[str, float] = defaultdict(float)
+    for body in space.bodies:
+        if body.material in HEAVY and not body.part.startswith("hang"):
+            left, top, right, bottom = body.box
+            volumes[body.part] += (right - left) * (bottom - top) * (body.back - body.front)
+    for name, volume in volumes.items():
+        if volume > SLIGHT and name not in weighed and not name.startswith(roots):
+            yield f"{name} lies there, and is in no weight"
 
 
 def _met(fixing: Fixing, by: Mapping[str, Sequence[Piece]]) -> Iterator[str]:

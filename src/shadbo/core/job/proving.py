@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 
 from shadbo.core.contract.bodies import Space
 from shadbo.core.contract.operations import Operation
@@ -29,9 +29,10 @@ MATERIALS: dict[str, tuple[str, ...]] = {
 }
 
 
-def prove(job: Job, book: Book, space: Space | None = None) -> tuple[str, ...]:
-    """What is wrong with a job, a sentence each; nothing of a sound one. ``space`` is where its pieces lie, if they are to be held against it."""
-    lying = prove_in_space(job, space) if space is not None else ()
+def prove(job: Job, book: Book, space: Space | None = None, weighed: Iterable[str] = ()) -> tuple[str, ...]:
+    """What is wrong with a job, a sentence each; nothing of a sound one. ``space`` is where its pieces lie, if they are to be
+    held against it, ``weighed`` what is in its weight."""
+    lying = prove_in_space(job, space, weighed) if space is not None else ()
     return (
         *lying,
         *_made_and_used(job),

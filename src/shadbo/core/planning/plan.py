@@ -213,7 +213,9 @@ def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[P
         stock=(*first.stock, *reckoned.stock) if cutting else (),
         to_get=job.to_get,
         steps=steps,
-        faults=prove(job, book, _space(reckoned, checks)) if cutting and (only is None or only.proved) else (),
+        faults=prove(job, book, _space(reckoned, checks), [w.part for w in reckoned.weights])
+        if cutting and (only is None or only.proved)
+        else (),
         proved=len(reckoned.proofs),
         proofs=tuple(
             ProofShown(p.line, tuple(show.show(t.value, "fine") for t in p.terms), show.show(p.whole.value, "fine"))

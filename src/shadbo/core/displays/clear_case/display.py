@@ -20,6 +20,7 @@ from shadbo.core.contract.display import (
     Suit,
     ViewOf,
     Way,
+    Weight,
 )
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
@@ -78,6 +79,7 @@ def reckon(context: CaseContext) -> Reckoned:
         weights=(
             *walls,
             wood_weight(context, "base", "Base", context.display.wood, sizes.base["width"], section),
+            *([_step_weight(context, sizes)] if sizes.step.value > 0 else []),
             object_weight("item", "Things", kg, any(one.item.weight is None for one in sizes.laid)),
         ),
         held=Held("standing on its base under a hood", "its own feet, padded", "yes"),
@@ -140,6 +142,11 @@ def _arrange(context: CaseContext, sizes: Sizes, one: Laid) -> Panel:
     return Panel(
         ("Where they stand on the base, seen from the front.",), inputs, item_figures(context, one.sized), ("face", "above")
     )
+
+
+def _step_weight(context: CaseContext, sizes: Sizes) -> Weight:
+    section = context.book["step.depth"].value * sizes.step.value
+    return wood_weight(context, "step", "Step", context.display.wood, context.book["step.width"], section)
 
 
 def _cuts(context: CaseContext, sizes: Sizes) -> tuple[CutLine, ...]:

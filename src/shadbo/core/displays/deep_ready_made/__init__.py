@@ -7,7 +7,7 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given
 from shadbo.core.contract.cutting import CutLine, strip_of
-from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way, Weight
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
@@ -25,7 +25,7 @@ from shadbo.core.framing.filling import board_of, fill_lines
 from shadbo.core.framing.label_size import by_its_label
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, ready_frame
 from shadbo.core.framing.rails import AXES, FRAME, cut_line
-from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
+from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight, strips_weight
 from shadbo.core.measuring.desk import desk_panel
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
@@ -44,6 +44,11 @@ def reckon(context: DeepContext) -> Reckoned:
     weights = (
         rails_weight(context, sizes.rabbet.outside, sizes.rabbet.face, sizes.rabbet.area_mm2, ""),
         sheet_weight(context, "board", "Inner board", board_of(context, sizes.board, "stiff"), sizes.rabbet.size, sizes.board),
+        *_strips_weights(context, sizes),
+        *(
+            sheet_weight(context, "fill", "Filler behind", board, sizes.filler, exact(board.thickness))
+            for board in (sizes.fill.boards if sizes.fill is not None else ())
+        ),
         object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
     )
     return Reckoned(
@@ -155,6 +160,18 @@ def _refused(context: DeepContext, sizes: Sizes, size: Mapping[str, Fraction], r
             return context.speak.say(f"{axis} too small by {{}}", over)
     short = sizes.depth.value + exact(ready.glass) + exact(ready.board) + context.rule("tabs") - exact(ready.rabbet_depth)
     return context.speak.say("too shallow by {}", short) if short > 0 else None
+
+
+def _strips_weights(context: DeepContext, sizes: Sizes) -> list[Weight]:
+    """Card in the glass’s place and what packs the sides."""
+    strips, found = sizes.strips, []
+    card = [(2, long, sizes.rabbet.lip, sizes.card) for key, long in strips.items() if key.startswith("card.")]
+    if card:
+        found.append(strips_weight(context, "card", "Card in the glass’s place", "card", card))
+    packing = [(2, strips[f"packing.{a}"], sizes.depth, sizes.packing[a]) for a in AXES if f"packing.{a}" in strips]
+    if packing:
+        found.append(strips_weight(context, "packing", "Side packing", "softwood", packing))
+    return found
 
 
 def _cuts(context: DeepContext, sizes: Sizes) -> tuple[CutLine, ...]:

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Any
 
 from shadbo.core.contract.checks import Patch, put
-from shadbo.core.contract.display import ANY_HANGER, Carcass, Display, Held, Holds, Layer, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import ANY_HANGER, Carcass, Display, Held, Holds, Layer, Proof, Reckoned, Suit, Way, Weight
 from shadbo.core.displays.floater.bodies import lie
 from shadbo.core.displays.floater.drawing import draw
 from shadbo.core.displays.floater.making import cut_list, parts, steps, stock_sum
@@ -17,7 +17,7 @@ from shadbo.core.displays.floater.starts import starts
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.document.facts import Facts
 from shadbo.core.framing.canvas_choices import begin_floater
-from shadbo.core.framing.weights import object_weight, rails_weight, wood_weight
+from shadbo.core.framing.weights import object_weight, rails_weight, strips_weight, wood_weight
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Book, Say
 
@@ -49,6 +49,7 @@ def reckon(context: FloaterContext) -> Reckoned:
             2 * (sizes.inside["width"].value + sizes.inside["height"].value),
             sizes.seat.value * sizes.seat_width.value,
         ),
+        *([_lift_weight(context, sizes)] if sizes.lift.value > 0 else []),
         object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
     )
     return Reckoned(
@@ -131,3 +132,10 @@ FLOATER = Display(
     starts(WAY),
     Holds(frozenset({"screws"}), figures=("screw.count", "screw.bears")),
 )
+
+
+def _lift_weight(context: FloaterContext, sizes: Sizes) -> Weight:
+    book = context.book
+    runs = (("across", ""), ("down", ".down"))
+    pieces = [(2, book[f"lift.strip.{run}"], book[f"lift.strip.width{name}"], sizes.lift) for run, name in runs]
+    return strips_weight(context, "lift", "Lift strips", "softwood", pieces)

@@ -200,7 +200,6 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
                     say("Rip to {} high.", sizes.rail_height),
                     15,
                     care="Guards on, push stick, eye and hearing protection; test cut first.",
-                    parts=("rail",),
                 )
             )
         out += [

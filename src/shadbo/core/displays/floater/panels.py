@@ -80,7 +80,7 @@ def _display(context: FloaterContext, sizes: Sizes) -> Panel:
             ("rail",),
         )
     )
-    inputs.append(blocks_choice(context))
+    inputs += blocks_choice(context)
     inputs += [given(context.shop.showing, sizes.liner[axis], "Liner") for axis in AXES]
     figures = [
         *figures[:4],

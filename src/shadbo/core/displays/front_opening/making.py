@@ -159,6 +159,20 @@ def steps(context: OpeningContext, sizes: Sizes) -> tuple[Operation, ...]:
             leaves=("glued", "joined", "shaped"),
         ),
         Operation(
+            "catch",
+            "Let the magnets in",
+            (
+                f"Bored on the {shuts} of door and tray, as far from the ends as the hinges; poles facing, glued flush while the wood is bare. "
+                "A finger’s notch between them opens it.",
+            ),
+            20,
+            care="A stop on the bit; eye protection. Magnets pinch and break: one at a time, away from watches and cards.",
+            parts=("catch",),
+            uses=("catch", "glue", "tray"),
+            needs=("raw", "joined"),
+            leaves=("shaped",),
+        ),
+        Operation(
             "board",
             "Cut the boards",
             say(
@@ -196,17 +210,6 @@ def steps(context: OpeningContext, sizes: Sizes) -> tuple[Operation, ...]:
             parts=("rail", "tray"),
             uses=("hinge", "hinge.screw", "tray"),
             needs=MADE,
-        ),
-        Operation(
-            "catch",
-            "Let the magnets in",
-            (
-                f"On the {shuts}, as far from the ends as the hinges; poles facing, glued flush. A finger’s notch between them opens it.",
-            ),
-            20,
-            care="Magnets pinch and break: one at a time, away from watches and cards.",
-            parts=("catch",),
-            uses=("catch", "glue"),
         ),
     ]
     out.append(

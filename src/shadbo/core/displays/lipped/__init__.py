@@ -23,6 +23,7 @@ from shadbo.core.framing.canvas_choices import begin_lipped, canvas_displays, st
 from shadbo.core.framing.glazing import glazing_choices, sheet_thick
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
 from shadbo.core.framing.rails import AXES
+from shadbo.core.framing.spacers import spacer_weight
 from shadbo.core.framing.typed_counts import count_inputs
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
 from shadbo.core.measuring.desk import desk_panel
@@ -45,6 +46,7 @@ def reckon(context: LippedContext) -> Reckoned:
             else []
         ),
         *([liner_weight(context, sizes.liner)] if sizes.liner is not None else []),
+        *([spacer_weight(context, sizes.strips, sizes.front["air"])] if sizes.strips else []),
         object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
     )
     return Reckoned(

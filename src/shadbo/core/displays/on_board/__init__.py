@@ -19,6 +19,7 @@ from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import FLAT_ASKS, RABBET_ASKS, Start, facts_at_first, flat_of, frame_of, profile_for
 from shadbo.core.framing.filling import Use, board_of
 from shadbo.core.framing.rails import AXES
+from shadbo.core.framing.spacers import spacer_weight
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Book, Say
@@ -89,7 +90,7 @@ def settle(document: Any, pointer: str, book: Callable[[], Book]) -> Patch:
 
 
 # What each board of the pack is there for.
-BOARDS: Mapping[str, Use] = {"lift": "mount", "board": "mount", "backing": "stiff"}
+BOARDS: Mapping[str, Use] = {"mat": "mat", "lift": "mount", "board": "mount", "backing": "stiff"}
 
 
 def _weights(context: OnBoardContext, sizes: Sizes) -> tuple[Weight, ...]:
@@ -99,10 +100,19 @@ def _weights(context: OnBoardContext, sizes: Sizes) -> tuple[Weight, ...]:
         rails_weight(context, rabbet.outside, rabbet.face, rabbet.area_mm2, rabbet.wood),
         *sheets,
         *(
-            sheet_weight(context, key, sizes.pack[key].label, board_of(context, sizes.pack[key], use), sizes.board, sizes.pack[key])
+            sheet_weight(
+                context,
+                key,
+                sizes.pack[key].label,
+                board_of(context, sizes.pack[key], use),
+                sizes.lift if key == "lift" else sizes.board,
+                sizes.pack[key],
+                windows=[(sizes.window["width"], sizes.window["height"])] if key == "mat" else (),
+            )
             for key, use in BOARDS.items()
             if key in sizes.pack
         ),
+        *([spacer_weight(context, sizes.strips, sizes.pack["air"])] if sizes.strips else []),
         *(
             sheet_weight(context, "fill", "Filler behind", board, sizes.board, exact(board.thickness))
             for board in (sizes.fill.boards if sizes.fill is not None else ())

@@ -13,7 +13,7 @@ from shadbo.core.document.objects import FlatWork
 from shadbo.core.framing.counting import Fixings, figures, fixings
 from shadbo.core.framing.filling import board_of
 from shadbo.core.framing.rails import AXES
-from shadbo.core.framing.weights import object_weight, sheet_weight
+from shadbo.core.framing.weights import object_weight, sheet_weight, strips_weight
 from shadbo.core.measuring.desk import measure
 from shadbo.core.measuring.thing import Thing
 from shadbo.core.quantity.exact import Fraction, exact
@@ -98,11 +98,13 @@ def size_up(context: PanelContext) -> Sizes:
     thick = book.add(
         rule(display.board, "Backing, thick", "thicknesses", "depth"), "backing.thick", "Backing, thick", parts=("backing",)
     )
-    weights = (
+    weights: tuple[Weight, ...] = (
         sheet_weight(context, "backing", "Backing", board_of(context, thick, "mount"), backing, thick),
         object_weight("work", "Work", thing.weight_kg, thing.estimated),
     )
     seam_strips = _seam_strips(context, backing, seams)
+    if seam_strips:
+        weights = (*weights, _seam_weight(context, seam_strips, seams))
     hold, pairs = _hang(context, backing, seams, sum((w.kg for w in weights), Fraction(0)))
     return Sizes(
         thing=thing,
@@ -158,6 +160,15 @@ def _glue(context: PanelContext, each: dict[str, Dim], tape: Dim, boards: int) -
             (f"{context.rule('panel_glue')} ml a square metre (house figure)",),
             parts=("glue",),
         )
+
+
+def _seam_weight(context: PanelContext, strips: dict[str, Dim], seams: dict[str, list[Dim]]) -> Weight:
+    """Stiff card over every seam, as thick as a mat board."""
+    wide, thick = context.rule("panel_seam"), context.rule("mat")
+    many = {"width": len(seams["width"]), "height": len(seams["height"]) * (len(seams["width"]) + 1)}
+    return strips_weight(
+        context, "seam", "Strips over the seams", "card", [(many[a], long, wide, thick) for a, long in strips.items()]
+    )
 
 
 def _seam_strips(context: PanelContext, backing: dict[str, Dim], seams: dict[str, list[Dim]]) -> dict[str, Dim]:

@@ -13,7 +13,7 @@ from shadbo.core.document.items import Things
 from shadbo.core.framing.arrange.laid import Laid, Sized, lay, size_items
 from shadbo.core.framing.filling import board_of
 from shadbo.core.framing.rails import AXES
-from shadbo.core.framing.weights import object_weight, sheet_weight, wood_weight
+from shadbo.core.framing.weights import object_weight, sheet_weight, strips_weight, wood_weight
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, largest, leaf, rule
@@ -284,6 +284,11 @@ def _weights(
             context, "board", "Boards", board_of(context, exact(display.board), "mount"), board, exact(display.board), panes
         ),
     ]
+    if display.strips:
+        # Round every pane, as wide as they are deep.
+        deep = exact(display.strips)
+        runs = [(2 * panes, pane[a], deep, deep) for a in AXES]
+        found.append(strips_weight(context, "strips", "Strips", "softwood", runs))
     if display.closing == "cover":
         found.append(
             sheet_weight(

@@ -39,7 +39,13 @@ def reckon(context: SeeThroughContext) -> Reckoned:
         sheet_weight(context, "glazing", "Sheets", display.glazing, sizes.sheet, sizes.each, display.sheets),
         *(
             sheet_weight(
-                context, key, sizes.pack[key].label, board_of(context, sizes.pack[key], "mat"), sizes.sheet, sizes.pack[key]
+                context,
+                key,
+                sizes.pack[key].label,
+                board_of(context, sizes.pack[key], "mat"),
+                sizes.sheet,
+                sizes.pack[key],
+                windows=[(sizes.window["width"], sizes.window["height"])],
             )
             for key in ("mat", "mat_back")
             if key in sizes.pack

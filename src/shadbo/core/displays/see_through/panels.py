@@ -8,7 +8,7 @@ from shadbo.core.contract.asking import choice, given, plain_length, toggled
 from shadbo.core.contract.display import Panel, PanelOf
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.contract.terms import there
-from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
+from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes, between_mats
 from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.decisions.see_through import FACES
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
@@ -128,17 +128,21 @@ def _hold(context: SeeThroughContext, sizes: Sizes) -> Panel:
             hint=("Left empty: two a side.",),
         )
     )
-    hold += [
-        choice(
-            context,
-            "/display/tape",
-            "The work is held",
-            "The work",
-            (("top", ("By tape at the top",), ("so that it hangs and does not buckle",)), ("none", ("By the sheets alone",), ())),
-            ("tape",),
-            look="list",
-        )
-    ]
+    if not between_mats(context.display):
+        hold += [
+            choice(
+                context,
+                "/display/tape",
+                "The work is held",
+                "The work",
+                (
+                    ("top", ("By tape at the top",), ("so that it hangs and does not buckle",)),
+                    ("none", ("By the sheets alone",), ()),
+                ),
+                ("tape",),
+                look="list",
+            )
+        ]
     if "plant" in {*context.object.traits, context.object.material}:
         hold.append(
             choice(

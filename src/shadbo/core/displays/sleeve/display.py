@@ -57,7 +57,14 @@ def reckon(context: SleeveContext) -> Reckoned:
         ),
         deep=sizes.thick * 1,
         weights=(
-            wood_weight(context, "pole", "Pole", context.display.wood, sizes.pole, area),
+            wood_weight(
+                context,
+                "pole",
+                "Poles" if _poles(context) > 1 else "Pole",
+                context.display.wood,
+                sizes.pole * _poles(context),
+                area,
+            ),
             object_weight("work", "Cloth", thing.weight_kg, thing.estimated),
         ),
         held=Held("a sleeve sewn to its back all along, a sealed pole through it", "thread in its back, washed cotton", "yes"),

@@ -17,7 +17,7 @@ from shadbo.core.document.facts import Facts
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.shop import Shop
 from shadbo.core.framing.rails import AXES
-from shadbo.core.framing.weights import wood_weight
+from shadbo.core.framing.weights import strips_weight, wood_weight
 from shadbo.core.measuring.thing import GRAMS_PER_M2
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
@@ -74,13 +74,21 @@ def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
 def _weights(context: StretcherContext, sizes: Sizes) -> tuple[Weight, ...]:
     w, h = (sizes.finished[a].value for a in AXES)
     crosses = sum((n * sizes.cross_length[a].value for a, n in sizes.cross.items() if a in sizes.cross_length), Fraction(0))
-    bars = 2 * (w + h) + crosses
+    section = sizes.depth.value * sizes.bar_width.value
     area, grams = sizes.to_cut["width"].value * sizes.to_cut["height"].value, GRAMS_PER_M2["canvas"]
     cloth = area * grams / 1_000_000_000
     return (
-        wood_weight(context, "bar", "Bars", sizes.bar.wood, bars, sizes.depth.value * sizes.bar_width.value),
+        wood_weight(context, "bar", "Bars", sizes.bar.wood, 2 * (w + h), section),
+        *([wood_weight(context, "cross", "Cross-bars", sizes.bar.wood, crosses, section)] if crosses else []),
+        *([_braces_weight(context, sizes)] if context.display.braces else []),
         Weight("canvas", "Canvas", cloth, (f"at {grams} g a square metre (house figure)",)),
     )
+
+
+def _braces_weight(context: StretcherContext, sizes: Sizes) -> Weight:
+    """Four of batten, half as wide as the bar and half as deep."""
+    pieces = [(4, context.book["brace.length"], sizes.bar_width / 2, sizes.depth / 2)]
+    return strips_weight(context, "brace", "Corner braces", "softwood", pieces)
 
 
 def suits(facts: Facts) -> Suit:

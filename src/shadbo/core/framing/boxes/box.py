@@ -21,7 +21,8 @@ from shadbo.core.framing.boxes.rules import check
 from shadbo.core.framing.boxes.sizes import Sizes, arrange, size_up
 from shadbo.core.framing.boxes.suiting import held, way_of
 from shadbo.core.framing.rails import AXES
-from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight
+from shadbo.core.framing.spacers import spacer_weight
+from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight, strips_weight
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Book, Say
 from shadbo.core.quantity.sums import leaf
@@ -123,9 +124,22 @@ def _weights(context: BoxContext, sizes: Sizes) -> tuple[Weight, ...]:
     found = [rails_weight(context, rabbet.outside, rabbet.face, rabbet.area_mm2, rabbet.wood)]
     if sizes.sheet:
         found.append(sheet_weight(context, "glazing", "Glazing", glazing, sizes.sheet, pack.size("glazing")))
+    levels = {level.key: level for level in sizes.mats.levels} if sizes.mats is not None else {}
     for lies in pack.layers:
         if lies.material == "board" and lies.size.value > 0:
-            found.append(sheet_weight(context, lies.key, lies.label, lies_of(context, sizes, lies), sizes.board, lies.size))
+            cut = [(o.size["width"], o.size["height"]) for o in levels[lies.key].openings] if lies.key in levels else ()
+            size = sizes.cut_down if lies.key == "mount" and sizes.cut_down else sizes.board
+            board = lies_of(context, sizes, lies)
+            found.append(sheet_weight(context, lies.key, lies.label, board, size, lies.size, windows=cut))
+    if pack.spacer is not None and sizes.strips:
+        found.append(spacer_weight(context, sizes.strips, pack.size("spacer")))
+    if pack.behind_need is not None and not sizes.cut_down:
+        wide = context.rule("behind_strip")
+        long, tall = (sizes.board[a].value for a in ("width", "height"))
+        pieces = [(2, run, wide, pack.behind_need) for run in (long, tall - 2 * wide)]
+        found.append(strips_weight(context, "behind", "Strips behind the board", "card", pieces))
+    if context.display.build_up:
+        found.append(_build_up_weight(context, sizes))
     for board in pack.fill.boards if pack.fill is not None else ():
         found.append(sheet_weight(context, "fill", "Filler behind", board, sizes.board, exact(board.thickness)))
     if covered(context):
@@ -134,6 +148,14 @@ def _weights(context: BoxContext, sizes: Sizes) -> tuple[Weight, ...]:
     estimated = any(one.item.weight is None for one in sizes.laid)
     found.append(object_weight("item", "Things", kg, estimated))
     return tuple(found)
+
+
+def _build_up_weight(context: BoxContext, sizes: Sizes) -> Weight:
+    """Strips behind the rails, as wide as their wood beside the rabbet."""
+    rabbet = sizes.rabbet
+    wide = max(rabbet.face.value - rabbet.lip.value, Fraction(0))
+    pieces = [(2, rabbet.outside[a], wide, context.book["depth.build_up"]) for a in ("width", "height")]
+    return strips_weight(context, "build_up", "Build-up strips", "softwood", pieces)
 
 
 def _verdict(context: BoxContext, sizes: Sizes) -> Say:

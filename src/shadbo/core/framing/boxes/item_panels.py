@@ -93,11 +93,10 @@ def measuring_inputs(context: BoxContext, one: Laid, *, fixings: bool = True) ->
     shapes: list[tuple[str, str]] = [("rectangle", "Rectangle"), ("circle", "Circle"), ("ellipse", "Ellipse")]
     if item.outline:
         shapes.append(("outline", "Outline"))
-    inputs.append(
-        choice(
-            context, f"{where}/shape", "Shape", "Shape", tuple((k, (label,), ()) for k, label in shapes), parts, key=f"{key}.shape"
-        )
-    )
+    # What is folded round a form or stretched over a board is as that is.
+    if not item.folding and not item.stitching:
+        options = tuple((k, (label,), ()) for k, label in shapes)
+        inputs.append(choice(context, f"{where}/shape", "Shape", "Shape", options, parts, key=f"{key}.shape"))
     said: Say = context.speak.say(
         f"{len(item.outline)} points, scaled to its sizes."
         if item.outline

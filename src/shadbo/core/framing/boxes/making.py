@@ -19,7 +19,7 @@ from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.came import BOARD_CAME, TABS, open_step, sheet_came, sheet_part, sheet_word, tabs_came
 from shadbo.core.framing.closing import SEALED, SEALED_KEYS, closed_with, closing_care, closing_parts, sealed_in, told_points
-from shadbo.core.framing.filling import BLADE, Use, board_of, cutting_care, fill_lines, wired
+from shadbo.core.framing.filling import BLADE, SAWN, Use, board_of, cutting_care, fill_lines, wired
 from shadbo.core.framing.glazing import glazing_line, glazing_step
 from shadbo.core.framing.rabbet import rails_of
 from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
@@ -420,26 +420,30 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 )
             )
     if sizes.cut_down:
+        hard = pack.size("backing") > 0 and not board_came(context, sizes)
         out.append(
             Operation(
                 "mount",
                 "Cut the inner board down",
-                say(
-                    ("" if context.display.liner is not None else "Read the liner first. ")
-                    + "{} × {}: it drops inside the liner. Two side strips of {} hold it off the "
-                    + f"{sheet_word(display.glazing)}.",
-                    sizes.cut_down["width"],
-                    sizes.cut_down["height"],
-                    pack.size("spacer"),
+                (
+                    *say(
+                        ("" if context.display.liner is not None else "Read the liner first. ")
+                        + "{} × {}: it drops inside the liner. Two side strips of {} hold it off the "
+                        + f"{sheet_word(display.glazing)}.",
+                        sizes.cut_down["width"],
+                        sizes.cut_down["height"],
+                        pack.size("spacer"),
+                    ),
+                    *(say(" The hard back {} × {}, which closes it, sawn.", *sizes.board.values()) if hard else ()),
                 ),
                 15,
                 gate=True,
-                care=BLADE,
+                care=f"{BLADE} {SAWN}" if hard else BLADE,
                 makes=(
                     "mount",
                     *(("spacer",) if sizes.strips else ()),
                     *(("filler",) if _fillers(context) else ()),
-                    *(("backing",) if pack.size("backing") and not board_came(context, sizes) else ()),
+                    *(("backing",) if hard else ()),
                 ),
                 apart=True,
                 needs=("prepared",),
