@@ -153,7 +153,9 @@ def label_inputs(context: Context[Any, Any], frame: ReadFrame) -> list[Input]:
     inputs: list[Input] = []
     for field, label in (("width", "Label, width"), ("height", "Label, height"), ("depth", "Label, depth")):
         place = f"/display/frame/label_{field}"
-        inputs.append(plain_length(show, getattr(frame, f"label_{field}"), place, label, GROUP, ("rail",), optional=True))
+        hint: Say = ("As printed on it or on its box; of what it is the size is asked then.",) if field == "width" else ()
+        value = getattr(frame, f"label_{field}")
+        inputs.append(plain_length(show, value, place, label, GROUP, ("rail",), optional=True, hint=hint))
     if frame.label_width is not None or frame.label_height is not None:
         of: tuple[tuple[str, Say, Say], ...] = (
             ("opening", ("Of the picture it takes",), ("as frames for prints and photographs are sold",)),
