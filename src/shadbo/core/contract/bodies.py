@@ -141,9 +141,7 @@ class Space:
     ) -> None:
         """A sheet in the middle of the face."""
         x, y = (mm(self.width) - mm(w)) / 2, (mm(self.height) - mm(h)) / 2
-        outline = ((x, y), (x + mm(w), y), (x + mm(w), y + mm(h)), (x, y + mm(h)))
-        cut = tuple(tuple((mm(a), mm(b)) for a, b in window) for window in windows)
-        self.bodies.append(Body(part, label, material, _rounded(outline), mm(front), mm(back), self.layer, cut, colour))
+        self.box(part, label, material, x, y, w, h, front, back, windows=windows, colour=colour)
 
     def rails(
         self,

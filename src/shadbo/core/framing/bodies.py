@@ -105,21 +105,23 @@ def items_at(space: Space, laid: Sequence[Laid], dx: float, dy: float, floor: fl
         space.body(one.part, one.item.name, "item", points, front, max(floor, front), colour=colour)
 
 
-def points_behind(space: Space, points: Points, size: Mapping[str, Dim], z: float, label: str = "Point") -> None:
-    """Points round a pack that ends at z: each driven into the rabbet’s wall and reaching over the pack (mm)."""
+def points_behind(
+    space: Space, points: Points, size: Mapping[str, Dim], z: float, label: str = "Point", part: str = "point"
+) -> None:
+    """Points, tabs or clips round a pack that ends at z: each driven into the rabbet’s wall and reaching over the pack (mm). A ``part``
+    that ends in a dot is numbered along each side."""
     if not points:
         return
     space.then()
     w, h = mm(size["width"]), mm(size["height"])
     x0, y0 = (mm(space.width) - w) / 2, (mm(space.height) - h) / 2
-    for place in points.get("width", ()):
-        for edge, way, rail in ((y0, 1, "rail.top"), (y0 + h, -1, "rail.bottom")):
-            x = x0 + mm(place)
-            space.fix("point", label, (x, edge + way * OVER, z), (x, edge - way * DRIVEN, z), (), rail)
-    for place in points.get("height", ()):
-        for edge, way, rail in ((x0, 1, "rail.left"), (x0 + w, -1, "rail.right")):
-            y = y0 + mm(place)
-            space.fix("point", label, (edge + way * OVER, y, z), (edge - way * DRIVEN, y, z), (), rail)
+    for axis, first, edges in (("width", x0, (y0, y0 + h)), ("height", y0, (x0, x0 + w))):
+        for i, place in enumerate(points.get(axis, ()), start=1):
+            along, name = first + mm(place), f"{part}{axis}.{i}" if part.endswith(".") else part
+            for edge, way, side in zip(edges, (1, -1), SIDES[axis], strict=True):
+                tip, root = edge + way * OVER, edge - way * DRIVEN
+                start, end = (((along, at, z) if axis == "width" else (at, along, z)) for at in (tip, root))
+                space.fix(name, label, start, end, (), f"rail.{side}")
 
 
 def each_side(
