@@ -14,15 +14,19 @@ from pathlib import Path
 
 from shadbo.bench.timing import in_turn, line
 from shadbo.core.contract.display import Context
+from shadbo.core.contract.parts import cut
 from shadbo.core.displays.on_board.sizes import size_up
 from shadbo.core.document.decisions.canvas import OnBoard
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.objects import FlatWork
 from shadbo.core.document.piece import Piece, document_of, load_piece
+from shadbo.core.framing.apart import apart_view
 from shadbo.core.framing.arrange.packing import smallest_box
 from shadbo.core.framing.placing import Border, best, solve
+from shadbo.core.job.joining import join
+from shadbo.core.job.proving import prove
 from shadbo.core.planning.comparing import compare
-from shadbo.core.planning.plan import Only, plan
+from shadbo.core.planning.plan import Only, _reckoned, plan
 from shadbo.core.quantity.exact import Fraction
 from shadbo.demo import demo_pieces
 
@@ -34,6 +38,7 @@ def print_lines() -> None:
     _stages("a canvas", canvas, 3)
     _stages("the jersey", jersey, 8)
     _stages("30 things in a box", thirty(), 10)
+    _proved(canvas)
     whole = in_turn(lambda: plan(canvas, HOUSE_SHOP), 60)
     line("whole plan of a floated canvas", whole.in_loops, "loops", 6, f"{whole.median:.1f} ms")
     every = in_turn(lambda: [plan(piece, HOUSE_SHOP) for piece in pieces], 10)
@@ -45,6 +50,18 @@ def print_lines() -> None:
     _placing()
     _packing()
     _wrapping()
+
+
+def _proved(piece: Piece) -> None:
+    """The proof of a job in time, number, place and weight, and all of it drawn laid apart; both for a canvas in a floater."""
+    context, reckoned, *_ = _reckoned(piece, HOUSE_SHOP, "")
+    job = join((*map(cut, reckoned.cuts), *reckoned.parts()), reckoned.steps())
+    assert reckoned.space is not None
+    space, weighed = reckoned.space(), [w.part for w in reckoned.weights]
+    proof = in_turn(lambda: prove(job, context.book, space, weighed), 60)
+    line("proof of a job", proof.in_loops, "loops", 0.3)
+    apart = in_turn(lambda: apart_view(space, {}), 60)
+    line("all of it laid apart", apart.in_loops, "loops", 1.5)
 
 
 def _stages(what: str, piece: Piece, reach: float) -> None:
