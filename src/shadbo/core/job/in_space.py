@@ -65,10 +65,11 @@ def _numbers(job: Job, space: Space) -> Iterator[str]:
         if not met:
             continue
         parts = [part]
-        for group in [g for g in groups if g[0] & met]:
-            met, parts = met | group[0], [*group[1], *parts]
-            groups.remove(group)
-        groups.append((met, parts))
+        apart = [g for g in groups if g[0].isdisjoint(met)]
+        for group in groups:
+            if not group[0].isdisjoint(met):
+                met, parts = met | group[0], [*group[1], *parts]
+        groups = [*apart, (met, parts)]
     for names, parts in groups:
         cut = sum(windows[name] for name in names)
         # A window of a sheet has a line of its own in some lists.

@@ -48,18 +48,18 @@ def prove(job: Job, book: Book, space: Space | None = None, weighed: Iterable[st
 def _made_and_used(job: Job) -> Iterator[str]:
     """Each part is made or got before it is used, and used; nothing that came with the frame is cut."""
     hands = Hands.of(job.operations)
+    place = {o.key: i for i, o in enumerate(job.operations)}
     for part in job.parts:
-        made, used = hands.makers(part), hands.users(part)
-        makers = [o for o in job.operations if o.key in made]
-        users = [o for o in job.operations if o.key in used]
+        makers, users = ([place[key] for key in keys] for keys in (hands.makers(part), hands.users(part)))
         if not users:
             yield f"{part.name} ({part.key}) is in no operation"
         if part.comes == "cut" and not makers:
             yield f"{part.name} ({part.key}) is on the cut list and nobody cuts it"
         if part.comes in ("came", "hand", "owner") and (makers or part.line is not None):
             yield f"{part.name} ({part.key}) is there and would be made again"
-        if makers and users and job.operations.index(users[0]) < job.operations.index(makers[0]):
-            yield f"{part.name} is used in “{users[0].title}” before “{makers[0].title}” makes it"
+        if makers and users and min(users) < min(makers):
+            used, made = (job.operations[min(at)].title for at in (users, makers))
+            yield f"{part.name} is used in “{used}” before “{made}” makes it"
     there = job.families
     for operation in job.operations:
         for family in (*operation.uses, *operation.makes):
