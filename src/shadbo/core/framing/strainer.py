@@ -13,7 +13,9 @@ from shadbo.core.contract.display import Carcass, Context, Weight
 from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, cut, got
 from shadbo.core.framing.rails import AXES, GLUE, cut_line
+from shadbo.core.framing.stock import stock_screw, told
 from shadbo.core.framing.weights import wood_weight
+from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, rule
 
@@ -101,11 +103,18 @@ def strainer_parts(context: Context[Any, Any], strainer: Strainer) -> tuple[Part
             "Screws through the strainer",
             strainer.screws,
             material="wood screw",
+            size=told(context, _screw(context, strainer)),
             note=("into the rails, short of their face",),
             figure="strainer.screw.count",
         ),
         GLUE,
     )
+
+
+def _screw(context: Context[Any, Any], strainer: Strainer) -> Fraction | None:
+    """Through a bar (across it where it closes a pack, else from back to front) and a bite in the wood beyond, no longer than twice that."""
+    through = (strainer.wide if strainer.closes else strainer.deep).value
+    return stock_screw(context, through + context.rule("bite"), through + 2 * context.rule("bite"))
 
 
 def _line(context: Context[Any, Any], key: str, words: str, length: Dim, strainer: Strainer) -> CutLine:
@@ -124,7 +133,7 @@ def make_step(context: Context[Any, Any], strainer: Strainer) -> Operation:
         "Make the strainer",
         context.speak.say(
             "Two bars of {} and two of {} between them, {} wide and {} deep; corners glued, both diagonals alike. "
-            "Try it in the frame before anything lies there.",
+            + ("Try it in the frame before anything lies there." if strainer.closes else "Try it on the backs of the rails."),
             strainer.across,
             strainer.between,
             strainer.wide,

@@ -248,7 +248,7 @@ SOURCES: dict[str, Source] = _book(
         "joints",
         "common practice",
         "Glue alone under about 2 kg and rails over 12 mm; else splines, biscuits (half their width and 3 mm in the wood, 6 mm from "
-        "the face), dowels, wedges or brackets.",
+        "the face), dowels, wedges or brackets; splines as thick as the saw’s kerf.",
     ),
     Source(
         "wood-moves",

@@ -27,7 +27,8 @@ def lie(context: StretcherContext, sizes: Sizes) -> Space:
     if context.display.braces:
         space.then()
         for outline in braces(context, sizes):
-            space.body("brace", "Corner brace", "wood", outline, 0, deep / 2)
+            # Flush with the back, clear of the canvas.
+            space.body("brace", "Corner brace", "wood", outline, deep / 2, deep)
     space.then()
     inset = mm(sizes.staples.inset)
     for staple in sizes.staples.staples:

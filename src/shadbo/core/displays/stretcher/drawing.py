@@ -13,6 +13,7 @@ from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.sums import Dim
 
 HALF = Fraction(1, 2)
+SQRT2 = Fraction(14142, 10000)
 DISPLAY, CUT, MEASURE = "display", "cut", "measure"
 STAGES = (MEASURE, DISPLAY, CUT)
 
@@ -160,8 +161,10 @@ def braces(context: StretcherContext, sizes: Sizes) -> list[tuple[tuple[Fraction
     """The outline of each corner brace, from the upper left corner of the stretcher (mm)."""
     w, h, b = sizes.finished["width"].value, sizes.finished["height"].value, sizes.bar_width.value
     leg = context.book["brace.leg"].value
+    # Half as wide as the bar, measured along the sides it meets.
+    band = min(b * HALF * SQRT2, leg)
     return [
-        ((x + sx * leg, y), (x + sx * (leg - 20), y), (x, y + sy * (leg - 20)), (x, y + sy * leg))
+        ((x + sx * leg, y), (x + sx * (leg - band), y), (x, y + sy * (leg - band)), (x, y + sy * leg))
         for x, y, sx, sy in ((b, b, 1, 1), (w - b, b, -1, 1), (b, h - b, 1, -1), (w - b, h - b, -1, -1))
     ]
 

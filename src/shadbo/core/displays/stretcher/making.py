@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from shadbo.core.contract.cutting import Across, CutLine, StockLength, bar_of, sheet_of
+from shadbo.core.contract.cutting import CutLine, StockLength, bar_of, sheet_of
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
 from shadbo.core.document.objects import CanvasToMake
 from shadbo.core.framing.rails import AXES, GLUE, cut_line, stock_lengths
-from shadbo.core.framing.stock import stock_screw
+from shadbo.core.framing.stock import longest_screw, stock_screw, told
 from shadbo.core.quantity.exact import Fraction, exact
 
 
@@ -77,7 +77,7 @@ def cut_list(context: StretcherContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 4,
                 "ply or batten",
                 context.book["brace.length"],
-                Across(),
+                bar_of(context.speak, sizes.bar_width / 2, sizes.depth / 2),
                 ("45° both ends, long point",),
             )
         )
@@ -133,7 +133,14 @@ def parts(context: StretcherContext, sizes: Sizes) -> tuple[Part, ...]:
         )
     if context.display.braces:
         found.append(
-            got("screw.brace", "Screws of the braces", 8, material="wood screw", note=("one an end, shorter than the bar",))
+            got(
+                "screw.brace",
+                "Screws of the braces",
+                8,
+                material="wood screw",
+                size=told(context, longest_screw(context, sizes.depth.value - context.rule("face_clear"))),
+                note=("one an end, shorter than the bar",),
+            )
         )
     return tuple(found)
 

@@ -93,7 +93,7 @@ def _joint(carcass: Carcass, joint: Joint) -> View:
     """What holds the mitre."""
     face = carcass.face.value
     size = face * 3
-    drawing = Drawing("joint", f"Mitre: {joint.label}{', ' + joint.size if joint.size else ''}", size, size)
+    drawing = Drawing("joint", f"Mitre: {joint.label}{', ' + joint.told if joint.told else ''}", size, size)
     drawing.polygon("rail.top", "Rail", "wood", ((0, 0), (size, 0), (size, face), (face, face)))
     drawing.polygon("rail.left", "Stile", "wood", ((0, 0), (face, face), (face, size), (0, size)), turn=90)
     cx = cy = face * HALF

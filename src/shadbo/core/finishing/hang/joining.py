@@ -25,10 +25,9 @@ def joint_parts(context: Context[Any, Any], joint: Joint | None, frames: int) ->
     """Biscuits, dowels, splines, wedges or brackets, counted over the four corners of each frame."""
     if joint is None or joint.key == "glue":
         return
-    each = 2 if joint.key in ("dowel", "wedge") or (joint.key == "spline" and joint.size.endswith("two")) else 1
     name, material = WORDS.get(joint.key, (joint.label.replace("Biscuit", "Biscuits"), "beech"))
-    size = () if joint.key in ("wedge", "bracket") else (joint.size.removesuffix(", two").removesuffix(", one"),)
-    yield got("joint", name, 4 * each * frames, material=material, size=size, lights=("joint",))
+    size = () if joint.key in ("wedge", "bracket") else (joint.told,)
+    yield got("joint", name, 4 * joint.each * frames, material=material, size=size, lights=("joint",))
     if joint.key == "bracket":
         yield got("joint.screw", "Bracket screws", 16 * frames, material="wood screw", note=("shorter than the rail is deep",))
 
@@ -64,8 +63,7 @@ def joint_operations(
             chain="joint",
         )
     elif joint.key == "spline":
-        many = "two" if joint.size.endswith("two") else "one"
-        where = thirds if many == "two" else ("half",) if each else say("{}", high.value / 2)
+        where = thirds if joint.each == 2 else ("half",) if each else say("{}", high.value / 2)
         yield Operation(
             "joint",
             "Splines across the corners",
@@ -86,7 +84,6 @@ def joint_operations(
             chain="joint",
         )
     elif joint.key == "dowel":
-        size, _, deep = joint.size.partition(", ")
         yield Operation(
             "joint",
             "Dowels across the corners",
@@ -94,7 +91,7 @@ def joint_operations(
                 "When the glue is hard: two holes through each corner, ",
                 "at ",
                 *thirds,
-                f"{whose}; {size} dowels, {deep}, glued in, trimmed flush.",
+                f"{whose}; {joint.size} dowels, {joint.deep}, glued in, trimmed flush.",
             ),
             30,
             wait_minutes=60,

@@ -19,7 +19,8 @@ DOWELS = (4, 5, 6, 8, 10, 12)
 
 @record(frozen=True, slots=True)
 class Joint:
-    """One way of holding a mitre: whether it fits the rail and bears the weight, and why; ``size`` in words."""
+    """One way of holding a mitre: whether it fits the rail and bears the weight, and why; ``size`` and how ``deep`` it goes in words, so many
+    ``each`` corner."""
 
     key: str
     label: str
@@ -27,6 +28,12 @@ class Joint:
     why: str
     size: str
     rank: int
+    each: int = 1
+    deep: str = ""
+
+    @property
+    def told(self) -> str:
+        return ", ".join(words for words in (self.size, self.deep) if words)
 
 
 def joints_for(rules: Rules, face: Fraction, solid: Fraction, kg: Fraction) -> list[Joint]:
@@ -44,8 +51,9 @@ def joints_for(rules: Rules, face: Fraction, solid: Fraction, kg: Fraction) -> l
             "Splines across the corner",
             solid >= exact(rules.spline_from),
             f"slots at a third and two thirds of the height, in any rail from {rules.spline_from} mm",
-            f"{max(2, round(float(solid) / 6))} mm thick, {'two' if solid >= 20 else 'one'}",
+            f"{float(rules.kerf):g} mm thick",
             2,
+            2 if solid >= 20 else 1,
         )
     )
     best = 0
@@ -66,8 +74,10 @@ def joints_for(rules: Rules, face: Fraction, solid: Fraction, kg: Fraction) -> l
             "Dowels",
             dowel > 0,
             "two, a third of the rail thick" if dowel else "the rail is too thin for a dowel",
-            f"{dowel} mm, {round(dowel * exact(rules.dowel_deep))} mm deep each side" if dowel else "",
+            f"{dowel} mm" if dowel else "",
             4 if dowel >= 6 else 1,
+            2,
+            f"{round(dowel * exact(rules.dowel_deep))} mm deep each side" if dowel else "",
         )
     )
     found.append(
@@ -77,6 +87,7 @@ def joints_for(rules: Rules, face: Fraction, solid: Fraction, kg: Fraction) -> l
             solid >= exact(rules.wedge_from),
             "pressed in from behind, two a corner; quick",
             "two a corner",
+            2,
             2,
         )
     )

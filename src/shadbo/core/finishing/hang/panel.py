@@ -205,13 +205,13 @@ def with_joint(context: Context[Any, Any], panel: Panel, joint: Joint | None, jo
         Option(
             "auto",
             ("As suits it",),
-            (joint.label + (f", {joint.size}" if joint.size else ""),) if now.joint == "auto" else (),
+            (joint.label + (f", {joint.told}" if joint.told else ""),) if now.joint == "auto" else (),
             now.joint == "auto",
             ({"op": "add", "path": "/hang/joint", "value": "auto"},),
         )
     ]
     for one in joints:
-        said = f"{one.size}: {one.why}" if one.size and one.fits else one.why
+        said = f"{one.told}: {one.why}" if one.told and one.fits else one.why
         options.append(
             Option(
                 one.key,

@@ -298,7 +298,7 @@ def check_joint(context: Context[Any, Any], joint: Joint | None, joints: tuple[J
         source_key="joints",
         parts=("rail",),
         ways=[
-            WayOut((f"Use {j.label[0].lower()}{j.label[1:]}{', ' + j.size if j.size else ''}",), (put("/hang/joint", j.key),))
+            WayOut((f"Use {j.label[0].lower()}{j.label[1:]}{', ' + j.told if j.told else ''}",), (put("/hang/joint", j.key),))
             for j in fitting
         ],
     )
