@@ -18,6 +18,7 @@ MATERIALS: dict[str, tuple[str, ...]] = {
     "corner bracket": ("joint",),
     "double-sided tape": ("tape", "mats.tape", "hold.tape_double", "glue"),
     "framing tape": ("across", "hold.tape_across"),
+    "blotters": ("blotters",),
     "dust cover": ("cover",),
     "bumpers": ("bumper",),
     "along each rail": ("points", "clip"),

@@ -85,6 +85,11 @@ def parts(context: SeeThroughContext, sizes: Sizes) -> tuple[Part, ...]:
         found[0] = got(
             "glue.film", "Double-sided archival tape", comes="hand", note=("on the film, 3 mm off the work, open below",)
         )
+    if pressed(context):
+        found += [
+            got("blotters", "Blotters and archival sheets", comes="hand", note=("changed on days 1, 2, 4 and 7, then weekly",)),
+            got("flat_weight", "A flat weight", comes="hand", note=("on a board, over the whole of it",)),
+        ]
     many, a_side = clips_told(sizes)
     if display.kept == "clips":
         found.append(got("clip", "Small clips", many, note=(a_side,), lights=("clip",)))
@@ -92,6 +97,11 @@ def parts(context: SeeThroughContext, sizes: Sizes) -> tuple[Part, ...]:
         came_with: Comes = "came" if isinstance(frame, ReadFrame) else "number"
         found.append(got("clip", "Tabs", many, comes=came_with, note=(a_side,), lights=("clip",)))
     return tuple(found)
+
+
+def pressed(context: SeeThroughContext) -> bool:
+    """Whether a plant is still to be pressed."""
+    return "plant" in {*context.object.traits, context.object.material} and not context.display.pressed
 
 
 def clips_told(sizes: Sizes) -> tuple[int, str]:
@@ -114,7 +124,7 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
     say, display = context.speak.say, context.display
     glass = "Gloves and eye protection; score away from the body; carry on edge."
     out: list[Operation] = []
-    if "plant" in {*context.object.traits, context.object.material} and not display.pressed:
+    if pressed(context):
         out.append(
             Operation(
                 "press",
@@ -127,6 +137,7 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
                 wait_minutes=21 * 24 * 60,
                 care="Found plants: mind what is protected by law.",
                 parts=("work",),
+                uses=("blotters", "flat_weight"),
                 takes="press",
                 takes_on=21 * 24 * 60,
             )
