@@ -20,8 +20,8 @@ def test_a_floater_is_laid_apart_beside_its_section_and_at_the_bench(page: Page,
     page.locator("main [data-figure='depth.lift']").first.click()
     expect(page.get_by_role("region", name=re.compile("^The sum of "))).to_be_visible()
     page.keyboard.press("Escape")
-    # It follows what is decided: a canvas flush with the frame needs another lift.
-    stage(page, "Display")
+    # Where it is cut it stands beside the lists, too.
+    stage(page, "Cut")
     expect(page.get_by_role("button", name="Laid apart, front at the left: draw it large")).to_be_visible()
     saved(page)
 

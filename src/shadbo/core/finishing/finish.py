@@ -153,11 +153,13 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
         return own
 
     figures = {layer.part: layer.thickness.name for layer in reckoned.layers if layer.thickness.name}
+    # Where what lies in what is decided, held and cut; elsewhere it would only be drawn again with every key.
+    seen_in = ("depth", "hold", "cut") if any(p.key == "depth" for p in panels) else ("display", "hold", "cut")
     laid_apart = (ViewOf(APART, lambda: apart_view(space(), figures)),) if reckoned.space is not None else ()
     return replace(
         reckoned,
         views=(*views, *holding, *laid_apart),
-        panels=(*(_apart(p) if laid_apart else p for p in panels), PanelOf("hang", hang)),
+        panels=(*(_apart(p) if laid_apart and p.key in seen_in else p for p in panels), PanelOf("hang", hang)),
         steps=steps,
         parts=parts,
         held=held,

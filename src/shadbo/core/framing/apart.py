@@ -20,13 +20,25 @@ ASIDE, TINY = SIN * OVER, 1e-9
 # Air between two layers, of the longer side of the face.
 AIR = 0.26
 # Outlines of more corners than this are drawn with their sides in one; of many more, with fewer corners.
-PLAIN, MOST = 12, 36
+PLAIN, MOST = 12, 24
 # What is thinner than this has no sides to be drawn (mm).
 SEEN = 0.2
 # A letter of a name, and a line of names, of the drawing’s width.
 LETTER, LINE = 0.0125, 0.042
 # So many names a layer tells; what is more is counted.
 NAMES = 3
+# Sides away from the light, by material (sRGB).
+ASIDES: Mapping[Material, str] = {
+    "wood": "#cdb98f",
+    "bar": "#dccfb0",
+    "board": "#cfc6ae",
+    "glass": "#b9cccd",
+    "strip": "#6d685c",
+    "paper": "#ddd2b6",
+    "canvas": "#e2dccb",
+    "item": "#a99d83",
+    "metal": "#5f686d",
+}
 STAGES = ("measure", "display", "arrange", "depth", "hold", "hang", "cut")
 
 
@@ -41,13 +53,13 @@ class _Slant:
     def at(self, place: Place, layer: int) -> Point:
         x, y, z = place
         z += self.moved[layer]
-        return round(x * COS + z * SIN - self.left, 2), round(y * UP + (x * SIN - z * COS) * OVER - self.top, 2)
+        return round(x * COS + z * SIN - self.left, 1), round(y * UP + (x * SIN - z * COS) * OVER - self.top, 1)
 
     def flat(self, outline: Iterable[tuple[float, float]], z: float, layer: int) -> tuple[Point, ...]:
         """The points of an outline that lies flat, so far behind the front."""
         z += self.moved[layer]
         right, up = z * SIN - self.left, -z * COS * OVER - self.top
-        return tuple([(round(x * COS + right, 2), round(y * UP + x * ASIDE + up, 2)) for x, y in outline])
+        return tuple([(round(x * COS + right, 1), round(y * UP + x * ASIDE + up, 1)) for x, y in outline])
 
 
 def apart_view(space: Space, figures: Mapping[str, str]) -> View:
@@ -108,15 +120,17 @@ def _drawn(body: Body, slant: _Slant) -> Iterable[Shape]:
             near, far = slant.flat(corners, start, body.layer), slant.flat(corners, end, body.layer)
             for run in _sides(corners):
                 side = [*(near[i] for i in run), *(far[i] for i in reversed(run))]
-                yield _shape(body, side)
-                yield _shape(body, side, "shade")
+                yield Shape(body.part, body.label, body.material, "polygon", tuple(side), colour=_aside(body))
         front = _through(corners, [_fewer(w) for w in body.windows]) if body.windows else corners
-        yield _shape(body, slant.flat(front, start, body.layer))
+        points = slant.flat(front, start, body.layer)
+        yield Shape(body.part, body.label, body.material, "polygon", points, colour=body.colour)
 
 
-def _shape(body: Body, points: Sequence[Point], material: Material | None = None) -> Shape:
-    colour = body.colour if material is None else ""
-    return Shape(body.part, body.label, material or body.material, "polygon", tuple(points), colour=colour)
+def _aside(body: Body) -> str:
+    """The colour of a side that lies away from the light: its material’s, or its own, darker."""
+    if not body.colour:
+        return ASIDES.get(body.material, "")
+    return "#" + "".join(f"{int(body.colour[i : i + 2], 16) * 3 // 4:02x}" for i in (1, 3, 5))
 
 
 def _fewer(outline: Outline) -> Outline:
