@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.finishing.hang.joints import best_joint, joints_for
 from shadbo.core.planning.edits import Act, apply_edits
-from shadbo.core.planning.plan import plan
+from shadbo.core.planning.plan import _reckoned, plan
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import plain
 from tests.core.mending import fires_and_is_mended
@@ -40,6 +40,18 @@ def test_rings_wire_and_hook() -> None:
     assert mm(done, "hang.wire.cut") == math.ceil((path + 200) / 10) * 10
     assert mm(done, "hang.top") == pytest.approx(down - 80)
     assert mm(done, "hang.hook") == pytest.approx(1450 + h / 2 - (down - 80))
+
+
+def test_from_the_very_weight_on_rings_have_two_holes_in_the_list_the_sum_and_the_step() -> None:
+    framed = piece(CANVAS, OAK, hang={"how": "rings"})
+    kg = sum((w.kg for w in _reckoned(framed, HOUSE_SHOP, "")[1].weights), Fraction(0))
+    for limit, holes, screws, said in ((kg, "two holes", 4, "Two-hole rings"), (kg + Fraction(1, 1000), "one hole", 2, "Rings")):
+        shop = HOUSE_SHOP.model_copy(update={"rules": RULES.model_copy(update={"two_hole_over": limit})})
+        done, sums = plan(framed, shop), _reckoned(framed, shop, "")[0].book.counts
+        got = {p.key: p for p in done.to_get}
+        assert holes in got["ring"].name and got["ring.screw"].count == screws
+        assert plain(sums["hang.out.bears"].working[0], "mm").startswith(f"{screws} #6 screws")
+        assert plain(next(s for s in done.steps if s.key == "rings").say, "mm").startswith(said)
 
 
 def test_what_suits_it_is_said_whatever_is_chosen() -> None:

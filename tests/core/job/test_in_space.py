@@ -19,6 +19,7 @@ from shadbo.core.framing.apart import apart_view, told
 from shadbo.core.job.in_space import prove_in_space
 from shadbo.core.job.joining import Job, join
 from shadbo.core.planning.plan import _reckoned, plan
+from shadbo.core.quantity.figures import plain
 from shadbo.core.science.withdrawal import screw_diameter
 from shadbo.demo import demo_pieces
 
@@ -154,3 +155,21 @@ def test_a_rail_with_a_rabbet_is_narrower_behind_its_lip() -> None:
     (front, _, under), (behind, start, _) = rail.solids
     assert under == start and max(x for x, _ in behind) < max(x for x, _ in front)
     assert all(isinstance(f, Fixing) for f in space.fixings)
+
+
+def test_a_screw_is_as_long_in_space_as_in_the_list() -> None:
+    """Through the strainer and into the rail: what is driven is what is bought; a hanger’s goes as deep as its sum says."""
+    poster = next(p for p in demo_pieces() if p.display.type == "on_board")
+    poster = poster.model_copy(update={"hang": poster.hang.model_copy(update={"strainer": True, "how": "rings"})})
+    context, reckoned, *_ = _reckoned(poster, HOUSE_SHOP, "")
+    assert reckoned.space is not None
+    space, done = reckoned.space(), plan(poster, HOUSE_SHOP)
+    listed = next(p for p in done.to_get if p.key == "strainer.screw")
+    driven = [f for f in space.fixings if f.part == "strainer.screw"]
+    assert len(driven) == listed.count == done.figures["strainer.screw.count"].count
+    assert {f"{f.start[2] - f.end[2]:g} mm" for f in driven} == {plain(listed.size, "mm")}
+    rings = [f for f in space.fixings if f.part == "hang.ring"]
+    assert len(rings) == 2 and {f.into for f in rings} == {"strainer"}
+    bears = plain(context.book.counts["hang.out.bears"].working[0], "mm")
+    assert {bears.endswith(f" {f.start[2] - f.end[2]:g} mm in the wood") for f in rings} == {True}
+    assert " on the strainer, " in plain(next(s for s in done.steps if s.key == "rings").say, "mm")

@@ -17,8 +17,6 @@ from shadbo.core.quantity.sums import Dim
 
 # How far a point or a tab is driven, and how far it reaches over what it holds (mm).
 DRIVEN, OVER = 6.0, 8.0
-# How far a screw of a strainer goes into the rail (mm).
-SCREW = 12.0
 SIDES = {"width": ("top", "bottom"), "height": ("left", "right")}
 
 
@@ -143,6 +141,7 @@ def strained(space: Space, strainer: Strainer, solid: Dim) -> None:
     rails = [body for body in space.bodies if body.part.startswith(("rail.", "tray.", "bar."))]
     inside = [body for body in space.bodies if body not in rails]
     back = max((body.end for body in (inside if strainer.closes else space.bodies)), default=0.0)
+    bites = mm(strainer.bites)
     w, h, wide, deep = (mm(d) for d in (strainer.across, strainer.outside, strainer.wide, strainer.deep))
     x, y = (mm(space.width) - w) / 2, (mm(space.height) - h) / 2
     space.then().ring("strainer", "Strainer bar", "wood", x, y, w, h, wide, back, back + deep)
@@ -154,8 +153,8 @@ def strained(space: Space, strainer: Strainer, solid: Dim) -> None:
             along = first + long * (2 * i + 1) / (2 * count)
             for edge, way, side in zip((across, far), (1, -1), SIDES[axis], strict=True):
                 if strainer.closes:
-                    places = ((edge + way * wide, middle), (edge - way * SCREW, middle))
+                    places = ((edge + way * wide, middle), (edge - way * bites, middle))
                 else:
-                    places = ((edge + way * line, back + deep), (edge + way * line, back - SCREW))
+                    places = ((edge + way * line, back + deep), (edge + way * line, back - bites))
                 start, end = (((along, at, z) if axis == "width" else (at, along, z)) for at, z in places)
                 space.fix("strainer.screw", "Screw", start, end, ("strainer",), f"{hindmost}.{side}")

@@ -25,8 +25,8 @@ SAW = "Saw: guard down, hands clear, eye and hearing protection."
 
 @record(frozen=True, slots=True)
 class Strainer:
-    """Its bars (mm): across the whole width, and between them; how wide and how deep; its height outside; so many screws a side (``each``).
-    ``closes``: it closes the pack."""
+    """Its bars (mm): across the whole width, and between them; how wide and how deep; its height outside; so many screws a side (``each``),
+    each so long (``screw``). ``closes``: it closes the pack."""
 
     across: Dim
     between: Dim
@@ -34,7 +34,13 @@ class Strainer:
     deep: Dim
     outside: Dim
     each: Mapping[str, int]
+    screw: Fraction
     closes: bool
+
+    @property
+    def bites(self) -> Fraction:
+        """How deep a screw is in the rail beyond (mm): what is left of it behind a bar, across it where it closes a pack."""
+        return self.screw - (self.wide if self.closes else self.deep).value
 
     @property
     def screws(self) -> int:
@@ -45,10 +51,19 @@ class Strainer:
         return 2 * self.across + 2 * self.between
 
 
+def closes_with_strainer(context: Context[Any, Any]) -> bool:
+    return getattr(context.display, "closing", "") == "strainer"
+
+
+def stands_behind(context: Context[Any, Any]) -> bool:
+    """Whether a strainer is the hindmost wood there is: what it hangs by is screwed into it."""
+    return context.piece.hang.strainer and not closes_with_strainer(context)
+
+
 def strainer_of(context: Context[Any, Any], carcass: Carcass, outside: tuple[Dim, Dim]) -> Strainer | None:
     """What was asked for: a pack that is closed with one, or one behind; a frame needs one at the most."""
-    closes = getattr(context.display, "closing", "") == "strainer"
-    if not closes and not context.piece.hang.strainer:
+    closes = closes_with_strainer(context)
+    if not closes and not stands_behind(context):
         return None
     book = context.book
     sizes = {a: _within(context, carcass, dim, a, closes) for a, dim in zip(AXES, outside, strict=True)}
@@ -71,7 +86,7 @@ def strainer_of(context: Context[Any, Any], carcass: Carcass, outside: tuple[Dim
         context.speak.say(f"no more than {{}} apart, two a side at the least: 2 × {each['width']} + 2 × {each['height']}", every),
         parts=("strainer",),
     )
-    return Strainer(across, between, wide, deep, sizes["height"], each, closes)
+    return Strainer(across, between, wide, deep, sizes["height"], each, _screw(context, (wide if closes else deep).value), closes)
 
 
 def _within(context: Context[Any, Any], carcass: Carcass, outside: Dim, axis: str, closes: bool) -> Dim:
@@ -103,7 +118,7 @@ def strainer_parts(context: Context[Any, Any], strainer: Strainer) -> tuple[Part
             "Screws through the strainer",
             strainer.screws,
             material="wood screw",
-            size=told(context, _screw(context, strainer)),
+            size=told(context, strainer.screw),
             note=("into the rails, short of their face",),
             figure="strainer.screw.count",
         ),
@@ -111,10 +126,10 @@ def strainer_parts(context: Context[Any, Any], strainer: Strainer) -> tuple[Part
     )
 
 
-def _screw(context: Context[Any, Any], strainer: Strainer) -> Fraction | None:
-    """Through a bar (across it where it closes a pack, else from back to front) and a bite in the wood beyond, no longer than twice that."""
-    through = (strainer.wide if strainer.closes else strainer.deep).value
-    return stock_screw(context, through + context.rule("bite"), through + 2 * context.rule("bite"))
+def _screw(context: Context[Any, Any], through: Fraction) -> Fraction:
+    """Through so much of a bar (mm) and a bite in the wood beyond: of the stock, no longer than twice that; else just so long."""
+    least = through + context.rule("bite")
+    return stock_screw(context, least, through + 2 * context.rule("bite")) or least
 
 
 def _line(context: Context[Any, Any], key: str, words: str, length: Dim, strainer: Strainer) -> CutLine:

@@ -11,7 +11,7 @@ from shadbo.core.contract.parts import Part
 from shadbo.core.job.joining import Job
 
 # What is in the list and is not where it is drawn: one too many, and what holds or covers a thing at the thing itself.
-APART = ("spare", "hold", "felt", "film", "form")
+UNDRAWN = ("spare", "hold", "felt", "film", "form")
 # So far beside an edge a point may be drawn and still lie on it (mm); nearer than this two fixings are one.
 NEAR, TOUCH = 0.5, 2.0
 # What has a weight of its own; less of it than this is not told (mm³, some twenty grams of wood).
@@ -59,7 +59,7 @@ def _numbers(job: Job, space: Space) -> Iterator[str]:
     free = [name for name in lying if owned.isdisjoint(of[name])]
     groups: list[tuple[set[str], list[Part]]] = []
     for part in job.parts:
-        if part.comes not in ("cut", "number") or any(step in APART for step in part.key.split(".")):
+        if part.comes not in ("cut", "number") or any(step in UNDRAWN for step in part.key.split(".")):
             continue
         met = {name for name in free if not lit[part.key].isdisjoint(of[name])}
         if not met:

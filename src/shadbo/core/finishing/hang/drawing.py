@@ -13,8 +13,6 @@ from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.sums import Dim
 
 HALF = Fraction(1, 2)
-# How deep the screw of a ring or a hook goes (mm).
-BITE = 10.0
 STAGE = ("hang",)
 
 
@@ -72,12 +70,13 @@ def hardware(space: Space, hung: Hung) -> None:
     behind = ("strainer",) if "strainer" in there and there["strainer"].front >= frame else ()
     wood = next((name for name in (*behind, "tray", "rail", "bar", "sash") if name in there), "rail")
     z = there[wood].end if wood in there else back
+    tip = z - mm(hung.bite)
     if hung.down is not None and hung.inset is not None:
         inset, down = mm(hung.inset), mm(hung.down)
         for x in (inset, w - inset):
-            space.fix("hang.ring", "Ring", (x, down, z), (x, down, z - BITE), (), wood)
+            space.fix("hang.ring", "Ring", (x, down, z), (x, down, tip), (), wood)
     elif hung.way.key == "one":
-        space.fix("hang.hook", "Hanger", (w / 2, mm(hung.top), z), (w / 2, mm(hung.top), z - BITE), (), wood)
+        space.fix("hang.hook", "Hanger", (w / 2, mm(hung.top), z), (w / 2, mm(hung.top), tip), (), wood)
     else:
         long, top = w * 0.7, mm(hung.top)
         space.box("hang.hook", "Cleat", "wood", (w - long) / 2, top, long, 30, back, back + 12)

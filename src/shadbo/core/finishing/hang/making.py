@@ -13,6 +13,7 @@ from shadbo.core.finishing.hang.sizes import Hung
 from shadbo.core.framing.came import hanger_came
 from shadbo.core.framing.counting import figures
 from shadbo.core.framing.stock import stock_screw
+from shadbo.core.framing.strainer import stands_behind
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.masses import KG_PER_POUND
@@ -30,12 +31,10 @@ def packet(context: Context[Any, Any], kg: Fraction) -> str:
 def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iterator[Part]:
     """Rings or hanger or cleat, what they are fixed with, wire, hooks, bumpers."""
     say, book, key, came = context.speak.say, context.book, hung.way.key, hanger_came(context)
-    by, two = FASTENED[key], hung.kg > context.rule("two_hole_over")
-    many = by.count
+    by = FASTENED[key]
     if key in ("wire", "rings"):
-        rings = f"D-rings with {'two holes' if two else 'one hole'}"
+        rings = f"D-rings with {'two holes' if hung.two_holes else 'one hole'}"
         yield got("ring", rings, 2, material=f"rated {packet(context, hung.ring)} each", lights=("hang.ring",))
-        many = by.count * (2 if two else 1)
         if hung.wire is not None:
             yield got(
                 "wire",
@@ -60,7 +59,7 @@ def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iter
     name = "Ring screws" if key in ("wire", "rings") else "Cleat screws" if key == "cleat" else "Nails"
     # Its own hanger is nailed on already, where it is at the top.
     if not (key == "one" and came == "top"):
-        yield got("ring.screw", name, many, material=by.said, size=size)
+        yield got("ring.screw", name, hung.screws, material=by.said, size=size)
     cleat = key == "cleat"
     # The wall half of a cleat takes the place of hooks.
     yield got(
@@ -96,9 +95,10 @@ def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) ->
     screw = _screw(context, carcass, hung.way.key)
     there = hung.way.key == "one" and hanger_came(context) == "top"
     if hung.down is not None and hung.inset is not None:
-        kind = "Two-hole rings, which don’t swivel," if hung.kg > context.rule("two_hole_over") else "Rings"
+        kind = "Two-hole rings, which don’t swivel," if hung.two_holes else "Rings"
+        on = " on the strainer" if stands_behind(context) else ""
         said = say(
-            f"{kind} rated {packet(context, hung.ring)}, {{}} below the top and {{}} from the side; {FASTENED[hung.way.key].said} of {{}}.",
+            f"{kind} rated {packet(context, hung.ring)}{on}, {{}} below the top and {{}} from the side; {FASTENED[hung.way.key].said} of {{}}.",
             hung.down,
             hung.inset,
             screw or Fraction(0),

@@ -7,7 +7,7 @@ from typing import Any
 
 from shadbo.core.contract.display import Carcass, Context, Reckoned
 from shadbo.core.document.decisions.hanging import Hang
-from shadbo.core.finishing.hang.hardware import FASTENED, HANGERS, Hanger
+from shadbo.core.finishing.hang.hardware import FASTENED, HANGERS, Fastened, Hanger
 from shadbo.core.finishing.hang.joints import Joint, best_joint, joints_for
 from shadbo.core.finishing.hang.wire import Wire, bends, pulls, rail_sags, stile_bends, to_cut, wire_under
 from shadbo.core.framing.counting import figures, newtons, show_force
@@ -28,7 +28,8 @@ FIFTEEN = Fraction(268, 1000)
 @record(frozen=True, slots=True)
 class Hung:
     """How the piece hangs. ``way`` the hanger that is used, ``suits`` the one that suits it best, which is no wire
-    where that would bend the stiles (not ``stiff``); ``top`` how far the hook is below the frame’s top."""
+    where that would bend the stiles (not ``stiff``); ``top`` how far the hook is below the frame’s top; ``screws`` (or nails) hold it
+    to the frame, so far in its wood (``bite``, mm)."""
 
     way: Hanger
     suits: Hanger
@@ -47,6 +48,9 @@ class Hung:
     middle: Dim
     ring: Fraction
     wire_rated: Fraction
+    two_holes: bool
+    screws: int
+    bite: Fraction
     leans: Fraction
     held_out: Fraction
 
@@ -140,7 +144,11 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
         (f"{figures(kg)} kg × 9.81 ÷ {2 if key in ('wire', 'rings') else 1}",),
         parts=ring,
     )
-    leans, held_out = _leans(context, carcass, key, kg, h.value - top.value)
+    by = FASTENED[key]
+    two_holes = key in ("wire", "rings") and kg >= context.rule("two_hole_over")
+    screws = by.count * (2 if two_holes else 1)
+    bite = max(min(by.bite, carcass.height.value - context.rule("face_clear")), Fraction(1))
+    leans, held_out = _leans(context, carcass, by, screws, bite, kg, h.value - top.value)
     ring_rated = wire_rated = Fraction(RINGS[0])
     if down is not None:
         ring_rated = rated(context, "hang.ring", "Rings, rated", hang.ring, RINGS, wire.tension if wire is not None else each)
@@ -165,21 +173,24 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
         middle=middle,
         ring=ring_rated,
         wire_rated=wire_rated,
+        two_holes=two_holes,
+        screws=screws,
+        bite=bite,
         leans=leans,
         held_out=held_out,
     )
 
 
-def _leans(context: Context[Any, Any], carcass: Carcass, key: str, kg: Fraction, lever: Fraction) -> tuple[Fraction, Fraction]:
+def _leans(
+    context: Context[Any, Any], carcass: Carcass, by: Fastened, many: int, bite: Fraction, kg: Fraction, lever: Fraction
+) -> tuple[Fraction, Fraction]:
     """Its weight hangs half its depth before the wall: the hangers are drawn out of the wood by that, over the lever down to its lower edge.
 
     The pull on all of them and what all of them bear, newtons.
     """
-    by, book, parts = FASTENED[key], context.book, ("hang.hook",)
-    many = by.count * (2 if key in ("wire", "rings") and kg >= context.rule("two_hole_over") else 1)
+    book, parts = context.book, ("hang.hook",)
     lever, half = max(lever, Fraction(10)), carcass.height.value / 2
     pull = newtons(kg) * half / lever
-    bite = max(min(by.bite, carcass.height.value - context.rule("face_clear")), Fraction(1))
     factor = context.shop.rules.factor
     one = withdrawal(by.kind, holding_gravity(carcass.wood), by.diameter, bite, factor)
     book.add_quantity(
