@@ -126,6 +126,16 @@ def test_the_job_sheet_in_inches_has_its_fractions(make_piece: MakePiece) -> Non
     assert re.search(r"25\s*11\s*⁄\s*16", text), "652 mm to the nearest sixteenth"
 
 
+def test_numbers_that_do_not_add_up_as_printed_are_told_on_paper() -> None:
+    """A pack of glass, spacer, work, boards, in sixteenths: each is rounded for itself, and somebody adds them up."""
+    jigsaw = next(p for p in demo_pieces() if p.name == "Route map jigsaw")
+    text = " ".join(" ".join(page.extract_text() for page in sheet(jigsaw, unit="in").pages).split())
+    told = text.partition("as shown these do not add up")[2]
+    assert "Pack = Glass + Spacer + Work + Mount board" in told
+    metric = " ".join(" ".join(page.extract_text() for page in sheet(jigsaw, unit="mm").pages).split())
+    assert "Pack = Glass" not in metric
+
+
 def test_the_same_day_the_same_sheet(make_piece: MakePiece) -> None:
     piece = make_piece()
     made = [job_sheet(piece, plan(piece, HOUSE_SHOP), today=date(2027, 1, 4)) for _ in range(2)]

@@ -18,8 +18,14 @@ def saved(page: Page) -> None:
     expect(page.locator("main[aria-busy=true]")).to_have_count(0)
 
 
-def stage(page: Page, name: str) -> None:
+def press_stage(page: Page, name: str) -> None:
     page.get_by_label("Stages").get_by_role("button", name=name).click()
+
+
+def stage(page: Page, name: str) -> None:
+    """The stage is gone to, and stands there: until then the one before is still seen."""
+    press_stage(page, name)
+    expect(page.get_by_role("region", name=f"{name}: what is asked", exact=True)).to_be_visible()
 
 
 def field(page: Page, group: str, label: str) -> Locator:

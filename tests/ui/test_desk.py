@@ -14,7 +14,7 @@ from playwright.sync_api import Page, expect
 from tests.conftest import readings
 from tests.core.things import canvas, flat, frame, made, rolled
 from tests.exports.test_wrapping import png
-from tests.ui.hands import Take, field, figure, nothing_amiss, saved, stage, value
+from tests.ui.hands import Take, field, figure, nothing_amiss, press_stage, saved, stage, value
 
 CROOKED = {
     "edges": {"right": {"top": readings(0), "middle": readings(3), "bottom": readings(0)}},
@@ -407,7 +407,7 @@ def test_what_is_typed_while_another_stage_opens_is_kept(page: Page, take: Take)
     held: list[Any] = []
     slow = [True]
     page.route(re.compile(r"/api/pieces/[^/?]+\?"), lambda route: held.append(route) if slow else route.continue_())
-    stage(page, "Hang")
+    press_stage(page, "Hang")
     weight.fill("1.25 kg")
     assert held, "the stage is still being opened"
     slow.clear()

@@ -46,7 +46,7 @@ def test_a_frame_with_splines_is_oiled(page: Page) -> None:
     page.get_by_role("radio", name=re.compile("^Oil")).click()
     saved(page)
     expect(page.locator('[data-part="finish.coat"]')).to_contain_text("2 coats on about")
-    expect(page.locator('[data-part="joint"]')).to_contain_text("Splines")
+    expect(page.locator('li[data-part="joint"]')).to_contain_text("Splines")
     steps = order(page)
     for first, then in (
         ("Glue the frame", "Splines across the corners"),

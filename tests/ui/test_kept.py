@@ -11,7 +11,7 @@ from playwright.sync_api import Dialog, Locator, Page, Route, expect
 
 from shadbo.service.serving import Server
 from tests.conftest import bought
-from tests.ui.hands import Take, nothing_amiss, saved, stage
+from tests.ui.hands import Take, nothing_amiss, press_stage, saved, stage
 
 GAP = "/display/frame/gap"
 EDITS = re.compile(r"/api/pieces/[^/]+/edits")
@@ -67,7 +67,7 @@ def test_a_way_out_that_is_only_looked_at_looks_so(page: Page, piece: Take, api:
     page.get_by_role("button", name="Export").click()
     expect(page.get_by_text("Of the piece as it is saved")).to_be_visible()
     page.keyboard.press("Escape")
-    stage(page, "Cut")
+    press_stage(page, "Cut")
     asked = page.get_by_role("heading", name="This is only looked at")
     expect(asked).to_be_visible()
     nothing_amiss(page)
@@ -77,7 +77,7 @@ def test_a_way_out_that_is_only_looked_at_looks_so(page: Page, piece: Take, api:
     page.go_back()
     page.get_by_role("button", name="Stay here").click()
     expect(page).to_have_url(re.compile("/display$"))
-    stage(page, "Cut")
+    press_stage(page, "Cut")
     page.get_by_role("button", name="Leave it, and go on").click()
     expect(page).to_have_url(re.compile("/cut$"))
     expect(strip).to_be_hidden()

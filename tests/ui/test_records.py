@@ -130,11 +130,12 @@ def test_a_record_is_found_by_words_by_size_and_by_likeness(page: Page) -> None:
 def test_what_the_saw_really_does_is_taken_over_only_by_a_person(page: Page, api: httpx.Client) -> None:
     page.goto("/hands")
     saw = page.locator("[data-tool='saw']")
-    expect(saw).to_contain_text("set the stop")
+    told = next(t for t in api.get("/api/hands").json()["tools"] if t["tool"] == "saw")
+    # Other work that is sealed in this shop may have taken the leaning away.
+    expect(saw).to_contain_text("set the stop" if told["correct"] else "It leans neither way")
     expect(saw.get_by_role("link", name="The last bend")).to_be_visible()
     nothing_amiss(page)
-    before = api.get("/api/hands").json()
-    offered = next(t for t in before["tools"] if t["tool"] == "saw")["offered"]
+    offered = told["offered"]
     try:
         saw.get_by_role("button", name="Go by").click()
         expect(saw).to_contain_text("The shop goes by it")

@@ -6,6 +6,7 @@ Paper for the bench: every drawing says its scale and carries a bar to lay a rul
 from __future__ import annotations
 
 import io
+from collections.abc import Container
 from datetime import date
 from typing import Any, cast
 from xml.sax.saxutils import escape
@@ -83,7 +84,7 @@ def job_sheet(
     for key, title, shown in marked if drawings else ():
         story += [Spacer(1, 4 * mm), Drawn(fit(plan, key, wide, tall * 0.36, unit, shown), title, unit)]
     if appendix:
-        story += [*_checks(plan, unit, why=True), *_figures(plan, unit), *_proofs(plan, unit)]
+        story += [*_checks(plan, unit, why=True), *_figures(plan, unit), *_uneven(plan, unit, plan.figures), *_proofs(plan, unit)]
     document.build(story)
     return out.getvalue()
 
@@ -175,7 +176,8 @@ def _cuts(plan: Plan, unit: Unit) -> list[Flowable]:
         text = f"Length {bar.number}: {', '.join(bar.pieces)}; used {length_words(bar.used, unit)}, left {length_words(bar.left, unit)}{kept}."
         out.append(Paragraph(text, SMALL))
     out += [Paragraph(f"Back to stock: {say_words(left, unit)}.", SMALL) for left in plan.leftovers]
-    return [*out, *_to_get(plan, unit)]
+    sizes = {name for line in plan.cuts for name in line.figures}
+    return [*out, *_uneven(plan, unit, sizes), *_to_get(plan, unit)]
 
 
 def _to_get(plan: Plan, unit: Unit) -> list[Flowable]:
@@ -245,6 +247,15 @@ def _tick() -> Flowable:
 
 def _wait(minutes: int) -> str:
     return f"{minutes // 60} h" if minutes % 60 == 0 else f"{minutes} min"
+
+
+def _uneven(plan: Plan, unit: Unit, among: Container[str]) -> list[Flowable]:
+    """Sums that, each line rounded for the eye, do not add up as they stand here: a right number is not to be mended."""
+    lines = [f"{one.label} = {one.line}" for one in plan.uneven if one.misses in ("both", unit) and one.figure in among]
+    if not lines:
+        return []
+    text = f"Each is rounded for itself; as shown these do not add up, and each is right by itself: {escape('; '.join(lines))}."
+    return [Paragraph(text, SMALL)]
 
 
 def _proofs(plan: Plan, unit: Unit) -> list[Flowable]:

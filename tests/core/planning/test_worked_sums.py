@@ -14,10 +14,10 @@ import pytest
 
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.piece import Piece, document_of, load_piece
-from shadbo.core.planning.plan import book_of, plan
+from shadbo.core.planning.plan import Plan, book_of, plan
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Book, open_figure
-from shadbo.core.quantity.lengths import Shown
+from shadbo.core.quantity.lengths import MM_PER_INCH, Shown
 from shadbo.core.quantity.sums import Dim, Leaf
 from shadbo.demo import demo_pieces
 from tests.conftest import document
@@ -198,6 +198,50 @@ def test_shown_parts_that_miss_the_shown_whole_are_told() -> None:
                     opened.rows,
                 )
     assert told
+
+
+VULGAR = {"½": Fraction(1, 2), "¼": Fraction(1, 4), "¾": Fraction(3, 4)}
+
+
+def times(text: str) -> Fraction:
+    """“− 2 ×” as a number."""
+    sign, size = -1 if text.startswith("−") else 1, text.strip("−+× ")
+    return sign * (VULGAR.get(size) or Fraction(size or 1))
+
+
+def test_shown_parts_that_stand_together_and_miss_the_whole_are_told_by_the_plan() -> None:
+    """Glass 1/8, spacer 3/8 and board 3/16 beside a pack of 3/4: what stages and the cut list show is added up as it is shown."""
+    told = 0
+    for begun in demo_pieces():
+        found, dims = plan(begun, HOUSE_SHOP), book_of(begun, HOUSE_SHOP).dims
+        uneven = {one.figure: one for one in found.uneven}
+        seen = {name for stage in found.stages for name in stage.figures} | {name for line in found.cuts for name in line.figures}
+        for name in seen & dims.keys():
+            opened = open_figure(dims[name], HOUSE_SHOP.showing)
+            if opened.how != "sum" or opened.factor is not None or len(opened.rows) < 2:
+                continue
+            # A multiplier that is no plain number (a tangent) is rounded itself.
+            if not all(row.figure in seen and "." not in row.times for row in opened.rows):
+                continue
+            for unit in ("mm", "in"):
+                lines = Fraction(0)
+                for row in opened.rows:
+                    lines += times(row.times) * length(held_shown(found, row.figure), unit)
+                whole = length(held_shown(found, name), unit)
+                # The whole is itself shown to its step: half of one less or more is the same number.
+                step = HOUSE_SHOP.showing.step("mm" if unit == "mm" else "in", dims[name].grain)
+                off, half = abs(lines - whole), step / 2 / (1 if unit == "mm" else MM_PER_INCH)
+                misses = uneven[name].misses if name in uneven else ""
+                if off != half:
+                    assert (off > half) == (misses in ("both", unit)), (name, unit, lines, whole)
+                    told += off > half
+    assert told > 20
+
+
+def held_shown(found: Plan, name: str | None) -> Shown:
+    shown = found.figures[name or ""].shown
+    assert shown is not None
+    return shown
 
 
 def length(shown: Shown, unit: str) -> Fraction:

@@ -3446,7 +3446,8 @@ export interface components {
          * Plan
          * @description A piece worked out. ``figures`` are by dotted name; everything else speaks of them by it. ``focus`` is the item the
          *     stages ask about, of a piece that holds several; ``deep`` is how far it stands off the wall, ``proved`` on how many lines it was
-         *     added up again. ``opened`` is the one stage that is worked out, of a plan that is not whole (else '').
+         *     added up again; ``uneven`` are sums that do not add up as they are shown. ``opened`` is the one stage that is worked out, of a plan
+         *     that is not whole (else '').
          */
         Plan: {
             /**
@@ -3497,6 +3498,8 @@ export interface components {
             proved: number;
             /** Proofs */
             proofs: components["schemas"]["ProofShown"][];
+            /** Uneven */
+            uneven: components["schemas"]["UnevenSum"][];
             /** Items */
             items: components["schemas"]["ItemShown"][];
             /** Focus */
@@ -4722,6 +4725,24 @@ export interface components {
              * @enum {string}
              */
             unit: "mm" | "in";
+        };
+        /**
+         * UnevenSum
+         * @description A figure and the terms it is the sum of, all shown side by side and each rounded for the eye: as they stand they come to something
+         *     else, rounded as the figure is, in the systems ``misses`` names. ``line`` reads “2 × face + inside width”.
+         */
+        UnevenSum: {
+            /** Figure */
+            figure: string;
+            /** Label */
+            label: string;
+            /** Line */
+            line: string;
+            /**
+             * Misses
+             * @enum {string}
+             */
+            misses: "" | "mm" | "in" | "both";
         };
         /**
          * Used

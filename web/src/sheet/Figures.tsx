@@ -87,3 +87,23 @@ export function Rounded({ figure, unit }: { figure: Figure | undefined; unit: Un
   if (!figure || (figure.rounding !== "both" && figure.rounding !== unit)) return null;
   return <span className="block text-[12px] text-caution">rounded by more than its tolerance: open it for the exact figure</span>;
 }
+
+/** Sums that, each line rounded for the eye, do not add up as they stand here. */
+export function Uneven({ sums, unit, onOpen }: { sums: Plan["uneven"]; unit: Unit; onOpen: Props["onOpen"] }) {
+  const here = sums.filter((sum) => sum.misses === "both" || sum.misses === unit);
+  if (here.length === 0) return null;
+  return (
+    <details className="px-3 pb-2 text-[12.5px] leading-snug text-soft">
+      <summary className="cursor-pointer">Each number is rounded for itself: {here.length === 1 ? "one sum does" : `${here.length} sums do`} not add up as shown</summary>
+      <ul>
+        {here.map((sum) => (
+          <li key={sum.figure}>
+            <button type="button" className="text-left text-act hover:underline" onClick={() => onOpen(sum.figure)}>
+              {sum.label} = {sum.line}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}

@@ -16,7 +16,7 @@ import { Looked, type LookedAt } from "./Looked";
 import { Untaken } from "./Untaken";
 import { ArrangeBar } from "../things/ArrangeBar";
 import { CutList } from "./CutList";
-import { Figures } from "./Figures";
+import { Figures, Uneven } from "./Figures";
 import { FigurePanel } from "./FigurePanel";
 import { ItemList } from "../things/ItemList";
 import { SmallView } from "./SmallView";
@@ -203,7 +203,7 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
 
   const here = new Set(stage.inputs.flatMap((i) => ("pointer" in i ? [i.pointer] : [])));
   const outline = stage.inputs.find((i) => i.kind === "outline" && (inMind === "" || i.item === inMind || !plan.items.some((one) => one.key === inMind)));
-  const others = stage.views.filter((key) => key !== mainView.key).slice(0, stage.key === "cut" ? 2 : 5);
+  const others = stage.views.filter((key) => key !== mainView.key);
   const inHand = plan.items.filter((i) => chosen.has(i.key)).map((i) => i.key);
   const arranging = stage.key === "arrange" && mainView.key === "face" && plan.items.length > 1;
   const small = others.map((key) => {
@@ -246,10 +246,10 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
           {stage.key === "cut" ? (
             <div className="grid min-h-0 gap-px desk:grid-cols-[minmax(0,1fr)_8.5rem]">
               <CutList plan={calm} unit={unit} onPoint={pointAt} onOpen={openFigure} />
-              <div className="grid h-[26vw] min-h-0 grid-cols-2 gap-px desk:h-auto desk:grid-cols-1 desk:grid-rows-2">{small}</div>
+              <div className="grid h-[26vw] min-h-0 auto-cols-[minmax(8rem,1fr)] grid-flow-col gap-px overflow-x-auto desk:h-auto desk:auto-cols-auto desk:auto-rows-[minmax(6rem,1fr)] desk:grid-flow-row desk:overflow-y-auto desk:overflow-x-hidden">{small}</div>
             </div>
           ) : (
-            <div className={`grid h-[26vw] min-h-0 gap-px desk:h-auto ${["grid-cols-1", "grid-cols-1", "grid-cols-2", "grid-cols-3", "grid-cols-4", "grid-cols-5"][others.length]}`}>{small}</div>
+            <div className="grid h-[26vw] min-h-0 auto-cols-[minmax(7.5rem,1fr)] grid-flow-col gap-px overflow-x-auto desk:h-auto">{small}</div>
           )}
         </div>
         <aside className="scroll border-l desk:min-h-0 border-rule bg-sheet/60 desk:overflow-y-auto" aria-label="Figures and checks">
@@ -260,6 +260,7 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
               <Untaken piece={id} here={here} faults={work.faults} onHeard={work.heard} />
               <Checks checks={piece.plan.checks} ways={ways} unit={unit} looked={looked} onLook={lookAt} onLeave={dropTrial} onEdit={edit} onPoint={pointAt} onOpen={openFigure} />
               <Figures figures={calm.figures} names={calmStage.figures} unit={unit} onOpen={openFigure} onPoint={pointAt} />
+              <Uneven sums={calm.uneven} unit={unit} onOpen={openFigure} />
               <p className="px-3 pb-4 text-[12.5px] leading-snug text-soft">
                 Added up again on {plan.proved} lines; all hold. {plan.proofs.length > 0 && `First: ${plan.proofs[0]?.line}.`}
               </p>

@@ -211,7 +211,10 @@ def _apart(panel: PanelOf) -> PanelOf:
 
     def fill() -> Panel:
         shown = panel.fill()
-        return replace(shown, views=(*shown.views, APART)) if "section" in shown.views else shown
+        if "section" not in shown.views:
+            return shown
+        beside = shown.views.index("section") + 1
+        return replace(shown, views=(*shown.views[:beside], APART, *shown.views[beside:]))
 
     return replace(panel, fill=fill)
 

@@ -80,6 +80,11 @@ def told_points(context: Context[Any, Any]) -> str:
     return f"Points, {along} along each rail and {up} along each stile, nothing pushed towards the {front}.{stand}"
 
 
+def fitted(*pack: str) -> str:
+    """What is put in before it is closed, front to back, and looked at once more."""
+    return f"Fit the pack, front to back: {', '.join(pack)}. Turn it over, look before closing: straight, centred, no dust."
+
+
 def sealed_in(context: Context[Any, Any]) -> Say:
     """The tape and the paper over a closed pack, as they are told at the bench."""
     if tabs_came(context):

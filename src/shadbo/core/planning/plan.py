@@ -30,7 +30,7 @@ from shadbo.core.job.joining import Job, join
 from shadbo.core.job.proving import prove
 from shadbo.core.planning.stretching import Stretching, check_stretching, framed_after, stretching_of
 from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.figures import Book, Figure, Say, figure_of, figure_of_count
+from shadbo.core.quantity.figures import Book, Figure, Say, UnevenSum, figure_of, figure_of_count, uneven_sums
 from shadbo.core.quantity.lengths import Showing, Shown
 from shadbo.core.quantity.masses import Quantity
 from shadbo.core.quantity.record import record
@@ -63,7 +63,8 @@ class ProofShown:
 class Plan:
     """A piece worked out. ``figures`` are by dotted name; everything else speaks of them by it. ``focus`` is the item the
     stages ask about, of a piece that holds several; ``deep`` is how far it stands off the wall, ``proved`` on how many lines it was
-    added up again. ``opened`` is the one stage that is worked out, of a plan that is not whole (else '')."""
+    added up again; ``uneven`` are sums that do not add up as they are shown. ``opened`` is the one stage that is worked out, of a plan
+    that is not whole (else '')."""
 
     format: Literal["shadbo.plan/1"]
     name: str
@@ -85,6 +86,7 @@ class Plan:
     faults: tuple[str, ...]
     proved: int
     proofs: tuple[ProofShown, ...]
+    uneven: tuple[UnevenSum, ...]
     items: tuple[ItemShown, ...]
     focus: str
     deep: Shown
@@ -221,6 +223,7 @@ def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[P
             ProofShown(p.line, tuple(show.show(t.value, "fine") for t in p.terms), show.show(p.whole.value, "fine"))
             for p in (reckoned.proofs if whole else reckoned.proofs[:1])
         ),
+        uneven=uneven_sums(book.dims, spoken, show),
         items=reckoned.items,
         focus=focus,
         deep=show.show(reckoned.deep.value),

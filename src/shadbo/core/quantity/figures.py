@@ -11,7 +11,7 @@ from types import MappingProxyType
 from typing import Literal
 
 from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.lengths import Grain, Showing, Shown, exact_text
+from shadbo.core.quantity.lengths import Grain, Showing, Shown, Unit, exact_text
 from shadbo.core.quantity.masses import Quantity
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sources import source
@@ -46,7 +46,7 @@ class Speaker:
         """A figure reads in a sentence as it reads everywhere else; a length without a name to a tenth."""
         if not isinstance(length, Dim):
             return self.showing.told(length, SENTENCE_GRAIN)
-        grain = SENTENCE_GRAIN if length.name is None else "fine" if length.leaf else length.grain
+        grain = SENTENCE_GRAIN if length.name is None else _grain(length)
         return self.showing.told(length.value, grain)
 
 
@@ -267,19 +267,21 @@ def _rows(dim: Dim, show: Showing) -> tuple[str, tuple[Row, ...], str | None]:
 
     if isinstance(form, Sum):
         rows = tuple(row(_times(c, i == 0), t, c * t.value) for i, (c, t) in enumerate(form.terms))
-        factor = None
-        if form.factor == 0:
-            factor = "× 0"
-        elif form.factor != 1:
-            back = 1 / form.factor
-            factor = f"÷ {number_text(back)}" if back.denominator == 1 else f"× {number_text(form.factor)}"
-        return "sum", rows, factor
+        return "sum", rows, _factor(form) or None
     if isinstance(form, Pick):
         share = Fraction(1)
         return form.how, tuple(row("", d, share * d.value, i == form.chosen) for i, d in enumerate(form.of)), None
     if isinstance(form, Curve):
         return form.how, tuple(row("", t, t.value) for _, t in form.args), None
     return form.origin, (), None
+
+
+def _factor(form: Sum) -> str:
+    """What all of a sum is taken times, as it is written."""
+    if form.factor in (0, 1):
+        return "" if form.factor else "× 0"
+    back = 1 / form.factor
+    return f"÷ {number_text(back)}" if back.denominator == 1 else f"× {number_text(form.factor)}"
 
 
 def figure_of(dim: Dim, show: Showing) -> Figure:
@@ -293,7 +295,7 @@ def figure_of(dim: Dim, show: Showing) -> Figure:
         mm=exact_text(dim.value),
         count=None,
         quantity=None,
-        shown=show.show(dim.value, "fine" if inner else dim.grain),
+        shown=show.show(dim.value, _grain(dim)),
         edit=inner.pointer if inner else None,
         parts=dim.parts,
         rounding=_rounding(dim, show),
@@ -350,6 +352,43 @@ def _misses(dim: Dim, show: Showing) -> Literal["", "mm", "in", "both"]:
         lines = sum((show.rounded(c * t.value, unit, "fine") for c, t in form.terms), Fraction(0))
         missed.append(show.rounded(lines * form.factor, unit, "fine") != show.rounded(dim.value, unit, "fine"))
     return _systems(*missed)
+
+
+@record(frozen=True, slots=True)
+class UnevenSum:
+    """A figure and the terms it is the sum of, all shown side by side and each rounded for the eye: as they stand they come to something
+    else, rounded as the figure is, in the systems ``misses`` names. ``line`` reads “2 × face + inside width”."""
+
+    figure: str
+    label: str
+    line: str
+    misses: Literal["", "mm", "in", "both"]
+
+
+def uneven_sums(dims: Mapping[str, Dim], shown: Iterable[str], show: Showing) -> tuple[UnevenSum, ...]:
+    """Of the figures that are shown together, the sums that do not add up as they stand."""
+    together, out = set(shown), []
+    for name in sorted(together & dims.keys()):
+        form = dims[name].form
+        if isinstance(form, Sum) and len(form.terms) > 1 and all(t.name in together for _, t in form.terms):
+            misses = _uneven(dims[name], form, show)
+            if misses:
+                line = " ".join(f"{_times(c, i == 0)} {t.label}".strip() for i, (c, t) in enumerate(form.terms))
+                out.append(UnevenSum(name, dims[name].label, f"({line}) {_factor(form)}" if _factor(form) else line, misses))
+    return tuple(out)
+
+
+def _uneven(dim: Dim, form: Sum, show: Showing) -> Literal["", "mm", "in", "both"]:
+    def missed(unit: Unit) -> bool:
+        lines = sum((c * show.rounded(t.value, unit, _grain(t)) for c, t in form.terms), Fraction(0))
+        return show.rounded(lines * form.factor, unit, dim.grain) != show.rounded(dim.value, unit, dim.grain)
+
+    return _systems(missed("mm"), missed("in"))
+
+
+def _grain(dim: Dim) -> Grain:
+    """What is typed is shown as finely as it was."""
+    return "fine" if dim.leaf else dim.grain
 
 
 def _systems(metric: bool, inch: bool) -> Literal["", "mm", "in", "both"]:

@@ -10,7 +10,7 @@ from shadbo.core.contract.parts import Part
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.framing.came import BOARD_CAME, TABS, open_step, sheet_came, sheet_part
-from shadbo.core.framing.closing import closed_with, closing_care, closing_parts, sealed_in, told_points
+from shadbo.core.framing.closing import closed_with, closing_care, closing_parts, fitted, sealed_in, told_points
 from shadbo.core.framing.filling import BLADE, board_of, cutting_care, fill_lines
 from shadbo.core.framing.glazing import glazing_line, glazing_step
 from shadbo.core.framing.rabbet import bowed, rails_of
@@ -115,12 +115,10 @@ def stock_sum(context: OnBoardContext, sizes: Sizes) -> tuple[StockLength, ...]:
 PUT_IN = {"glazing": "glazing", "air": "spacer", "mat": "mat", "board": "the work on its board"}
 
 
-def _order(context: OnBoardContext, sizes: Sizes) -> str:
+def _order(sizes: Sizes) -> tuple[str, ...]:
     """The pack in words, front to back."""
     words = [PUT_IN[key] for key in sizes.pack if key in PUT_IN]
-    return ", ".join(
-        (*words, *((sizes.fill.names.lower(),) if sizes.fill else ()), *(("the back",) if "backing" in sizes.pack else ()))
-    )
+    return (*words, *((sizes.fill.names.lower(),) if sizes.fill else ()), *(("the back",) if "backing" in sizes.pack else ()))
 
 
 def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
@@ -261,17 +259,7 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
     if sizes.strips:
         out.append(spacer_step(context, sizes.strips))
     out += [
-        Operation(
-            "look",
-            "Look at the front",
-            (
-                f"Fit the pack, front to back: {_order(context, sizes)}. Turn it over, look before closing: straight, centred, no dust.",
-            ),
-            10,
-            gate=True,
-            parts=("work",),
-            needs=("held", *MADE),
-        ),
+        Operation("look", "Look at the front", (fitted(*_order(sizes)),), 10, gate=True, parts=("work",), needs=("held", *MADE)),
         Operation(
             "close",
             "Close and seal",

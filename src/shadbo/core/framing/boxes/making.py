@@ -18,7 +18,16 @@ from shadbo.core.framing.boxes.depth import Lies
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.came import BOARD_CAME, TABS, open_step, sheet_came, sheet_part, sheet_word, tabs_came
-from shadbo.core.framing.closing import SEALED, SEALED_KEYS, closed_with, closing_care, closing_parts, sealed_in, told_points
+from shadbo.core.framing.closing import (
+    SEALED,
+    SEALED_KEYS,
+    closed_with,
+    closing_care,
+    closing_parts,
+    fitted,
+    sealed_in,
+    told_points,
+)
 from shadbo.core.framing.filling import BLADE, SAWN, Use, board_of, cutting_care, fill_lines, wired
 from shadbo.core.framing.glazing import glazing_line, glazing_step
 from shadbo.core.framing.rabbet import rails_of
@@ -211,6 +220,14 @@ def parts(context: BoxContext, sizes: Sizes) -> tuple[Part, ...]:
 
 
 BOARDS = {"mount": "mount board", "filler": "fillers", "fill": "fillers", "backing": "backing"}
+# What a layer is called where it is put in.
+PUT_IN = {
+    "glazing": "glazing",
+    "spacer": "spacer",
+    "mount": "the mount board with all that is on it",
+    "behind": "the strips behind it",
+    "backing": "the back",
+}
 # What each layer of board is there for; mats are of mat board.
 USES: Mapping[str, Use] = {"mount": "mount", "backing": "stiff"}
 
@@ -279,6 +296,30 @@ def _damped(context: BoxContext, one: Laid) -> list[Operation]:
 
 def _fills(sizes: Sizes) -> tuple[str, ...]:
     return ("fill",) if sizes.pack.fill is not None else ()
+
+
+def _order(sizes: Sizes) -> tuple[str, ...]:
+    """The pack in words, front to back; what is put behind a board that is cut down comes with the closing."""
+    words, pack = [], sizes.pack
+    for lies in pack.layers:
+        if sizes.cut_down and lies.key in ("behind", "backing"):
+            continue
+        if lies.key == "backing" and pack.fill is not None:
+            words.append(pack.fill.names.lower())
+        if lies.key == "work" and not pack.size("mount"):
+            words.append("the work")
+        elif lies.key.startswith(("mat_", "filler.")):
+            words.append(lies.label.lower())
+        elif lies.key in PUT_IN and lies.size.value > 0:
+            words.append(PUT_IN[lies.key])
+    return tuple(words)
+
+
+def _put_in(context: BoxContext, sizes: Sizes) -> tuple[str, ...]:
+    """The same by the names of their parts."""
+    cut = (key for key in _boards(context, sizes) if not sizes.cut_down or key in ("mount", "filler"))
+    mats = (level.key for level in sizes.mats.levels) if sizes.mats is not None else ()
+    return (*(("glazing",) if sizes.sheet else ()), *(("spacer",) if sizes.strips else ()), *mats, *cut)
 
 
 def _fillers(context: BoxContext) -> tuple[int, ...]:
@@ -416,6 +457,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                     ("Double-sided tape near the edges, faces cleaned first.",),
                     10,
                     parts=("mat_top",),
+                    uses=("mats.tape", *(level.key for level in sizes.mats.levels)),
                     apart=True,
                 )
             )
@@ -458,7 +500,8 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 "Cut the boards" if len(cut) > 1 or not mounted else "Cut the mount board",
                 say(
                     ", ".join(dict.fromkeys(BOARDS[key] for key in cut if key in BOARDS)).capitalize()
-                    + (" {} × {}; find the mount’s middle by the diagonals." if mounted else " {} × {}."),
+                    + (" {} × {}; find the mount’s middle by the diagonals." if mounted else " {} × {}.")
+                    + (" The strips behind the mount by the cut list." if "behind" in cut else ""),
                     sizes.board["width"],
                     sizes.board["height"],
                 ),
@@ -569,11 +612,11 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
         Operation(
             "look",
             "Look at the front",
-            ("Fit the pack, turn it over, look before closing: straight, centred, no dust. A raking light shows dust.",),
+            (f"{fitted(*_order(sizes))} A raking light shows dust.",),
             20,
             gate=True,
             parts=("face",),
-            uses=(*(("glazing",) if sizes.sheet else ()), *(("mount",) if pack.size("mount") else ())),
+            uses=_put_in(context, sizes),
             needs=("held",),
         )
     )
@@ -602,12 +645,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
             20,
             care=closing_care(context, display.closing, down=bool(sizes.cut_down)),
             parts=("backing",),
-            uses=(
-                *closed,
-                *(("behind",) if pack.behind_need is not None and not sizes.cut_down else ()),
-                *(("filler",) if _fillers(context) else ()),
-                *_fills(sizes),
-            ),
+            uses=closed,
             closes=True,
         )
     )
