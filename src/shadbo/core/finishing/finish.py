@@ -21,11 +21,11 @@ from shadbo.core.finishing.hang.rules import check as check_hanging
 from shadbo.core.finishing.hang.rules import check_joint, check_wall
 from shadbo.core.finishing.hang.sizes import Hung, joints_of, size_up
 from shadbo.core.finishing.hang.wall import OnTheWall, draw_wall, put_up, strip_views
-from shadbo.core.finishing.hold.making import operations_for, parts_for
+from shadbo.core.finishing.hold.making import operations_for, parts_for, steamed, treatment_parts
 from shadbo.core.finishing.hold.panel import held_by, hold_panel, hold_views
 from shadbo.core.finishing.hold.rules import check as check_holding
 from shadbo.core.finishing.hold.sizes import Kept, keep, subjects
-from shadbo.core.finishing.judged import asked_inputs, check_asked, check_display, check_hanger
+from shadbo.core.finishing.judged import asked_inputs, check_asked, check_display, check_hanger, stands, tell_why
 from shadbo.core.finishing.labelling import LABEL, condition_step, label_step, labelled, things
 from shadbo.core.finishing.room.season import check_room, room_inputs, season_views, through_the_year
 from shadbo.core.finishing.surface.coats import finish_inputs, finish_operations, finish_parts, glued_last, surface
@@ -74,13 +74,14 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
     methoded = context.holds.asked
     held = held_by(kept, reckoned.held) if methoded else reckoned.held
     check_asked(context, way, held)
+    tell_why(context, kept)
     in_hand = next((k for k in kept if k.subject.key == context.focus), kept[0])
     holding = hold_views(context, in_hand) if methoded else ()
     first: tuple[str, ...] = ("holding", "face", "back") if holding else ("back", "section", "face")
-    panels = _with_asked(context, _with_hold(context, reckoned.panels, kept, in_hand, first))
+    panels = _with_asked(context, way, _with_hold(context, way, reckoned.panels, kept, in_hand, first))
     season = season_views(context, found)
-    stands = context.piece.hang.how == STANDS
-    hung = _Hung.of(context, reckoned, carcass, kg) if carcass is not None and not stands else None
+    on_easel = context.piece.hang.how == STANDS
+    hung = _Hung.of(context, reckoned, carcass, kg) if carcass is not None and not on_easel else None
     joint, joints = joints_of(context, carcass, kg) if carcass is not None else (None, ())
     check_joint(context, joint, joints, kg)
     views = (*reckoned.views, *season)
@@ -91,8 +92,13 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
         views = hung.drawn(context, views, reckoned.outside) if hung is not None else views
         views = (*views, *joint_views(carcass, joint))
 
+    @cache
+    def worked() -> tuple[Operation, ...]:
+        """The display’s own operations, cloth steamed before them where it was asked for."""
+        return steamed(context, kept, _dusted(context, reckoned.steps()))
+
     def steps() -> tuple[Operation, ...]:
-        own = (*condition_step(context), *_dusted(context, reckoned.steps()))
+        own = (*condition_step(context), *worked())
         if context.holds.asked:
             own = operations_for(context, kept, own)
         if carcass is None:
@@ -114,6 +120,7 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
         own = (*reckoned.parts(), *map(cut, beside(context)), *things(context))
         if strainer is not None:
             own = (*own, *strainer_parts(context, strainer))
+        own = (*own, *treatment_parts(worked(), own))
         if context.holds.asked:
             own = (*own, *parts_for(context, kept))
         if carcass is not None:
@@ -129,13 +136,13 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
     def hang() -> Panel:
         shown = tuple(v.key for v in season)
         figures = there(context, *ROOM)
-        if stands and carcass is not None:
+        if on_easel and carcass is not None:
             asks = "It stands. The room it stands in, its light, and what the year does to it."
-            inputs = (how_it_hangs(context, carcass, "the hanger for its weight"), *room_inputs(context))
+            inputs = (how_it_hangs(context, carcass, "the hanger for its weight"), *room_inputs(context, stands=True))
             return Panel((asks,), inputs, ("weight.total", *figures), ("back", *shown))
         if hung is None:
             asks = "The room it hangs in, its light, and what the year does to it."
-            return Panel((asks,), tuple(room_inputs(context)), figures, shown or ("face",))
+            return Panel((asks,), tuple(room_inputs(context, stands=stands(context, way))), figures, shown or ("face",))
         inputs = (*hang_inputs(context, hung.carcass, hung.by), *wall_inputs(context, reckoned.outside), *room_inputs(context))
         asks = "What it hangs by, where every mark goes, the wall and the room."
         strip = tuple(v.key for v in strip_views(hung.by))
@@ -220,24 +227,24 @@ def _apart(panel: PanelOf) -> PanelOf:
 
 
 def _with_hold(
-    context: Context[Any, Any], panels: tuple[PanelOf, ...], kept: list[Kept], one: Kept, views: tuple[str, ...]
+    context: Context[Any, Any], way: Way, panels: tuple[PanelOf, ...], kept: list[Kept], one: Kept, views: tuple[str, ...]
 ) -> tuple[PanelOf, ...]:
     """The Hold stage before the cutting; a display that has its own keeps it, with the methods behind."""
     own = next((p for p in panels if p.key == "hold"), None)
-    made = PanelOf("hold", lambda: hold_panel(context, own.fill() if own is not None else None, kept, one, views))
+    made = PanelOf("hold", lambda: hold_panel(context, way, own.fill() if own is not None else None, kept, one, views))
     if own is not None:
         return tuple(made if p is own else p for p in panels)
     at = next((i for i, p in enumerate(panels) if p.key == "cut"), len(panels))
     return (*panels[:at], made, *panels[at:])
 
 
-def _with_asked(context: Context[Any, Any], panels: tuple[PanelOf, ...]) -> tuple[PanelOf, ...]:
+def _with_asked(context: Context[Any, Any], way: Way, panels: tuple[PanelOf, ...]) -> tuple[PanelOf, ...]:
     """What matters is asked where the way of showing is chosen, which hangs on it."""
     own = next(p for p in panels if p.key == "display")
 
     def fill() -> Panel:
         panel = own.fill()
-        return replace(panel, inputs=(*asked_inputs(context), *panel.inputs))
+        return replace(panel, inputs=(*asked_inputs(context, way), *panel.inputs))
 
     return tuple(replace(own, fill=fill) if p is own else p for p in panels)
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Any
 
 from shadbo.core.contract.asking import choice, toggled
@@ -9,9 +10,14 @@ from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Carcass, Context, Held, Way
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.document.decisions.asked import Wish
-from shadbo.core.finishing.hang.hardware import HANGERS, WALLS
+from shadbo.core.finishing.hang.hardware import HANGERS
+from shadbo.core.finishing.hold.ranking import held_against
+from shadbo.core.finishing.hold.sizes import Kept
 from shadbo.core.finishing.room.season import room_kind
+from shadbo.core.framing.walls import WALLS
 from shadbo.core.judging.judging import Choice, judge
+from shadbo.core.judging.sheets import does
+from shadbo.core.quantity.figures import listed
 
 WISHES: dict[Wish, str] = {
     "safe": "Keep it safe",
@@ -24,9 +30,41 @@ WISHES: dict[Wish, str] = {
 GROUP = "What matters"
 
 
-def asked_inputs(context: Context[Any, Any]) -> list[Input]:
+def stands(context: Context[Any, Any], way: Way) -> bool:
+    """Whether it stands by itself, and neither wall nor hook comes into it."""
+    return "stands_free" in way.done(context.piece, context.facts).split()
+
+
+def _into_wall(context: Context[Any, Any], way: Way) -> bool:
+    """Whether something is fixed in the wall for it; strips only hold to its paint."""
+    return not stands(context, way) and "stuck_up" not in way.done(context.piece, context.facts).split()
+
+
+def asked_inputs(context: Context[Any, Any], way: Way) -> list[Input]:
     """One short line each; “don’t know” is answered with care, and says so."""
     wishes = context.piece.asked.wishes
+    bed = [
+        choice(
+            context,
+            "/room/over_bed",
+            "Over a bed",
+            GROUP,
+            ((False, ("no",), ()), (True, ("yes",), ())),
+            key="room.bed",
+            look="menu",
+        )
+    ]
+    wall = [
+        choice(
+            context,
+            "/room/wall",
+            "The wall",
+            GROUP,
+            (("unknown", ("don’t know",), ()), *((key, (name,), ()) for key, (name, _) in WALLS.items())),
+            key="room.wall",
+            look="menu",
+        )
+    ]
     return [
         choice(
             context,
@@ -59,25 +97,9 @@ def asked_inputs(context: Context[Any, Any]) -> list[Input]:
             ),
             look="menu",
         ),
-        room_kind(context, GROUP),
-        choice(
-            context,
-            "/room/over_bed",
-            "Over a bed",
-            GROUP,
-            ((False, ("no",), ()), (True, ("yes",), ())),
-            key="room.bed",
-            look="menu",
-        ),
-        choice(
-            context,
-            "/room/wall",
-            "The wall",
-            GROUP,
-            (("unknown", ("don’t know",), ()), *((key, (name,), ()) for key, (name, _) in WALLS.items())),
-            key="room.wall",
-            look="menu",
-        ),
+        room_kind(context, GROUP, stands=stands(context, way)),
+        *(() if stands(context, way) else bed),
+        *(wall if _into_wall(context, way) else ()),
         ChoiceInput(
             "wishes",
             "Its owner wishes",
@@ -128,6 +150,47 @@ UNDONE = {
 }
 
 
+IN_ROOM = {"child": "In a child’s room", "passage": "In a busy passage", "bath": "In a bathroom", "public": "In a public place"}
+# What a room of any such kind asks for, beside what is its own.
+ROOM_NEEDS = frozenset({"walked_by", "hands", "damp"})
+
+
+def _met(context: Context[Any, Any], way: Way, needs: frozenset[str] | set[str]) -> str:
+    """What these needs say for and against this way of showing, the sheet in front of it included."""
+    display = context.display
+    sheet = does(display.glazing, getattr(display, "grade", "plain")) if hasattr(display, "glazing") else frozenset()
+    done = frozenset(way.done(context.piece, context.facts).split()) | sheet
+    with_it, without = (judge(Choice("", done), n, context.piece.practice) for n in (context.needs, context.needs - needs))
+    new = [w for w in (*with_it.gains, *with_it.costs) if w not in (*without.gains, *without.costs)]
+    return ", ".join(new) if new else "nothing speaks for or against it here"
+
+
+def tell_why(context: Context[Any, Any], kept: Iterable[Kept]) -> None:
+    """Why everything is held so, where a method was chosen: what speaks for it and what against, by what it is, its room and the school."""
+    if not context.holds.asked:
+        return
+    told: dict[str, list[str]] = {}
+    for one in kept:
+        for method in one.methods[:1]:
+            found = held_against(method, one.subject.stand, context.holds, context.piece.practice)
+            told.setdefault(f"{method.label[0].lower()}{method.label[1:]}, {found.why}", []).append(one.subject.name)
+    if told:
+        lines = (f"{some(names)}: {words}." for words, names in told.items())
+        said = " ".join(f"{line[0].upper()}{line[1:]}" for line in lines)
+        context.checks.add("note", "hold.why", "hold", (said,), why=HELD_AGAINST, source_key="practice")
+
+
+def some(names: list[str]) -> str:
+    """The first few of many names."""
+    return listed(names) if len(names) < MANY_NAMES else f"{', '.join(names[:3])} and {len(names) - 3} more"
+
+
+MANY_NAMES = 5
+HELD_AGAINST = (
+    "Held against what it is, its traits, what was said of it, the room and the school; other ways are held against the same."
+)
+
+
 def check_asked(context: Context[Any, Any], way: Way, held: Held) -> None:
     """What was answered under “what matters”, and how this way of showing meets it: one line, each answer in it."""
     asked = context.piece.asked
@@ -137,11 +200,15 @@ def check_asked(context: Context[Any, Any], way: Way, held: Held) -> None:
         told.append(f"{wanted[asked.apart]}: {UNDONE[held.reversible]}")
     if asked.signed in SIGNED:
         told.append(SIGNED[asked.signed])
-    needs, does = context.needs, frozenset(way.done(context.piece, context.facts).split())
-    for wish in asked.wishes:
-        with_it, without = (judge(Choice("", does), n, context.piece.practice) for n in (needs, needs - {f"wish_{wish}"}))
-        new = [w for w in (*with_it.gains, *with_it.costs) if w not in (*without.gains, *without.costs)]
-        told.append(f"{WISHES[wish]}: {', '.join(new) if new else 'nothing speaks for or against it here'}")
+    told += [f"{WISHES[wish]}: {_met(context, way, {f'wish_{wish}'})}" for wish in asked.wishes]
+    room = context.piece.room
+    if room.kind in IN_ROOM:
+        told.append(f"{IN_ROOM[room.kind]}: {_met(context, way, {room.kind, *ROOM_NEEDS})}")
+    if not stands(context, way):
+        if room.over_bed:
+            told.append(f"Over a bed: two fixings, each able to carry all of it; {_met(context, way, {'over_bed'})}")
+        if _into_wall(context, way) and room.wall in WALLS:
+            told.append(f"{WALLS[room.wall][0]}: {WALLS[room.wall][1]}")
     if told:
         context.checks.add(
             "note",

@@ -10,7 +10,7 @@ from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.document.facts import said
 from shadbo.core.document.items import Things
-from shadbo.core.document.objects import CanvasToMake, FlatWork, RolledCanvas
+from shadbo.core.document.objects import MATERIALS, CanvasToMake, FlatWork, RolledCanvas
 from shadbo.core.finishing.hang.hardware import Hanger
 from shadbo.core.framing.counting import figures
 from shadbo.core.framing.glazing import LABELS, sheet_material
@@ -23,7 +23,8 @@ UNDONE = {"yes": "It can be undone.", "mostly": "It can be undone almost without
 def label_step(context: Context[Any, Any], place: Labelled, held: Held, kg: Fraction, by: Hanger | None) -> Operation:
     """The label as a step: everything the plan knows is there to be copied; date and hand are the framer’s."""
     piece, glazing = context.piece, getattr(context.display, "glazing", None)
-    lines = [f"{piece.name}{f', {piece.owner}' if piece.owner else ''}; the date, and who framed it."]
+    what = f" ({MATERIALS[piece.object.material][0].lower()})" if isinstance(piece.object, FlatWork) else ""
+    lines = [f"{piece.name}{what}{f', {piece.owner}' if piece.owner else ''}; the date, and who framed it."]
     lines.append(f"How it is held: {held.how}. {UNDONE[held.reversible]} Touches it: {held.touches}.")
     if glazing in LABELS and glazing != "none":
         lines.append(f"Glazing: {sheet_material(context.display)}{', its coated face inwards' if glazing == 'coated' else ''}.")
@@ -46,9 +47,14 @@ def labelled(
 
 
 def condition_step(context: Context[Any, Any]) -> tuple[Operation, ...]:
-    """What nobody could replace is looked over and written down before a hand is laid on it."""
+    """What nobody could replace is looked over and written down before a hand is laid on it; what is signed on its back is photographed there,
+    before that is covered."""
+    back: tuple[Operation, ...] = ()
+    if context.piece.asked.signed == "back":
+        words = "Its back with the signature, straight on and with a rule beside it: once it is framed nobody sees it. A print goes to its label."
+        back = (Operation("signed", "Photograph its back", (words,), 5, gate=True),)
     if not context.facts.irreplaceable:
-        return ()
+        return back
     thing = context.piece.object
     if isinstance(thing, Things):
         # Those nobody could replace; all, where that was said of the whole.
@@ -57,7 +63,7 @@ def condition_step(context: Context[Any, Any]) -> tuple[Operation, ...]:
     else:
         names = "The work" if isinstance(thing, FlatWork) else "The canvas"
     words = f"{names}: photographs and a note of every mark, before work starts."
-    return (Operation("condition", "Write down its condition", (words,), 15, gate=True),)
+    return (Operation("condition", "Write down its condition", (words,), 15, gate=True), *back)
 
 
 LABEL = got("label", "Label, lasting ink", comes="hand")

@@ -23,6 +23,7 @@ def sheet_word(kind: str) -> str:
 
 TABS = got("tabs", "Tabs", comes="came", note=("pressed flat again with a tool",))
 BOARD_CAME = got("backing", "Board that came with it", comes="came", lights=("backing",))
+PULLED = "Pull staples and points away from the face and the hand."
 TABS_CARE = "Metal tabs are sharp and lift under nails: use a tool."
 
 
@@ -100,7 +101,7 @@ def open_step(context: Context[Any, Any], *, again: bool = True) -> Operation:
         ),
         10,
         gate=True,
-        care=TABS_CARE if frame.tabs else "Pull staples and points away from the face and the hand.",
+        care=TABS_CARE if frame.tabs else PULLED,
         parts=("rail",),
         uses=("tabs",) if frame.tabs and again else (),
         leaves=("open",),

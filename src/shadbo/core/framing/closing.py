@@ -29,40 +29,69 @@ CARE = {
 Points = Mapping[str, list[Dim]]
 
 
+# What is spaced round a pack by how it is closed: its part, and what it is called.
+SPACED: Mapping[str, tuple[str, str]] = {"points": ("point", "Points"), "clips": ("clip", "Offset clips")}
+
+
+def closed_by(context: Context[Any, Any]) -> str:
+    """How a pack is closed: “tabs” where the frame’s own do, else as its display says."""
+    closing = getattr(context.display, "closing", "points")
+    return "tabs" if closing == "points" and tabs_came(context) else closing
+
+
+def spaced_as(context: Context[Any, Any]) -> tuple[str, str]:
+    """What sits round a pack, for drawings: its part, and what one of it is called."""
+    part, name = SPACED.get(closed_by(context), SPACED["points"])
+    return part, name.removesuffix("s")
+
+
 def points_round(context: Context[Any, Any], board: Mapping[str, Dim]) -> Points:
-    """Where the points or tabs sit along each side of a pack (mm from its corner): no further apart than the rule has it, three a side at
+    """Where points or clips sit along each side of a pack (mm from its corner): no further apart than their rule has it, three a side at
     the least."""
-    if tabs_came(context):
+    closing = closed_by(context)
+    if closing not in SPACED:
         return {}
-    most = context.rule("point_spacing")
+    part, name = SPACED[closing]
+    most = context.rule("clip_spacing") if closing == "clips" else context.rule("point_spacing")
     places = {}
     for axis in AXES:
         places[axis], count = spread(board[axis], min(most, board[axis].value / 3))
         context.book.add_count(
-            f"points.{axis}",
-            f"Points along each {'rail' if axis == 'width' else 'stile'}",
+            f"{closing}.{axis}",
+            f"{name} along each {'rail' if axis == 'width' else 'stile'}",
             count,
             context.speak.say("no more than {} apart, three at the least", most),
-            parts=("point",),
+            parts=(part,),
         )
     return places
 
 
 def closing_parts(context: Context[Any, Any]) -> tuple[Part, ...]:
-    """Points round the back, as many as its drawing shows, and the paper over it; nothing but tape where the frame’s own tabs close it."""
-    if tabs_came(context):
+    """Points or clips round the back, as many as its drawing shows, and the paper over it; nothing but tape where the frame’s own tabs close it."""
+    closing = closed_by(context)
+    if closing == "tabs":
         return SEALED[:1]
-    return (got("points", "Points", 2 * sum(_count(context, axis) for axis in AXES) or 1, lights=("point",)), *SEALED)
+    if closing not in SPACED:
+        return SEALED
+    part, name = SPACED[closing]
+    many = 2 * sum(_count(context, axis) for axis in AXES) or 1
+    screws = (got("clip.screw", "Clip screws", many, material="wood screw", note=("one a clip, in the rail only",)),)
+    return (got(closing, name, many, lights=(part,)), *(screws if closing == "clips" else ()), *SEALED)
 
 
 def closed_with(context: Context[Any, Any]) -> tuple[str, ...]:
     """The parts that close a pack in its rabbet and keep dust out."""
-    return ("tabs", *SEALED_KEYS[:1]) if tabs_came(context) else ("points", *SEALED_KEYS)
+    closing = closed_by(context)
+    return (
+        ("tabs", *SEALED_KEYS[:1])
+        if closing == "tabs"
+        else (closing, *(("clip.screw",) if closing == "clips" else ()), *SEALED_KEYS)
+    )
 
 
-def closing_care(context: Context[Any, Any], closing: str = "points", *, down: bool = False) -> str:
+def closing_care(context: Context[Any, Any], *, down: bool = False) -> str:
     """``down``: an inner board dropped into its box, which its own tabs close."""
-    return TABS_CARE if down or (closing == "points" and tabs_came(context)) else CARE[closing].format(_front(context))
+    return TABS_CARE if down or closed_by(context) == "tabs" else CARE[closed_by(context)].format(_front(context))
 
 
 def _front(context: Context[Any, Any]) -> str:
@@ -74,9 +103,14 @@ def told_points(context: Context[Any, Any]) -> str:
     front = _front(context)
     friable = "loose_pigment" in context.facts.traits
     stand = f" The pack stands on edge meanwhile, so that the shock throws no pigment on the {front}." if friable else ""
-    if tabs_came(context):
+    closing = closed_by(context)
+    if closing == "tabs":
         return f"Its own tabs pressed flat again, nothing pushed towards the {front}.{stand}"
+    if closing == "strainer":
+        return f"Strainer in, screws through it into the rail.{stand}"
     along, up = (_count(context, axis) for axis in AXES)
+    if closing == "clips":
+        return f"Offset clips, {along} along each rail and {up} along each stile, one screw each, in the rail only.{stand}"
     return f"Points, {along} along each rail and {up} along each stile, nothing pushed towards the {front}.{stand}"
 
 
@@ -87,22 +121,24 @@ def fitted(*pack: str) -> str:
 
 def sealed_in(context: Context[Any, Any]) -> Say:
     """The tape and the paper over a closed pack, as they are told at the bench."""
-    if tabs_came(context):
+    if closed_by(context) == "tabs":
         return (" Tape over the gap round its back, against dust.",)
     inside = context.rule("dust_cover_inset")
     return context.speak.say(" Tape round the pack, dust cover from the middle outwards, trimmed {} inside.", inside)
 
 
-def draw_points(drawing: Drawing, points: Points, x: Fraction, y: Fraction, w: Fraction, h: Fraction) -> None:
-    """The points round a pack that lies at x, y and is w × h (mm), each half over its edge."""
+def draw_points(
+    drawing: Drawing, points: Points, x: Fraction, y: Fraction, w: Fraction, h: Fraction, part: str = "point", label: str = "Point"
+) -> None:
+    """The points or clips round a pack that lies at x, y and is w × h (mm), each half over its edge."""
     for place in points.get("width", ()):
         for edge in (y, y + h):
-            drawing.box("point", "Point", "metal", x + place.value - 2, edge - 4, 4, 8)
+            drawing.box(part, label, "metal", x + place.value - 2, edge - 4, 4, 8)
     for place in points.get("height", ()):
         for edge in (x, x + w):
-            drawing.box("point", "Point", "metal", edge - 4, y + place.value - 2, 8, 4)
+            drawing.box(part, label, "metal", edge - 4, y + place.value - 2, 8, 4)
 
 
 def _count(context: Context[Any, Any], axis: str) -> int:
-    count = context.book.counts.get(f"points.{axis}")
+    count = context.book.counts.get(f"{closed_by(context)}.{axis}")
     return (count.count or 0) if count is not None else 0

@@ -57,8 +57,10 @@ def ready_frame(frame: ReadyFrame, turned: bool) -> dict[str, Any]:
     return as_read(sizes, frame.width, frame.height) | {"turned": turned, "tabs": True, "hanger": "top"}
 
 
-def frame_inputs(context: Context[Any, Any], rabbet: Rabbet, frame: ReadFrame, *, came_with: bool) -> list[Input]:
-    """Fields of a frame that is there already."""
+def frame_inputs(
+    context: Context[Any, Any], rabbet: Rabbet, frame: ReadFrame, *, came_with: bool, closes: bool = True
+) -> list[Input]:
+    """Fields of a frame that is there already; ``closes``: its tabs may close what is put in."""
     show = context.shop.showing
     inputs: list[Input] = []
     for own in AXES:
@@ -88,17 +90,18 @@ def frame_inputs(context: Context[Any, Any], rabbet: Rabbet, frame: ReadFrame, *
                 typed = getattr(frame, f"sheet_{own}")
                 place = f"/display/frame/sheet_{own}"
                 inputs.append(plain_length(show, typed, place, f"Sheet, {own}", group, sheet, optional=True, hint=where))
-        inputs += [
-            plain_length(show, frame.board, "/display/frame/board", "Inner board, thick", group, ("board",), hint=none),
+        inputs += [plain_length(show, frame.board, "/display/frame/board", "Inner board, thick", group, ("board",), hint=none)]
+    if came_with and closes:
+        inputs.append(
             choice(
                 context,
                 "/display/frame/tabs",
                 "Closed with",
-                group,
+                "What came with it",
                 ((True, ("Its tabs",), ()), (False, ("Points of ours",), ("it has none, or they broke off",))),
                 ("rail",),
-            ),
-        ]
+            )
+        )
     inputs.append(
         choice(
             context,

@@ -19,8 +19,9 @@ from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes, size_
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.shop import ReadyFrame, Shop
 from shadbo.core.document.starts import CANVAS_ASKS, RABBET_ASKS, Start, canvas_of, frame_of
-from shadbo.core.framing.came import TABS, label_read
+from shadbo.core.framing.came import PULLED, SHEETS, TABS, TABS_CARE, label_read, tabs_came
 from shadbo.core.framing.canvas_choices import canvas_displays, nearest_box, stretched_before
+from shadbo.core.framing.closing import closing_care, closing_parts, told_points
 from shadbo.core.framing.filling import board_of, fill_lines
 from shadbo.core.framing.label_size import by_its_label
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, ready_frame
@@ -192,15 +193,15 @@ def _cuts(context: DeepContext, sizes: Sizes) -> tuple[CutLine, ...]:
 
 def _parts(context: DeepContext, sizes: Sizes) -> tuple[Part, ...]:
     """What came with the box, and what fixes the canvas in it."""
-    say = context.speak.say
+    say, sheet = context.speak.say, context.display.frame.sheet
     found = [
         FRAME,
         got("board", "Inner board", comes="came", note=("the template for the screws",), lights=("board",)),
-        TABS,
+        TABS if tabs_came(context) else closing_parts(context)[0],
         got("tape", "Double-sided tape", comes="hand"),
     ]
     if context.display.frame.glass:
-        found.append(got("glass", "Glass that came with it", comes="came", note=("put by: paint must not touch it",)))
+        found.append(got("glass", f"{SHEETS[sheet]} that came with it", comes="came", note=("put by: paint must not touch it",)))
     if context.display.fixing == "screwed":
         size = say("{}", sizes.screw)
         found.append(
@@ -219,7 +220,9 @@ def _parts(context: DeepContext, sizes: Sizes) -> tuple[Part, ...]:
 
 def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
     """The order of work, each step with what to look at before going on."""
-    say = context.speak.say
+    say, sheet, tabs = context.speak.say, context.display.frame.sheet, tabs_came(context)
+    closed = "tabs down" if tabs else told_points(context).removesuffix(".").lower()
+    shut = f"{closed}, hook end up. Look at the front once more."
     made = (
         *(("packing",) if any(d.value > 0 for d in sizes.packing.values()) else ()),
         *(("card",) if sizes.card.value > 0 else ()),
@@ -275,11 +278,11 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
         ),
         Operation(
             "glass",
-            "Take the glass out" if context.display.frame.glass else "Open the frame",
+            f"Take the {sheet} out" if context.display.frame.glass else "Open the frame",
             (
-                "Lift the tabs with a tool, "
+                ("Lift the tabs with a tool, " if tabs else "Draw out what closes its back, ")
                 + (
-                    "glass out, wrapped and put by. Paint must not touch glass."
+                    f"{sheet} out, wrapped and put by. Paint must not touch {sheet}."
                     if context.display.frame.glass
                     else "inner board out."
                 ),
@@ -287,8 +290,8 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
             ),
             10,
             gate=by_its_label(context, context.display.frame),
-            care="Gloves; metal tabs are sharp and lift under nails.",
-            uses=("rail", "tabs", *(("glass",) if context.display.frame.glass else ())),
+            care=f"Gloves. {TABS_CARE if tabs else PULLED}",
+            uses=("rail", *(("tabs",) if tabs else ()), *(("glass",) if context.display.frame.glass else ())),
             leaves=("open",),
         ),
         Operation(
@@ -345,14 +348,12 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
             "Close it",
             (
                 *((f"{sizes.fill.names} behind it, so that nothing rattles; ",) if sizes.fill is not None else ()),
-                "tabs down, hook end up. Look at the front once more."
-                if sizes.fill is not None
-                else "Tabs down, hook end up. Look at the front once more.",
+                shut if sizes.fill is not None else f"{shut[0].upper()}{shut[1:]}",
             ),
             10,
             gate=True,
-            care="Press tabs with a tool, away from the hand.",
-            uses=("tabs", *(("fill",) if sizes.fill is not None else ())),
+            care=closing_care(context),
+            uses=("tabs" if tabs else "points", *(("fill",) if sizes.fill is not None else ())),
             closes=True,
         )
     )

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from shadbo.core.contract.bodies import Space, mm
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes
-from shadbo.core.framing.bodies import each_side, filled, framed, stretched
+from shadbo.core.framing.bodies import each_side, filled, framed, points_behind, stretched
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import exact
 
@@ -32,7 +32,8 @@ def lie(context: DeepContext, sizes: Sizes) -> Space:
         space.fix(
             f"screw.{along}.{i}", "Screw", (bx + sx, by + sy, end), (bx + sx, by + sy, end - mm(sizes.screw)), ("board",), into
         )
-    filled(space, sizes.fill, sizes.filler, end)
+    end = filled(space, sizes.fill, sizes.filler, end)
+    points_behind(space, sizes.points, sizes.template, end)
     return space
 
 

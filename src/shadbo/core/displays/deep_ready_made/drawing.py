@@ -5,6 +5,7 @@ from __future__ import annotations
 from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, View
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes
+from shadbo.core.framing.closing import draw_points
 from shadbo.core.framing.rabbet_drawing import STAGES, Lying, back, measure_round, section
 from shadbo.core.framing.rails import AXES, draw_rails
 from shadbo.core.measuring.desk import desk_views
@@ -80,6 +81,7 @@ def _back(sizes: Sizes) -> View:
                 line = (bh if axis == "width" else bw) - inset if far else inset
                 at = (x + place.value, y + line) if axis == "width" else (x + line, y + place.value)
                 drawing.circle(f"screw.{along}.{i + 1}", "Screw", "metal", *at, Fraction(2))
+    draw_points(drawing, sizes.points, x, y, bw, bh)
     for axis, way, side in (("width", "x", "top"), ("height", "y", "left")):
         along, start = ("across", x) if axis == "width" else ("down", y)
         for i, place in enumerate(sizes.places[axis][: (len(sizes.places[axis]) + 1) // 2]):

@@ -10,6 +10,7 @@ from functools import partial
 from shadbo.core.contract.display import Context
 from shadbo.core.document.decisions.canvas import DeepReadyMade
 from shadbo.core.document.objects import StretchedCanvas
+from shadbo.core.framing.closing import Points, points_round
 from shadbo.core.framing.filling import Fill, fill_up
 from shadbo.core.framing.rabbet import Rabbet, read_once, read_rabbet
 from shadbo.core.framing.rails import AXES, spread
@@ -46,6 +47,7 @@ class Sizes:
     places: dict[str, list[Dim]]
     inset: Dim
     total: int
+    points: Points
     fill: Fill | None
     filler: dict[str, Dim]
 
@@ -117,6 +119,7 @@ def size_up(context: DeepContext) -> Sizes:
         places=places,
         inset=inset,
         total=total,
+        points=points_round(context, template),
         fill=fill_up(context, slack),
         filler=_filler(context, rabbet),
     )

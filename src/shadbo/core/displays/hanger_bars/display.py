@@ -19,6 +19,7 @@ from shadbo.core.document.facts import Facts
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import FLAT_ASKS, Start, flat_of
 from shadbo.core.framing.rails import AXES, cut_line, stock_lengths
+from shadbo.core.framing.walls import fixing_in
 from shadbo.core.framing.weights import object_weight
 from shadbo.core.measuring.desk import consent_inputs, desk_panel
 from shadbo.core.quantity.exact import Fraction
@@ -84,7 +85,7 @@ def _panels(context: BarsContext, sizes: Sizes) -> tuple[PanelOf, ...]:
     grips = [d.name or "" for d in sizes.at]
 
     def hold() -> Panel:
-        names = there(context, "grip.count", "grip.total", "grip.load", "grip.each", *grips, "bar.sag")
+        names = there(context, "grip.count", "grip.total", "grip.load", "grip.each", *grips, "bar.sag", "curl.wants", "curl.weighs")
         return Panel(
             ("How many hold it, and where they sit in the bar.",), tuple(_hold(context)), names, ("section", "face", "back")
         )
@@ -224,7 +225,7 @@ def _parts(context: BarsContext, sizes: Sizes) -> tuple[Part, ...]:
     found = [
         grip,
         got("cord", "Cord", size=context.speak.say("{}", context.book["cord.cut"]), lights=("cord",)),
-        got("hook", "Hook", note=("for the wall there is",)),
+        got("hook", "Hook", note=(fixing_in(context.piece.room.wall),)),
         got("paper", "Sandpaper 120 and 240", comes="hand"),
     ]
     if display.finish != "bare":

@@ -17,6 +17,7 @@ from shadbo.core.framing.weights import wood_weight
 from shadbo.core.measuring.desk import measure
 from shadbo.core.measuring.thing import Thing
 from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.masses import plain_quantity
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim
 from shadbo.core.science.timber import bow
@@ -78,6 +79,7 @@ def size_up(context: BarsContext) -> Sizes:
     work_kg = thing.weight_kg * share
     pair_kg = pair_weight(context, bar, high, thick).kg
     below = work_kg + (pair_kg if pairs == 2 else 0)
+    _curl(context, pair_kg / (bar.value / 1000) if pairs == 2 else None)
     hold, at = _grip(context, bar, over, below)
     # The upper pair hangs by its ends, the rest hangs evenly along it.
     load = newtons(below + pair_kg) / (bar.value / 1000)
@@ -100,6 +102,20 @@ def size_up(context: BarsContext) -> Sizes:
         hold=hold,
         at=at,
     )
+
+
+def _curl(context: BarsContext, kg_a_metre: Fraction | None) -> None:
+    """What a curl asks of the bars at the bottom, and what those weigh, grams a metre."""
+    wants, curl = STRAIGHTENS[context.display.curl], context.display.curl
+    said = "it lies flat" if not wants else f"a {curl} curl: house figure"
+    context.book.add_quantity(
+        "curl.wants", "Bars at the bottom are to weigh", plain_quantity(f"{wants} g/m"), (said,), parts=("work",)
+    )
+    if kg_a_metre is not None:
+        told = plain_quantity(f"{round(kg_a_metre * 1000)} g/m")
+        context.book.add_quantity(
+            "curl.weighs", "Bars at the bottom weigh", told, ("their weight ÷ their length",), parts=("bar.lower",)
+        )
 
 
 def pair_weight(context: BarsContext, bar: Dim, high: Dim, thick: Dim, part: str = "bar", label: str = "Bars") -> Weight:

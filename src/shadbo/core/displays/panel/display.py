@@ -15,11 +15,14 @@ from shadbo.core.displays.panel.bodies import lie
 from shadbo.core.displays.panel.drawing import draw
 from shadbo.core.displays.panel.rules import PAIRS, check
 from shadbo.core.displays.panel.sizes import PanelContext, Sizes, size_up
+from shadbo.core.document.decisions.panel import OnPanel
 from shadbo.core.document.facts import Facts
+from shadbo.core.document.piece import Piece
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import FLAT_ASKS, Start, flat_of
 from shadbo.core.framing.filling import BLADE, board_of
 from shadbo.core.framing.rails import AXES, cut_line
+from shadbo.core.framing.walls import ANCHOR, fixing_in
 from shadbo.core.measuring.desk import consent_inputs, desk_panel
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
@@ -232,6 +235,7 @@ def _parts(context: PanelContext, sizes: Sizes) -> tuple[Part, ...]:
         )
     else:
         found.append(got("ledge", "Ledge with a lip", comes="hand"))
+        found.append(got("ledge.screw", "Ledge screws", 2, material=fixing_in(context.piece.room.wall)))
     return tuple(found)
 
 
@@ -407,10 +411,11 @@ def _steps(context: PanelContext, sizes: Sizes) -> tuple[Operation, ...]:
             Operation(
                 "ledge",
                 "Stand it on its ledge",
-                ("Level the ledge; a lip in front keeps it from sliding.",),
+                ("Screw the ledge to the wall, level; a lip in front keeps it from sliding.",),
                 15,
+                care=ANCHOR,
                 parts=("backing",),
-                uses=("ledge",),
+                uses=("ledge", "ledge.screw"),
             )
         )
     return tuple(out)
@@ -439,11 +444,17 @@ def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     }
 
 
+def _does(piece: Piece, facts: Facts) -> str:
+    """Strips hold it to the paint of a wall; a ledge is screwed into it."""
+    stuck = isinstance(piece.display, OnPanel) and piece.display.wall == "hook_and_loop"
+    return "open bare all_over for_good cheap" + (" stuck_up" if stuck else "")
+
+
 PANEL = Display(
     "panel",
     "Panel on a backing",
     reckon,
-    Way(_suits, _begin, "open bare all_over for_good cheap"),
+    Way(_suits, _begin, does_as=_does),
     starts=(
         Start(
             "panel",

@@ -44,7 +44,7 @@ def _display(context: SeeThroughContext, sizes: Sizes) -> Panel:
         inputs.append(given(show, book["border.intended"], "Frame"))
         inputs += moulding_choice(context, lambda m: _room(context, sizes, m))
     else:
-        inputs += frame_inputs(context, sizes.rabbet, frame, came_with=True)
+        inputs += frame_inputs(context, sizes.rabbet, frame, came_with=True, closes=False)
         inputs.append(
             choice(
                 context,

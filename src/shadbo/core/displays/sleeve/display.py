@@ -21,6 +21,7 @@ from shadbo.core.document.schools import usual_length
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import FLAT_ASKS, Start, flat_of
 from shadbo.core.framing.rails import cut_line, stock_lengths
+from shadbo.core.framing.walls import ANCHOR, fixing_in
 from shadbo.core.framing.weights import object_weight, wood_weight
 from shadbo.core.measuring.desk import desk_panel, desk_views
 from shadbo.core.quantity.exact import Fraction
@@ -159,13 +160,12 @@ def _parts(context: SleeveContext, sizes: Sizes) -> tuple[Part, ...]:
         got("thread", "Thread", material="cotton or fine polyester"),
         got("seal", "Clear varnish", comes="hand", note=("so that nothing of the wood reaches the cloth",)),
         got("bracket", "Brackets", sizes.brackets, material="flat, hidden behind it", lights=("bracket",), figure="bracket.count"),
-        got("bracket.screw", "Bracket screws", 2 * sizes.brackets, material="for the wall there is"),
+        got("bracket.screw", "Bracket screws", 2 * sizes.brackets, material=fixing_in(context.piece.room.wall)),
     )
 
 
 def _steps(context: SleeveContext, sizes: Sizes) -> tuple[Operation, ...]:
     say, thing = context.speak.say, sizes.thing
-    wall = "The wall decides the anchor: cables and pipes looked for, the anchor maker’s rating, local codes."
     return (
         Operation(
             "measure",
@@ -237,7 +237,7 @@ def _steps(context: SleeveContext, sizes: Sizes) -> tuple[Operation, ...]:
             ),
             30,
             gate=True,
-            care=wall,
+            care=ANCHOR,
             parts=("bracket",),
             uses=("bracket.screw",),
             place="wall",

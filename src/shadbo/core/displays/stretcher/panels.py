@@ -106,15 +106,7 @@ def _display(context: StretcherContext, sizes: Sizes) -> Panel:
     inputs += [
         given(show, sizes.turn, "Stretching"),
         given(show, context.book["staple.wanted"], "Stretching"),
-        choice(
-            context,
-            "/display/cross_bars",
-            "Cross-bars",
-            "Bars",
-            (("as_needed", ("As needed",), ("by length and by bending",)), ("none", ("None",), ())),
-            ("cross",),
-        ),
-        given(show, context.book["cross.tongue"], "Bars"),
+        *_cross_bars(context, sizes),
         choice(
             context,
             "/display/braces",
@@ -154,6 +146,23 @@ def _display(context: StretcherContext, sizes: Sizes) -> Panel:
         tuple(n for n in names if n in known),
         ("wrap", "face", "section", "corner"),
     )
+
+
+def _cross_bars(context: StretcherContext, sizes: Sizes) -> list[Input]:
+    """Asked where there would be any; a stretcher that needs none has none either way."""
+    if not any(sizes.needed.values()) and context.display.cross_bars == "as_needed":
+        return []
+    return [
+        choice(
+            context,
+            "/display/cross_bars",
+            "Cross-bars",
+            "Bars",
+            (("as_needed", ("As needed",), ("by length and by bending",)), ("none", ("None",), ())),
+            ("cross",),
+        ),
+        given(context.shop.showing, context.book["cross.tongue"], "Bars"),
+    ]
 
 
 def _bars(context: StretcherContext, sizes: Sizes) -> ChoiceInput:

@@ -66,12 +66,3 @@ FASTENED: Mapping[str, Fastened] = {
     "rings": Fastened("screw", 2, screw_diameter(6), Fraction(12), "#6 screws"),
     "cleat": Fastened("screw", 4, screw_diameter(8), Fraction(20), "#8 screws"),
 }
-
-# What a fixing in each wall is, and who knows what it bears (common practice; the maker’s figure and local codes decide).
-WALLS: Mapping[str, tuple[str, str]] = {
-    "plasterboard": ("Plasterboard", "into a stud where there is one; else a cavity anchor, by its maker’s figure for this board"),
-    "brick": ("Brick", "a nylon plug and screw, drilled into the brick and not the joint"),
-    "concrete": ("Concrete", "a plug and screw, drilled with hammer; no nail holds"),
-    "wood": ("Wood", "a wood screw into a stud or a solid board, drilled first"),
-    "lath": ("Lath and plaster", "into a stud, or a toggle behind the lath; no hammer, the plaster comes away"),
-}

@@ -8,12 +8,13 @@ from typing import Any
 from shadbo.core.contract.display import Carcass, Context
 from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
-from shadbo.core.finishing.hang.hardware import FASTENED, WALLS
+from shadbo.core.finishing.hang.hardware import FASTENED
 from shadbo.core.finishing.hang.sizes import Hung
 from shadbo.core.framing.came import hanger_came
 from shadbo.core.framing.counting import figures
 from shadbo.core.framing.stock import stock_screw
 from shadbo.core.framing.strainer import stands_behind
+from shadbo.core.framing.walls import ANCHOR, WALLS, fixing_in
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.masses import KG_PER_POUND
@@ -66,7 +67,7 @@ def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iter
         "hook",
         "Screws for the wall half" if cleat else "Hooks" if hung.way.hooks > 1 else "Hook",
         hung.way.hooks,
-        note=(WALLS.get(context.piece.room.wall, ("", "for the wall there is"))[1],),
+        note=(fixing_in(context.piece.room.wall),),
         lights=("hang.hook",),
     )
     if context.piece.room.kind == "public":
@@ -129,7 +130,7 @@ def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) ->
         uses=("ring", *(("wire",) if hung.wire is not None else ()), "bumper"),
         needs=MADE,
     )
-    care = "The wall decides the anchor: cables and pipes looked for, the anchor maker’s rating, local codes; heavy or public pieces by somebody competent."
+    care = f"{ANCHOR[:-1]}; heavy or public pieces by somebody competent."
     if hung.kg > context.rule("two_people_over"):
         care = f"Over {context.rule('two_people_over')} kg: two people or a lift. " + care
     wall = WALLS.get(context.piece.room.wall)

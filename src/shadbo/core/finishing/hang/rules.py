@@ -9,7 +9,7 @@ from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Carcass, Context
 from shadbo.core.finishing.hang.hardware import HANGERS
 from shadbo.core.finishing.hang.joints import Joint
-from shadbo.core.finishing.hang.sizes import RINGS, THIRTY, WIRES, Hung
+from shadbo.core.finishing.hang.sizes import RINGS, THIRTY, WIRES, Hung, carries
 from shadbo.core.finishing.hang.wall import OnTheWall
 from shadbo.core.finishing.hang.wire import wire_under
 from shadbo.core.framing.counting import figures, newtons
@@ -91,13 +91,14 @@ def _rings(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tu
     if hung.inset is None or hung.down is None or hung.span is None:
         return
     say = context.speak.say
-    load = newtons(hung.kg) / 2 if hung.wire is None else hung.wire.tension
+    alone = carries(context, "rings", hung.kg)
+    load = alone if hung.wire is None else max(alone, hung.wire.tension)
     bears = newtons(hung.ring) / context.shop.rules.factor
     if load > bears:
         enough = next((r for r in RINGS if newtons(exact(r)) / context.shop.rules.factor >= load), None)
         ways = [WayOut((f"Use rings rated {enough} kg",), (number("ring", enough),))] if enough else []
-        if hung.wire is not None and "rings" in carcass.hangs and newtons(hung.kg) / 2 <= bears:
-            ways.append(WayOut(("Hang the rings straight on two hooks: half the weight on each",), (put("/hang/how", "rings"),)))
+        if hung.wire is not None and "rings" in carcass.hangs and alone < load and alone <= bears:
+            ways.append(WayOut(("Hang the rings straight on two hooks",), (put("/hang/how", "rings"),)))
         if "cleat" in carcass.hangs and not enough:
             ways.append(WayOut(("Hang it by a cleat",), (put("/hang/how", "cleat"),)))
         context.checks.add(

@@ -101,6 +101,16 @@ def _decided(
     return context.book.add(follows * 1, name, label, parts=parts, grain="wood")
 
 
+def over_somebody(context: Context[Any, Any]) -> bool:
+    """Whether it hangs over a bed or by a child: two fixings then, each able to carry all of it."""
+    return context.piece.room.over_bed or context.piece.room.kind == "child"
+
+
+def carries(context: Context[Any, Any], hanger: str, kg: Fraction) -> Fraction:
+    """What one fixing of a hanger carries, newtons: of two half, or all where it hangs over somebody."""
+    return newtons(kg) / (2 if hanger in ("wire", "rings") and not over_somebody(context) else 1)
+
+
 def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg: Fraction) -> Hung:
     book, hang = context.book, context.piece.hang
     w, h = reckoned.outside
@@ -136,14 +146,10 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
         context, "hang.eye_line", "Eye line above the floor", "eye_line", hang.eye_line, context.rule("eye_line"), ("hang.hook",)
     )
     hook = book.add(line + h / 2 - top, "hang.hook", "Hook above the floor", parts=("hang.hook",), grain="wood")
-    each = newtons(kg) / (2 if key in ("wire", "rings") else 1)
-    book.add_quantity(
-        "hang.load",
-        "Each fixing carries",
-        show_force(each),
-        (f"{figures(kg)} kg × 9.81 ÷ {2 if key in ('wire', 'rings') else 1}",),
-        parts=ring,
-    )
+    each = carries(context, key, kg)
+    shared = key in ("wire", "rings") and not over_somebody(context)
+    said = " ÷ 2" if shared else ": over a bed and by a child each is to carry all of it" if over_somebody(context) else ""
+    book.add_quantity("hang.load", "Each fixing carries", show_force(each), (f"{figures(kg)} kg × 9.81{said}",), parts=ring)
     by = FASTENED[key]
     two_holes = key in ("wire", "rings") and kg >= context.rule("two_hole_over")
     screws = by.count * (2 if two_holes else 1)
@@ -151,7 +157,8 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
     leans, held_out = _leans(context, carcass, by, screws, bite, kg, h.value - top.value)
     ring_rated = wire_rated = Fraction(RINGS[0])
     if down is not None:
-        ring_rated = rated(context, "hang.ring", "Rings, rated", hang.ring, RINGS, wire.tension if wire is not None else each)
+        pulled = each if wire is None else max(each, wire.tension)
+        ring_rated = rated(context, "hang.ring", "Rings, rated", hang.ring, RINGS, pulled)
     if wire is not None:
         wire_rated = rated(context, "hang.wire", "Wire, rated", hang.wire, WIRES, wire.tension)
     sag = _rail(context, carcass, w)

@@ -12,6 +12,7 @@ from shadbo.core.contract.parts import Part, got
 from shadbo.core.finishing.hold.methods import Method
 from shadbo.core.finishing.hold.sizes import HALF, Kept, pull_test
 from shadbo.core.framing.counting import figures, newtons
+from shadbo.core.framing.steaming import NO_STEAM, STEAMER, steam_step
 from shadbo.core.framing.stock import longest_screw
 from shadbo.core.quantity.exact import Fraction, up
 from shadbo.core.quantity.figures import Say, listed
@@ -46,6 +47,29 @@ def parts_for(context: Context[Any, Any], kept: Iterable[Kept]) -> Iterator[Part
             yield got(key, name, max(count, 1), material=material, size=size, lights=lights, counts=counts)
     if sheds(context):
         yield BARRIER
+
+
+def steamed(context: Context[Any, Any], kept: Iterable[Kept], own: tuple[Operation, ...]) -> tuple[Operation, ...]:
+    """The display’s operations, with cloth steamed before it is worked on where that was asked for, does no harm, and the display has no
+    treatment of its own for it."""
+    out = list(own)
+    for one in kept if context.piece.hold.steam else ():
+        key, part = one.subject.key, one.subject.part
+        if (
+            "textile" not in one.subject.traits
+            or one.subject.traits & NO_STEAM
+            or any(o.key in (f"steam.{key}", f"damp.{key}") for o in out)
+        ):
+            continue
+        worked = (i for i, o in enumerate(out) if part in (*o.parts, *o.holds, *o.uses) and not o.gate)
+        out.insert(next(worked, len(out)), steam_step(key, one.subject.name, part))
+    return tuple(out)
+
+
+def treatment_parts(steps: Iterable[Operation], own: Iterable[Part]) -> Iterator[Part]:
+    """What treatments take that the display does not list itself."""
+    if any(STEAMER.key in o.uses for o in steps) and all(p.key != STEAMER.key for p in own):
+        yield STEAMER
 
 
 def operations_for(context: Context[Any, Any], kept: list[Kept], own: tuple[Operation, ...]) -> tuple[Operation, ...]:
@@ -140,7 +164,7 @@ def _step(method: Method, held: list[Kept]) -> Operation:
         wait_minutes=method.wait,
         care=" ".join(c for c in (method.care, *law) if c),
         parts=tuple(one.subject.part for one in held),
-        uses=(f"hold.{method.key}",) if method.takes else (),
+        uses=tuple(f"hold.{method.key}.{i}" if i else f"hold.{method.key}" for i in range(len(method.takes))),
         holds=tuple(one.subject.part for one in held if one.methods[0] is method),
         method=method.key,
         inside=True,

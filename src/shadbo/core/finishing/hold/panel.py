@@ -6,18 +6,20 @@ from dataclasses import replace
 from typing import Any
 
 from shadbo.core.contract.asking import choice, toggled
-from shadbo.core.contract.display import Context, Held, Panel, ViewOf
+from shadbo.core.contract.display import Context, Held, Panel, ViewOf, Way
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, FileInput, Input, MassInput, Option, WordsInput
 from shadbo.core.contract.terms import there
 from shadbo.core.contract.views import Drawing, View
-from shadbo.core.document.items import Things
+from shadbo.core.document.items import FEATURES, Things
 from shadbo.core.document.objects import FlatWork
 from shadbo.core.document.shop import PRACTICES, Practice
 from shadbo.core.finishing.hold.methods import METHODS, SCHOOLS
-from shadbo.core.finishing.hold.ranking import rank, usual
+from shadbo.core.finishing.hold.ranking import held_against, rank, usual
 from shadbo.core.finishing.hold.rules import POOR, choose
-from shadbo.core.finishing.hold.sizes import Kept, rating_at
+from shadbo.core.finishing.hold.sizes import Kept, rating_at, with_features
 from shadbo.core.framing.counting import G
+from shadbo.core.judging.needs import FEATURES_OF
+from shadbo.core.judging.sheets import with_sheet
 from shadbo.core.measuring.desk import consent_inputs
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.masses import show_mass
@@ -52,7 +54,7 @@ def _how_many(context: Context[Any, Any], one: Kept, group: str, key: str) -> Ch
     )
 
 
-def hold_inputs(context: Context[Any, Any], kept: list[Kept], one: Kept) -> list[Input]:
+def hold_inputs(context: Context[Any, Any], way: Way, kept: list[Kept], one: Kept) -> list[Input]:
     piece, subject = context.piece, one.subject
     ranked = rank(subject, context.holds, piece.practice)
     keys = [m.key for m in one.methods]
@@ -86,7 +88,7 @@ def hold_inputs(context: Context[Any, Any], kept: list[Kept], one: Kept) -> list
     ]
     if not context.holds.asked:
         # Here the display itself is the method; what else could hold it is another way of showing.
-        return _general(context, kept)
+        return _general(context, way, kept)
     inputs: list[Input] = [ChoiceInput(f"{prefix}hold", "Held by", group, tuple(options), (subject.part,), "list")]
     more = [r for r in ranked if r.fits and r.method.key not in keys[:1]]
     if one.methods and more:
@@ -126,6 +128,7 @@ def hold_inputs(context: Context[Any, Any], kept: list[Kept], one: Kept) -> list
                 () if decided.rating is not None else ("A usual figure; type the packet’s.",),
             )
         )
+    inputs += _features(context, one, group, prefix)
     left = [r for r in ranked if not r.fits and subject.what in r.method.suits]
     if left:
         said = "; ".join(f"{r.method.label}: {r.why}" for r in left[:6])
@@ -139,23 +142,52 @@ def hold_inputs(context: Context[Any, Any], kept: list[Kept], one: Kept) -> list
                 "told",
             )
         )
-    inputs += _general(context, kept)
+    inputs += _general(context, way, kept)
     return inputs
 
 
-def _general(context: Context[Any, Any], kept: list[Kept]) -> list[Input]:
+def _features(context: Context[Any, Any], one: Kept, group: str, prefix: str) -> list[Input]:
+    """What it has that it could be held by, of all that makes a difference: another method suits it best then, or one more can be chosen,
+    and is."""
+    subject, practice, options = one.subject, context.piece.practice, []
+    if subject.index is None:
+        return []
+    item = context.object.items[subject.index]
+    fits = {r.method.key for r in rank(subject, context.holds, practice) if r.fits}
+    for feature, label in FEATURES.items():
+        if feature in FEATURES_OF.get(item.kind, ()):
+            continue
+        has = toggled(item.has, feature)
+        patch: list[dict[str, Any]] = [{"op": "add", "path": f"/object/items/{subject.index}/has", "value": has}]
+        other = with_features(context, subject, has)
+        best = usual(other, context.holds, practice)
+        if feature not in item.has and (one.given or best == usual(subject, context.holds, practice)):
+            best = [r.method.key for r in rank(other, context.holds, practice) if r.fits and r.method.key not in fits][:1]
+            if not best:
+                continue
+            patch.append(choose(context, subject.key, best))
+        told = (METHODS[best[0]].label,) if best and feature not in item.has else ()
+        options.append(Option(feature, (label,), told, feature in item.has, tuple(patch)))
+    if not options:
+        return []
+    return [ChoiceInput(f"{prefix}has", "It has, to be held by", group, tuple(options), (subject.part,), "many")]
+
+
+def _general(context: Context[Any, Any], way: Way, kept: list[Kept]) -> list[Input]:
     piece, hold = context.piece, context.piece.hold
-    inputs: list[Input] = [
-        choice(
-            context,
-            "/practice",
-            "School",
-            "The school, and what changes with it",
-            tuple((school, (school[0].upper() + school[1:],), (_with_school(context, kept, school),)) for school in SCHOOLS),
-            ("hold",),
-            look="list",
+    inputs: list[Input] = []
+    if _schools_differ(context, way, kept):
+        inputs.append(
+            choice(
+                context,
+                "/practice",
+                "School",
+                "The school, and what changes with it",
+                tuple((school, (school[0].upper() + school[1:],), (_with_school(context, kept, school),)) for school in SCHOOLS),
+                ("hold",),
+                look="list",
+            )
         )
-    ]
     if any("textile" in one.subject.traits for one in kept):
         inputs.append(
             choice(
@@ -167,7 +199,7 @@ def _general(context: Context[Any, Any], kept: list[Kept]) -> list[Input]:
                 ("hold",),
             )
         )
-    if any("metal" in one.subject.traits for one in kept):
+    if any("metal" in one.subject.traits and any(m.metal for m in one.methods) for one in kept):
         inputs.append(
             choice(context, "/hold/padded", "Metal on metal", "Care", ((True, ("Padded",), ()), (False, ("Bare",), ())), ("hold",))
         )
@@ -225,6 +257,23 @@ def _general(context: Context[Any, Any], kept: list[Kept]) -> list[Input]:
     if isinstance(piece.object, (FlatWork, Things)):
         inputs += consent_inputs(piece.object.consent, "Owner’s agreement")
     return inputs
+
+
+def _schools_differ(context: Context[Any, Any], way: Way, kept: list[Kept]) -> bool:
+    """Whether this piece comes out otherwise by another school: what holds it and why, its sheet, or whether it may be shown so."""
+
+    def held(one: Kept, school: Practice) -> tuple[Any, ...]:
+        keys = [m.key for m in one.methods] if one.given else usual(one.subject, context.holds, school)
+        why = (held_against(METHODS[k], one.subject.stand, context.holds, school).why for k in keys[:1])
+        return (*keys, *why)
+
+    def by(school: Practice) -> tuple[Any, ...]:
+        piece = context.piece.model_copy(update={"practice": school})
+        shown = with_sheet(piece, context.facts, context.shop)
+        methods = tuple(held(one, school) for one in kept) if context.holds.asked else ()
+        return way.judged(piece, context.facts).refused, getattr(shown, "glazing", ""), getattr(shown, "grade", ""), methods
+
+    return len({by(school) for school in SCHOOLS}) > 1
 
 
 def _with_school(context: Context[Any, Any], kept: list[Kept], school: Practice) -> str:
@@ -306,7 +355,9 @@ def _holding(context: Context[Any, Any], one: Kept) -> View:
     return drawing.view()
 
 
-def hold_panel(context: Context[Any, Any], panel: Panel | None, kept: list[Kept], one: Kept, views: tuple[str, ...]) -> Panel:
+def hold_panel(
+    context: Context[Any, Any], way: Way, panel: Panel | None, kept: list[Kept], one: Kept, views: tuple[str, ...]
+) -> Panel:
     """The Hold stage: the display’s own, if it has one, with what holds the thing in hand before it."""
     key = one.subject.key
     names = there(
@@ -318,7 +369,7 @@ def hold_panel(context: Context[Any, Any], panel: Panel | None, kept: list[Kept]
         *(d.name or "" for d in one.at),
         *(f"hold.{key}.{axis}.{n}" for axis in "xy" for n in (1, 2)),
     )
-    inputs = tuple(hold_inputs(context, kept, one))
+    inputs = tuple(hold_inputs(context, way, kept, one))
     if panel is None:
         return Panel(("What keeps it up, safe and unharmed; which method suits, and how many fixings.",), inputs, names, views)
     taken = {i.group for i in panel.inputs}

@@ -61,11 +61,12 @@ def rank(subject: Subject, holds: Holds, practice: Practice) -> list[Ranked]:
 
 
 def _ranked(methods: Iterable[Method], stand: Stand, holds: Holds, practice: Practice) -> list[Ranked]:
-    found = [_held_against(method, stand, holds, practice) for method in methods]
+    found = [held_against(method, stand, holds, practice) for method in methods]
     return sorted(found, key=lambda r: (-r.fits, -r.score))
 
 
-def _held_against(method: Method, stand: Stand, holds: Holds, practice: Practice) -> Ranked:
+def held_against(method: Method, stand: Stand, holds: Holds, practice: Practice) -> Ranked:
+    """One method held against a thing, in a way of showing, by a school."""
     impossible = _impossible(method, stand, holds, practice)
     if impossible:
         return Ranked(method, False, 0, impossible)

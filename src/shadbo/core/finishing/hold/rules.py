@@ -10,6 +10,7 @@ from shadbo.core.finishing.hold.methods import SCHOOLS
 from shadbo.core.finishing.hold.ranking import rank, usual
 from shadbo.core.finishing.hold.sizes import MOST_PLACES, Kept
 from shadbo.core.framing.counting import figures
+from shadbo.core.framing.steaming import NO_STEAM
 from shadbo.core.quantity.exact import Fraction
 
 # kg a cubic metre.
@@ -229,7 +230,7 @@ def _steam(context: Context[Any, Any], kept: list[Kept]) -> None:
     if not context.piece.hold.steam:
         return
     for one in kept:
-        harmed = one.subject.traits & {"signed", "heat_sensitive", "moisture_sensitive"}
+        harmed = one.subject.traits & NO_STEAM
         if harmed:
             word = {
                 "signed": "a signature",

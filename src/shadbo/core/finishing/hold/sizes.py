@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from dataclasses import replace
 from typing import Any
 
 from shadbo.core.contract.display import Context
@@ -65,7 +66,7 @@ def subjects(context: Context[Any, Any]) -> list[Subject]:
             what=what,
             traits=frozenset(traits),
             kg=kg,
-            needs=_needs(context, what, traits, kg, width, height, facts.behind),
+            needs=needs_with(context, what, traits, kg, width, height, facts.behind),
             width=width,
             height=height,
             front=facts.front,
@@ -86,7 +87,13 @@ def _weight(context: Context[Any, Any], name: str, thing: Any) -> Fraction:
     return figure.amount
 
 
-def _needs(
+def with_features(context: Context[Any, Any], subject: Subject, has: Iterable[str]) -> Subject:
+    """A thing as it would be if it had these features besides those of its kind."""
+    needs = needs_with(context, subject.what, subject.traits, subject.kg, subject.width, subject.height, subject.behind, has)
+    return replace(subject, needs=needs)
+
+
+def needs_with(
     context: Context[Any, Any],
     what: str,
     traits: Iterable[str],
@@ -111,7 +118,7 @@ def _item(context: Context[Any, Any], item: Item, index: int) -> Subject:
         what=item.kind,
         traits=traits,
         kg=kg,
-        needs=_needs(context, item.kind, traits, kg, wide, tall, exact(item.behind), item.has),
+        needs=needs_with(context, item.kind, traits, kg, wide, tall, exact(item.behind), item.has),
         width=wide,
         height=tall,
         front=exact(item.front),

@@ -224,12 +224,12 @@ def _scale(key: str, label: str, group: str, field: str, now: int, values: tuple
     )
 
 
-def room_kind(context: Context[Any, Any], group: str = "The room") -> ChoiceInput:
-    """Where it hangs."""
+def room_kind(context: Context[Any, Any], group: str = "The room", *, stands: bool = False) -> ChoiceInput:
+    """Where it hangs, or stands."""
     return choice(
         context,
         "/room/kind",
-        "It hangs in",
+        "It stands in" if stands else "It hangs in",
         group,
         (
             ("living", ("A living room",), ()),
@@ -244,10 +244,10 @@ def room_kind(context: Context[Any, Any], group: str = "The room") -> ChoiceInpu
     )
 
 
-def room_inputs(context: Context[Any, Any]) -> list[Input]:
+def room_inputs(context: Context[Any, Any], *, stands: bool = False) -> list[Input]:
     room = context.piece.room
     return [
-        room_kind(context),
+        room_kind(context, stands=stands),
         _scale("winter_rh", "Winter, humidity", "The room", "winter_rh", room.winter_rh, tuple(range(10, 91, 5)), " %"),
         _scale("winter_c", "Winter", "The room", "winter_c", room.winter_c, tuple(range(0, 31, 2)), " °C"),
         _scale("summer_rh", "Summer, humidity", "The room", "summer_rh", room.summer_rh, tuple(range(10, 91, 5)), " %"),

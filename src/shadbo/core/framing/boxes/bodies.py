@@ -10,6 +10,7 @@ from shadbo.core.framing.boxes.drawing import Placed
 from shadbo.core.framing.boxes.mats import Opening
 from shadbo.core.framing.boxes.sheets import oval
 from shadbo.core.framing.boxes.sizes import Sizes
+from shadbo.core.framing.closing import spaced_as
 from shadbo.core.framing.glazing import packing_of
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import exact
@@ -72,7 +73,8 @@ def lie(context: BoxContext, sizes: Sizes) -> Space:
         high = mm(sizes.rabbet.rail_height)
         wall = mm(sizes.rabbet.face) - mm(sizes.rabbet.lip)
         space.then().rails(wall, high, high + float(exact(context.display.build_up)), "Build-up strip", "build_up")
-    points_behind(space, sizes.points, sizes.board, z)
+    part, label = spaced_as(context)
+    points_behind(space, sizes.points, sizes.board, z, label, part)
     return space
 
 

@@ -13,7 +13,7 @@ from shadbo.core.framing.boxes.covering import cloth_colour
 from shadbo.core.framing.boxes.cuts import across_view, cut_at
 from shadbo.core.framing.boxes.sheets import board_views, fold_view, mat_views, oval, tack_view
 from shadbo.core.framing.boxes.sizes import Sizes
-from shadbo.core.framing.closing import draw_points
+from shadbo.core.framing.closing import draw_points, spaced_as
 from shadbo.core.framing.rabbet_drawing import Lying, back, measure_round, section
 from shadbo.core.framing.rails import AXES, draw_rails
 from shadbo.core.quantity.exact import Fraction, exact
@@ -375,7 +375,7 @@ def _back(context: BoxContext, sizes: Sizes) -> View:
     out = sizes.rabbet.outside
     x, y = (out["width"].value - w) * HALF, (out["height"].value - h) * HALF
     drawing.box("backing", "Backing", "board", x, y, w, h)
-    draw_points(drawing, sizes.points, x, y, w, h)
+    draw_points(drawing, sizes.points, x, y, w, h, *spaced_as(context))
     drawing.measure("board.width", "x", x, x + w, y + h * HALF, "top", 0, ("cut", "depth"), "board")
     drawing.measure("board.height", "y", y, y + h, x + w * HALF, "left", 0, ("cut", "depth"), "board")
     return drawing.view()

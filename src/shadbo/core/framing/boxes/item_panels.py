@@ -10,7 +10,7 @@ from shadbo.core.contract.checks import put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, MassInput, Option, OutlineInput, WordsInput
 from shadbo.core.document.house_stock import HOUSE_SHOP
-from shadbo.core.document.items import FEATURES, Item
+from shadbo.core.document.items import Item
 from shadbo.core.document.kinds import KINDS
 from shadbo.core.document.traits import TRAITS
 from shadbo.core.framing.arrange.laid import BoxContext, Laid
@@ -18,7 +18,6 @@ from shadbo.core.framing.arrange.layouts import LABELS
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.colour import in_words, nearest
-from shadbo.core.judging.needs import FEATURES_OF
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.lengths import as_decimal
@@ -127,21 +126,6 @@ def measuring_inputs(context: BoxContext, one: Laid, *, fixings: bool = True) ->
                     t, (label,), (), t in item.traits, ({"op": "add", "path": f"{where}/traits", "value": toggled(item.traits, t)},)
                 )
                 for t, label in TRAITS.items()
-            ),
-            parts,
-            "many",
-        )
-    )
-    # What a thing of its kind has anyway is not asked.
-    inputs.append(
-        ChoiceInput(
-            f"{key}.has",
-            "It has, to be held by",
-            "It has, to be held by",
-            tuple(
-                Option(f, (label,), (), f in item.has, ({"op": "add", "path": f"{where}/has", "value": toggled(item.has, f)},))
-                for f, label in FEATURES.items()
-                if f not in FEATURES_OF.get(item.kind, ())
             ),
             parts,
             "many",

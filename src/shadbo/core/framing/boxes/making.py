@@ -18,21 +18,13 @@ from shadbo.core.framing.boxes.depth import Lies
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.came import BOARD_CAME, TABS, open_step, sheet_came, sheet_part, sheet_word, tabs_came
-from shadbo.core.framing.closing import (
-    SEALED,
-    SEALED_KEYS,
-    closed_with,
-    closing_care,
-    closing_parts,
-    fitted,
-    sealed_in,
-    told_points,
-)
+from shadbo.core.framing.closing import SEALED_KEYS, closed_with, closing_care, closing_parts, fitted, sealed_in, told_points
 from shadbo.core.framing.filling import BLADE, SAWN, Use, board_of, cutting_care, fill_lines, wired
 from shadbo.core.framing.glazing import glazing_line, glazing_step
 from shadbo.core.framing.rabbet import rails_of
 from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.spacers import spacer_lines, spacer_step
+from shadbo.core.framing.steaming import NO_STEAM, STEAMER, steam_step
 from shadbo.core.quantity.figures import several
 
 
@@ -187,7 +179,7 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
 
 def parts(context: BoxContext, sizes: Sizes) -> tuple[Part, ...]:
     """What is not cut: what came with a bought box, what closes the pack, what pads and fastens."""
-    display, frame = context.display, context.display.frame
+    frame = context.display.frame
     found: list[Part] = []
     if isinstance(frame, ReadFrame):
         found.append(FRAME)
@@ -199,11 +191,8 @@ def parts(context: BoxContext, sizes: Sizes) -> tuple[Part, ...]:
             found.append(TABS)
     if sizes.cut_down:
         found.append(got("tissue", "Acid-free tissue", comes="hand"))
-    elif display.closing == "points":
-        found += closing_parts(context)
     else:
-        clips = [got("clip", "Offset clips", material="about every 150 mm")] if display.closing == "clips" else []
-        found += [*clips, *SEALED]
+        found += closing_parts(context)
     if sizes.mats is not None and len(sizes.mats.levels) > 1:
         found.append(got("mats.tape", "Double-sided tape", comes="hand", material="acid-free", lights=("mat_top",)))
     if covered(context):
@@ -211,7 +200,7 @@ def parts(context: BoxContext, sizes: Sizes) -> tuple[Part, ...]:
     if _spread(sizes):
         found.append(got("inside", "Card for inside, cut to its outline", comes="hand", material="acid-free"))
     if any(_steamed(context, one) for one in (*(f.laid for f in sizes.folds), *_spread(sizes))):
-        found.append(got("steamer", "Steamer, and a clean cloth", comes="hand"))
+        found.append(STEAMER)
     if any(_damped(context, s.laid) for s in sizes.stitched):
         found.append(got("sprayer", "Fine sprayer", comes="hand"))
     if sizes.folds or _spread(sizes):
@@ -246,7 +235,7 @@ def _spread(sizes: Sizes) -> tuple[Laid, ...]:
 
 def _no_heat(context: BoxContext, one: Laid) -> bool:
     """Whether neither steam nor iron may come near a thing, by its traits or by what was answered of it."""
-    return bool({"signed", "heat_sensitive"} & said(context.piece.asked, one.item.traits))
+    return bool(NO_STEAM & said(context.piece.asked, one.item.traits))
 
 
 def _heat(context: BoxContext, never: bool) -> str:
@@ -259,22 +248,7 @@ def _steamed(context: BoxContext, one: Laid) -> list[Operation]:
     """Cloth that is steamed before it is folded or spread, where that was asked for and does no harm."""
     if not context.piece.hold.steam or _no_heat(context, one):
         return []
-    return [
-        Operation(
-            f"steam.{one.item.key}",
-            f"Steam {one.item.called}",
-            (
-                "A fastness test in a hem first. From the back or through a cloth, never over print, vinyl, a sticker or a signature; smoothed by "
-                "hand, not pressed. Flat till it is dry.",
-            ),
-            20,
-            wait_minutes=12 * 60,
-            care="Steam scalds: hands clear of it.",
-            parts=(one.part,),
-            uses=("steamer",),
-            apart=True,
-        )
-    ]
+    return [steam_step(one.item.key, one.item.called, one.part)]
 
 
 def _damped(context: BoxContext, one: Laid) -> list[Operation]:
@@ -620,17 +594,9 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
             needs=("held",),
         )
     )
-    closing = {
-        "points": told_points(context),
-        "strainer": "Strainer in, screws through it into the rail.",
-        "clips": f"Offset clips about every {context.shop.rules.clip_spacing} mm, screwed into the rail.",
-    }[display.closing]
-    shut = (
-        closed_with(context)
-        if display.closing == "points"
-        else (*(("strainer",) if display.closing == "strainer" else ("clip",)), *SEALED_KEYS)
-    )
-    closed: tuple[str, ...] = shut
+    closing, closed = told_points(context), closed_with(context)
+    if display.closing == "strainer":
+        closed = ("strainer", *SEALED_KEYS)
     if sizes.cut_down:
         backed = board_came(context, sizes) or bool(pack.size("backing"))
         back = "the hard back on it, " if backed else ""
@@ -643,7 +609,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
             "Close and seal",
             (closing, *sealed),
             20,
-            care=closing_care(context, display.closing, down=bool(sizes.cut_down)),
+            care=closing_care(context, down=bool(sizes.cut_down)),
             parts=("backing",),
             uses=closed,
             closes=True,

@@ -162,7 +162,7 @@ def size_up(context: BoxContext, recipe: Recipe) -> Sizes:
         strips=_strips(context, rabbet, sheet, cut_down) if pack.spacer is not None else {},
         cut_down=cut_down,
         anchors=_anchors(context, laid, sight, cut_down or board),
-        points=points_round(context, board) if context.display.closing == "points" else {},
+        points=points_round(context, board),
     )
 
 
