@@ -315,3 +315,15 @@ def test_the_tails_of_a_wire_are_as_long_as_somebody_wants_them() -> None:
     assert mm(longer, "hang.wire.cut") - mm(usual, "hang.wire.cut") == 100
     wire = next(p for p in longer.to_get if p.key == "wire")
     assert f"{mm(longer, 'hang.wire.cut'):g} mm" in plain(wire.size, "mm")
+
+
+@pytest.mark.parametrize("room", [{"over_bed": True}, {"kind": "child"}])
+def test_over_a_bed_or_by_a_child_each_of_two_fixings_carries_all(room: dict[str, Any]) -> None:
+    """Handbook, loads: two fixings there, each able to carry all of it."""
+    heavy = flat((700, 700, 700), (1000, 1000, 1000), weight="4")
+    plain_room, over = worked(heavy, BOARD, hang={"how": "rings"}), worked(heavy, BOARD, hang={"how": "rings"}, room=room)
+    force = {name: done.figures["hang.load"].quantity for name, done in (("half", plain_room), ("all", over))}
+    half, whole = (float(force[name].mm.split()[0]) for name in ("half", "all"))  # type: ignore[union-attr]
+    assert whole == pytest.approx(2 * half, rel=0.02)
+    rating = {p.key: p.material for p in over.to_get}["ring"], {p.key: p.material for p in plain_room.to_get}["ring"]
+    assert int(rating[0].split()[1]) > int(rating[1].split()[1])

@@ -9,6 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from shadbo.core.contract.display import Context
+from shadbo.core.contract.inputs import ChoiceInput
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.decisions.asked import Asked
 from shadbo.core.document.decisions.room import Room
@@ -486,3 +487,25 @@ def test_what_is_sawn_and_what_is_cut_with_a_knife_each_has_its_care() -> None:
     done = plan(start_piece("flat", "Sheet", "", "mm", {"width": "300", "height": "200"}, HOUSE_SHOP), HOUSE_SHOP)
     care = next(s for s in done.steps if s.key == "board").care
     assert "several light passes" in care and "dust extraction and a mask" in care, "a mount of card, a back of MDF"
+
+
+def test_cloth_of_any_display_is_steamed_before_it_is_worked_on_and_lies_till_it_is_dry() -> None:
+    for display in ("sash", "sleeve"):
+        begun = next(p for p in demo_pieces() if p.display.type == display)
+        asked = begun.model_copy(update={"hold": begun.hold.model_copy(update={"steam": True})})
+        done = plan(asked, HOUSE_SHOP)
+        steps = [s.key for s in done.steps]
+        at = next(i for i, key in enumerate(steps) if key.startswith("steam."))
+        assert done.steps[at].wait_minutes == 12 * 60 and "steamer" in {p.key for p in done.to_get}
+        assert all(i > at for i, s in enumerate(done.steps) if s.holds), steps
+        assert done.faults == ()
+
+
+def test_a_feature_that_makes_no_difference_is_not_asked_and_one_that_does_takes_its_method() -> None:
+    begun = piece(things(item("k", "keepsake", 60, 40, behind=5)), shown())
+    asked = next(
+        i for s in plan(begun, HOUSE_SHOP).stages for i in s.inputs if isinstance(i, ChoiceInput) and i.key.endswith(".has")
+    )
+    for option in asked.options:
+        other = plan(apply_edits(begun, [Choose(choice=asked.key, option=option.key)], HOUSE_SHOP), HOUSE_SHOP)
+        assert other.steps != plan(begun, HOUSE_SHOP).steps, option.key

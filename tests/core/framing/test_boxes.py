@@ -407,3 +407,16 @@ def test_a_box_begins_in_a_profile_with_room_to_spare_and_a_slim_face() -> None:
         done = plan(begun, HOUSE_SHOP)
         if "depth.slack" in done.figures:
             assert mm(done, "depth.slack") >= 1 and mm(done, "rail.face") <= 28, key
+
+
+def test_offset_clips_are_counted_drawn_and_in_space_alike() -> None:
+    """No more than 150 mm apart (the shop’s rule), three a side at the least."""
+    begun = piece(things(badge("b")), shown(closing="clips", clip=6))
+    done = plan(begun, HOUSE_SHOP)
+    got = {p.key: p for p in done.to_get}
+    assert (
+        got["clips"].count == got["clip.screw"].count == 2 * sum(done.figures[f"clips.{a}"].count or 0 for a in ("width", "height"))
+    )
+    back = next(v for v in done.views if v.key == "back")
+    assert sum(s.part == "clip" for s in back.shapes) == got["clips"].count
+    assert done.faults == ()

@@ -10,6 +10,7 @@ from shadbo.bench.at_random import random_piece
 from shadbo.core import DISPLAYS, HOUSE_SHOP, Choose, Piece, Plan, Refused, apply_edits, plan
 from shadbo.demo import demo_pieces
 
+
 def told(worked: Plan) -> tuple[object, ...]:
     """All that somebody at the bench could see of a plan."""
     checks = [(c.key, c.severity, c.say, c.why) for c in worked.checks]

@@ -182,10 +182,10 @@ def tell_why(context: Context[Any, Any], kept: Iterable[Kept]) -> None:
 
 def some(names: list[str]) -> str:
     """The first few of many names."""
-    return listed(names) if len(names) < MANY_NAMES else f"{', '.join(names[:3])} and {len(names) - 3} more"
+    return listed(names) if len(names) <= MOST_NAMED else f"{', '.join(names[:3])} and {len(names) - 3} more"
 
 
-MANY_NAMES = 5
+MOST_NAMED = 4
 HELD_AGAINST = (
     "Held against what it is, its traits, what was said of it, the room and the school; other ways are held against the same."
 )

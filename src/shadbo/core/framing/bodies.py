@@ -15,6 +15,8 @@ from shadbo.core.measuring.thing import Thing
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.sums import Dim
 
+# How far a clip reaches over what it holds (mm).
+REACH = 16.0
 # How far a point or a tab is driven, and how far it reaches over what it holds (mm).
 DRIVEN, OVER = 6.0, 8.0
 SIDES = {"width": ("top", "bottom"), "height": ("left", "right")}
@@ -120,6 +122,27 @@ def points_behind(
                 tip, root = edge + way * OVER, edge - way * DRIVEN
                 start, end = (((along, at, z) if axis == "width" else (at, along, z)) for at in (tip, root))
                 space.fix(name, label, start, end, (), f"rail.{side}")
+
+
+def clips_behind(
+    space: Space, rabbet: Rabbet, places: Points, back: float, start: Mapping[str, float], part: Mapping[str, str] | None = None
+) -> None:
+    """Clips, each from its screw in the back of a rail over what lies in the rabbet and ends at ``back``; their places count from so far in
+    (``start``, by axis, mm). ``part``: by axis, numbered along each side."""
+    if not any(places.values()):
+        return
+    space.then()
+    w, h, wall = mm(space.width), mm(space.height), mm(rabbet.face) - mm(rabbet.lip)
+    high = mm(rabbet.rail_height)
+    for axis, across in (("width", h), ("height", w)):
+        for i, place in enumerate(places[axis], start=1):
+            along = start[axis] + mm(place)
+            for side, (line, way) in zip(SIDES[axis], ((wall / 2, 1), (across - wall / 2, -1)), strict=True):
+                one, other = (along, line), (along, line + way * (wall / 2 + REACH))
+                if axis == "height":
+                    one, other = one[::-1], other[::-1]
+                name = f"{part[axis]}.{i}" if part is not None else "clip"
+                space.fix(name, "Offset clip", (*other, max(back, high)), (*one, high), (), f"rail.{side}")
 
 
 def each_side(

@@ -73,17 +73,10 @@ def frame_inputs(
     inputs += label_inputs(context, frame)
     if came_with:
         group, sheet, none = "What came with it", ("glazing",), ("0 where there is none.",)
-        inputs += [
-            choice(
-                context,
-                "/display/frame/sheet",
-                "Sheet in front",
-                group,
-                (("glass", ("Glass",), ()), ("acrylic", ("Acrylic",), ())),
-                sheet,
-            ),
-            plain_length(show, frame.glass, "/display/frame/glass", "Sheet, thick", group, sheet, hint=none),
-        ]
+        inputs.append(plain_length(show, frame.glass, "/display/frame/glass", "Sheet, thick", group, sheet, hint=none))
+        if frame.glass:
+            kinds = (("glass", ("Glass",), ()), ("acrylic", ("Acrylic",), ()))
+            inputs.append(choice(context, "/display/frame/sheet", "Sheet in front", group, kinds, sheet))
         if frame.glass:
             where = ("Laid out and measured; left empty, it fits as it came.",)
             for own in AXES:

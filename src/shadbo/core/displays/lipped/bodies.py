@@ -4,12 +4,9 @@ from __future__ import annotations
 
 from shadbo.core.contract.bodies import Space, mm
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
-from shadbo.core.framing.bodies import framed, stretched
+from shadbo.core.framing.bodies import clips_behind, framed, stretched
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import exact
-
-# How far a clip reaches over the bar (mm).
-REACH = 16.0
 
 
 def lie(context: LippedContext, sizes: Sizes) -> Space:
@@ -31,28 +28,8 @@ def lie(context: LippedContext, sizes: Sizes) -> Space:
     space.then()
     board = context.object.support == "board"
     back = stretched(space, sizes.thing, z, sizes.depth, exact(context.object.bar_width), board=board)
-    _clips(space, sizes, back)
+    clips_behind(space, sizes.rabbet, sizes.clips, back, dict.fromkeys(AXES, 0.0), {"width": "clip.across", "height": "clip.down"})
     w, h = sizes.cover["width"], sizes.cover["height"]
     high = mm(sizes.rabbet.rail_height)
     space.then().sheet("cover", "Dust cover", "paper", w, h, max(high, back), max(high, back))
     return space
-
-
-def _clips(space: Space, sizes: Sizes, back: float) -> None:
-    """Each clip from its screw in the rail over the bar’s back."""
-    if not any(sizes.clips.values()):
-        return
-    space.then()
-    w, h, wall = mm(space.width), mm(space.height), mm(sizes.rabbet.face) - mm(sizes.rabbet.lip)
-    high = mm(sizes.rabbet.rail_height)
-    for axis in AXES:
-        along, across = ("across", h) if axis == "width" else ("down", w)
-        rails = ("rail.top", "rail.bottom") if axis == "width" else ("rail.left", "rail.right")
-        for i, place in enumerate(sizes.clips[axis], start=1):
-            for far, rail in zip((False, True), rails, strict=True):
-                line, way = (across - wall / 2, -1) if far else (wall / 2, 1)
-                tip = line + way * (wall / 2 + REACH)
-                one, other = (mm(place), line), (mm(place), tip)
-                if axis == "height":
-                    one, other = one[::-1], other[::-1]
-                space.fix(f"clip.{along}.{i}", "Offset clip", (*other, max(back, high)), (*one, high), (), rail)

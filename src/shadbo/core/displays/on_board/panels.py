@@ -33,22 +33,24 @@ def _display(context: OnBoardContext, sizes: Sizes) -> Panel:
     frame = display.frame
     inputs: list[Input] = [new_or_bought(context, sizes.rabbet, frame)]
     group = "Where it lies"
-    inputs.append(
-        choice(
-            context,
-            "/display/placing/how",
-            "Placing",
-            group,
-            (
-                ("best", ("Best there is",), say("worst error {}: " + eye(context, sizes.best.worst), fine(sizes.best.worst))),
-                ("centred", ("Centred",), say("worst error {}", fine(context.book["border.error.before"]))),
-                ("hand", ("By hand",), say("now {}, at best {}", fine(sizes.error), fine(sizes.best.worst))),
-            ),
-            ("work",),
-            key="placing",
-            look="list",
+    # Of true work the middle is the best there is.
+    if display.placing.how == "hand" or sizes.best.worst != context.book["border.error.before"].value:
+        inputs.append(
+            choice(
+                context,
+                "/display/placing/how",
+                "Placing",
+                group,
+                (
+                    ("best", ("Best there is",), say("worst error {}: " + eye(context, sizes.best.worst), fine(sizes.best.worst))),
+                    ("centred", ("Centred",), say("worst error {}", fine(context.book["border.error.before"]))),
+                    ("hand", ("By hand",), say("now {}, at best {}", fine(sizes.error), fine(sizes.best.worst))),
+                ),
+                ("work",),
+                key="placing",
+                look="list",
+            )
         )
-    )
     inputs += [given(show, sizes.shift[k], group) for k in ("dx", "dy", "turn")]
     inputs.append(
         choice(

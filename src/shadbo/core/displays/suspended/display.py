@@ -197,6 +197,18 @@ def _display(context: SuspendedContext) -> Panel:
 
 def _hold(context: SuspendedContext, sizes: Sizes) -> list[Input]:
     display, show = context.display, context.shop.showing
+    # A rod from the middle of its rail runs to the middle of the thing either way.
+    aside = any(rod.spot.share for rod in sizes.rods)
+    aim = [
+        choice(
+            context,
+            "/display/aim",
+            "Rod direction",
+            "Rods",
+            (("straight", ("Square to the rail",), ()), ("middle", ("To its middle",), ())),
+            ("rod",),
+        )
+    ]
     hold: list[Input] = [
         choice(
             context,
@@ -207,14 +219,7 @@ def _hold(context: SuspendedContext, sizes: Sizes) -> list[Input]:
             ("rod",),
             look="list",
         ),
-        choice(
-            context,
-            "/display/aim",
-            "Rod direction",
-            "Rods",
-            (("straight", ("Square to the rail",), ()), ("middle", ("To its middle",), ())),
-            ("rod",),
-        ),
+        *(aim if aside else ()),
         choice(
             context,
             "/display/stuff",

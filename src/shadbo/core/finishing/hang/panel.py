@@ -16,6 +16,7 @@ from shadbo.core.finishing.hang.hardware import HANGERS
 from shadbo.core.finishing.hang.joints import Joint
 from shadbo.core.finishing.hang.sizes import RINGS, WIRES, Hung
 from shadbo.core.finishing.hang.wall import OnTheWall
+from shadbo.core.framing.strainer import closes_with_strainer
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.lengths import as_decimal
 from shadbo.core.quantity.masses import show_mass
@@ -52,17 +53,18 @@ def hang_inputs(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> lis
     inputs: list[Input] = [how_it_hangs(context, carcass, suits)]
     if hung.down is not None and hung.inset is not None:
         group = "Rings"
-        inputs.append(
-            choice(
-                context,
-                "/hang/school",
-                "Down",
-                group,
-                (("third", ("A third",), ()), ("quarter", ("A quarter",), ())),
-                ("hang.ring",),
-                key="hang.school",
+        if hang.down is None:
+            inputs.append(
+                choice(
+                    context,
+                    "/hang/school",
+                    "Down",
+                    group,
+                    (("third", ("A third",), ()), ("quarter", ("A quarter",), ())),
+                    ("hang.ring",),
+                    key="hang.school",
+                )
             )
-        )
         inputs += [
             given(show, hung.down, group, pointer="/hang/down", optional=True),
             given(show, hung.inset, group, pointer="/hang/inset", optional=True),
@@ -85,16 +87,18 @@ def hang_inputs(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> lis
             )
         )
         inputs.append(_rating("hang.wire", "Wire", hang.wire, hung.wire_rated, WIRES))
-    inputs.append(
-        choice(
-            context,
-            "/hang/strainer",
-            "Behind",
-            "Stiffness",
-            ((False, ("No strainer",), ()), (True, ("A strainer",), ("a rigid inner frame takes the pull",))),
-            ("rail",),
+    # A pack that is closed with one has it already.
+    if not closes_with_strainer(context):
+        inputs.append(
+            choice(
+                context,
+                "/hang/strainer",
+                "Behind",
+                "Stiffness",
+                ((False, ("No strainer",), ()), (True, ("A strainer",), ("a rigid inner frame takes the pull",))),
+                ("rail",),
+            )
         )
-    )
     return inputs
 
 

@@ -61,7 +61,7 @@ def steamed(context: Context[Any, Any], kept: Iterable[Kept], own: tuple[Operati
             or any(o.key in (f"steam.{key}", f"damp.{key}") for o in out)
         ):
             continue
-        worked = (i for i, o in enumerate(out) if part in (*o.parts, *o.holds, *o.uses) and not o.gate)
+        worked = (i for i, o in enumerate(out) if part in o.holds or (part in (*o.parts, *o.uses) and not o.gate))
         out.insert(next(worked, len(out)), steam_step(key, one.subject.name, part))
     return tuple(out)
 

@@ -369,7 +369,7 @@ def _depth(context: BoxContext, sizes: Sizes) -> Panel:
         inputs.append(plain_length(show, display.clip, "/display/clip", "Clip offset", "Closing", ("backing",), optional=True))
     if display.build_up or pack.slack.value < 0:
         inputs.append(plain_length(show, display.build_up, "/display/build_up", "Build-up", "Closing", ("build_up",)))
-    if not isinstance(display.frame, NewRabbet):
+    if not isinstance(display.frame, NewRabbet) and (display.frame.board or sizes.cut_down):
         inputs.append(
             choice(
                 context,
