@@ -10,12 +10,14 @@ import pytest
 
 from shadbo.core import HOUSE_SHOP, Choose, Piece, apply_edits, plan
 from shadbo.demo import demo_pieces
-from shadbo.shop.days.hours import day_of
-from shadbo.shop.days.ready import MORNING, NothingLeft, Variant, sooner, when_ready
+from shadbo.exports.job import job_to_text
+from shadbo.shop.days import ready
+from shadbo.shop.days.hours import day_of, fetched, sittings
+from shadbo.shop.days.ready import MORNING, NothingLeft, Variant, days_alone, sooner, when_ready
 from shadbo.shop.days.solving import schedule
 from shadbo.shop.days.tasks import Order, Task, tasks_of
 from shadbo.shop.days.variants import made_otherwise
-from shadbo.shop.days.working import Working, hours_text, read_hours
+from shadbo.shop.days.working import HOUSE_WORKING, Working, hours_text, read_hours
 from tests.shop.checking import look_over
 from tests.shop.test_schedule import MONDAY, NOW, at, shop, vars_of
 
@@ -137,3 +139,16 @@ def test_somebody_away_does_nothing_that_day() -> None:
     start, end = at(away, 0), at(away + timedelta(days=1), 0)
     assert not [p for p in days.placed if p.hand == "B" and start <= p.start < end]
     assert [p for p in days.placed if p.hand == "A" and start <= p.start < end]
+
+
+@pytest.mark.parametrize("piece", PIECES.values(), ids=PIECES.keys())
+def test_the_days_told_on_paper_are_those_of_the_schedule_with_an_empty_shop(piece: Piece) -> None:
+    worked = plan(piece, HOUSE_SHOP)
+    tasks = tuple(replace(t, comes=()) for t in tasks_of(worked))
+    opens = sittings(HOUSE_WORKING, ready.MONDAY, 1)[0].start
+    alone = schedule([Order("it", piece.name, tasks)], HOUSE_WORKING, opens)
+    last = alone.ready["it"]
+    assert last is not None
+    assert days_alone(worked) == (fetched(last, HOUSE_WORKING) - ready.MONDAY).days + 1
+    told = f"{days_alone(worked)} day"
+    assert told in job_to_text(worked)

@@ -36,6 +36,7 @@ from shadbo.core import (
 )
 from shadbo.core import compare as compare_ways
 from shadbo.core import ways_out as ways_that_hold
+from shadbo.shop.days.ready import days_alone
 from shadbo.store import pieces, shops
 from shadbo.store.pieces import Kept, NotThere
 
@@ -122,7 +123,7 @@ def ways(db: Db, piece_id: uuid.UUID) -> Response:
     with db.work() as session:
         shop = shops.get(session)
         now = standing(session, pieces.get(session, piece_id), shop)
-    return answer(m.COMPARISON_JSON, compare_ways(now.piece, shop))
+    return answer(m.COMPARISON_JSON, compare_ways(now.piece, shop, days_alone))
 
 
 @router.get("/{piece_id}/ways-out", response_model=m.WaysOut)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from shadbo.core import COMES, Part, Plan, UnitName, plain
+from shadbo.shop.days.ready import days_alone
 
 
 def part_text(part: Part, unit: UnitName) -> str:
@@ -39,9 +40,9 @@ def _lines(plan: Plan, unit: UnitName) -> Iterator[str]:
             yield ""
             yield COMES[comes].capitalize()
             yield from (f"  {part_text(p, unit)}" for p in parts)
-    time = plan.time
+    time, days = plan.time, days_alone(plan)
     yield ""
-    yield f"Order of work: {time.bench} minutes at the bench, {time.days} day{'s' if time.days != 1 else ''} till it is ready"
+    yield f"Order of work: {time.bench} minutes at the bench, {days} day{'s' if days != 1 else ''} till it is ready, with nothing else on the bench"
     for i, o in enumerate(plan.steps, 1):
         gate, wait = (" [look before going on]" if o.gate else ""), (f", then wait {o.wait_minutes} min" if o.wait_minutes else "")
         yield f"{i:3}. {o.title} ({o.minutes} min{wait}){gate}"

@@ -37,6 +37,7 @@ from shadbo.exports.pages import (
     section,
     table_of,
 )
+from shadbo.shop.days.ready import days_alone
 
 SEVERITY = {"stop": "STOP", "caution": "Caution", "note": "Note"}
 
@@ -111,11 +112,12 @@ def _heading(piece: Piece, plan: Plan, unit: Unit, dates: DateStyle) -> list[Flo
     else:
         out.append(Paragraph(say_words(plan.verdict, unit), BODY))
     hours, minutes = divmod(plan.time.bench, 60)
+    days = days_alone(plan)
     out.append(
         Paragraph(
             f"{say_words(plan.size, unit)}, {length_words(plan.deep, unit)} off the wall, {plan.weight.text(unit)}. Held by {escape(plan.held.how)}; "
             f"touches it: {escape(plan.held.touches)}; can be undone: {plan.held.reversible}. At the bench {hours} h {minutes} min, "
-            f"ready in {plan.time.days} day{'s' if plan.time.days > 1 else ''}.",
+            f"ready in {days} day{'s' if days > 1 else ''} where nothing else is on the bench.",
             SMALL,
         )
     )

@@ -10,6 +10,7 @@ from shadbo.core import HOUSE_SHOP, plain
 from shadbo.core.planning.comparing import compare
 from shadbo.core.planning.plan import plan
 from shadbo.core.planning.starting import start_piece
+from shadbo.shop.days.ready import days_alone
 from tests.core.things import flat, mm, piece, readings, worked
 
 SHEET = flat((420, 420, 420), (297, 297, 297))
@@ -106,7 +107,9 @@ def test_what_it_suits_and_begins_with() -> None:
     assert not done.stops and done.display == "Frame that opens at the front"
     ways = {
         w.key: w
-        for w in compare(piece(SHEET, {"type": "on_board", "frame": {"make": "new", "moulding": "oak-lip-25x30"}}), HOUSE_SHOP).ways
+        for w in compare(
+            piece(SHEET, {"type": "on_board", "frame": {"make": "new", "moulding": "oak-lip-25x30"}}), HOUSE_SHOP, days_alone
+        ).ways
     }
     assert "front_opening" in ways
 

@@ -25,6 +25,7 @@ from shadbo.core.planning.comparing import compare, show_as
 from shadbo.core.planning.edits import ShowAs, apply_edits
 from shadbo.core.planning.plan import plan
 from shadbo.core.quantity.figures import plain
+from shadbo.shop.days.ready import days_alone
 
 ALL = ("conservation", "decorative", "thrifty")
 FOLDED = {"opening_width": 420, "opening_height": 520, "border": 20}
@@ -339,7 +340,7 @@ CASES = [(line, practice) for line in LINES for practice in line.practices]
 @pytest.mark.parametrize(("line", "practice"), CASES, ids=[f"{n.rule[:40]}-{p}" for n, p in CASES])
 def test_what_is_offered_first_is_what_a_framer_would_advise(line: Line, practice: str) -> None:
     whole = begun(line.object_, practice, line.asked, line.room)
-    found = compare(whole, HOUSE_SHOP)
+    found = compare(whole, HOUSE_SHOP, days_alone)
     ways = [way for way in found.ways if way.rank > 0]
     assert not line.display or ways[0].key in line.display.split(), [(w.key, w.score, w.why) for w in ways[:3]]
     never = set(line.never.split())

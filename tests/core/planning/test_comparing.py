@@ -14,6 +14,7 @@ from shadbo.core.planning.edits import ShowAs, apply_edits, in_words
 from shadbo.core.planning.plan import plan
 from shadbo.core.quantity.fields import Refused
 from shadbo.demo import demo_pieces
+from shadbo.shop.days.ready import days_alone
 from tests.conftest import readings
 from tests.core.things import badge, box, canvas, flat, item, made, piece, things
 
@@ -22,12 +23,12 @@ PANEL = {"type": "panel"}
 
 
 def ways(thing: dict[str, Any], display: dict[str, Any], **more: Any) -> Any:
-    return compare(piece(thing, display, **more), HOUSE_SHOP)
+    return compare(piece(thing, display, **more), HOUSE_SHOP, days_alone)
 
 
 @pytest.mark.parametrize("given_", demo_pieces(), ids=lambda p: p.name)
 def test_every_display_is_worked_out_or_left_out_with_a_reason(given_: Any) -> None:
-    found = compare(given_, HOUSE_SHOP)
+    found = compare(given_, HOUSE_SHOP, days_alone)
     keys = [w.key for w in found.ways] + [o.key for o in found.left_out]
     assert sorted(keys) == sorted(DISPLAYS)
     assert all(w.why and w.verdict and w.parts >= 0 and w.time.bench > 0 for w in found.ways)
@@ -40,7 +41,7 @@ def test_every_display_is_worked_out_or_left_out_with_a_reason(given_: Any) -> N
 
 @pytest.mark.parametrize("given_", demo_pieces(), ids=lambda p: p.name)
 def test_every_way_can_be_taken_over_and_says_what_it_said(given_: Any) -> None:
-    for way in compare(given_, HOUSE_SHOP).ways:
+    for way in compare(given_, HOUSE_SHOP, days_alone).ways:
         # The one it has would be begun afresh.
         after = given_ if way.now else apply_edits(given_, [ShowAs(display=way.key)], HOUSE_SHOP)
         done = plan(after, HOUSE_SHOP)
@@ -81,7 +82,7 @@ def test_conservation_never_glues_what_cannot_be_replaced() -> None:
 def test_readings_are_carried_over_and_what_is_left_behind_is_told() -> None:
     crooked = flat((500, 501, 502), (700, 700, 700), edges={"left": {"middle": readings(1)}}, material="puzzle")
     begun = piece(crooked, PANEL)
-    way = next(w for w in compare(begun, HOUSE_SHOP).ways if w.key == "direct")
+    way = next(w for w in compare(begun, HOUSE_SHOP, days_alone).ways if w.key == "direct")
     assert way.lost == "left behind: its straightedge readings"
     after = apply_edits(begun, [ShowAs(display="direct")], HOUSE_SHOP)
     held = after.object.items[0]  # type: ignore[union-attr]

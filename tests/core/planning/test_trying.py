@@ -15,6 +15,7 @@ from shadbo.core.quantity.figures import plain
 from shadbo.demo import demo_pieces
 from shadbo.exports.pieces import piece_from_json
 from shadbo.settings import ROOT
+from shadbo.shop.days.ready import days_alone
 from tests.core.mending import mends
 from tests.core.things import box, canvas, frame, item, made, piece, things
 
@@ -122,7 +123,7 @@ def test_a_frame_that_is_there_stays_whatever_way_is_looked_at() -> None:
 
 def test_a_way_without_that_frame_says_so() -> None:
     begun = start_piece("flat_and_frame", "Sheet", "", "mm", A3, HOUSE_SHOP)
-    lost = {way.key: way.lost for way in compare(begun, HOUSE_SHOP).ways}
+    lost = {way.key: way.lost for way in compare(begun, HOUSE_SHOP, days_alone).ways}
     assert lost["hanger_bars"] == lost["panel"] == "without the frame it has" and lost["spaced"] == "" == lost["direct"]
 
 

@@ -4584,15 +4584,13 @@ export interface components {
         };
         /**
          * Time
-         * @description What the steps take: minutes at the bench, minutes nobody attends, and days till it is ready, one after another.
+         * @description What the steps take: minutes at the bench, and minutes nobody attends.
          */
         Time: {
             /** Bench */
             bench: number;
             /** Waiting */
             waiting: number;
-            /** Days */
-            days: number;
         };
         /**
          * TimerOut
@@ -4884,6 +4882,8 @@ export interface components {
             parts: number;
             held: components["schemas"]["Held"];
             time: components["schemas"]["Time"];
+            /** Days */
+            days: number;
             /** Stops */
             stops: (string | components["schemas"]["Shown"])[][];
             /** Cautions */

@@ -147,7 +147,7 @@ export function Ways() {
               <Row label="Touches it" ways={shown} cell={(w) => w.held.touches} />
               <Row label="Can be undone" ways={shown} cell={(w) => UNDONE[w.held.reversible]} />
               <Row label="At the bench" ways={shown} cell={(w) => <span className="fig">{hours(w.time.bench)}</span>} />
-              <Row label="Ready in" ways={shown} cell={(w) => <span className="fig">{w.time.days === 1 ? "a day" : `${w.time.days} days`}</span>} />
+              <Row label="Ready in" ways={shown} cell={(w) => <span className="fig">{w.days === 1 ? "a day" : `${w.days} days`}</span>} />
               <Row label="Stands in the way" ways={shown} cell={(w) => <Stops stops={w.stops} cautions={w.cautions} unit={unit} />} />
               <tr>
                 <td />

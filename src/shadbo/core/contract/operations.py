@@ -75,21 +75,14 @@ class Operation:
     takes_on: int = 0
 
 
-# Hours a day somebody stands at the bench.
-BENCH_DAY = 6 * 60
-
-
 @record(frozen=True, slots=True)
 class Time:
-    """What the steps take: minutes at the bench, minutes nobody attends, and days till it is ready, one after another."""
+    """What the steps take: minutes at the bench, and minutes nobody attends."""
 
     bench: int
     waiting: int
-    days: int
 
 
 def time_of(steps: Iterable[Operation]) -> Time:
-    """Waits run through the night; a bench day is six hours."""
     done = list(steps)
-    bench, waiting = sum(s.minutes for s in done), sum(s.wait_minutes for s in done)
-    return Time(bench, waiting, max(1, -(-bench // BENCH_DAY) + waiting // (24 * 60)))
+    return Time(sum(s.minutes for s in done), sum(s.wait_minutes for s in done))

@@ -5,6 +5,7 @@ A way is worked out like any piece: the object as that display sees it, and what
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
 from pydantic import ValidationError
@@ -20,7 +21,7 @@ from shadbo.core.document.piece import SHOWS, Piece, document_of
 from shadbo.core.document.shop import Shop
 from shadbo.core.judging.judging import Judged
 from shadbo.core.planning.converting import as_types
-from shadbo.core.planning.plan import Only, plan
+from shadbo.core.planning.plan import Only, Plan, plan
 from shadbo.core.quantity.fields import Fault, Refused
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.lengths import Shown
@@ -59,6 +60,7 @@ class WayToShow:
     parts: int
     held: Held
     time: Time
+    days: int
     stops: tuple[Say, ...]
     cautions: int
 
@@ -112,8 +114,9 @@ def rank_of(suit: Suit, judged: Judged) -> int:
     return max(1, min(suit.rank, -(-judged.score // 10)))
 
 
-def compare(piece: Piece, shop: Shop) -> Comparison:
-    """Every display held against the object: worked out where it suits, left out with the reason where not."""
+def compare(piece: Piece, shop: Shop, days: Callable[[Plan], int]) -> Comparison:
+    """Every display held against the object: worked out where it suits, left out with the reason where not. ``days`` tells in how many a
+    plan is ready."""
     facts, ways, left = facts_of(piece), [], []
     for display in DISPLAYS.values():
         now = piece.display.type == display.key
@@ -146,6 +149,7 @@ def compare(piece: Piece, shop: Shop) -> Comparison:
                 parts=sum(line.count for line in done.cuts),
                 held=done.held,
                 time=done.time,
+                days=days(done),
                 stops=tuple(c.say for c in done.stops),
                 cautions=sum(c.severity == "caution" for c in done.checks),
             )

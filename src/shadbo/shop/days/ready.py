@@ -7,11 +7,11 @@ from dataclasses import dataclass, replace
 from datetime import date, timedelta
 from typing import Literal
 
-from shadbo.core import AnyEdit
+from shadbo.core import AnyEdit, Plan
 from shadbo.shop.days.hours import A_DAY, TICK, day_of, fetched, sittings
 from shadbo.shop.days.placing import Ledger, NoRoom, Put, place, ready_at, ready_of, work_of
 from shadbo.shop.days.solving import LOOKED_AT, MOST_LOOKED_AT, Days, held, longest_sitting, schedule
-from shadbo.shop.days.tasks import Order, Task, as_done_here
+from shadbo.shop.days.tasks import Order, Task, as_done_here, tasks_of
 from shadbo.shop.days.working import COMING, HOUSE_WORKING, Span, Working
 
 # What holds a piece up: a wait after an operation, hands that are busy, a place or clamps that are taken, something that has to come,
@@ -87,6 +87,20 @@ def when_ready(order: Order, others: Days, working: Working, now: int) -> Ready:
         raise NothingLeft
     at = max(at, *(order.done.values() or (at,)))
     return Ready(fetched(at, working), at, tuple(_told(_held(puts, order, working), working)))
+
+
+# The Monday morning an empty shop begins on, where only a piece itself is asked about.
+MONDAY = date(2027, 1, 4)
+
+
+def days_alone(plan: Plan, working: Working = HOUSE_WORKING) -> int:
+    """In how many days a plan’s piece can be ready, the first one counted, with nothing else on the bench and all that it takes there."""
+    now = sittings(working, MONDAY, LOOKED_AT)[0].start
+    order = Order("", plan.name, tuple(replace(t, comes=()) for t in tasks_of(plan)))
+    try:
+        return (when_ready(order, Days((), {}, {}, {}, 0), working, now).day - MONDAY).days + 1
+    except NothingLeft:
+        return 1
 
 
 def _fitted(order: Order, others: Days, working: Working, now: int) -> list[Put]:
