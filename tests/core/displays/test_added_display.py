@@ -40,6 +40,7 @@ from shadbo.core.planning import comparing
 from shadbo.core.planning.comparing import compare
 from shadbo.core.planning.plan import Only, plan
 from shadbo.core.quantity.exact import Fraction
+from shadbo.shop.days.ready import days_alone
 from tests.core.things import flat
 
 
@@ -154,7 +155,7 @@ def test_it_hangs_and_goes_through_the_year(piece: Piece) -> None:
 
 
 def test_it_is_compared_with_the_others(piece: Piece) -> None:
-    found = compare(piece, HOUSE_SHOP)
+    found = compare(piece, HOUSE_SHOP, days_alone)
     ways = {w.key: w for w in found.ways}
     assert ways["tray"].now and ways["tray"].why == "lies flat and open"
     assert "on_board" in ways and ways["tray"].face.key == "face"

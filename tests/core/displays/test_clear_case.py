@@ -10,6 +10,7 @@ from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.planning.comparing import compare
 from shadbo.core.planning.plan import plan
 from shadbo.core.planning.starting import start_piece
+from shadbo.shop.days.ready import days_alone
 from tests.core.things import item, mm, piece, things, worked
 
 CUP = item("cup", "keepsake", 160, 240, front=150, behind=0, weight="0.9", has=["foot"])
@@ -65,7 +66,7 @@ CALM: list[tuple[Any, ...]] = [(things(CUP), case())]
 def test_what_it_suits() -> None:
     shown = {"type": "shadow_box", "frame": {"make": "new", "moulding": "oak-box-25x65"}}
     first = {
-        kind: compare(piece(things(item("x", kind, 200, 200, front=front)), shown), HOUSE_SHOP).ways[0].key
+        kind: compare(piece(things(item("x", kind, 200, 200, front=front)), shown), HOUSE_SHOP, days_alone).ways[0].key
         for kind, front in (("ball", 200), ("shoe", 110), ("figure", 90), ("badge", 3))
     }
     assert first["ball"] == first["shoe"] == "clear_case" and first["figure"] == "layered_box" and first["badge"] == "shadow_box"

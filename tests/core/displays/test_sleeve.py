@@ -11,6 +11,7 @@ from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.planning.comparing import compare
 from shadbo.core.planning.plan import plan
 from shadbo.core.planning.starting import start_piece
+from shadbo.shop.days.ready import days_alone
 from tests.core.things import flat, keys, mm, piece, worked
 
 QUILT = flat((1402, 1400, 1404), (1800, 1802, 1801), material="cloth", weight="2.4")
@@ -76,7 +77,7 @@ def test_what_it_suits() -> None:
         "small": flat((300,), (400,), material="cloth"),
     }
     shown = {"type": "on_board", "frame": {"make": "new", "moulding": "pine-lip-40x36"}}
-    first = {name: compare(piece(thing, shown), HOUSE_SHOP).ways[0].key for name, thing in cloths.items()}
+    first = {name: compare(piece(thing, shown), HOUSE_SHOP, days_alone).ways[0].key for name, thing in cloths.items()}
     assert first["quilt"] == "sleeve" and first["silk"] != "sleeve" and first["small"] != "sleeve"
     begun = start_piece("quilt", "Quilt", "", "in", {"width": "54", "height": "72"}, HOUSE_SHOP)
     done = plan(begun, HOUSE_SHOP)

@@ -48,6 +48,14 @@ def sheet_part(context: Context[Any, Any]) -> Part:
     return got("glazing", f"{SHEETS[frame.sheet]} that came with it", comes="came", lights=("glazing",))
 
 
+def put_by(context: Context[Any, Any]) -> tuple[Part, ...]:
+    """The sheet that came with a frame and is not used in it: out, wrapped and put by."""
+    frame = bought(context)
+    if frame is None or not frame.glass or sheet_came(context):
+        return ()
+    return (got("sheet.by", f"{SHEETS[frame.sheet]} that came with it", comes="came", note=("put by",)),)
+
+
 def clean_step(context: Context[Any, Any]) -> Operation:
     """Cleaning the sheet that came, where it lies."""
     frame = bought(context)
@@ -103,7 +111,7 @@ def open_step(context: Context[Any, Any], *, again: bool = True) -> Operation:
         gate=True,
         care=TABS_CARE if frame.tabs else PULLED,
         parts=("rail",),
-        uses=("tabs",) if frame.tabs and again else (),
+        uses=(*(("tabs",) if frame.tabs and again else ()), *(part.key for part in put_by(context))),
         leaves=("open",),
     )
 

@@ -118,7 +118,7 @@ def parts(context: FloaterContext, sizes: Sizes) -> tuple[Part, ...]:
             figure="screw.count",
         ),
         got("paint", "Dark paint", comes="hand", note=("for the inside",)),
-        *((GLUE,) if sizes.lift.value > 0 and sizes.moulding is None else ()),
+        *((GLUE,) if sizes.moulding is None and (sizes.lift.value > 0 or _lined(sizes)) else ()),
     ]
     if sizes.moulding is None:
         found.append(got("rail", "Floater frame", comes="came", note=("as it was read",), lights=("rail",)))
@@ -147,6 +147,11 @@ def rails_of(context: FloaterContext, sizes: Sizes, moulding: Moulding) -> Rails
         sizes.inside,
         frame.spare_rail,
     )
+
+
+def _lined(sizes: Sizes) -> bool:
+    """Whether the inner faces of one axis are lined with strips."""
+    return any(liner.value > 0 for liner in sizes.liner.values())
 
 
 def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
@@ -240,7 +245,7 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
                 parts=("rail",),
             )
         )
-    if any(liner.value for liner in sizes.liner.values()):
+    if _lined(sizes):
         out.append(
             Operation(
                 "liner",
@@ -249,6 +254,7 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
                 15,
                 wait_minutes=60,
                 parts=("liner",),
+                uses=("glue",),
                 makes=("liner",),
                 needs=("raw",),
                 leaves=("shaped",),

@@ -9,7 +9,7 @@ from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
-from shadbo.core.framing.came import BOARD_CAME, TABS, open_step, sheet_came, sheet_part
+from shadbo.core.framing.came import BOARD_CAME, TABS, open_step, put_by, sheet_came, sheet_part
 from shadbo.core.framing.closing import closed_with, closing_care, closing_parts, fitted, sealed_in, told_points
 from shadbo.core.framing.filling import BLADE, board_of, cutting_care, fill_lines
 from shadbo.core.framing.glazing import glazing_line, glazing_step
@@ -99,6 +99,7 @@ def parts(context: OnBoardContext, sizes: Sizes) -> tuple[Part, ...]:
         found.append(FRAME)
         if sizes.sheet and sheet_came(context):
             found.append(sheet_part(context))
+        found += put_by(context)
         if "backing" in sizes.pack and frame.board:
             found.append(BOARD_CAME)
         if frame.tabs:

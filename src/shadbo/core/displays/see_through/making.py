@@ -7,7 +7,7 @@ from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Comes, Part, got
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
-from shadbo.core.framing.came import label_read, sheet_came, sheet_word
+from shadbo.core.framing.came import SHEETS, label_read, sheet_came, sheet_word
 from shadbo.core.framing.filling import BLADE, board_of
 from shadbo.core.framing.glazing import sheet_material
 from shadbo.core.framing.label_size import by_its_label
@@ -79,8 +79,12 @@ def parts(context: SeeThroughContext, sizes: Sizes) -> tuple[Part, ...]:
     if isinstance(frame, ReadFrame):
         found.append(got("rail", "Frame as it was bought", display.frames, comes="came", lights=("rail",)))
     came = sheets_came(context)
-    if came:
-        found.append(got("glazing.came", "Glass out of the frames", came, comes="came", lights=("glazing", "glazing_back")))
+    if isinstance(frame, ReadFrame) and came:
+        name = f"{SHEETS[frame.sheet]} out of the frames"
+        found.append(got("glazing.came", name, came, comes="came", lights=("glazing", "glazing_back")))
+    if isinstance(frame, ReadFrame) and _put_by(context):
+        name, note = f"{SHEETS[frame.sheet]} that came", ("put by",)
+        found.append(got("sheet.by", name, _put_by(context), comes="came", note=note))
     if sizes.window:
         found[0] = got(
             "glue.film", "Double-sided archival tape", comes="hand", note=("on the film, 3 mm off the work, open below",)
@@ -97,6 +101,12 @@ def parts(context: SeeThroughContext, sizes: Sizes) -> tuple[Part, ...]:
         came_with: Comes = "came" if isinstance(frame, ReadFrame) else "number"
         found.append(got("clip", "Tabs", many, comes=came_with, note=(a_side,), lights=("clip",)))
     return tuple(found)
+
+
+def _put_by(context: SeeThroughContext) -> int:
+    """How many sheets that came with the frames are not used."""
+    frame = context.display.frame
+    return max(context.display.frames - sheets_came(context), 0) if isinstance(frame, ReadFrame) and frame.glass else 0
 
 
 def pressed(context: SeeThroughContext) -> bool:
@@ -167,7 +177,7 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
                 gate=by_its_label(context, display.frame),
                 care="Gloves; tabs are sharp, glass edges too.",
                 parts=("rail",),
-                uses=("glazing.came",) if sheets_came(context) else (),
+                uses=(*(("glazing.came",) if sheets_came(context) else ()), *(("sheet.by",) if _put_by(context) else ())),
                 leaves=("open",),
             )
         )

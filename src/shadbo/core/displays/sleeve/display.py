@@ -194,7 +194,8 @@ def _steps(context: SleeveContext, sizes: Sizes) -> tuple[Operation, ...]:
             "sleeve",
             "Sew the sleeve",
             say(
-                "A strip {} by {}, ends hemmed, folded lengthwise and sewn to a tube, its seam to the wall.", *sizes.strip.values()
+                "Its cloth, {} by {}, ends hemmed, folded lengthwise and sewn to a tube, its seam to the wall.",
+                *sizes.strip.values(),
             ),
             40,
             makes=("sleeve",),

@@ -61,6 +61,8 @@ def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iter
     # Its own hanger is nailed on already, where it is at the top.
     if not (key == "one" and came == "top"):
         yield got("ring.screw", name, hung.screws, material=by.said, size=size)
+    if _came_off(context, hung):
+        yield got("hanger.off", "Hanger that came with it", comes="came", note=("comes off",))
     cleat = key == "cleat"
     # The wall half of a cleat takes the place of hooks.
     yield got(
@@ -73,6 +75,11 @@ def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iter
     if context.piece.room.kind == "public":
         yield got("plate", "Security plate", 1, material="locked with its own key")
     yield BUMPER
+
+
+def _came_off(context: Context[Any, Any], hung: Hung) -> tuple[str, ...]:
+    """The hanger a frame came with, where it hangs by something else."""
+    return ("hanger.off",) if hanger_came(context) != "none" and hung.way.key != "one" else ()
 
 
 def _screw(context: Context[Any, Any], carcass: Carcass, key: str) -> Fraction | None:
@@ -127,7 +134,7 @@ def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) ->
         (off.get(hanger_came(context), ""), *said, " Bumpers on the two lower corners."),
         5 if there else 15,
         care="" if there else CARE[FASTENED[hung.way.key].kind],
-        uses=("ring", *(("wire",) if hung.wire is not None else ()), "bumper"),
+        uses=("ring", *(("wire",) if hung.wire is not None else ()), *_came_off(context, hung), "bumper"),
         needs=MADE,
     )
     care = f"{ANCHOR[:-1]}; heavy or public pieces by somebody competent."

@@ -30,23 +30,34 @@ def parts_for(context: Context[Any, Any], kept: Iterable[Kept]) -> Iterator[Part
     """What the methods take, counted over everything they hold: so many fixings, so much tape, or what they are made of."""
     for method, held in _by_method(kept).items():
         lights = tuple(one.subject.part for one in held)
-        for i, (name, material) in enumerate(method.takes):
+        mine = [one for one in held if one.methods[0] is method]
+        fixings = sum(one.number for one in mine)
+        for i, take in enumerate(method.takes):
             first = not i and method.counted
-            count = sum(one.number for one in held if one.methods[0] is method) if first else 1
-            key = f"hold.{method.key}" if not i else f"hold.{method.key}.{i}"
-            size: Say = ()
-            if method.strip is not None and not i:
-                area = sum((one.subject.width * one.subject.height for one in held), Fraction(0))
-                size = context.speak.say("about {}", up(area / method.strip, Fraction(100)))
-            if method.half_the_bar and HALF in context.book.dims:
-                most = context.book[HALF]
-                screw = longest_screw(context, most.value)
-                size = context.speak.say("no longer than {}", most) if screw is None else context.speak.say("{}", screw)
-            counts = tuple(f"hold.{one.subject.key}.count" for one in held if one.count is not None and one.methods[0] is method)
-            counts = counts if first else ()
-            yield got(key, name, max(count, 1), material=material, size=size, lights=lights, counts=counts)
+            each = context.rule("holding_screws") if take.each and method.basis == "formula" else take.each or int(first)
+            yield got(
+                f"hold.{method.key}.{i}" if i else f"hold.{method.key}",
+                take.name,
+                max(int(each * fixings), 1) if each else take.number,
+                material=take.material,
+                size=_size(context, method, held) if not i else (),
+                lights=lights,
+                counts=tuple(f"hold.{one.subject.key}.count" for one in mine if one.count is not None) if first else (),
+            )
     if sheds(context):
         yield BARRIER
+
+
+def _size(context: Context[Any, Any], method: Method, held: Iterable[Kept]) -> Say:
+    """How much of a tape that is laid in strips; how long a screw may be that bites half of what it holds."""
+    if method.half_the_bar and HALF in context.book.dims:
+        most = context.book[HALF]
+        screw = longest_screw(context, most.value)
+        return context.speak.say("no longer than {}", most) if screw is None else context.speak.say("{}", screw)
+    if method.strip is None:
+        return ()
+    area = sum((one.subject.width * one.subject.height for one in held), Fraction(0))
+    return context.speak.say("about {}", up(area / method.strip, Fraction(100)))
 
 
 def steamed(context: Context[Any, Any], kept: Iterable[Kept], own: tuple[Operation, ...]) -> tuple[Operation, ...]:

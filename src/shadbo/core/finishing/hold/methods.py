@@ -21,11 +21,21 @@ CLOTH = frozenset({"garment", "flag", "patch", "needlework", "cloth"})
 
 
 @record(frozen=True, slots=True)
+class Take:
+    """One thing a method is made of: so many in all, or so many to ``each`` of its fixings."""
+
+    name: str
+    material: str
+    each: int = 0
+    number: int = 1
+
+
+@record(frozen=True, slots=True)
 class Method:
     """One method: what it suits (kinds of thing or materials), how it stands with the schools, what it carries
     (``each`` N a fixing, over ``per`` mm of it if that is a length), where its fixings sit, how far apart.
 
-    ``takes`` what it is made of, as names and materials; the first is counted by its fixings (``counted``). ``strip``: a
+    ``takes`` what it is made of; the first is one to each of its fixings where they are ``counted``. ``strip``: a
     tape laid in strips all over, each so far from the last (mm). ``closing``: it is the closing of the pack, and done with it. ``half_the_bar``:
     its screws go through the board and halfway into what they hold.
     ``does``: what it does to a thing, by the names the rules of judgement know. ``first``: what is done to the frame long before: title, words,
@@ -51,7 +61,7 @@ class Method:
     adhesive: bool = False
     metal: bool = False
     most_kg: Fraction | None = None
-    takes: tuple[tuple[str, str], ...] = ()
+    takes: tuple[Take, ...] = ()
     counted: bool = True
     strip: int | None = None
     closing: bool = False
@@ -180,7 +190,7 @@ METHODS: Mapping[str, Method] = {
             175,
             40,
             0,
-            "Three to four a side, nothing pushed towards the glass; stand loose pigment on edge meanwhile.",
+            "Nothing pushed towards the front; loose pigment stands on edge meanwhile.",
             care="Point gun: eye protection, never towards a hand.",
             tools="point gun",
             metal=True,
@@ -205,7 +215,7 @@ METHODS: Mapping[str, Method] = {
             care="Blade away from the fingers.",
             tools="linen, paste, knife, weights",
             adhesive=True,
-            takes=(("Hinges of linen", "linen, sanded thin"), ("Paste", "wheat paste")),
+            takes=(Take("Hinges of linen", "linen, sanded thin"), Take("Paste", "wheat paste")),
             does="wet hangs_free",
         ),
         _m(
@@ -225,7 +235,7 @@ METHODS: Mapping[str, Method] = {
             "Torn tissue, thin paste, a strip across each; the sheet hangs from its top edge.",
             tools="tissue, paste, weights",
             adhesive=True,
-            takes=(("Hinges of tissue", "torn tissue"), ("Paste", "wheat paste")),
+            takes=(Take("Hinges of tissue", "torn tissue"), Take("Paste", "wheat paste")),
             does="wet",
         ),
         _m(
@@ -245,7 +255,7 @@ METHODS: Mapping[str, Method] = {
             "Paper corners stuck to the board, not to the work; strips along the edges where it is over 300 mm.",
             tools="corners or strips",
             most_kg="0.5",
-            takes=(("Corners or strips", "folded acid-free paper"),),
+            takes=(Take("Corners or strips", "folded acid-free paper"),),
         ),
         _m(
             "stitching",
@@ -264,7 +274,7 @@ METHODS: Mapping[str, Method] = {
             "Loops along shoulders and waist, through the board, knots padded behind.",
             care="Needles away from seams that carry print.",
             tools="curved needle, polyester thread",
-            takes=(("Thread", "polyester thread"),),
+            takes=(Take("Thread", "polyester thread"), Take("Padding", "under the knots behind")),
             counted=False,
             does="stitches",
         ),
@@ -285,7 +295,7 @@ METHODS: Mapping[str, Method] = {
             "Loops round threads of its hem, all round, into the cloth of the covered board; hardly drawn, so that nothing puckers or tears.",
             care="A fine needle, beside its threads and not through them.",
             tools="fine curved needle, polyester thread",
-            takes=(("Thread", "fine polyester thread"),),
+            takes=(Take("Thread", "fine polyester thread"),),
             counted=False,
             does="stitches",
         ),
@@ -305,7 +315,7 @@ METHODS: Mapping[str, Method] = {
             0,
             "Thread through its eye, loop or ribbon and the board, knots padded behind.",
             tools="curved needle, polyester thread",
-            takes=(("Thread", "polyester thread"),),
+            takes=(Take("Thread", "polyester thread"), Take("Padding", "under the knots behind")),
             counted=False,
             does="stitches",
         ),
@@ -327,7 +337,7 @@ METHODS: Mapping[str, Method] = {
             care="Count them out and in.",
             tools="stainless pins",
             metal=True,
-            takes=(("Pins", "stainless steel"),),
+            takes=(Take("Pins", "stainless steel"),),
             does="pierces",
         ),
         _m(
@@ -347,7 +357,7 @@ METHODS: Mapping[str, Method] = {
             "Under the lip: the needle leaves a hole.",
             care="The needle of the gun goes through a finger.",
             tools="tag gun",
-            takes=(("Tags", "tag fasteners"),),
+            takes=(Take("Tags", "tag fasteners"),),
             does="pierces tags",
         ),
         _m(
@@ -366,7 +376,7 @@ METHODS: Mapping[str, Method] = {
             0,
             "From side to side behind the board, drawn up from the middle outwards; slow, the careful way.",
             tools="needle, strong thread",
-            takes=(("Lacing thread", "linen or polyester"),),
+            takes=(Take("Lacing thread", "linen or polyester"),),
             counted=False,
             does="stitches",
         ),
@@ -388,7 +398,7 @@ METHODS: Mapping[str, Method] = {
             tools="tape",
             adhesive=True,
             most_kg="0.3",
-            takes=(("Double-sided tape", "acid-free"),),
+            takes=(Take("Double-sided tape", "acid-free"),),
             counted=False,
         ),
         _m(
@@ -408,7 +418,7 @@ METHODS: Mapping[str, Method] = {
             "Turned as a sandwich: board below, puzzle, the backing on top; strips overlapping.",
             tools="wide framing tape",
             adhesive=True,
-            takes=(("Framing tape", "wide, acid-free"),),
+            takes=(Take("Framing tape", "wide, acid-free"),),
             counted=False,
             strip=40,
             does="face_down",
@@ -431,7 +441,7 @@ METHODS: Mapping[str, Method] = {
             care="Gloves; glue off the skin.",
             tools="glue, spreader, weights",
             adhesive=True,
-            takes=(("Glue", "wood or puzzle glue"),),
+            takes=(Take("Glue", "wood or puzzle glue"),),
             counted=False,
             does="all_over wet",
         ),
@@ -453,7 +463,7 @@ METHODS: Mapping[str, Method] = {
             care="Outdoors or in a booth, no flames, gloves, mask as the tin says.",
             tools="spray, foam board, knife",
             adhesive=True,
-            takes=(("Spray adhesive", ""),),
+            takes=(Take("Spray adhesive", ""),),
             counted=False,
             does="all_over",
         ),
@@ -476,7 +486,7 @@ METHODS: Mapping[str, Method] = {
             care="Hot press: gloves, nothing between its plates but the work.",
             tools="press, tacking iron, release paper, weights",
             adhesive=True,
-            takes=(("Mounting tissue", "heat-set"), ("Release paper", "")),
+            takes=(Take("Mounting tissue", "heat-set"), Take("Release paper", "")),
             counted=False,
             does="all_over heat",
         ),
@@ -516,7 +526,7 @@ METHODS: Mapping[str, Method] = {
             care="Wire ends into the board.",
             tools="wire, sleeve, drill, pliers",
             metal=True,
-            takes=(("Sleeved wires or brackets", "wire in a sleeve"),),
+            takes=(Take("Sleeved wires or brackets", "wire in a sleeve"), Take("Cloth tape", "over their ends behind")),
             does="clamps",
         ),
         _m(
@@ -533,11 +543,11 @@ METHODS: Mapping[str, Method] = {
             0,
             0,
             0,
-            "Two to four, covered with felt or sleeve, each with two #6 screws 9 mm into ply, not foam; the holes drilled first.",
+            "Covered with felt or sleeve, two screws each, into ply, not foam; the holes drilled first.",
             care="Stop on the bit: no screw comes through behind.",
             tools="brackets, felt, drill, screwdriver",
             metal=True,
-            takes=(("Screws", "wood screw"),),
+            takes=(Take("Brackets", "covered with felt or sleeve"), Take("Bracket screws", "wood screw", each=2)),
             does="clamps screwed",
         ),
         _m(
@@ -558,7 +568,7 @@ METHODS: Mapping[str, Method] = {
             care="Stop on the bit; never a screw longer than the board and half the bar.",
             tools="drill, screwdriver",
             metal=True,
-            takes=(("Screws", "wood screw"),),
+            takes=(Take("Screws", "wood screw"),),
             half_the_bar=True,
         ),
         _m(
@@ -578,7 +588,7 @@ METHODS: Mapping[str, Method] = {
             "Covered magnets, steel behind; half of the packet’s pull counts through paper.",
             care="They pinch and break; away from watches and cards.",
             tools="magnets, steel sheet",
-            takes=(("Magnets", "with paper between"),),
+            takes=(Take("Magnets", "with paper between"), Take("Steel plates", "thin, behind the board", each=1)),
             does="magnet",
         ),
         _m(
@@ -598,7 +608,7 @@ METHODS: Mapping[str, Method] = {
             "From the rails to the thing, dry or glued.",
             care="Clamp the rail; a stop on the bit.",
             tools="drill, dowels",
-            takes=(("Rods or dowels", "hardwood or metal"),),
+            takes=(Take("Rods or dowels", "hardwood or metal"),),
             does="clamps",
         ),
         _m(
@@ -617,7 +627,7 @@ METHODS: Mapping[str, Method] = {
             0,
             "Round its narrowest place (the quill, the stem, the strap), through slits in the board, tied behind over padding.",
             tools="ribbon or thread, knife",
-            takes=(("Loops", "ribbon or thread"),),
+            takes=(Take("Loops", "ribbon or thread"), Take("Padding", "under the knots behind")),
             does="threads",
         ),
         _m(
@@ -634,9 +644,10 @@ METHODS: Mapping[str, Method] = {
             0,
             0,
             0,
-            "As deep as it is thick less what is to stand out; a ribbon or the glass keeps it in.",
+            "As deep as it is thick less what is to stand out; a ribbon, or what lies in front, keeps it in.",
             care="Blade away from the fingers, several light passes.",
             tools="knife, foam board",
+            takes=(Take("Ribbon", "where no glass keeps it in"),),
             does="recessed at_need",
         ),
         _m(
@@ -653,10 +664,10 @@ METHODS: Mapping[str, Method] = {
             0,
             0,
             0,
-            "Sunk into the board by less than its thickness; three tabs of clear polyester over the rim, stuck to the board, not to it.",
+            "Sunk into the board by less than its thickness; tabs of clear polyester over the rim, stuck to the board, not to it.",
             care="Blade away from the fingers, several light passes.",
             tools="knife, foam board, clear polyester film",
-            takes=(("Clear tabs", "polyester film"),),
+            takes=(Take("Clear tabs", "polyester film"),),
             does="recessed",
         ),
         _m(
@@ -673,11 +684,11 @@ METHODS: Mapping[str, Method] = {
             0,
             0,
             0,
-            "Two below that carry, one above that keeps it in; through the board, sleeved, bent over its edge, not pressed.",
+            "Those below carry it, one above keeps it in; through the board, sleeved, bent over its edge, not pressed.",
             care="Wire ends into the board.",
             tools="wire, sleeve, awl, pliers",
             metal=True,
-            takes=(("Clips, sleeved", "wire in a sleeve"),),
+            takes=(Take("Clips, sleeved", "wire in a sleeve"),),
             does="recessed",
         ),
         _m(
@@ -689,15 +700,14 @@ METHODS: Mapping[str, Method] = {
             "folded paper along its edges, no adhesive",
             None,
             0,
-            "corners",
-            4,
+            "under",
+            3,
             0,
             0,
             0,
             "Folded strips of acid-free paper along the lower edge and both sides, stuck to the board and not to the work; 2 mm left free on every side.",
             tools="acid-free paper, knife",
-            takes=(("Edge strips", "folded acid-free paper"),),
-            counted=False,
+            takes=(Take("Edge strips", "folded acid-free paper"),),
             does="carried_below",
         ),
         _m(
@@ -717,9 +727,9 @@ METHODS: Mapping[str, Method] = {
             "A cradle of board or clear acrylic cut to its outline and padded, screwed from behind; a thread or clear strap keeps it from falling forward.",
             tools="saw or knife, felt, screws",
             takes=(
-                ("Cradle", "board or clear acrylic, padded"),
-                ("Strap", "clear polyester or thread"),
-                ("Screws of the cradle", "two, from behind"),
+                Take("Cradle", "board or clear acrylic, padded"),
+                Take("Strap", "clear polyester or thread"),
+                Take("Screws of the cradle", "from behind", number=2),
             ),
             counted=False,
             does="cradles",
@@ -741,9 +751,9 @@ METHODS: Mapping[str, Method] = {
             "A ring two thirds as wide as the ball, padded, screwed through the board; a clear strap over it where the frame hangs.",
             tools="ring, felt, screws",
             takes=(
-                ("Ring or cup", "turned wood or clear acrylic, padded"),
-                ("Screws of the ring", "two, from behind"),
-                ("Strap", "clear polyester"),
+                Take("Ring or cup", "turned wood or clear acrylic, padded"),
+                Take("Screws of the ring", "from behind", number=2),
+                Take("Strap", "clear polyester"),
             ),
             counted=False,
             does="cradles rings",
@@ -764,6 +774,7 @@ METHODS: Mapping[str, Method] = {
             0,
             "Pinned by its own brooch to a strip of cloth sewn to the board, or its bar slid behind a sewn loop; the ribbon is not pierced.",
             tools="needle, thread, strip of cloth",
+            takes=(Take("Strip of cloth", "for its brooch"), Take("Thread", "polyester thread")),
             does="its_ribbon",
         ),
         _m(
@@ -786,10 +797,10 @@ METHODS: Mapping[str, Method] = {
             tools="felt tape, blocks, safety film",
             first=("Blacken the rabbet", "Its wall and the back of the lip painted black, for the mirror shows them.", 15, 240),
             takes=(
-                ("Setting blocks", "hard rubber or wood"),
-                ("Felt tape", "along the lip"),
-                ("Safety film", "for the back of mirrors"),
-                ("Black paint", "for the rabbet’s wall and the back of the lip"),
+                Take("Setting blocks", "hard rubber or wood"),
+                Take("Felt tape", "along the lip"),
+                Take("Safety film", "for the back of mirrors"),
+                Take("Black paint", "for the rabbet’s wall and the back of the lip"),
             ),
         ),
         _m(
@@ -882,7 +893,7 @@ METHODS: Mapping[str, Method] = {
             0,
             "Acid-free tissue or polyester over a form; the cloth lies over it without a crease. It shapes, it does not carry: stitch it too.",
             tools="foam board, tissue, polyester",
-            takes=(("Padding", "polyester or acid-free tissue"),),
+            takes=(Take("Padding", "polyester or acid-free tissue"),),
             counted=False,
             does="shapes_only",
         ),
@@ -902,7 +913,7 @@ METHODS: Mapping[str, Method] = {
             0,
             "It stands; wax or a thread keeps it from walking.",
             tools="padded shelf",
-            takes=(("Stand or shelf", "padded"),),
+            takes=(Take("Stand or shelf", "padded"), Take("Museum wax or thread", "keeps it from walking")),
             counted=False,
             does="stands",
         ),
@@ -942,7 +953,7 @@ METHODS: Mapping[str, Method] = {
             tools="museum wax",
             adhesive=True,
             most_kg="0.5",
-            takes=(("Wax", "museum wax"),),
+            takes=(Take("Wax", "museum wax"),),
             counted=False,
             does="at_need stands",
         ),

@@ -17,7 +17,7 @@ from shadbo.core.framing.boxes.covering import cloth_line, cloth_parts, cloth_st
 from shadbo.core.framing.boxes.depth import Lies
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
-from shadbo.core.framing.came import BOARD_CAME, TABS, open_step, sheet_came, sheet_part, sheet_word, tabs_came
+from shadbo.core.framing.came import BOARD_CAME, TABS, open_step, put_by, sheet_came, sheet_part, sheet_word, tabs_came
 from shadbo.core.framing.closing import SEALED_KEYS, closed_with, closing_care, closing_parts, fitted, sealed_in, told_points
 from shadbo.core.framing.filling import BLADE, SAWN, Use, board_of, cutting_care, fill_lines, wired
 from shadbo.core.framing.glazing import glazing_line, glazing_step
@@ -185,6 +185,7 @@ def parts(context: BoxContext, sizes: Sizes) -> tuple[Part, ...]:
         found.append(FRAME)
         if sizes.sheet and sheet_came(context):
             found.append(sheet_part(context))
+        found += put_by(context)
         if board_came(context, sizes):
             found.append(replace(BOARD_CAME, name="Hard back that came with it") if sizes.cut_down else BOARD_CAME)
         if tabs_came(context) or sizes.cut_down:
@@ -284,6 +285,8 @@ def _order(sizes: Sizes) -> tuple[str, ...]:
             words.append("the work")
         elif lies.key.startswith(("mat_", "filler.")):
             words.append(lies.label.lower())
+        elif lies.key == "mount" and sizes.cut_down:
+            words.append("the inner board with all that is on it")
         elif lies.key in PUT_IN and lies.size.value > 0:
             words.append(PUT_IN[lies.key])
     return tuple(words)
