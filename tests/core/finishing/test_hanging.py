@@ -327,3 +327,21 @@ def test_over_a_bed_or_by_a_child_each_of_two_fixings_carries_all(room: dict[str
     assert whole == pytest.approx(2 * half, rel=0.02)
     rating = {p.key: p.material for p in over.to_get}["ring"], {p.key: p.material for p in plain_room.to_get}["ring"]
     assert int(rating[0].split()[1]) > int(rating[1].split()[1])
+
+
+def test_a_cleat_is_cut_weighed_screwed_to_wood_and_stands_it_off_the_wall() -> None:
+    heavy = flat((700, 700, 700), (1000, 1000, 1000), weight="14")
+    rings, done = worked(heavy, BOARD, hang={"how": "rings"}), worked(heavy, BOARD, hang={"how": "cleat"})
+    wide, solid = mm(done, "frame.outside.width"), mm(done, "hang.top")
+    lines = {c.key: c for c in done.cuts if c.key.startswith("cleat.")}
+    # Three strips, 7/10 of the frame’s width, no higher than the wood of the top rail (the shop’s rules; common practice).
+    assert len(lines) == 3 and all(float(line.mm) == pytest.approx(wide * 0.7, abs=0.5) for line in lines.values())
+    assert mm(done, "cleat.high") == min(30, solid) and mm(done, "cleat.thick") == 12
+    assert float(done.deep.mm) == pytest.approx(float(rings.deep.mm) + 12)
+    grams = 2 * mm(done, "cleat.long") * mm(done, "cleat.high") * 12 / 1e9 * 1000
+    kg = [float(p.weight.mm.split()[0]) for p in (rings, done)]
+    assert 0.4 * grams < kg[1] - kg[0] < 1.0 * grams
+    # Its screws go through the strip and bite beyond it: #8 of 35 mm, 12 mm of them in the strip.
+    screw = next(p for p in done.to_get if p.key == "ring.screw")
+    assert float(plain(screw.size, "mm").split()[0]) >= 12 + 20
+    assert done.faults == ()

@@ -81,7 +81,15 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
     panels = _with_asked(context, way, _with_hold(context, way, reckoned.panels, kept, in_hand, first))
     season = season_views(context, found)
     on_easel = context.piece.hang.how == STANDS
-    hung = _Hung.of(context, reckoned, carcass, kg) if carcass is not None and not on_easel else None
+    # With a strainer behind, what it hangs by is screwed into that.
+    narrow = carcass is not None and strainer is not None and not strainer.closes and strainer.wide.value < carcass.solid.value
+    hung_from = replace(carcass, solid=strainer.wide) if carcass is not None and strainer is not None and narrow else carcass
+    wood = strainer.deep.value if strainer is not None and not strainer.closes else None
+    hung = _Hung.of(context, reckoned, hung_from, kg, wood) if hung_from is not None and not on_easel else None
+    if hung is not None and hung.by.cleat is not None:
+        cleat = hung.by.cleat
+        deep = context.book.add(reckoned.deep + cleat.thick, "deep.cleat", "Off the wall, on its cleat", grain="depth")
+        kg, reckoned = hung.by.kg, replace(reckoned, deep=deep, weights=(*reckoned.weights, cleat.weight))
     joint, joints = joints_of(context, carcass, kg) if carcass is not None else (None, ())
     check_joint(context, joint, joints, kg)
     views = (*reckoned.views, *season)
@@ -183,8 +191,8 @@ class _Hung:
     wall: OnTheWall
 
     @classmethod
-    def of(cls, context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg: Fraction) -> _Hung:
-        by = size_up(context, reckoned, carcass, kg)
+    def of(cls, context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg: Fraction, wood: Fraction | None) -> _Hung:
+        by = size_up(context, reckoned, carcass, kg, wood)
         check_hanging(context, carcass, by, reckoned.outside)
         check_hanger(context, carcass, by.way.key)
         wall = put_up(context, by, reckoned.outside)

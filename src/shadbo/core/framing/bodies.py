@@ -169,7 +169,7 @@ def strained(space: Space, strainer: Strainer, solid: Dim) -> None:
     x, y = (mm(space.width) - w) / 2, (mm(space.height) - h) / 2
     space.then().ring("strainer", "Strainer bar", "wood", x, y, w, h, wide, back, back + deep)
     space.then()
-    hindmost = max(rails, key=lambda body: body.end).part.split(".")[0] if rails else "rail"
+    hindmost = max(rails, key=lambda body: body.end).part.split(".")[0] if rails else "sash"
     middle, line = round(back + deep / 2, 3), (min(x + wide, mm(solid)) - x) / 2
     for axis, first, long, across, far in (("width", x, w, y, y + h), ("height", y, h, x, x + w)):
         for i in range(count := strainer.each[axis]):
@@ -180,4 +180,4 @@ def strained(space: Space, strainer: Strainer, solid: Dim) -> None:
                 else:
                     places = ((edge + way * line, back + deep), (edge + way * line, back - bites))
                 start, end = (((along, at, z) if axis == "width" else (at, along, z)) for at, z in places)
-                space.fix("strainer.screw", "Screw", start, end, ("strainer",), f"{hindmost}.{side}")
+                space.fix("strainer.screw", "Screw", start, end, ("strainer",), f"{hindmost}.{side}" if rails else hindmost)

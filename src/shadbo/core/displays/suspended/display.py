@@ -307,9 +307,14 @@ def _cuts(context: SuspendedContext, sizes: Sizes) -> tuple[CutLine, ...]:
     return tuple(lines)
 
 
+def _clamped(context: SuspendedContext) -> bool:
+    """Whether rods end in clamps on its edge."""
+    return context.display.into == "clamp" and context.display.rods != "wires"
+
+
 def _parts(context: SuspendedContext, sizes: Sizes) -> tuple[Part, ...]:
     """What the rods end in."""
-    if context.display.into == "clamp" and context.display.rods != "wires":
+    if _clamped(context):
         ends = sum(rod.length is not None and rod.spot.does != "hangs" for rod in sizes.rods)
         return (got("clamp", "Padded clamps", max(ends, 1), lights=("clamp",)),)
     return ()
@@ -321,7 +326,7 @@ def _stock(context: SuspendedContext, sizes: Sizes) -> tuple[StockLength, ...]:
 
 def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Operation, ...]:
     say, display = context.speak.say, context.display
-    frame = frame_steps(context, _rails(context, sizes))
+    frame, clamped = frame_steps(context, _rails(context, sizes)), _clamped(context)
     out = [
         Operation(
             "measure",
@@ -407,11 +412,15 @@ def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "dry_all",
             "Put it together dry",
-            (ORDERS[display.rods], " Look: straight, the same space on all sides."),
+            (
+                ORDERS[display.rods],
+                " A padded clamp on every end, closed on its edge." if clamped else "",
+                " Look: straight, the same space on all sides.",
+            ),
             20,
             gate=True,
             parts=("rod", sizes.one.part),
-            uses=("clamp",) if display.into == "clamp" and display.rods != "wires" else (),
+            uses=("clamp",) if clamped else (),
             needs=("finished",),
         ),
         Operation(

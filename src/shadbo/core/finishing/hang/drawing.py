@@ -7,6 +7,7 @@ from dataclasses import replace
 from shadbo.core.contract.bodies import Space, mm
 from shadbo.core.contract.display import Carcass, ViewOf
 from shadbo.core.contract.views import Drawing, View
+from shadbo.core.finishing.hang.cleat import draw_cleat, lay_cleat
 from shadbo.core.finishing.hang.joints import BISCUITS, Joint
 from shadbo.core.finishing.hang.sizes import Hung
 from shadbo.core.quantity.exact import Fraction, exact
@@ -43,18 +44,9 @@ def on_the_back(view: View, hung: Hung, outside: tuple[Dim, Dim]) -> View:
         drawing.measure("hang.middle", "x", left, middle, upper - y0, "top", 1, STAGE, "middle")
         drawing.measure("hang.top", "y", upper, at, left, "left", 1, STAGE, "")
     else:
-        high, long, at = Fraction(30), w * Fraction(7, 10), upper + hung.top.value
-        drawing.box("hang.hook", "Cleat, its lower edge slanted", "wood", middle - long * HALF, at, long, high)
-        drawing.box(
-            "hang.hook",
-            "Strip of the same thickness, so that it hangs straight",
-            "wood",
-            middle - long * HALF,
-            lower - hung.top.value - high,
-            long,
-            high,
-        )
-        drawing.measure("hang.top", "y", upper, at, left, "left", 1, STAGE, "cleat")
+        assert hung.cleat is not None
+        draw_cleat(drawing, hung.cleat, middle, upper, lower, hung.top.value)
+        drawing.measure("hang.top", "y", upper, upper + hung.top.value, left, "left", 1, STAGE, "cleat")
     done = drawing.view()
     return replace(view, shapes=(*view.shapes, *done.shapes), dimensions=(*view.dimensions, *done.dimensions))
 
@@ -62,7 +54,7 @@ def on_the_back(view: View, hung: Hung, outside: tuple[Dim, Dim]) -> View:
 def hardware(space: Space, hung: Hung) -> None:
     """What it hangs by, behind all else: each ring or hook where it is screwed into its rail, a cleat as its strip."""
     back = max((body.end for body in space.bodies), default=0.0)
-    w, h = mm(space.width), mm(space.height)
+    w = mm(space.width)
     space.then()
     there = {body.part.split(".")[0]: body for body in space.bodies}
     # What is hindmost there: a strainer behind the rails, a tray behind the door, else the frame itself.
@@ -78,9 +70,8 @@ def hardware(space: Space, hung: Hung) -> None:
     elif hung.way.key == "one":
         space.fix("hang.hook", "Hanger", (w / 2, mm(hung.top), z), (w / 2, mm(hung.top), tip), (), wood)
     else:
-        long, top = w * 0.7, mm(hung.top)
-        space.box("hang.hook", "Cleat", "wood", (w - long) / 2, top, long, 30, back, back + 12)
-        space.box("hang.hook", "Strip below", "wood", (w - long) / 2, h - top - 30, long, 30, back, back + 12)
+        assert hung.cleat is not None
+        lay_cleat(space, hung.cleat, hung.top, z, wood)
 
 
 def joint_views(carcass: Carcass, joint: Joint | None) -> tuple[ViewOf, ...]:

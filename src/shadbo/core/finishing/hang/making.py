@@ -8,6 +8,7 @@ from typing import Any
 from shadbo.core.contract.display import Carcass, Context
 from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
+from shadbo.core.finishing.hang.cleat import cleat_parts, cleat_step
 from shadbo.core.finishing.hang.hardware import FASTENED
 from shadbo.core.finishing.hang.sizes import Hung
 from shadbo.core.framing.came import hanger_came
@@ -48,14 +49,9 @@ def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iter
         yield got("ring", "Hanger that came with it", comes="came", lights=("hang.ring",))
     elif key == "one":
         yield got("ring", "Hanger", material="sawtooth or keyhole", lights=("hang.ring",))
-    else:
-        yield got(
-            "ring",
-            "Cleat, both halves",
-            material="a pair of slanted strips",
-            note=("and a strip of the same thickness at the bottom",),
-        )
-    screw = _screw(context, carcass, key)
+    elif hung.cleat is not None:
+        yield from cleat_parts(context, hung.cleat)
+    screw = _screw(context, hung)
     size = say("{}", screw) if screw is not None else ()
     name = "Ring screws" if key in ("wire", "rings") else "Cleat screws" if key == "cleat" else "Nails"
     # Its own hanger is nailed on already, where it is at the top.
@@ -77,18 +73,24 @@ def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iter
     yield BUMPER
 
 
+def _hardware(hung: Hung) -> tuple[str, ...]:
+    """What is screwed on, by the names of its parts."""
+    if hung.cleat is not None:
+        return ("cleat.frame", "cleat.below", "cleat.below.screw", "ring.screw")
+    return ("ring", "wire") if hung.wire is not None else ("ring",)
+
+
 def _came_off(context: Context[Any, Any], hung: Hung) -> tuple[str, ...]:
     """The hanger a frame came with, where it hangs by something else."""
     return ("hanger.off",) if hanger_came(context) != "none" and hung.way.key != "one" else ()
 
 
-def _screw(context: Context[Any, Any], carcass: Carcass, key: str) -> Fraction | None:
-    """The screw a hanger is fixed with: the shortest of the stock that bites, else as long as the rail lets it be; None for nails."""
-    by = FASTENED[key]
-    if by.kind != "screw":
-        return None
-    longest = max(carcass.height.value - context.rule("face_clear"), Fraction(1))
-    return stock_screw(context, by.bite, longest) or longest
+def _screw(context: Context[Any, Any], hung: Hung) -> Fraction | None:
+    """The screw a hanger is fixed with: the shortest of the stock that bites, else as long as the wood lets it be; None for nails."""
+    if hung.cleat is not None:
+        return hung.cleat.screw
+    by = FASTENED[hung.way.key]
+    return (stock_screw(context, by.bite, hung.most) or hung.most) if by.kind == "screw" else None
 
 
 CARE = {
@@ -100,7 +102,9 @@ CARE = {
 def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iterator[Operation]:
     """The hardware on, at the bench; then marks on the wall, and up."""
     say, book = context.speak.say, context.book
-    screw = _screw(context, carcass, hung.way.key)
+    screw = _screw(context, hung)
+    if hung.cleat is not None:
+        yield cleat_step(context, hung.cleat)
     there = hung.way.key == "one" and hanger_came(context) == "top"
     if hung.down is not None and hung.inset is not None:
         kind = "Two-hole rings, which don’t swivel," if hung.two_holes else "Rings"
@@ -123,7 +127,8 @@ def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) ->
     else:
         by = f"; {FASTENED['cleat'].said} of {{}}" if screw is not None else ""
         said = say(
-            f"The frame’s half of the cleat {{}} below the top{by}, a strip of the same thickness at the bottom.",
+            "The frame’s half of the cleat on the top rail, its slanted lower edge {} below the top"
+            f"{by}; the strip below on the bottom rail.",
             hung.top,
             *((screw,) if screw is not None else ()),
         )
@@ -134,7 +139,7 @@ def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) ->
         (off.get(hanger_came(context), ""), *said, " Bumpers on the two lower corners."),
         5 if there else 15,
         care="" if there else CARE[FASTENED[hung.way.key].kind],
-        uses=("ring", *(("wire",) if hung.wire is not None else ()), *_came_off(context, hung), "bumper"),
+        uses=(*_hardware(hung), *_came_off(context, hung), "bumper"),
         needs=MADE,
     )
     care = f"{ANCHOR[:-1]}; heavy or public pieces by somebody competent."
@@ -152,7 +157,7 @@ def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) ->
         10,
         gate=True,
         care=care,
-        uses=("hook", *(("plate",) if plate else ())),
+        uses=("hook", *(("cleat.wall",) if cleat else ()), *(("plate",) if plate else ())),
         parts=("hang.hook",),
         place="wall",
     )

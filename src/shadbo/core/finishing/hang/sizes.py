@@ -7,6 +7,7 @@ from typing import Any
 
 from shadbo.core.contract.display import Carcass, Context, Reckoned
 from shadbo.core.document.decisions.hanging import Hang
+from shadbo.core.finishing.hang.cleat import Cleat, size_cleat
 from shadbo.core.finishing.hang.hardware import FASTENED, HANGERS, Fastened, Hanger
 from shadbo.core.finishing.hang.joints import Joint, best_joint, joints_for
 from shadbo.core.finishing.hang.wire import Wire, bends, pulls, rail_sags, stile_bends, to_cut, wire_under
@@ -29,7 +30,7 @@ FIFTEEN = Fraction(268, 1000)
 class Hung:
     """How the piece hangs. ``way`` the hanger that is used, ``suits`` the one that suits it best, which is no wire
     where that would bend the stiles (not ``stiff``); ``top`` how far the hook is below the frame’s top; ``screws`` (or nails) hold it
-    to the frame, so far in its wood (``bite``, mm)."""
+    to the frame, so far in its wood (``bite``, mm), which they may enter by no more than ``most``."""
 
     way: Hanger
     suits: Hanger
@@ -53,6 +54,8 @@ class Hung:
     bite: Fraction
     leans: Fraction
     held_out: Fraction
+    most: Fraction
+    cleat: Cleat | None
 
 
 RINGS, WIRES = (5, 10, 15, 25, 40, 60), (10, 20, 30, 45, 70)
@@ -111,12 +114,19 @@ def carries(context: Context[Any, Any], hanger: str, kg: Fraction) -> Fraction:
     return newtons(kg) / (2 if hanger in ("wire", "rings") and not over_somebody(context) else 1)
 
 
-def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg: Fraction) -> Hung:
+def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg: Fraction, wood: Fraction | None = None) -> Hung:
+    """``wood``: how deep that is into which what it hangs by is screwed (mm), where that is not the rail itself."""
     book, hang = context.book, context.piece.hang
     w, h = reckoned.outside
     share = Fraction(1, 3) if hang.school == "third" else Fraction(1, 4)
     best, stiff = suiting(context, carcass, hang, kg, w.value, h.value, share)
     key = hang.how if hang.how in carcass.hangs else best
+    by = FASTENED[key]
+    most = max((carcass.height.value if wood is None else wood) - context.rule("face_clear"), Fraction(1))
+    bite = max(min(by.bite, most), Fraction(1))
+    cleat = size_cleat(context, carcass, w, by.count, bite, most) if key == "cleat" else None
+    # It hangs with the frame.
+    kg = kg + cleat.weight.kg if cleat is not None else kg
     way = HANGERS[key]
     down = inset = span = slack = None
     wire: Wire | None = None
@@ -150,10 +160,8 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
     shared = key in ("wire", "rings") and not over_somebody(context)
     said = " ÷ 2" if shared else ": over a bed and by a child each is to carry all of it" if over_somebody(context) else ""
     book.add_quantity("hang.load", "Each fixing carries", show_force(each), (f"{figures(kg)} kg × 9.81{said}",), parts=ring)
-    by = FASTENED[key]
     two_holes = key in ("wire", "rings") and kg >= context.rule("two_hole_over")
     screws = by.count * (2 if two_holes else 1)
-    bite = max(min(by.bite, carcass.height.value - context.rule("face_clear")), Fraction(1))
     leans, held_out = _leans(context, carcass, by, screws, bite, kg, h.value - top.value)
     ring_rated = wire_rated = Fraction(RINGS[0])
     if down is not None:
@@ -185,6 +193,8 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
         bite=bite,
         leans=leans,
         held_out=held_out,
+        most=most,
+        cleat=cleat,
     )
 
 
