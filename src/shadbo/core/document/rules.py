@@ -212,6 +212,7 @@ class Rules(Part):
 
     # Sashes
     pane_strip: RULE_MM = _rule("2", "strips that hold a board off its pane", "sash")
+    pane_strip_wide: RULE_MM = _rule("6", "strips round a pane, wide", "sash")
     pane_strip_most: RULE_MM = _rule("3", "and at most", "sash")
     thin_board: RULE_MM = _rule("2", "the thinnest board behind a pane", "sash")
     cover_beyond: RULE_MM = _rule("15", "the cover board is larger than the cloth, on each side", "sash-cover")

@@ -72,7 +72,7 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
     check_room(context, found, facts)
     check_display(context, way)
     methoded = context.holds.asked
-    held = held_by(kept, reckoned.held) if methoded else reckoned.held
+    held = held_by(context, kept, reckoned.held) if methoded else reckoned.held
     check_asked(context, way, held)
     tell_why(context, kept)
     in_hand = next((k for k in kept if k.subject.key == context.focus), kept[0])

@@ -33,6 +33,10 @@ Points = Mapping[str, list[Dim]]
 SPACED: Mapping[str, tuple[str, str]] = {"points": ("point", "Points"), "clips": ("clip", "Offset clips")}
 
 
+# What a pack is closed with, in a sentence.
+CLOSED: Mapping[str, str] = {"points": "points", "clips": "offset clips", "tabs": "its own tabs", "strainer": "a strainer"}
+
+
 def closed_by(context: Context[Any, Any]) -> str:
     """How a pack is closed: “tabs” where the frame’s own do, else as its display says."""
     closing = getattr(context.display, "closing", "points")

@@ -28,7 +28,7 @@ def lie(context: SashContext, sizes: Sizes) -> Space:
     if strips > 0:
         space.then()
         for x, y in corners:
-            space.ring("strips", "Strip", "strip", x, y, *pane, 6, z, z + strips)
+            space.ring("strips", "Strip", "strip", x, y, *pane, float(context.rule("pane_strip_wide")), z, z + strips)
     z += max(strips, 0.0)
     cloth, board = mm(sizes.pack["cloth"]), mm(sizes.pack["board"])
     space.then()

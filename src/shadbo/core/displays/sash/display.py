@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length
-from shadbo.core.contract.cutting import CutLine, sheet_of
+from shadbo.core.contract.cutting import CutLine, sheet_of, strip_of
 from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Lying, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.contract.operations import Operation
@@ -21,6 +21,7 @@ from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import FLAT_THING, SizeAsked, Start, things_of
 from shadbo.core.framing.arrange.laid import Laid
 from shadbo.core.framing.boxes.item_panels import measuring_inputs
+from shadbo.core.framing.filling import BLADE
 from shadbo.core.framing.rails import AXES, cut_line
 from shadbo.core.framing.showing_items import item_figures, items_shown
 from shadbo.core.quantity.exact import Fraction, exact
@@ -212,6 +213,11 @@ def _cuts(context: SashContext, sizes: Sizes) -> tuple[CutLine, ...]:
             ("the pane less the cloth on both edges",),
         )
     ]
+    wide, thick = context.rule("pane_strip_wide"), sizes.pack["strips"]
+    for axis, where in (("height", "left and right"), ("width", "top and bottom, between them")):
+        if axis in sizes.strips:
+            across, name = strip_of(context.speak, wide, thick), f"Strips of a pane, {where}"
+            lines.append(cut_line(context, f"strips.{axis}", name, ("strips",), 2 * panes, "softwood", sizes.strips[axis], across))
     if display.closing == "cover":
         lines += [
             cut_line(
@@ -236,10 +242,6 @@ def _parts(context: SashContext, sizes: Sizes) -> tuple[Part, ...]:
         got("sash", "Old sash with its panes", comes="came", lights=("sash", "glass")),
         got("thread", "Thread and pins", comes="hand", material="polyester; stainless"),
     ]
-    if display.strips:
-        found.append(
-            got("strips", "Strips round each pane", comes="hand", size=say("{} thick", sizes.pack["strips"]), lights=("strips",))
-        )
     bare = sum(not one.wrapped for one in sizes.behind)
     if bare:
         turned = 2 * context.rule("cover_turn")
@@ -340,9 +342,22 @@ def _steps(context: SashContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "lay",
             "Lay the boards in",
-            say("Strips of {} round the glass, then the boards.", sizes.pack["strips"]),
+            (
+                *(
+                    say(
+                        "Strips round the glass of every pane, {} thick: two of {}, two of {} between them. Then the boards.",
+                        sizes.pack["strips"],
+                        sizes.strips["height"],
+                        sizes.strips["width"],
+                    )
+                    if sizes.strips
+                    else ("The boards behind their panes.",)
+                ),
+            ),
             15,
+            care=BLADE if sizes.strips else "",
             parts=("strips", "board"),
+            makes=("strips",) if sizes.strips else (),
         )
     )
     if display.closing == "cover":

@@ -103,7 +103,7 @@ def _section(context: SashContext, sizes: Sizes) -> View:
     ):
         t = sizes.pack[key].value
         if t > 0:
-            width = Fraction(6) if key == "strips" else Fraction(30) if key == "turned" else seen - wall - 1
+            width = context.rule("pane_strip_wide") if key == "strips" else Fraction(30) if key == "turned" else seen - wall - 1
             drawing.box("item" if material == "canvas" else key, label, material, wall + 1, y, width, t, turn=90)  # type: ignore[arg-type]
             name = sizes.pack[key].name
             if name:

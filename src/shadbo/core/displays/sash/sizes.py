@@ -55,6 +55,7 @@ class Sizes:
     fasteners: dict[str, list[Dim]]
     pack: dict[str, Dim]
     slack: Dim
+    strips: dict[str, Dim]
     weights: tuple[Weight, ...]
     start: dict[str, Dim]
     pitch: dict[str, Dim]
@@ -147,7 +148,8 @@ def size_up(context: SashContext) -> Sizes:
         grain="depth",
     )
     fasteners = _fasteners(context, cover) if display.closing == "cover" else {}
-    weights = _weights(context, sized, pane, outside, sight, board, cover, counts)
+    strips = _strips(context, pane)
+    weights = _weights(context, sized, pane, outside, sight, board, cover, counts, strips)
     left_out = sized[display.across * display.down :]
     return Sizes(
         behind=behind,
@@ -166,6 +168,7 @@ def size_up(context: SashContext) -> Sizes:
         fasteners=fasteners,
         pack=pack,
         slack=slack,
+        strips=strips,
         weights=weights,
         start=start,
         pitch=pitch,
@@ -221,6 +224,18 @@ def _behind(
     return found
 
 
+def _strips(context: SashContext, pane: dict[str, Dim]) -> dict[str, Dim]:
+    """Strips round a pane: at the sides as long as the pane, at top and bottom between those."""
+    if not context.display.strips:
+        return {}
+    wide = rule(context.rule("pane_strip_wide"), "A strip, wide", "sash", "depth")
+    add, hand = context.book.add, context.shop.by_hand
+    return {
+        "height": add(pane["height"] * 1, "strip.height", "Strips of a pane, left and right", parts=("strips",), cut=hand),
+        "width": add(pane["width"] - 2 * wide, "strip.width", "Strips of a pane, between them", parts=("strips",), cut=hand),
+    }
+
+
 def _depth(context: SashContext, cloth: Dim) -> tuple[dict[str, Dim], Dim]:
     """Behind the glass: strips, cloth over the board, the cloth turned behind it."""
     display, book = context.display, context.book
@@ -270,6 +285,7 @@ def _weights(
     board: dict[str, Dim],
     cover: dict[str, Dim],
     counts: dict[str, int],
+    strips: dict[str, Dim],
 ) -> tuple[Weight, ...]:
     display = context.display
     panes = counts["width"] * counts["height"]
@@ -284,10 +300,9 @@ def _weights(
             context, "board", "Boards", board_of(context, exact(display.board), "mount"), board, exact(display.board), panes
         ),
     ]
-    if display.strips:
-        # Round every pane, as wide as they are deep.
-        deep = exact(display.strips)
-        runs = [(2 * panes, pane[a], deep, deep) for a in AXES]
+    if strips:
+        wide, deep = context.rule("pane_strip_wide"), exact(display.strips)
+        runs = [(2 * panes, strips[a], wide, deep) for a in AXES]
         found.append(strips_weight(context, "strips", "Strips", "softwood", runs))
     if display.closing == "cover":
         found.append(

@@ -17,6 +17,7 @@ from shadbo.core.finishing.hold.methods import METHODS, SCHOOLS
 from shadbo.core.finishing.hold.ranking import held_against, rank, usual
 from shadbo.core.finishing.hold.rules import POOR, choose
 from shadbo.core.finishing.hold.sizes import Kept, rating_at, with_features
+from shadbo.core.framing.closing import CLOSED, closed_by
 from shadbo.core.framing.counting import G
 from shadbo.core.judging.needs import FEATURES_OF
 from shadbo.core.judging.sheets import with_sheet
@@ -282,14 +283,14 @@ def _with_school(context: Context[Any, Any], kept: list[Kept], school: Practice)
     return f"{PRACTICES[school]}: {', '.join(found) if found else 'as the display holds it'}"
 
 
-def held_by(kept: list[Kept], otherwise: Held) -> Held:
+def held_by(context: Context[Any, Any], kept: list[Kept], otherwise: Held) -> Held:
     """What keeps everything, what touches it, and whether it can be undone; as the display says where no method is chosen."""
     methods = list(dict.fromkeys(m for one in kept for m in one.methods))
     if not methods:
         return otherwise
     order = ("yes", "mostly", "no")
     return Held(
-        "; ".join(f"{m.label[0].lower()}{m.label[1:]}" for m in methods),
+        "; ".join(CLOSED[closed_by(context)] if m.key == "points" else f"{m.label[0].lower()}{m.label[1:]}" for m in methods),
         "; ".join(dict.fromkeys(m.touches for m in methods)),
         max((m.undone for m in methods), key=order.index),
     )

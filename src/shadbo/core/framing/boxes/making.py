@@ -204,6 +204,8 @@ def parts(context: BoxContext, sizes: Sizes) -> tuple[Part, ...]:
         found.append(STEAMER)
     if any(_damped(context, s.laid) for s in sizes.stitched):
         found.append(got("sprayer", "Fine sprayer", comes="hand"))
+    if sizes.stitched:
+        found.append(got("pins.tack", "Pins, stainless", comes="hand"))
     if sizes.folds or _spread(sizes):
         found.append(got("hold.form", "Padding", comes="hand", material="polyester or acid-free tissue"))
     return tuple(found)
@@ -285,6 +287,9 @@ def _order(sizes: Sizes) -> tuple[str, ...]:
             words.append("the work")
         elif lies.key.startswith(("mat_", "filler.")):
             words.append(lies.label.lower())
+        elif lies.key == "spacer" and sizes.cut_down:
+            # Its side strips are on the inner board already.
+            continue
         elif lies.key == "mount" and sizes.cut_down:
             words.append("the inner board with all that is on it")
         elif lies.key in PUT_IN and lies.size.value > 0:
@@ -534,6 +539,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 60,
                 gate=True,
                 parts=(s.laid.part,),
+                uses=("pins.tack",),
                 wait_minutes=12 * 60 if damp else 0,
                 holds=(s.laid.part,),
                 method="any",
