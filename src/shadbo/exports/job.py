@@ -30,7 +30,7 @@ def _lines(plan: Plan, unit: UnitName) -> Iterator[str]:
         yield f"NOTE  {fault}."
     if plan.stops or plan.faults:
         yield ""
-    yield "To cut"
+    yield "To cut" if plan.cuts else "Nothing is cut."
     for line in plan.cuts:
         told = (line.length.text(unit), plain(line.section, unit), line.material, plain(line.note, unit))
         yield f"  {line.count} × {line.part.strip()}: {'; '.join(t for t in told if t)}"

@@ -172,7 +172,8 @@ def _cuts(plan: Plan, unit: Unit) -> list[Flowable]:
                 Paragraph(say_words(line.note, unit), CLOSE),
             ]
         )
-    out = section("Cut list", table_of(rows, [8, 38, 19, 19, 29, 26, 43]))
+    table = table_of(rows, [8, 38, 19, 19, 29, 26, 43])
+    out = section("Cut list", table if plan.cuts else Paragraph("Nothing is cut.", BODY))
     for bar in plan.stock:
         kept = " (back to stock)" if bar.keep else ""
         text = f"Length {bar.number}: {', '.join(bar.pieces)}; used {length_words(bar.used, unit)}, left {length_words(bar.left, unit)}{kept}."
