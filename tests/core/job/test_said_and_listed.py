@@ -16,7 +16,7 @@ from shadbo.demo import demo_pieces
 PARTS = (
     "clip|point|spacer|strip|dust cover|bumper|hook|wire|tape|glue|screw|nail|staple|dowel|spline|biscuit|wedge|magnet|mat|filler|backing|"
     "shim|cleat|strainer|liner|security plate|tag|cord|rod|pole|blotter|varnish|oil|stain|steamer|sprayer|washer|ledge|catch|tissue|barrier|"
-    "tab|block|brace|cross-bar|felt|film|ribbon|padding|lace|hinge|bracket|step|museum wax|primer|paste|adhesive|desiccant|acrylic|clamp pad"
+    "tab|block|brace|cross-bar|felt|film|ribbon|padding|lace|hinge|bracket|step|museum wax|primer|paste|acid-free paper|adhesive|desiccant|acrylic|clamp pad"
 )
 NOUN = re.compile(rf"\b({PARTS})(?:s|es)?\b")
 # Where such a word is none of a part: what is not to be there, verbs, the end a hook goes to, long points, what a tool is called by.

@@ -115,6 +115,9 @@ def parts(context: OpeningContext, sizes: Sizes) -> tuple[Part, ...]:
     if sizes.glazing:
         many = sum((context.book.counts[f"points.{a}"].count or 0) for a in ("width", "height"))
         found.append(got("points", "Points", 2 * many, note=("behind the glazing, in the door",)))
+    if context.display.kept:
+        note = ("between what is kept behind the board",)
+        found.append(got("between", "Sheets of acid-free paper", context.display.kept, comes="hand", note=note))
     return tuple(found)
 
 
@@ -249,9 +252,17 @@ def steps(context: OpeningContext, sizes: Sizes) -> tuple[Operation, ...]:
                 inside=True,
             )
         )
-    kept = f" The other {display.kept} flat behind its board, acid-free paper between." if display.kept else ""
+    kept = f" The other {display.kept} flat behind its board, a sheet of acid-free paper before each." if display.kept else ""
     out += [
-        Operation("lay_in", "Lay it in the tray", (f"On its board, nothing pushed.{kept}",), 10, parts=("work",), inside=True),
+        Operation(
+            "lay_in",
+            "Lay it in the tray",
+            (f"On its board, nothing pushed.{kept}",),
+            10,
+            parts=("work",),
+            uses=("between",) if display.kept else (),
+            inside=True,
+        ),
         Operation(
             "look",
             "Look at the front",

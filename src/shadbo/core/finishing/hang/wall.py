@@ -36,7 +36,7 @@ class Place:
 
 @record(frozen=True, slots=True)
 class OnTheWall:
-    """All of them. ``over`` is what is left at the tighter edge of the wall, negative where they stand over it."""
+    """All of them, on hooks or each on a ``cleat``. ``over`` is what is left at the tighter edge of the wall, negative where they stand over it."""
 
     places: list[Place]
     columns: int
@@ -44,6 +44,7 @@ class OnTheWall:
     width: Dim
     over: Dim
     bottom: Dim
+    cleat: bool
 
 
 def put_up(context: Context[Any, Any], hung: Hung, outside: tuple[Dim, Dim]) -> OnTheWall:
@@ -91,15 +92,18 @@ def put_up(context: Context[Any, Any], hung: Hung, outside: tuple[Dim, Dim]) -> 
             at_right = book.add(left + w, f"{key}.right", f"{name}, right edge from the wall’s left edge", parts=part, grain="wood")
             centre = book.add(left + w / 2, f"{key}.middle", f"{name}, middle from the wall’s left edge", parts=part, grain="wood")
             edge = book.add(top - high / 2 + h / 2, f"{key}.top", f"{name}, top above the floor", parts=part, grain="wood")
-            hook = book.add(edge - hung.top, f"{key}.hook", f"{name}, hook above the floor", parts=part, grain="wood")
+            mark = "cleat’s upper edge" if hung.cleat is not None else "hook"
+            hook = book.add(edge - hung.top, f"{key}.hook", f"{name}, {mark} above the floor", parts=part, grain="wood")
             hooks: tuple[Dim, ...] = (centre,)
             if hung.way.hooks == 2:
-                spread = (hung.span if hung.span is not None else w * HALF) / 2
+                # Of a cleat its two ends are marked.
+                share = context.rule("cleat_share") if hung.cleat is not None else HALF
+                spread, end = (hung.span if hung.span is not None else w * share) / 2, "end of its cleat" if hung.cleat else "hook"
                 hooks = tuple(
                     book.add(
                         centre + spread * sign,
                         f"{key}.hook.{side}",
-                        f"{name}, {side} hook from the wall’s left edge",
+                        f"{name}, {side} {end} from the wall’s left edge",
                         parts=part,
                         grain="wood",
                     )
@@ -120,7 +124,7 @@ def put_up(context: Context[Any, Any], hung: Hung, outside: tuple[Dim, Dim]) -> 
         for i, p in enumerate(places)
     ]
     bottom = book.add(smallest(lows), "wall.bottom", "Lowest edge above the floor", parts=("wall",), grain="wood")
-    return OnTheWall(places, columns, gap, width, over, bottom)
+    return OnTheWall(places, columns, gap, width, over, bottom, hung.cleat is not None)
 
 
 def draw_wall(context: Context[Any, Any], wall: OnTheWall) -> View:
@@ -153,11 +157,14 @@ def draw_wall(context: Context[Any, Any], wall: OnTheWall) -> View:
             colour="#dfd2b6" if i == 0 else "#ece7da",
         )
         drawing.text(part, place.name, place.middle, up(place.top.value) + place.height.value * HALF, place.name, place.width)
-        for hook in place.hooks:
+        if wall.cleat:
+            y = up(place.hook.value)
+            drawing.line(f"{part}.hook", f"Cleat of {place.name}", "metal", *((hook.value, y) for hook in place.hooks))
+        for hook in () if wall.cleat else place.hooks:
             drawing.circle(f"{part}.hook", f"Hook of {place.name}", "metal", hook, up(place.hook.value), 8)
     first = wall.places[0]
     drawing.measure("hang.eye_line", "y", up(line), high, 0, "left", 2, ("hang",), "eye line")
-    drawing.measure("wall.0.hook", "y", up(first.hook.value), high, 0, "left", 1, ("hang",), "hook")
+    drawing.measure("wall.0.hook", "y", up(first.hook.value), high, 0, "left", 1, ("hang",), "cleat" if wall.cleat else "hook")
     for i, place in enumerate(wall.places[:4]):
         drawing.measure(place.hooks[0].name or "", "x", 0, place.hooks[0].value, high, "bottom", 1 + i, ("hang",), "")
     if len(wall.places) > 1 and wall.columns > 1:

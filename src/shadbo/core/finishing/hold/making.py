@@ -10,6 +10,7 @@ from shadbo.core.contract.display import Context
 from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.finishing.hold.methods import Method
+from shadbo.core.finishing.hold.ranking import Subject
 from shadbo.core.finishing.hold.sizes import HALF, Kept, pull_test
 from shadbo.core.framing.counting import figures, newtons
 from shadbo.core.framing.steaming import NO_STEAM, STEAMER, steam_step
@@ -21,9 +22,18 @@ FOUND = "Found plants, feathers, shells, bone, ivory: mind what the law protects
 # What the law says of a kind of thing, in a word, at the step where it is put up.
 LAW = {
     "plant": FOUND,
+    "feather": FOUND,
     "keepsake": FOUND,
     "tool": "Arms, ammunition and blades: local law, and made safe by a licensed person first.",
 }
+
+
+# A keepsake that is plainly of one of these was not found in the wild.
+MADE_OF = frozenset({"metal", "ceramic", "paper", "photograph", "textile", "canvas"})
+
+
+def _law(subject: Subject) -> str:
+    return "" if subject.what == "keepsake" and subject.traits & MADE_OF else LAW.get(subject.what, "")
 
 
 def parts_for(context: Context[Any, Any], kept: Iterable[Kept]) -> Iterator[Part]:
@@ -166,7 +176,7 @@ def _step(method: Method, held: list[Kept]) -> Operation:
     else:
         many = f" {listed([f'{one.number} for {one.subject.name}' for one in counted[:4]])}." if counted else ""
     tools = f" Tools: {method.tools}." if method.tools else ""
-    law = dict.fromkeys(LAW[one.subject.what] for one in held if one.subject.what in LAW)
+    law = dict.fromkeys(law for one in held if (law := _law(one.subject)))
     return Operation(
         f"hold.{method.key}",
         method.label,
