@@ -41,6 +41,7 @@ from shadbo.core.document.shop import PRACTICES, DateStyle, InchParts, Practice,
 from shadbo.core.document.starts import reading
 from shadbo.core.document.traits import Trait
 from shadbo.core.finishing.caring import care_of
+from shadbo.core.finishing.labelling import written as label_written
 from shadbo.core.framing.boxes.item_panels import MOST_ANCHORS
 from shadbo.core.measuring.gates import TOOLS, Tool, reading_gives, tool_of
 from shadbo.core.planning.comparing import Comparison, compare
@@ -185,6 +186,7 @@ __all__ = [
     "figure_of",
     "in_words",
     "kinds_asked",
+    "label_written",
     "last_place",
     "length_field",
     "load_piece",

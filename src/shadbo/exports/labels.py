@@ -22,7 +22,7 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Paragraph
 from reportlab.platypus.flowables import Flowable
 
-from shadbo.core import DateStyle, Piece, Plan, Unit, plain
+from shadbo.core import DateStyle, Piece, Plan, Unit, label_written, plain
 from shadbo.exports.days import day_text
 from shadbo.exports.pages import STOP, fonts
 
@@ -111,8 +111,7 @@ def _put(canvas: Canvas, sheet: Sheet, x: float, y: float, words: list[Flowable]
 def _label(piece: Piece, plan: Plan, unit: Unit, shop: str, today: str) -> list[Flowable]:
     """What the work order says is written on the back; with lines for who framed it."""
     step = next(step for step in plan.steps if step.key == "label")
-    # Its first sentence is the heading here.
-    told = plain(step.say, unit).partition(". ")[2]
+    told = label_written(step, unit)
     about = " · ".join(word for word in (piece.owner, shop) if word)
     return [
         Paragraph(escape(piece.name), NAME),

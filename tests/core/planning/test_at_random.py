@@ -47,13 +47,3 @@ def strangers(value: Any) -> set[str]:
     if isinstance(value, (list, tuple, set, frozenset)):
         return {t for one in value for t in strangers(one)}
     return set() if type(value) in PLAIN else {type(value).__name__}
-
-
-def test_working_out_changes_nothing_in_the_process() -> None:
-    """The bytes of a process are shared by all of Python: after plans they are what they were."""
-    for seed in range(3):
-        PLAN_JSON.dump_json(plan_and_book(random_piece(seed, HOUSE_SHOP), HOUSE_SHOP)[0])
-    Fraction("3")
-    assert [bytes([n]) for n in range(256)] == [n.to_bytes(1, "big") for n in range(256)]
-    assert bytes([0]) == b"\x00"
-    assert [Fraction(n, 7) * 7 for n in range(-300, 300)] == list(range(-300, 300))

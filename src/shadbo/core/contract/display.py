@@ -211,13 +211,20 @@ class Labelled:
 
 
 @record(frozen=True, slots=True)
+class GoesIn:
+    """The answer that a thing goes in, in words: not told as such while something stops it."""
+
+    say: Say
+
+
+@record(frozen=True, slots=True)
 class Reckoned:
     """All a display has to say of a piece; ``outside`` is its width and height as it hangs, ``deep`` how far it stands off the
     wall, ``leftovers`` what goes back to stock, ``parts`` what it takes besides what is cut (``cuts``), ``labelled`` where its label goes, and
     before which operations, ``space`` where every piece of it lies.
     What nobody may ask for (panels, drawings, steps) is not worked out yet."""
 
-    verdict: Say
+    verdict: Say | GoesIn
     outside: tuple[Dim, Dim]
     layers: tuple[Layer, ...]
     panels: tuple[PanelOf, ...]

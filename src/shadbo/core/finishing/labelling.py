@@ -11,10 +11,12 @@ from shadbo.core.contract.parts import Part, got
 from shadbo.core.document.facts import said
 from shadbo.core.document.items import Things
 from shadbo.core.document.objects import MATERIALS, CanvasToMake, FlatWork, RolledCanvas
+from shadbo.core.document.readings import UnitName
 from shadbo.core.finishing.hang.hardware import Hanger
 from shadbo.core.framing.counting import figures
 from shadbo.core.framing.glazing import LABELS, sheet_material
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import plain
 from shadbo.core.quantity.masses import show_mass
 
 UNDONE = {"yes": "It can be undone.", "mostly": "It can be undone almost without a trace.", "no": "It can’t be undone."}
@@ -34,7 +36,13 @@ def label_step(context: Context[Any, Any], place: Labelled, held: Held, kg: Frac
         lines.append("Taken on: " + "; ".join(f"{o.why} ({o.who})" for o in piece.overrides) + ".")
     if place == Labelled():
         lines.append("A certificate or letter that belongs to it goes in a pocket, centred low; its tape does not touch it.")
-    return Operation("label", f"Label {place.where}", (" ".join(lines),), 10, uses=("label",))
+    # What it is stands first, by itself: paper and records have it as their heading.
+    return Operation("label", f"Label {place.where}", (lines[0], " " + " ".join(lines[1:])), 10, uses=("label",))
+
+
+def written(step: Operation, unit: UnitName) -> str:
+    """What the label says below its heading."""
+    return plain(step.say[1:], unit).strip()
 
 
 def labelled(

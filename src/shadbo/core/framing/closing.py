@@ -29,8 +29,11 @@ CARE = {
 Points = Mapping[str, list[Dim]]
 
 
-# What is spaced round a pack by how it is closed: its part, and what it is called.
-SPACED: Mapping[str, tuple[str, str]] = {"points": ("point", "Points"), "clips": ("clip", "Offset clips")}
+# What is spaced round a pack by how it is closed: its part, what one is called, and what several.
+SPACED: Mapping[str, tuple[str, str, str]] = {
+    "points": ("point", "Point", "Points"),
+    "clips": ("clip", "Offset clip", "Offset clips"),
+}
 
 
 # What a pack is closed with, in a sentence.
@@ -45,8 +48,8 @@ def closed_by(context: Context[Any, Any]) -> str:
 
 def spaced_as(context: Context[Any, Any]) -> tuple[str, str]:
     """What sits round a pack, for drawings: its part, and what one of it is called."""
-    part, name = SPACED.get(closed_by(context), SPACED["points"])
-    return part, name.removesuffix("s")
+    part, one, _ = SPACED.get(closed_by(context), SPACED["points"])
+    return part, one
 
 
 def points_round(context: Context[Any, Any], board: Mapping[str, Dim]) -> Points:
@@ -55,7 +58,7 @@ def points_round(context: Context[Any, Any], board: Mapping[str, Dim]) -> Points
     closing = closed_by(context)
     if closing not in SPACED:
         return {}
-    part, name = SPACED[closing]
+    part, _, name = SPACED[closing]
     most = context.rule("clip_spacing") if closing == "clips" else context.rule("point_spacing")
     places = {}
     for axis in AXES:
@@ -77,7 +80,7 @@ def closing_parts(context: Context[Any, Any]) -> tuple[Part, ...]:
         return SEALED[:1]
     if closing not in SPACED:
         return SEALED
-    part, name = SPACED[closing]
+    part, _, name = SPACED[closing]
     many = 2 * sum(_count(context, axis) for axis in AXES) or 1
     screws = (got("clip.screw", "Clip screws", many, material="wood screw", note=("one a clip, in the rail only",)),)
     return (got(closing, name, many, lights=(part,)), *(screws if closing == "clips" else ()), *SEALED)

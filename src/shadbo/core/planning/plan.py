@@ -16,7 +16,7 @@ from pydantic import TypeAdapter
 from shadbo.core.contract.bodies import Space
 from shadbo.core.contract.checks import ORDER, Check, Stage
 from shadbo.core.contract.cutting import CutLine, StockLength
-from shadbo.core.contract.display import MANY, Context, Held, ItemShown, Layer, Panel, Reckoned
+from shadbo.core.contract.display import MANY, Context, GoesIn, Held, ItemShown, Layer, Panel, Reckoned
 from shadbo.core.contract.inputs import Input, StagePanel, StageState
 from shadbo.core.contract.operations import Operation, Time, time_of
 from shadbo.core.contract.parts import Part, cut
@@ -242,9 +242,11 @@ def _space(reckoned: Reckoned, checks: tuple[Check, ...]) -> Space | None:
 
 def _answer(reckoned: Reckoned, checks: tuple[Check, ...]) -> Say:
     """What the display answers; what fits is not called so while something else stops it."""
-    stop = next((c for c in checks if c.severity == "stop"), None)
-    if stop is None or not str(reckoned.verdict[0]).startswith("It goes"):
+    if not isinstance(reckoned.verdict, GoesIn):
         return reckoned.verdict
+    stop = next((c for c in checks if c.severity == "stop"), None)
+    if stop is None:
+        return reckoned.verdict.say
     at = next((p.label or p.key.title() for p in reckoned.panels if p.key == stop.stage), stop.stage.title())
     return (f"It would go in, but is stopped at {at}.",)
 

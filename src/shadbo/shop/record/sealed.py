@@ -12,7 +12,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from shadbo.core import COMES, Fault, Piece, Plan, Shop, UnitName, care_of, document_of, facts_of, plain
+from shadbo.core import COMES, Fault, Piece, Plan, Shop, UnitName, care_of, document_of, facts_of, label_written, plain
 
 # What is put down at the bench: done differently, gone wrong, the tag or batch of a material, a count, a photograph.
 What = Literal["differently", "wrong", "material", "count", "photo"]
@@ -226,7 +226,7 @@ def seal(
         if o.place != "wall" or o.key in done
     ]
     there = {o.key for o in plan.steps}
-    label = plain(step.say, unit).partition(". ")[2] if step else ""
+    label = label_written(step, unit) if step else ""
     size = plain(plan.size, unit)
     return Sealed(
         id=key,

@@ -7,7 +7,7 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given
 from shadbo.core.contract.cutting import CutLine, strip_of
-from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way, Weight
+from shadbo.core.contract.display import Display, GoesIn, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way, Weight
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
@@ -76,14 +76,16 @@ def reckon(context: DeepContext) -> Reckoned:
     )
 
 
-def _verdict(context: DeepContext, sizes: Sizes) -> Say:
+def _verdict(context: DeepContext, sizes: Sizes) -> Say | GoesIn:
     say = context.speak.say
     tight = min(sizes.room.values(), key=lambda d: d.value)
     if tight.value < 0:
         return say("It does not go in: {} too large.", -tight.value)
     if sizes.slack.value < 0:
         return say("It does not go in: {} too deep.", -sizes.slack.value)
-    return say("It goes in: packing {} and {}, {} left in depth.", sizes.packing["width"], sizes.packing["height"], sizes.slack)
+    return GoesIn(
+        say("It goes in: packing {} and {}, {} left in depth.", sizes.packing["width"], sizes.packing["height"], sizes.slack)
+    )
 
 
 def _panels(context: DeepContext, sizes: Sizes) -> tuple[PanelOf, ...]:

@@ -6,7 +6,20 @@ from collections.abc import Callable
 from typing import Any
 
 from shadbo.core.contract.checks import Patch, put
-from shadbo.core.contract.display import ANY_HANGER, Carcass, Display, Held, Holds, Layer, Proof, Reckoned, Suit, Way, Weight
+from shadbo.core.contract.display import (
+    ANY_HANGER,
+    Carcass,
+    Display,
+    GoesIn,
+    Held,
+    Holds,
+    Layer,
+    Proof,
+    Reckoned,
+    Suit,
+    Way,
+    Weight,
+)
 from shadbo.core.displays.floater.bodies import lie
 from shadbo.core.displays.floater.drawing import draw
 from shadbo.core.displays.floater.making import cut_list, parts, steps, stock_sum
@@ -80,7 +93,7 @@ def reckon(context: FloaterContext) -> Reckoned:
     )
 
 
-def _verdict(context: FloaterContext, sizes: Sizes) -> Say:
+def _verdict(context: FloaterContext, sizes: Sizes) -> Say | GoesIn:
     """Will it go in? Answered with the room, the worst case and the likely spread of the tighter axis."""
     fit = min(sizes.fit.values(), key=lambda d: d.value - d.worst)
     say, fine = context.speak.say, context.speak.fine
@@ -88,7 +101,9 @@ def _verdict(context: FloaterContext, sizes: Sizes) -> Say:
         return say("It does not go in: {} too large.", -fit.value)
     if fit.value <= fit.worst:
         return say("It may not go in: {} of room, {} of doubt at worst, {} likely.", fit, fine(fit.worst), fine(fit.likely))
-    return say("It goes in with {} of room; at worst {}, likely {} either way.", fit, fine(fit.value - fit.worst), fine(fit.likely))
+    return GoesIn(
+        say("It goes in with {} of room; at worst {}, likely {} either way.", fit, fine(fit.value - fit.worst), fine(fit.likely))
+    )
 
 
 def _proofs(sizes: Sizes) -> tuple[Proof, ...]:

@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from shadbo.core.contract.asking import given
-from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import Display, GoesIn, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.terms import there
 from shadbo.core.displays.lipped.bodies import lie
@@ -76,15 +76,15 @@ def reckon(context: LippedContext) -> Reckoned:
     )
 
 
-def _verdict(context: LippedContext, sizes: Sizes) -> Say:
+def _verdict(context: LippedContext, sizes: Sizes) -> Say | GoesIn:
     say = context.speak.say
     tight = min(sizes.room.values(), key=lambda d: d.value)
     if tight.value < 0:
         return say("It does not go in: {} too large.", -tight.value)
     least, most = (pick(sizes.lap.values(), key=lambda d: d.value) for pick in (min, max))
     if least.value == most.value:
-        return say("It goes in with {} of room; the lip covers {}.", tight, least)
-    return say("It goes in with {} of room; the lip covers {} to {}.", tight, least, most)
+        return GoesIn(say("It goes in with {} of room; the lip covers {}.", tight, least))
+    return GoesIn(say("It goes in with {} of room; the lip covers {} to {}.", tight, least, most))
 
 
 def _panels(context: LippedContext, sizes: Sizes) -> tuple[PanelOf, ...]:

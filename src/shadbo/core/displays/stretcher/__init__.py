@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Proof, Reckoned, Suit, Way, Weight
+from shadbo.core.contract.display import Carcass, Display, GoesIn, Held, Holds, Layer, Proof, Reckoned, Suit, Way, Weight
 from shadbo.core.displays.stretcher.bodies import lie
 from shadbo.core.displays.stretcher.drawing import draw
 from shadbo.core.displays.stretcher.making import cut_list, parts, steps, stock_sum
@@ -48,15 +48,17 @@ def reckon(context: StretcherContext) -> Reckoned:
     )
 
 
-def _verdict(context: StretcherContext, sizes: Sizes) -> Say:
+def _verdict(context: StretcherContext, sizes: Sizes) -> Say | GoesIn:
     say = context.speak.say
     if "wrap.narrow" in context.checks.checks or "turn.none" in context.checks.checks:
         return ("It does not go round this bar.",)
     if sizes.turn_there:
-        return say(
-            "It goes on: {} × {}, with {} to turn on the back.",
-            *sizes.finished.values(),
-            min(d.value for d in sizes.turn_there.values()),
+        return GoesIn(
+            say(
+                "It goes on: {} × {}, with {} to turn on the back.",
+                *sizes.finished.values(),
+                min(d.value for d in sizes.turn_there.values()),
+            )
         )
     return say("{} × {} finished; cut the canvas {} × {}.", *sizes.finished.values(), *sizes.to_cut.values())
 

@@ -15,7 +15,8 @@ from shadbo.core.quantity.record import record
 
 @record(frozen=True, slots=True)
 class Subject:
-    """One thing that is held: how its figures and parts are called, what it is, what it weighs, how large it is (mm)."""
+    """One thing that is held: how its figures and parts are called, what it is, what it weighs, how large it is (mm), and at how many
+    places it is marked to be fixed (``anchors``)."""
 
     key: str
     part: str
@@ -29,6 +30,7 @@ class Subject:
     front: Fraction
     behind: Fraction
     index: int | None
+    anchors: int = 0
 
     @property
     def stand(self) -> Stand:

@@ -124,6 +124,7 @@ def _item(context: Context[Any, Any], item: Item, index: int) -> Subject:
         front=exact(item.front),
         behind=exact(item.behind),
         index=index,
+        anchors=len(item.anchors),
     )
 
 
@@ -252,6 +253,9 @@ def _at(context: Context[Any, Any], subject: Subject, method: Method, count: int
 
 
 def _by_spacing(method: Method, subject: Subject) -> int:
+    if method.where == "anchors":
+        # A fixing at every place that is marked on it.
+        return max(method.least, subject.anchors)
     if not method.apart:
         return method.least
     w, h = subject.width, subject.height

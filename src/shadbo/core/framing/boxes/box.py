@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Any
 
 from shadbo.core.contract.checks import Patch, put
-from shadbo.core.contract.display import Display, Holds, ItemShown, Layer, Lying, Proof, Reckoned, Weight
+from shadbo.core.contract.display import Display, GoesIn, Holds, ItemShown, Layer, Lying, Proof, Reckoned, Weight
 from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.starts import Start
 from shadbo.core.framing.arrange.laid import SPANS, BoxContext
@@ -158,15 +158,15 @@ def _build_up_weight(context: BoxContext, sizes: Sizes) -> Weight:
     return strips_weight(context, "build_up", "Build-up strips", "softwood", pieces)
 
 
-def _verdict(context: BoxContext, sizes: Sizes) -> Say:
+def _verdict(context: BoxContext, sizes: Sizes) -> Say | GoesIn:
     say, slack = context.speak.say, sizes.pack.slack
     if slack.value < 0:
         return say("This won’t go in, by {}.", -slack.value)
     if any(c.severity == "stop" and c.stage == "arrange" for c in context.checks.checks.values()):
-        return ("It goes in, but it can’t lie like this.",)
+        return GoesIn(("It goes in, but it can’t lie like this.",))
     if sizes.cut_down and sizes.pack.behind_room is not None:
-        return say("It goes in: {} of room behind the board.", sizes.pack.behind_room)
-    return say("It goes in, with {} to spare.", slack)
+        return GoesIn(say("It goes in: {} of room behind the board.", sizes.pack.behind_room))
+    return GoesIn(say("It goes in, with {} to spare.", slack))
 
 
 def _proofs(context: BoxContext, sizes: Sizes) -> list[Proof]:

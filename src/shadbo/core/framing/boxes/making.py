@@ -271,6 +271,12 @@ def _damped(context: BoxContext, one: Laid) -> list[Operation]:
     ]
 
 
+def _fixings(context: BoxContext, one: Laid) -> int:
+    """By how many fixings a thing is held, where that is counted."""
+    count = context.book.counts.get(f"hold.{one.item.key}.count")
+    return (count.count or 0) if count is not None else 0
+
+
 def _fills(sizes: Sizes) -> tuple[str, ...]:
     return ("fill",) if sizes.pack.fill is not None else ()
 
@@ -549,14 +555,16 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
             )
         )
     fixed = sum(len(one.item.anchors) for one in items)
+    between = sum(max(_fixings(context, one) - len(one.item.anchors), 0) for one in items if one.item.anchors)
     if fixed:
+        rest = f" {between} more between them, evenly apart." if between else ""
         out.append(
             Operation(
                 "fix",
                 "Mark and pierce the fixings",
                 (
                     f"{several(fixed, 'place').capitalize()}, from the 1:1 template laid on the board; FRONT or BACK as it says. Measure its "
-                    "100 mm line first.",
+                    f"100 mm line first.{rest}",
                 ),
                 5 + 3 * fixed,
                 gate=True,
