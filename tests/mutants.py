@@ -92,9 +92,10 @@ def made(change: Change, tree: Path) -> bool:
 
 
 def found(change: Change, tree: Path) -> bool:
-    """Whether the tests of its room, or of whole jobs, fail."""
+    """Whether the tests of its room, of published sums, of displays or of whole jobs fail."""
     room = change[0].relative_to(CORE).parts[0]
-    beside = [f"tests/core/{room}", "tests/core/job"]
+    near = (f"tests/core/{room}", "tests/published", "tests/core/displays", "tests/core/job")
+    beside = [folder for folder in dict.fromkeys(near) if (tree / folder).is_dir()]
     command = [sys.executable, "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider", "--no-header", "-n", "2", *beside]
     env = {"PYTHONPATH": str(tree / "src"), "PATH": "/usr/bin:/bin", "HOME": str(tree)}
     try:
