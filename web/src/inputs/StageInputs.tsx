@@ -241,20 +241,23 @@ function Menu({ input, unit, onEdit }: Asking & { input: ChoiceInput }) {
 /** Any of several, each switched over by a press. */
 function Many({ input, unit, onEdit }: Asking & { input: ChoiceInput }) {
   return (
-    <div className="flex flex-wrap gap-1" role="group" aria-label={input.label} onKeyDown={rove}>
-      {input.options.map((o, i) => (
-        <button
-          key={o.key}
-          type="button"
-          role="checkbox"
-          tabIndex={tabStop(input.options, i)}
-          aria-checked={o.chosen}
-          className={`btn px-1.5 py-0 text-[13px] ${o.chosen ? "border-act bg-act-wash font-semibold text-act" : ""}`}
-          onClick={() => onEdit([{ op: "choose", choice: input.key, option: o.key }])}
-        >
-          <Sentence say={o.label} unit={unit} />
-        </button>
-      ))}
+    <div role="group" aria-label={input.label} onKeyDown={rove}>
+      {input.label !== input.group && <p className="mb-0.5 text-soft">{input.label}</p>}
+      <div className="flex flex-wrap gap-1">
+        {input.options.map((o, i) => (
+          <button
+            key={o.key}
+            type="button"
+            role="checkbox"
+            tabIndex={tabStop(input.options, i)}
+            aria-checked={o.chosen}
+            className={`btn px-1.5 py-0 text-[13px] ${o.chosen ? "border-act bg-act-wash font-semibold text-act" : ""}`}
+            onClick={() => onEdit([{ op: "choose", choice: input.key, option: o.key }])}
+          >
+            <Sentence say={o.label} unit={unit} />
+          </button>
+        ))}
+      </div>
     </div>
   );
 }

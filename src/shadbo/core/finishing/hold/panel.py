@@ -96,7 +96,7 @@ def hold_inputs(context: Context[Any, Any], way: Way, kept: list[Kept], one: Kep
         inputs.append(
             ChoiceInput(
                 f"{prefix}hold.also",
-                "And by",
+                f"{group}, together with",
                 f"{group}, together with",
                 tuple(
                     Option(

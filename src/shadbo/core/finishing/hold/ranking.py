@@ -73,7 +73,7 @@ def held_against(method: Method, stand: Stand, holds: Holds, practice: Practice)
     if impossible:
         return Ranked(method, False, 0, impossible)
     school = method.school[SCHOOLS.index(practice)]
-    own = "its own school’s way" if school == 3 else "good practice" if school == 2 else "if need be"
+    own = "the school’s own way" if school == 3 else "good practice" if school == 2 else "if need be"
     points = school * 10 + {"yes": 4, "mostly": 2, "no": 0}[method.undone]
     made_for = method.key == holds.made_for
     judged = judge(Choice(method.key, what_it_does(method), points + (12 if made_for else 0)), stand.needs, practice)
