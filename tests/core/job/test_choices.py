@@ -6,8 +6,7 @@ from collections.abc import Iterator
 
 import pytest
 
-from shadbo.bench.at_random import random_piece
-from shadbo.core import DISPLAYS, HOUSE_SHOP, Choose, Piece, Plan, Refused, apply_edits, plan
+from shadbo.core import HOUSE_SHOP, Choose, Piece, Plan, Refused, apply_edits, plan
 from shadbo.demo import demo_pieces
 
 
@@ -38,11 +37,3 @@ def _changes(begun: Piece, choice: str, option: str, before: tuple[object, ...])
 @pytest.mark.parametrize("begun", demo_pieces(), ids=lambda p: p.name)
 def test_every_choice_that_is_offered_counts(begun: Piece) -> None:
     assert list(dead(begun)) == []
-
-
-@pytest.mark.long
-@pytest.mark.parametrize("display", list(DISPLAYS))
-def test_every_choice_of_a_random_piece_counts(display: str) -> None:
-    """Twelve of each display, by all schools and in both units."""
-    for begun in (random_piece(seed, HOUSE_SHOP, display) for seed in range(12)):
-        assert list(dead(begun)) == [], begun.name
