@@ -35,7 +35,7 @@ from shadbo.core.framing.glazing import beside, cleaned, kept_in_the_middle
 from shadbo.core.framing.nothing import check_cuts, check_thick, check_wood
 from shadbo.core.framing.own import looked_over, own_keys
 from shadbo.core.framing.rails import GLUE
-from shadbo.core.framing.strainer import behind_step, make_step, strainer_of, strainer_parts, strainer_weight
+from shadbo.core.framing.strainer import Strainer, behind_step, make_step, strainer_of, strainer_parts, strainer_weight
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim
@@ -81,11 +81,8 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
     panels = _with_asked(context, way, _with_hold(context, way, reckoned.panels, kept, in_hand, first))
     season = season_views(context, found)
     on_easel = context.piece.hang.how == STANDS
-    # With a strainer behind, what it hangs by is screwed into that.
-    narrow = carcass is not None and strainer is not None and not strainer.closes and strainer.wide.value < carcass.solid.value
-    hung_from = replace(carcass, solid=strainer.wide) if carcass is not None and strainer is not None and narrow else carcass
-    wood = strainer.deep.value if strainer is not None and not strainer.closes else None
-    hung = _Hung.of(context, reckoned, hung_from, kg, wood) if hung_from is not None and not on_easel else None
+    behind = strainer if strainer is not None and not strainer.closes else None
+    hung = _Hung.of(context, reckoned, carcass, kg, behind) if carcass is not None and not on_easel else None
     if hung is not None and hung.by.cleat is not None:
         cleat = hung.by.cleat
         deep = context.book.add(reckoned.deep + cleat.thick, "deep.cleat", "Off the wall, on its cleat", grain="depth")
@@ -191,8 +188,11 @@ class _Hung:
     wall: OnTheWall
 
     @classmethod
-    def of(cls, context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg: Fraction, wood: Fraction | None) -> _Hung:
-        by = size_up(context, reckoned, carcass, kg, wood)
+    def of(cls, context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg: Fraction, behind: Strainer | None) -> _Hung:
+        """With a strainer ``behind``, what it hangs by is screwed into that."""
+        if behind is not None and behind.wide.value < carcass.solid.value:
+            carcass = replace(carcass, solid=behind.wide)
+        by = size_up(context, reckoned, carcass, kg, behind.deep.value if behind is not None else None)
         check_hanging(context, carcass, by, reckoned.outside)
         check_hanger(context, carcass, by.way.key)
         wall = put_up(context, by, reckoned.outside)

@@ -223,7 +223,8 @@ def _parts(context: DeepContext, sizes: Sizes) -> tuple[Part, ...]:
 def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
     """The order of work, each step with what to look at before going on."""
     say, sheet, tabs = context.speak.say, context.display.frame.sheet, tabs_came(context)
-    closed = "tabs down" if tabs else told_points(context).removesuffix(".").lower()
+    points = told_points(context)
+    closed = "tabs down" if tabs else f"{points[0].lower()}{points[1:].removesuffix('.')}"
     shut = f"{closed}, hook end up. Look at the front once more."
     made = (
         *(("packing",) if any(d.value > 0 for d in sizes.packing.values()) else ()),

@@ -50,12 +50,17 @@ def parts_for(context: Context[Any, Any], kept: Iterable[Kept]) -> Iterator[Part
                 take.name,
                 max(int(each * fixings), 1) if each else take.number,
                 material=take.material,
-                size=_size(context, method, held) if not i else (),
+                size=_size(context, method, held) if not i else _bite(context) if take.each and method.basis == "formula" else (),
                 lights=lights,
                 counts=tuple(f"hold.{one.subject.key}.count" for one in mine if one.count is not None) if first else (),
             )
     if sheds(context):
         yield BARRIER
+
+
+def _bite(context: Context[Any, Any]) -> Say:
+    """The screw the strength of a bracket is worked out with: how thick, and how far it bites."""
+    return (f"#{context.shop.rules.holding_screw}, ", *context.speak.say("{} in the ply", context.rule("holding_bite")))
 
 
 def _size(context: Context[Any, Any], method: Method, held: Iterable[Kept]) -> Say:
@@ -83,7 +88,7 @@ def steamed(context: Context[Any, Any], kept: Iterable[Kept], own: tuple[Operati
         ):
             continue
         worked = (i for i, o in enumerate(out) if part in o.holds or (part in (*o.parts, *o.uses) and not o.gate))
-        out.insert(next(worked, len(out)), steam_step(key, one.subject.name, part))
+        out.insert(next(worked, 0), steam_step(key, one.subject.name, part))
     return tuple(out)
 
 

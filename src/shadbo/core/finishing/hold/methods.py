@@ -543,11 +543,11 @@ METHODS: Mapping[str, Method] = {
             0,
             0,
             0,
-            "Covered with felt or sleeve, two screws each, into ply, not foam; the holes drilled first.",
+            "Covered with felt or sleeve, screwed into ply, not foam; the holes drilled first.",
             care="Stop on the bit: no screw comes through behind.",
             tools="brackets, felt, drill, screwdriver",
             metal=True,
-            takes=(Take("Brackets", "covered with felt or sleeve"), Take("Bracket screws", "wood screw", each=2)),
+            takes=(Take("Brackets", "covered with felt or sleeve"), Take("Bracket screws", "wood screw", each=1)),
             does="clamps screwed",
         ),
         _m(
