@@ -263,3 +263,9 @@ def test_every_rule_has_its_unit_and_source_and_is_asked_for() -> None:
         assert source_of(field).key in SOURCES and info.description, field
         assert isinstance(info.json_schema_extra, dict) and "unit" in info.json_schema_extra
         assert field in asked, f"nothing asks for the rule {field}"
+
+
+def test_only_the_registry_takes_a_piece_of_any_type() -> None:
+    """A display is handed its own types; where anything may come, a renamed field would be silently none."""
+    loose = {p.relative_to(HOUSE).as_posix() for p in HOUSE.rglob("*.py") if "Context[Any" in p.read_text()}
+    assert loose == {"core/contract/display.py"}

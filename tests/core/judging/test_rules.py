@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from tests.core.things import canvas, made, piece
@@ -17,7 +18,7 @@ from shadbo.core.document.traits import TRAITS
 from shadbo.core.finishing.hang.hardware import HANGERS
 from shadbo.core.finishing.hold.methods import METHODS
 from shadbo.core.finishing.hold.ranking import what_it_does
-from shadbo.core.judging.judging import Choice, judge, ranked
+from shadbo.core.judging.judging import Choice, doing, judge, ranked
 from shadbo.core.judging.needs import needs_of
 from shadbo.core.judging.rules import RULES, STRICTNESS
 from shadbo.core.judging.sheets import DOES, GRADES, does
@@ -26,10 +27,10 @@ from shadbo.core.quantity.sources import SOURCES
 
 ALL_NEEDS = sorted({need for rule in RULES for need in rule.needs})
 CHOICES: dict[str, frozenset[str]] = (
-    {f"display {d.key}": frozenset(d.way.does.split()) for d in DISPLAYS.values()}
+    {f"display {d.key}": doing(d.way.does) for d in DISPLAYS.values()}
     | {f"method {m.key}": what_it_does(m) for m in METHODS.values()}
     | {f"sheet {k}/{g}": does(k, g) for k in DOES for g in GRADES}
-    | {f"hanger {h.key}": frozenset(h.does.split()) for h in HANGERS.values()}
+    | {f"hanger {h.key}": doing(h.does) for h in HANGERS.values()}
 )
 PRACTICE = st.sampled_from(sorted(PRACTICES))
 NEEDS = st.sets(st.sampled_from(ALL_NEEDS), max_size=9)
@@ -76,6 +77,12 @@ def test_no_rule_waits_for_what_never_comes() -> None:
         assert rule.does <= done, rule.key
         assert rule.say and rule.source in SOURCES and (rule.points > 0) == (rule.verdict in ("better", "worse"))
     assert len({r.key for r in RULES}) == len(RULES)
+
+
+def test_a_name_that_no_rule_asks_for_is_refused() -> None:
+    assert doing("air adhesive") == {"air", "adhesive"}
+    with pytest.raises(ValueError, match="two_hook"):
+        doing("one_hook two_hook")
 
 
 def test_of_two_rules_for_one_pair_the_stricter_practice_is_the_harder() -> None:

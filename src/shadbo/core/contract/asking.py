@@ -139,7 +139,7 @@ def _along(stations: Stations, read: dict[str, Place], key: str) -> Fraction:
 
 
 def choice(
-    context: Context[Any, Any],
+    context: Context[object, object],
     pointer: str,
     label: str,
     group: str,

@@ -17,7 +17,7 @@ from shadbo.core.document.facts import Facts, facts_of
 from shadbo.core.document.piece import Piece
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import Start
-from shadbo.core.judging.judging import Choice, Judged, judge
+from shadbo.core.judging.judging import Choice, Judged, doing, judge
 from shadbo.core.judging.needs import needs_here
 from shadbo.core.judging.sheets import with_sheet
 from shadbo.core.quantity.exact import Fraction, exact
@@ -27,8 +27,8 @@ from shadbo.core.quantity.sums import Dim
 
 # A piece that holds more items than this is told about one at a time: figures nobody speaks of are left out of its plan.
 MANY = 8
-T = TypeVar("T")
-D = TypeVar("D")
+T_co = TypeVar("T_co", covariant=True)
+D_co = TypeVar("D_co", covariant=True)
 
 
 @record(frozen=True, slots=True)
@@ -44,17 +44,17 @@ class Holds:
 
 
 @record(frozen=True, slots=True)
-class Context(Generic[T, D]):
+class Context(Generic[T_co, D_co]):
     """One piece being reckoned: what was decided, what the shop has, and where figures and checks go.
 
-    ``object`` and ``display`` are the piece's own, with the types the display knows them by; ``facts`` what every way of showing asks of
-    the object; ``focus`` is the item asked
-    about, of a piece that holds several.
+    ``thing`` and ``display`` are the piece's own, with the types the display knows them by; ``facts`` what every way of showing asks of
+    it; ``focus`` is the item asked about, of a piece that holds several. What reads nothing of a type takes a ``Context[object, object]``,
+    what reads a sheet or a frame one of a protocol of ``decisions.having``: a renamed field is an error before anything runs.
     """
 
     piece: Piece
-    object: T
-    display: D
+    thing: T_co
+    display: D_co
     shop: Shop
     book: Book
     checks: Checklist
@@ -69,7 +69,7 @@ class Context(Generic[T, D]):
         facts = facts_of(piece)
         return Context(
             piece=piece,
-            object=piece.object,
+            thing=piece.object,
             display=with_sheet(piece, facts, shop),
             shop=shop.with_own(piece.own),
             book=Book(),
@@ -262,14 +262,19 @@ class Way:
     does: str = ""
     # Where what it does hangs on what is chosen in it: ``does`` of a piece that is shown so, or would be begun so.
     does_as: Callable[[Piece, Facts], str] | None = None
+    # Whether it stands by itself, and neither wall nor hook comes into it.
+    stands: bool = False
 
-    def done(self, piece: Piece, facts: Facts) -> str:
+    def __post_init__(self) -> None:
+        doing(self.does)
+
+    def done(self, piece: Piece, facts: Facts) -> frozenset[str]:
         """What it does to a piece’s object, as it is shown or would be begun."""
-        return self.does_as(piece, facts) if self.does_as is not None else self.does
+        return doing(self.does_as(piece, facts) if self.does_as is not None else self.does)
 
     def judged(self, piece: Piece, facts: Facts) -> Judged:
         """How it does for a piece’s object: how well it suits by itself, held against what the thing needs."""
-        suit, does = self.suits(facts), frozenset(self.done(piece, facts).split())
+        suit, does = self.suits(facts), self.done(piece, facts)
         return judge(Choice("", does, suit.rank * 10, suit.why), needs_here(piece, facts), piece.practice)
 
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from typing import Any
 
 from shadbo.core.contract.display import Context
 from shadbo.core.document.rules import source_of
@@ -13,7 +12,7 @@ from shadbo.core.quantity.sums import Dim, Number, leaf, rule
 
 
 def chosen(
-    context: Context[Any, Any],
+    context: Context[object, object],
     name: str,
     label: str,
     place: str,
@@ -29,7 +28,7 @@ def chosen(
     return context.book.add(form, name, label, parts=parts)
 
 
-def ruled(context: Context[Any, Any], field: str, label: str, grain: Grain = "depth") -> Dim:
+def ruled(context: Context[object, object], field: str, label: str, grain: Grain = "depth") -> Dim:
     """A length the shop’s rules lay down, by its field; its source is the rule’s own."""
     return rule(getattr(context.shop.rules, field), label, source_of(field).key, grain)
 
@@ -40,7 +39,7 @@ def side(book: Book, part: str, axis: str) -> Dim | None:
     return next((book.dims[n] for n in names if n in book.dims), None)
 
 
-def there(context: Context[Any, Any], *names: str) -> tuple[str, ...]:
+def there(context: Context[object, object], *names: str) -> tuple[str, ...]:
     """Those of the names that stand in the book, each once."""
     book = context.book
     return tuple(n for n in dict.fromkeys(names) if n in book.dims or n in book.counts)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dataclasses import replace
 from functools import cache
-from typing import Any
 
 from shadbo.core.contract.bodies import Space
 from shadbo.core.contract.display import Carcass, Context, Panel, PanelOf, Reckoned, ViewOf, Way
@@ -25,7 +24,7 @@ from shadbo.core.finishing.hold.making import operations_for, parts_for, steamed
 from shadbo.core.finishing.hold.panel import held_by, hold_panel, hold_views
 from shadbo.core.finishing.hold.rules import check as check_holding
 from shadbo.core.finishing.hold.sizes import Kept, keep, subjects
-from shadbo.core.finishing.judged import asked_inputs, check_asked, check_display, check_hanger, stands, tell_why
+from shadbo.core.finishing.judged import asked_inputs, check_asked, check_display, check_hanger, tell_why
 from shadbo.core.finishing.labelling import LABEL, condition_step, label_step, labelled, things
 from shadbo.core.finishing.room.season import check_room, room_inputs, season_views, through_the_year
 from shadbo.core.finishing.surface.coats import finish_inputs, finish_operations, finish_parts, glued_last, surface
@@ -53,7 +52,7 @@ ROOM = (
 )
 
 
-def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned:
+def finish(context: Context[object, object], reckoned: Reckoned, way: Way) -> Reckoned:
     """The plan with the Hold and Hang stages, their drawings and their checks."""
     check_cuts(context, reckoned)
     check_thick(context, reckoned)
@@ -147,7 +146,7 @@ def finish(context: Context[Any, Any], reckoned: Reckoned, way: Way) -> Reckoned
             return Panel((asks,), inputs, ("weight.total", *figures), ("back", *shown))
         if hung is None:
             asks = "The room it hangs in, its light, and what the year does to it."
-            return Panel((asks,), tuple(room_inputs(context, stands=stands(context, way))), figures, shown or ("face",))
+            return Panel((asks,), tuple(room_inputs(context, stands=way.stands)), figures, shown or ("face",))
         inputs = (*hang_inputs(context, hung.carcass, hung.by), *wall_inputs(context, reckoned.outside), *room_inputs(context))
         asks = "What it hangs by, where every mark goes, the wall and the room."
         strip = tuple(v.key for v in strip_views(hung.by))
@@ -188,7 +187,9 @@ class _Hung:
     wall: OnTheWall
 
     @classmethod
-    def of(cls, context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg: Fraction, behind: Strainer | None) -> _Hung:
+    def of(
+        cls, context: Context[object, object], reckoned: Reckoned, carcass: Carcass, kg: Fraction, behind: Strainer | None
+    ) -> _Hung:
         """With a strainer ``behind``, what it hangs by is screwed into that."""
         if behind is not None and behind.wide.value < carcass.solid.value:
             carcass = replace(carcass, solid=behind.wide)
@@ -199,7 +200,7 @@ class _Hung:
         check_wall(context, wall, reckoned.outside)
         return cls(carcass, by, wall)
 
-    def drawn(self, context: Context[Any, Any], views: tuple[ViewOf, ...], outside: tuple[Dim, Dim]) -> tuple[ViewOf, ...]:
+    def drawn(self, context: Context[object, object], views: tuple[ViewOf, ...], outside: tuple[Dim, Dim]) -> tuple[ViewOf, ...]:
         """The drawings with the hardware on the back, and those of the wall, the strip and the joint."""
         own = next((v for v in views if v.key == "back"), None)
         if own is not None:
@@ -209,7 +210,7 @@ class _Hung:
         return (*views, wall, *strip_views(self.by))
 
 
-def _joined(context: Context[Any, Any], panel: PanelOf, joint: Joint | None, joints: tuple[Joint, ...]) -> PanelOf:
+def _joined(context: Context[object, object], panel: PanelOf, joint: Joint | None, joints: tuple[Joint, ...]) -> PanelOf:
     """The Cut stage with what holds the mitres and how the rails are finished."""
 
     def fill() -> Panel:
@@ -235,7 +236,7 @@ def _apart(panel: PanelOf) -> PanelOf:
 
 
 def _with_hold(
-    context: Context[Any, Any], way: Way, panels: tuple[PanelOf, ...], kept: list[Kept], one: Kept, views: tuple[str, ...]
+    context: Context[object, object], way: Way, panels: tuple[PanelOf, ...], kept: list[Kept], one: Kept, views: tuple[str, ...]
 ) -> tuple[PanelOf, ...]:
     """The Hold stage before the cutting; a display that has its own keeps it, with the methods behind."""
     own = next((p for p in panels if p.key == "hold"), None)
@@ -246,7 +247,7 @@ def _with_hold(
     return (*panels[:at], made, *panels[at:])
 
 
-def _with_asked(context: Context[Any, Any], way: Way, panels: tuple[PanelOf, ...]) -> tuple[PanelOf, ...]:
+def _with_asked(context: Context[object, object], way: Way, panels: tuple[PanelOf, ...]) -> tuple[PanelOf, ...]:
     """What matters is asked where the way of showing is chosen, which hangs on it."""
     own = next(p for p in panels if p.key == "display")
 
@@ -257,7 +258,7 @@ def _with_asked(context: Context[Any, Any], way: Way, panels: tuple[PanelOf, ...
     return tuple(replace(own, fill=fill) if p is own else p for p in panels)
 
 
-def _dusted(context: Context[Any, Any], steps: tuple[Operation, ...]) -> tuple[Operation, ...]:
+def _dusted(context: Context[object, object], steps: tuple[Operation, ...]) -> tuple[Operation, ...]:
     """Cutting the glazing takes the time its dust does, and strips beside it where the lip laps it by little."""
     size = [context.book.dims[n].value for n in ("glazing.width", "glazing.height") if n in context.book.dims]
     if len(size) < 2:

@@ -3,19 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from typing import Any
 
 from shadbo.core.contract.asking import choice, toggled
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Carcass, Context, Held, Way
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.document.decisions.asked import Wish
+from shadbo.core.document.decisions.having import Glazed
+from shadbo.core.document.decisions.panel import OnPanel
 from shadbo.core.finishing.hang.hardware import HANGERS
 from shadbo.core.finishing.hold.ranking import held_against
 from shadbo.core.finishing.hold.sizes import Kept
 from shadbo.core.finishing.room.season import room_kind
 from shadbo.core.framing.walls import WALLS
-from shadbo.core.judging.judging import Choice, judge
+from shadbo.core.judging.judging import Choice, doing, judge
 from shadbo.core.judging.sheets import does
 from shadbo.core.quantity.figures import listed
 
@@ -30,17 +31,13 @@ WISHES: dict[Wish, str] = {
 GROUP = "What matters"
 
 
-def stands(context: Context[Any, Any], way: Way) -> bool:
-    """Whether it stands by itself, and neither wall nor hook comes into it."""
-    return "stands_free" in way.done(context.piece, context.facts).split()
-
-
-def _into_wall(context: Context[Any, Any], way: Way) -> bool:
+def _into_wall(context: Context[object, object], way: Way) -> bool:
     """Whether something is fixed in the wall for it; strips only hold to its paint."""
-    return not stands(context, way) and "stuck_up" not in way.done(context.piece, context.facts).split()
+    shown = context.display
+    return not way.stands and not (isinstance(shown, OnPanel) and shown.wall == "hook_and_loop")
 
 
-def asked_inputs(context: Context[Any, Any], way: Way) -> list[Input]:
+def asked_inputs(context: Context[object, object], way: Way) -> list[Input]:
     """One short line each; “don’t know” is answered with care, and says so."""
     wishes = context.piece.asked.wishes
     bed = [
@@ -97,8 +94,8 @@ def asked_inputs(context: Context[Any, Any], way: Way) -> list[Input]:
             ),
             look="menu",
         ),
-        room_kind(context, GROUP, stands=stands(context, way)),
-        *(() if stands(context, way) else bed),
+        room_kind(context, GROUP, stands=way.stands),
+        *(() if way.stands else bed),
         *(wall if _into_wall(context, way) else ()),
         ChoiceInput(
             "wishes",
@@ -114,13 +111,13 @@ def asked_inputs(context: Context[Any, Any], way: Way) -> list[Input]:
     ]
 
 
-def check_display(context: Context[Any, Any], way: Way) -> None:
+def check_display(context: Context[object, object], way: Way) -> None:
     """A way of showing that harms the thing stops; where its owner agreed in writing to what can’t be undone, it is said."""
     judged = way.judged(context.piece, context.facts)
     rule = judged.refused
     if rule is None:
         return
-    agreed = "for_good" in way.done(context.piece, context.facts).split() and context.facts.consent
+    agreed = "for_good" in way.done(context.piece, context.facts) and context.facts.consent
     context.checks.add(
         "caution" if agreed else "stop",
         "display.harms",
@@ -155,17 +152,17 @@ IN_ROOM = {"child": "In a child’s room", "passage": "In a busy passage", "bath
 ROOM_NEEDS = frozenset({"walked_by", "hands", "damp"})
 
 
-def _met(context: Context[Any, Any], way: Way, needs: frozenset[str] | set[str]) -> str:
+def _met(context: Context[object, object], way: Way, needs: frozenset[str] | set[str]) -> str:
     """What these needs say for and against this way of showing, the sheet in front of it included."""
     display = context.display
-    sheet = does(display.glazing, getattr(display, "grade", "plain")) if hasattr(display, "glazing") else frozenset()
-    done = frozenset(way.done(context.piece, context.facts).split()) | sheet
+    sheet = does(display.glazing, display.grade) if isinstance(display, Glazed) else frozenset()
+    done = way.done(context.piece, context.facts) | sheet
     with_it, without = (judge(Choice("", done), n, context.piece.practice) for n in (context.needs, context.needs - needs))
     new = [w for w in (*with_it.gains, *with_it.costs) if w not in (*without.gains, *without.costs)]
     return ", ".join(new) if new else "nothing speaks for or against it here"
 
 
-def tell_why(context: Context[Any, Any], kept: Iterable[Kept]) -> None:
+def tell_why(context: Context[object, object], kept: Iterable[Kept]) -> None:
     """Why everything is held so, where a method was chosen: what speaks for it and what against, by what it is, its room and the school."""
     if not context.holds.asked:
         return
@@ -191,7 +188,7 @@ HELD_AGAINST = (
 )
 
 
-def check_asked(context: Context[Any, Any], way: Way, held: Held) -> None:
+def check_asked(context: Context[object, object], way: Way, held: Held) -> None:
     """What was answered under “what matters”, and how this way of showing meets it: one line, each answer in it."""
     asked = context.piece.asked
     told = [REPLACED[asked.replaced]] if asked.replaced in REPLACED else []
@@ -204,7 +201,7 @@ def check_asked(context: Context[Any, Any], way: Way, held: Held) -> None:
     room = context.piece.room
     if room.kind in IN_ROOM:
         told.append(f"{IN_ROOM[room.kind]}: {_met(context, way, {room.kind, *ROOM_NEEDS})}")
-    if not stands(context, way):
+    if not way.stands:
         if room.over_bed:
             told.append(f"Over a bed: two fixings, each able to carry all of it; {_met(context, way, {'over_bed'})}")
         if _into_wall(context, way) and room.wall in WALLS:
@@ -220,12 +217,9 @@ def check_asked(context: Context[Any, Any], way: Way, held: Held) -> None:
         )
 
 
-def check_hanger(context: Context[Any, Any], carcass: Carcass, used: str) -> None:
+def check_hanger(context: Context[object, object], carcass: Carcass, used: str) -> None:
     """One hanger where two fixings are asked for."""
-    judged = {
-        key: judge(Choice(key, frozenset(HANGERS[key].does.split())), context.needs, context.piece.practice)
-        for key in carcass.hangs
-    }
+    judged = {key: judge(Choice(key, doing(HANGERS[key].does)), context.needs, context.piece.practice) for key in carcass.hangs}
     rule = judged[used].refused if used in judged else None
     if rule is None:
         return

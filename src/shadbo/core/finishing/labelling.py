@@ -3,18 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Any
 
 from shadbo.core.contract.display import Context, Held, Labelled
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
+from shadbo.core.document.decisions.having import glazing_of
 from shadbo.core.document.facts import said
 from shadbo.core.document.items import Things
 from shadbo.core.document.objects import MATERIALS, CanvasToMake, FlatWork, RolledCanvas
 from shadbo.core.document.readings import UnitName
 from shadbo.core.finishing.hang.hardware import Hanger
 from shadbo.core.framing.counting import figures
-from shadbo.core.framing.glazing import LABELS, sheet_material
+from shadbo.core.framing.glazing import sheet_material
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import plain
 from shadbo.core.quantity.masses import show_mass
@@ -22,13 +22,13 @@ from shadbo.core.quantity.masses import show_mass
 UNDONE = {"yes": "It can be undone.", "mostly": "It can be undone almost without a trace.", "no": "It can’t be undone."}
 
 
-def label_step(context: Context[Any, Any], place: Labelled, held: Held, kg: Fraction, by: Hanger | None) -> Operation:
+def label_step(context: Context[object, object], place: Labelled, held: Held, kg: Fraction, by: Hanger | None) -> Operation:
     """The label as a step: everything the plan knows is there to be copied; date and hand are the framer’s."""
-    piece, glazing = context.piece, getattr(context.display, "glazing", None)
+    piece, glazing = context.piece, glazing_of(context.display)
     what = f" ({MATERIALS[piece.object.material][0].lower()})" if isinstance(piece.object, FlatWork) else ""
     lines = [f"{piece.name}{what}{f', {piece.owner}' if piece.owner else ''}; the date, and who framed it."]
     lines.append(f"How it is held: {held.how}. {UNDONE[held.reversible]} Touches it: {held.touches}.")
-    if glazing in LABELS and glazing != "none":
+    if glazing != "none":
         lines.append(f"Glazing: {sheet_material(context.display)}{', its coated face inwards' if glazing == 'coated' else ''}.")
     weight = show_mass(kg).inch if piece.units == "in" else f"{figures(kg)} kg"
     lines.append(f"Weighs {weight}{f'; hangs by {by.label[0].lower()}{by.label[1:]}' if by is not None else ''}.")
@@ -54,7 +54,7 @@ def labelled(
     return (*every[:at], label, *every[at:])
 
 
-def condition_step(context: Context[Any, Any]) -> tuple[Operation, ...]:
+def condition_step(context: Context[object, object]) -> tuple[Operation, ...]:
     """What nobody could replace is looked over and written down before a hand is laid on it; what is signed on its back is photographed there,
     before that is covered."""
     back: tuple[Operation, ...] = ()
@@ -77,7 +77,7 @@ def condition_step(context: Context[Any, Any]) -> tuple[Operation, ...]:
 LABEL = got("label", "Label, lasting ink", comes="hand")
 
 
-def things(context: Context[Any, Any]) -> Iterator[Part]:
+def things(context: Context[object, object]) -> Iterator[Part]:
     """What is framed is part of the job too: it is there, and every operation that touches it says so."""
     thing = context.piece.object
     if isinstance(thing, Things):

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from typing import Literal
 
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.document.decisions.canvas import ReadFrame
+from shadbo.core.document.decisions.having import OfThickness, frame_of, glazing_of, grade_of
 from shadbo.core.framing.label_size import by_its_label
 from shadbo.core.quantity.figures import Say
 
@@ -27,28 +28,28 @@ PULLED = "Pull staples and points away from the face and the hand."
 TABS_CARE = "Metal tabs are sharp and lift under nails: use a tool."
 
 
-def bought(context: Context[Any, Any]) -> ReadFrame | None:
+def bought(context: Context[object, object]) -> ReadFrame | None:
     """The frame with a lip that is there already, None where it is to be made."""
-    frame = getattr(context.display, "frame", None)
+    frame = frame_of(context.display)
     return frame if isinstance(frame, ReadFrame) else None
 
 
-def sheet_came(context: Context[Any, Any]) -> bool:
+def sheet_came(context: Context[object, object]) -> bool:
     """Whether the sheet in front is the one that came with the frame."""
     display, frame = context.display, bought(context)
-    if frame is None or not frame.glass or display.glazing != frame.sheet or getattr(display, "grade", "plain") != "plain":
+    if frame is None or not frame.glass or (glazing_of(display), grade_of(display)) != (frame.sheet, "plain"):
         return False
-    wanted = getattr(display, "glazing_thickness", None) or getattr(display, "thickness", None)
+    wanted = display.glazing_thickness if isinstance(display, OfThickness) else None
     return wanted is None or wanted == frame.glass
 
 
-def sheet_part(context: Context[Any, Any]) -> Part:
+def sheet_part(context: Context[object, object]) -> Part:
     frame = bought(context)
     assert frame is not None
     return got("glazing", f"{SHEETS[frame.sheet]} that came with it", comes="came", lights=("glazing",))
 
 
-def put_by(context: Context[Any, Any]) -> tuple[Part, ...]:
+def put_by(context: Context[object, object]) -> tuple[Part, ...]:
     """The sheet that came with a frame and is not used in it: out, wrapped and put by."""
     frame = bought(context)
     if frame is None or not frame.glass or sheet_came(context):
@@ -56,7 +57,7 @@ def put_by(context: Context[Any, Any]) -> tuple[Part, ...]:
     return (got("sheet.by", f"{SHEETS[frame.sheet]} that came with it", comes="came", note=("put by",)),)
 
 
-def clean_step(context: Context[Any, Any]) -> Operation:
+def clean_step(context: Context[object, object]) -> Operation:
     """Cleaning the sheet that came, where it lies."""
     frame = bought(context)
     assert frame is not None
@@ -72,13 +73,13 @@ def clean_step(context: Context[Any, Any]) -> Operation:
     )
 
 
-def tabs_came(context: Context[Any, Any]) -> bool:
+def tabs_came(context: Context[object, object]) -> bool:
     """Whether the pack is closed with the frame’s own tabs."""
     frame = bought(context)
     return frame is not None and frame.tabs
 
 
-def label_read(context: Context[Any, Any], frame: ReadFrame) -> Say:
+def label_read(context: Context[object, object], frame: ReadFrame) -> Say:
     """What is read as soon as a frame is open that goes by its label; nothing where it was read."""
     if not by_its_label(context, frame):
         return ()
@@ -88,7 +89,7 @@ def label_read(context: Context[Any, Any], frame: ReadFrame) -> Say:
     )
 
 
-def open_step(context: Context[Any, Any], *, again: bool = True) -> Operation:
+def open_step(context: Context[object, object], *, again: bool = True) -> Operation:
     """Opening a frame that is there, and what becomes of its sheet meanwhile. ``again``: its own tabs close it afterwards."""
     frame = bought(context)
     assert frame is not None
@@ -116,7 +117,7 @@ def open_step(context: Context[Any, Any], *, again: bool = True) -> Operation:
     )
 
 
-def hanger_came(context: Context[Any, Any]) -> Literal["none", "top", "side"]:
+def hanger_came(context: Context[object, object]) -> Literal["none", "top", "side"]:
     """Where the hanger that came with the frame is as it stands now."""
     frame = bought(context)
     if frame is None or frame.hanger == "none":

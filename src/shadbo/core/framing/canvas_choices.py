@@ -41,9 +41,9 @@ def begin_lipped(facts: Facts, shop: Shop) -> dict[str, Any]:
     }
 
 
-def canvas_displays(context: Context[Any, Any]) -> ChoiceInput:
+def canvas_displays(context: Context[object, object]) -> ChoiceInput:
     """Floater, lipped, deep ready-made: each begun as its own display begins it."""
-    shop, now = context.shop, context.display.type
+    shop, now = context.shop, context.piece.display.type
     wide, tall = (context.book[f"canvas.{a}.largest"].value for a in ("width", "height"))
     box = nearest_box(wide, tall, shop)
     ways: tuple[tuple[str, str, str, dict[str, Any]], ...] = (
@@ -62,7 +62,7 @@ def canvas_displays(context: Context[Any, Any]) -> ChoiceInput:
     return ChoiceInput("display", "How it is shown", "Way of showing", options, ("canvas",), "list")
 
 
-def stretched_before(context: Context[Any, Any]) -> list[Input]:
+def stretched_before(context: Context[object, object]) -> list[Input]:
     """Back to how the canvas is stretched, where it came off a roll."""
     before = context.piece.stretched
     if before is None:
@@ -75,7 +75,7 @@ def back_to_the_bars(before: Stretched) -> Patch:
     return (put("/object", before.object.model_dump()), put("/display", before.display.model_dump()), put("/stretched", None))
 
 
-def into_a_floater(context: Context[Any, Any]) -> WayOut:
+def into_a_floater(context: Context[object, object]) -> WayOut:
     """Showing a canvas in a floater instead: nothing has to go over its edge."""
     options = canvas_displays(context).options
     return WayOut(("Show it in a floater frame, its whole face seen",), next(o.patch for o in options if o.key == "floater"))

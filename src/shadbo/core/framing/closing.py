@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Any
 
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.views import Drawing
+from shadbo.core.document.decisions.having import Closed, glazing_of
 from shadbo.core.framing.came import TABS_CARE, sheet_word, tabs_came
 from shadbo.core.framing.rails import AXES, spread
 from shadbo.core.quantity.exact import Fraction
@@ -40,19 +40,19 @@ SPACED: Mapping[str, tuple[str, str, str]] = {
 CLOSED: Mapping[str, str] = {"points": "points", "clips": "offset clips", "tabs": "its own tabs", "strainer": "a strainer"}
 
 
-def closed_by(context: Context[Any, Any]) -> str:
+def closed_by(context: Context[object, object]) -> str:
     """How a pack is closed: “tabs” where the frame’s own do, else as its display says."""
-    closing = getattr(context.display, "closing", "points")
+    closing = context.display.closing if isinstance(context.display, Closed) else "points"
     return "tabs" if closing == "points" and tabs_came(context) else closing
 
 
-def spaced_as(context: Context[Any, Any]) -> tuple[str, str]:
+def spaced_as(context: Context[object, object]) -> tuple[str, str]:
     """What sits round a pack, for drawings: its part, and what one of it is called."""
     part, one, _ = SPACED.get(closed_by(context), SPACED["points"])
     return part, one
 
 
-def points_round(context: Context[Any, Any], board: Mapping[str, Dim]) -> Points:
+def points_round(context: Context[object, object], board: Mapping[str, Dim]) -> Points:
     """Where points or clips sit along each side of a pack (mm from its corner): no further apart than their rule has it, three a side at
     the least."""
     closing = closed_by(context)
@@ -73,7 +73,7 @@ def points_round(context: Context[Any, Any], board: Mapping[str, Dim]) -> Points
     return places
 
 
-def closing_parts(context: Context[Any, Any]) -> tuple[Part, ...]:
+def closing_parts(context: Context[object, object]) -> tuple[Part, ...]:
     """Points or clips round the back, as many as its drawing shows, and the paper over it; nothing but tape where the frame’s own tabs close it."""
     closing = closed_by(context)
     if closing == "tabs":
@@ -86,7 +86,7 @@ def closing_parts(context: Context[Any, Any]) -> tuple[Part, ...]:
     return (got(closing, name, many, lights=(part,)), *(screws if closing == "clips" else ()), *SEALED)
 
 
-def closed_with(context: Context[Any, Any]) -> tuple[str, ...]:
+def closed_with(context: Context[object, object]) -> tuple[str, ...]:
     """The parts that close a pack in its rabbet and keep dust out."""
     closing = closed_by(context)
     return (
@@ -96,16 +96,16 @@ def closed_with(context: Context[Any, Any]) -> tuple[str, ...]:
     )
 
 
-def closing_care(context: Context[Any, Any], *, down: bool = False) -> str:
+def closing_care(context: Context[object, object], *, down: bool = False) -> str:
     """``down``: an inner board dropped into its box, which its own tabs close."""
     return TABS_CARE if down or closed_by(context) == "tabs" else CARE[closed_by(context)].format(_front(context))
 
 
-def _front(context: Context[Any, Any]) -> str:
-    return sheet_word(getattr(context.display, "glazing", ""))
+def _front(context: Context[object, object]) -> str:
+    return sheet_word(glazing_of(context.display))
 
 
-def told_points(context: Context[Any, Any]) -> str:
+def told_points(context: Context[object, object]) -> str:
     """How the pack is closed, in words; what sheds pigment stands on edge meanwhile."""
     front = _front(context)
     friable = "loose_pigment" in context.facts.traits
@@ -126,7 +126,7 @@ def fitted(*pack: str) -> str:
     return f"Fit the pack, front to back: {', '.join(pack)}. Turn it over, look before closing: straight, centred, no dust."
 
 
-def sealed_in(context: Context[Any, Any]) -> Say:
+def sealed_in(context: Context[object, object]) -> Say:
     """The tape and the paper over a closed pack, as they are told at the bench."""
     if closed_by(context) == "tabs":
         return (" Tape over the gap round its back, against dust.",)
@@ -146,6 +146,6 @@ def draw_points(
             drawing.box(part, label, "metal", edge - 4, y + place.value - 2, 8, 4)
 
 
-def _count(context: Context[Any, Any], axis: str) -> int:
+def _count(context: Context[object, object], axis: str) -> int:
     count = context.book.counts.get(f"{closed_by(context)}.{axis}")
     return (count.count or 0) if count is not None else 0

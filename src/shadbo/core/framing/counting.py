@@ -6,7 +6,7 @@ needed = weight × 9.81 × factor          count = needed / each, rounded up
 from __future__ import annotations
 
 from collections.abc import Iterable
-from typing import Any, Literal
+from typing import Literal
 
 from shadbo.core.contract.display import Context
 from shadbo.core.quantity.exact import Fraction
@@ -78,7 +78,7 @@ class Fixings:
 
 
 def fixings(
-    context: Context[Any, Any],
+    context: Context[object, object],
     name: str,
     label: str,
     *,
@@ -153,7 +153,7 @@ def fixings(
 
 
 def places(
-    context: Context[Any, Any], name: str, label: str, length: Dim, count: int, inset: Dim, parts: Iterable[str]
+    context: Context[object, object], name: str, label: str, length: Dim, count: int, inset: Dim, parts: Iterable[str]
 ) -> list[Dim]:
     """So many places along a length, the first and last ``inset`` from its ends, the rest evenly between; one is in the middle."""
     parts = tuple(parts)

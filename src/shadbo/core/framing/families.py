@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
-from typing import Any, Protocol, TypeVar
+from typing import Protocol, TypeVar
 
 from shadbo.core.contract.checks import Stage, WayOut, put
 from shadbo.core.contract.display import Context
@@ -32,7 +32,7 @@ class _Framed(Protocol):
 
 
 def check_in_stock(
-    context: Context[Any, Any],
+    context: Context[object, object],
     missing: bool,
     named: str,
     of: Iterable[Moulding | RabbetMoulding | StretcherBar],
@@ -58,7 +58,7 @@ def check_in_stock(
 
 
 def check_long_enough(
-    context: Context[Any, Any],
+    context: Context[object, object],
     longest: Dim,
     moulding: Sold,
     of: Iterable[Sold],
@@ -100,20 +100,20 @@ def _kind(stuff: Moulding | RabbetMoulding) -> OwnKind:
     return "mouldings" if isinstance(stuff, Moulding) else "rabbet_mouldings"
 
 
-def quarter_turn(context: Context[Any, Any], frame: _Framed, what: str, wide: Fraction, tall: Fraction) -> WayOut:
+def quarter_turn(context: Context[object, object], frame: _Framed, what: str, wide: Fraction, tall: Fraction) -> WayOut:
     """Turn a frame that is there, and what is then left right and left, above and below."""
     said = context.speak.say(f"Turn the frame a quarter turn: {what} {{}} left and right, {{}} top and bottom", wide, tall)
     return WayOut(said, (put("/display/frame/turned", not frame.turned),))
 
 
-def deeper_mouldings(context: Context[Any, Any], need: Fraction) -> list[RabbetMoulding]:
+def deeper_mouldings(context: Context[object, object], need: Fraction) -> list[RabbetMoulding]:
     """Profiles whose rabbet is as deep as is needed, shallowest first."""
     return sorted(
         (m for m in context.shop.rabbet_mouldings if exact(m.rabbet_depth) >= need), key=lambda m: (m.rabbet_depth, m.face)
     )
 
 
-def deeper_ways(context: Context[Any, Any], need: Fraction, *, new: bool) -> list[WayOut]:
+def deeper_ways(context: Context[object, object], need: Fraction, *, new: bool) -> list[WayOut]:
     """A deeper profile instead of this one, or a frame made of one where the frame is there already; and what it leaves to spare."""
     say, where = context.speak.say, "/display/frame/moulding"
 
@@ -126,7 +126,7 @@ def deeper_ways(context: Context[Any, Any], need: Fraction, *, new: bool) -> lis
     return [way(m) for m in deeper_mouldings(context, need)][: 3 if new else 1]
 
 
-def check_consent(context: Context[Any, Any], done: str, *, stage: Stage, part: str, ways: Iterable[WayOut]) -> None:
+def check_consent(context: Context[object, object], done: str, *, stage: Stage, part: str, ways: Iterable[WayOut]) -> None:
     """Nothing that can’t be undone is done to a thing before its owner’s agreement is on record."""
     key, why = UNDONE[done]
     context.checks.add(
@@ -142,7 +142,7 @@ def check_consent(context: Context[Any, Any], done: str, *, stage: Stage, part: 
 
 
 def check_screw(
-    context: Context[Any, Any],
+    context: Context[object, object],
     length: Dim,
     shortest: Dim,
     longest: Dim,
@@ -185,7 +185,7 @@ def check_screw(
         )
 
 
-def check_loose(context: Context[Any, Any], name: str, part: str, kinds: Mapping[str, str]) -> None:
+def check_loose(context: Context[object, object], name: str, part: str, kinds: Mapping[str, str]) -> None:
     """Acrylic over loose pigment, whatever the display; ``kinds`` are the sheets it may have instead."""
     context.checks.add(
         "stop",

@@ -44,11 +44,11 @@ class Fill:
     names: str
 
 
-def boards_of(context: Context[Any, Any]) -> Sequence[Board]:
+def boards_of(context: Context[object, object]) -> Sequence[Board]:
     return context.shop.boards or HOUSE_SHOP.boards
 
 
-def board_of(context: Context[Any, Any], thick: Fraction | Dim, use: Use) -> Board:
+def board_of(context: Context[object, object], thick: Fraction | Dim, use: Use) -> Board:
     """The board of the stock that is so thick (mm): one that can be screwed into where it has to be, else one that keeps paper, light
     before heavy. One the stock lacks has no name but its thickness, and the weight of mat board."""
     wanted = thick.value if isinstance(thick, Dim) else thick
@@ -62,7 +62,7 @@ def board_of(context: Context[Any, Any], thick: Fraction | Dim, use: Use) -> Boa
     return Board(key="none", name=names[use], thickness=as_decimal(wanted), stiff=use == "stiff")
 
 
-def mount_within(context: Context[Any, Any], usual: Fraction, room: Fraction) -> Fraction:
+def mount_within(context: Context[object, object], usual: Fraction, room: Fraction) -> Fraction:
     """A mount board for flat work in a frame that is there (mm): the usual one, else the thickest of the stock that goes in, or the
     thinnest where none does."""
     boards = [t for b in boards_of(context) if not b.stiff and (t := exact(b.thickness)) >= context.rule("mat")]
@@ -74,7 +74,7 @@ def cutting_care(*boards: Board) -> str:
     return " ".join((*((BLADE,) if not all(b.stiff for b in boards) else ()), *((SAWN,) if any(b.stiff for b in boards) else ())))
 
 
-def filler_stock(context: Context[Any, Any]) -> dict[Fraction, Board]:
+def filler_stock(context: Context[object, object]) -> dict[Fraction, Board]:
     """What a gap is filled with, by thickness: the boards there are that only fill, light ones first, and card for what is thinner."""
     by = {
         exact(card): Board(key="card", name=f"Card {float(card):g}", thickness=card, density=700)
@@ -87,14 +87,14 @@ def filler_stock(context: Context[Any, Any]) -> dict[Fraction, Board]:
     return by
 
 
-def named(context: Context[Any, Any], combo: Sequence[Fraction]) -> str:
+def named(context: Context[object, object], combo: Sequence[Fraction]) -> str:
     """“2 × Foam board 10, Foam board 5 and Card 0.5”."""
     by = filler_stock(context)
     counted = {t: list(combo).count(t) for t in combo}
     return listed([f"{n} × {by[t].name}" if n > 1 else by[t].name for t, n in counted.items()])
 
 
-def fill_up(context: Context[Any, Any], slack: Dim) -> Fill | None:
+def fill_up(context: Context[object, object], slack: Dim) -> Fill | None:
     """What fills the room left behind a pack, so that nothing rattles; None where it is tight already or nothing comes near."""
     tight = context.rule("tight")
     if slack.value <= tight:
@@ -110,7 +110,7 @@ def fill_up(context: Context[Any, Any], slack: Dim) -> Fill | None:
     return Fill(tuple(stock[t] for t in found[0]), dim, left, named(context, found[0]))
 
 
-def fill_lines(context: Context[Any, Any], fill: Fill | None, size: dict[str, Dim]) -> list[CutLine]:
+def fill_lines(context: Context[object, object], fill: Fill | None, size: dict[str, Dim]) -> list[CutLine]:
     """The boards of a filling, each thickness once, as large as the mount board."""
     if fill is None:
         return []
@@ -133,7 +133,7 @@ def fill_lines(context: Context[Any, Any], fill: Fill | None, size: dict[str, Di
     ]
 
 
-def wired(context: Context[Any, Any], laid: Sequence[Any]) -> bool:
+def wired(context: Context[object, object], laid: Sequence[Any]) -> bool:
     """Whether anything is held by wire or screws through the mount board, by choice or as its kind is: then that is of ply."""
     chosen = {one.subject: one.methods for one in context.piece.hold.chosen}
     return any(

@@ -11,6 +11,7 @@ from shadbo.core.contract.cutting import CutLine, sheet_of, strip_of
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
+from shadbo.core.document.decisions.having import Glazed, OfThickness, glazing_of, grade_of
 from shadbo.core.framing.came import bought, clean_step, sheet_came
 from shadbo.core.framing.counting import figures
 from shadbo.core.framing.rabbet import PACKING
@@ -33,18 +34,18 @@ GRADE_LABELS = {"plain": "Plain", "uv": "UV filtering", "laminated": "Laminated"
 CUT_GLAZING = "Gloves and eye protection; score away from the body; carry on edge."
 
 
-def glazing_line(context: Context[Any, Any], sheet: Mapping[str, Dim], thick: Dim | Fraction) -> CutLine:
+def glazing_line(context: Context[object, object], sheet: Mapping[str, Dim], thick: Dim | Fraction) -> CutLine:
     """The sheet in the cut list: what it is, its size, and that the rabbet is read again first."""
     note = (
         ("coated face noted, no adhesive on it",)
-        if context.display.glazing == "coated"
+        if glazing_of(context.display) == "coated"
         else ("cut only after the rabbet was read again",)
     )
     size = sheet_of(context.speak, sheet["height"], thick)
     return cut_line(context, "glazing", "Glazing", ("glazing",), 1, sheet_material(context.display), sheet["width"], size, note)
 
 
-def glazing_step(context: Context[Any, Any], sheet: Mapping[str, Dim]) -> Operation:
+def glazing_step(context: Context[object, object], sheet: Mapping[str, Dim]) -> Operation:
     """Cutting the sheet, or cleaning the one that came with the frame."""
     if sheet_came(context):
         return clean_step(context)
@@ -65,37 +66,38 @@ def glazing_step(context: Context[Any, Any], sheet: Mapping[str, Dim]) -> Operat
     )
 
 
-def usual_thick(context: Context[Any, Any], longest: Fraction) -> Fraction:
+def usual_thick(context: Context[object, object], longest: Fraction) -> Fraction:
     """How thick the sheet is (mm) by its ``longest`` side: that of the one that came, else the usual; a long acrylic sheet is thicker."""
-    frame, typed = bought(context), getattr(context.display, "glazing_thickness", None)
+    frame, display = bought(context), context.display
+    typed = display.glazing_thickness if isinstance(display, OfThickness) else None
     if typed is not None:
         return exact(typed)
     if frame is not None and sheet_came(context):
         return exact(frame.glass)
-    if context.display.glazing != "acrylic":
-        return context.rule("glass_laminated" if getattr(context.display, "grade", "plain") == "laminated" else "glass")
+    if glazing_of(display) != "acrylic":
+        return context.rule("glass_laminated" if grade_of(display) == "laminated" else "glass")
     return context.rule("acrylic_large" if longest > context.rule("acrylic_bow_over") else "acrylic")
 
 
-def sheet_material(display: Any) -> str:
+def sheet_material(display: object) -> str:
     """What a sheet is got as: “picture glass, filtering UV”."""
-    return GRADED[getattr(display, "grade", "plain")].format(MATERIALS[display.glazing])
+    return GRADED[grade_of(display)].format(MATERIALS[glazing_of(display)])
 
 
 COATED = " The coated face is marked: nothing stuck to it. Cleaner without ammonia."
 PLASTIC = " Foil comes off last; cleaner without ammonia, wiped with a damp soft cloth against static."
 
 
-def cleaned(context: Context[Any, Any], step: Operation, sheet_m2: Fraction) -> Operation:
+def cleaned(context: Context[object, object], step: Operation, sheet_m2: Fraction) -> Operation:
     """The step that cuts a sheet, with what its kind asks for and time for the dust: a large one takes an hour or two."""
-    kind = getattr(context.display, "glazing", "glass")
+    kind = glazing_of(context.display)
     said = {"coated": COATED, "acrylic": PLASTIC}.get(kind, "")
     dust = min(DUST_MOST, max(DUST_LEAST, int(round(sheet_m2 * DUST_A_M2 / 5)) * 5))
     words = f"{said} Then {dust} minutes with a soft brush and a raking light, for the dust."
     return replace(step, say=(*step.say, words), minutes=step.minutes + dust)
 
 
-def sheet_thick(context: Context[Any, Any]) -> list[Input]:
+def sheet_thick(context: Context[object, OfThickness]) -> list[Input]:
     """How thick the sheet is, where one is of one’s own or thicker than usual; none without one."""
     display = context.display
     if display.glazing == "none":
@@ -105,7 +107,7 @@ def sheet_thick(context: Context[Any, Any]) -> list[Input]:
     return [plain_length(context.shop.showing, typed, place, "Sheet, thick", "Glazing", ("glazing",), optional=True, hint=hint)]
 
 
-def glazing_choices(context: Context[Any, Any], sheet: Mapping[str, Dim], thick: Fraction) -> list[Input]:
+def glazing_choices(context: Context[object, Glazed], sheet: Mapping[str, Dim], thick: Fraction) -> list[Input]:
     """The sheet and its grade as they are asked: each with its weight at this size, what it gains and what it gives up."""
     piece = context.piece
     wanted: Any = piece.display
@@ -132,12 +134,12 @@ def glazing_choices(context: Context[Any, Any], sheet: Mapping[str, Dim], thick:
     return asked
 
 
-def packing_of(context: Context[Any, Any]) -> dict[str, Dim]:
+def packing_of(context: Context[object, object]) -> dict[str, Dim]:
     """How thick the strips beside a sheet are, by the axis they lie across (mm); none where the lip laps it by enough."""
     return {axis: dim for axis in AXES if (dim := context.book.dims.get(f"{PACKING}.{axis}")) is not None}
 
 
-def beside(context: Context[Any, Any]) -> tuple[CutLine, ...]:
+def beside(context: Context[object, object]) -> tuple[CutLine, ...]:
     """Strips beside a sheet that the lip laps by little, two a side; none where it laps by enough."""
     book, packing = context.book, packing_of(context)
     return tuple(
@@ -157,7 +159,7 @@ def beside(context: Context[Any, Any]) -> tuple[CutLine, ...]:
     )
 
 
-def kept_in_the_middle(context: Context[Any, Any], step: Operation) -> Operation:
+def kept_in_the_middle(context: Context[object, object], step: Operation) -> Operation:
     """The step that cuts a sheet, with the strips beside it where there are any."""
     strips = packing_of(context)
     if not strips:

@@ -25,7 +25,7 @@ OF = {"opening": "of the picture it takes", "outside": "over all"}
 MIDDLE = {"width": "middle", "height": "centre"}
 
 
-def says(context: Context[Any, Any], frame: ReadFrame, lip: Dim, face: Dim) -> None:
+def says(context: Context[object, object], frame: ReadFrame, lip: Dim, face: Dim) -> None:
     """The rabbet a label promises, in the book beside the one that was read: ``frame.label.*``."""
     for axis in AXES:
         own = other(axis) if frame.turned else axis
@@ -35,7 +35,7 @@ def says(context: Context[Any, Any], frame: ReadFrame, lip: Dim, face: Dim) -> N
             )
 
 
-def _rabbet(context: Context[Any, Any], frame: ReadFrame, own: str, of: str, lip: Dim, face: Dim) -> Dim:
+def _rabbet(context: Context[object, object], frame: ReadFrame, own: str, of: str, lip: Dim, face: Dim) -> Dim:
     pointer = f"/display/frame/label_{own}"
     typed = leaf(
         getattr(frame, f"label_{own}"),
@@ -52,7 +52,7 @@ def _rabbet(context: Context[Any, Any], frame: ReadFrame, own: str, of: str, lip
     )
 
 
-def by_its_label(context: Context[Any, Any], frame: ReadFrame) -> bool:
+def by_its_label(context: Context[object, object], frame: ReadFrame) -> bool:
     """Whether a size of the frame is still its label’s: nobody typed it, and it may be as far off as a label."""
     within = context.rule("label_within")
     for own in AXES:
@@ -62,7 +62,7 @@ def by_its_label(context: Context[Any, Any], frame: ReadFrame) -> bool:
     return False
 
 
-def check_label(context: Context[Any, Any], frame: ReadFrame) -> None:
+def check_label(context: Context[object, object], frame: ReadFrame) -> None:
     """A size that is only the label’s is read before anything is cut; one that was read and is far from the label is remarked on."""
     say, book, within = context.speak.say, context.book, context.rule("label_within")
     if by_its_label(context, frame):
@@ -97,11 +97,11 @@ def check_label(context: Context[Any, Any], frame: ReadFrame) -> None:
     _check_depth(context, frame)
 
 
-def _apart(context: Context[Any, Any], axis: str, label: Dim) -> Fraction:
+def _apart(context: Context[object, object], axis: str, label: Dim) -> Fraction:
     return abs((context.book[f"frame.rabbet.{axis}"] - label).value)
 
 
-def _otherwise(context: Context[Any, Any], frame: ReadFrame) -> tuple[WayOut, ...]:
+def _otherwise(context: Context[object, object], frame: ReadFrame) -> tuple[WayOut, ...]:
     """The label read the other way, where both its sizes then agree with what was read."""
     of = "outside" if frame.label_of == "opening" else "opening"
     lip, face = context.book["rail.lip"], context.book["rail.face"]
@@ -120,7 +120,7 @@ def _forget() -> WayOut:
     )
 
 
-def _check_depth(context: Context[Any, Any], frame: ReadFrame) -> None:
+def _check_depth(context: Context[object, object], frame: ReadFrame) -> None:
     """A label’s depth is now the rabbet’s, now the frame’s own."""
     if frame.label_depth is None:
         return
@@ -147,7 +147,7 @@ def _check_depth(context: Context[Any, Any], frame: ReadFrame) -> None:
     )
 
 
-def label_inputs(context: Context[Any, Any], frame: ReadFrame) -> list[Input]:
+def label_inputs(context: Context[object, object], frame: ReadFrame) -> list[Input]:
     """What its label says, and going by it until the frame is there to be read."""
     show = context.shop.showing
     inputs: list[Input] = []
@@ -171,7 +171,7 @@ def label_inputs(context: Context[Any, Any], frame: ReadFrame) -> list[Input]:
     return inputs
 
 
-def _stand_in(context: Context[Any, Any], frame: ReadFrame, axis: str, promised: Dim) -> dict[str, Any]:
+def _stand_in(context: Context[object, object], frame: ReadFrame, axis: str, promised: Dim) -> dict[str, Any]:
     """A side as its label has it: one reading nobody took, as far off as a label may be."""
     own = other(axis) if frame.turned else axis
     held = [{"mm": as_decimal(promised.value), "typed": None, "tape": "mm", "give": as_decimal(context.rule("label_within"))}]

@@ -11,6 +11,7 @@ from typing import Any
 
 from shadbo.core.contract.checks import Stage, WayOut, put
 from shadbo.core.contract.display import Carcass, Context, Reckoned
+from shadbo.core.document.decisions.having import Edged
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.sums import Dim, Leaf
@@ -26,7 +27,7 @@ NO_SIZES = {"clip.offset"}
 SEEN = ("frame.sight.width", "frame.sight.height", "work.seen", "staple.apart.width", "staple.apart.height")
 
 
-def check_wood(context: Context[Any, Any], carcass: Carcass | None) -> bool:
+def check_wood(context: Context[object, object], carcass: Carcass | None) -> bool:
     """Whether there is wood beside the rabbet at all: nothing bears, bends or is joined in a rail without."""
     if carcass is None:
         return False
@@ -46,7 +47,7 @@ def check_wood(context: Context[Any, Any], carcass: Carcass | None) -> bool:
     return real
 
 
-def check_cuts(context: Context[Any, Any], reckoned: Reckoned) -> None:
+def check_cuts(context: Context[object, object], reckoned: Reckoned) -> None:
     """Nothing is cut to a size of nothing or less, and something is to be seen. Where a stop speaks of the same lengths already, it is not said twice."""
     book = context.book
     said = {
@@ -65,7 +66,7 @@ def check_cuts(context: Context[Any, Any], reckoned: Reckoned) -> None:
             said |= dim.slopes.keys()
 
 
-def check_thick(context: Context[Any, Any], reckoned: Reckoned) -> None:
+def check_thick(context: Context[object, object], reckoned: Reckoned) -> None:
     """Nothing is cut of a sheet of no thickness: what is there has some, what isn’t there isn’t cut."""
     usual = context.rule("backing")
     for line in reckoned.cuts:
@@ -80,7 +81,7 @@ def check_thick(context: Context[Any, Any], reckoned: Reckoned) -> None:
                 parts=line.parts,
                 ways=tuple(
                     WayOut(context.speak.say("Take it {} thick", usual), (put(pointer, usual),))
-                    for pointer in _of_nothing(context.display.model_dump(), "/display")
+                    for pointer in _of_nothing(context.piece.display.model_dump(), "/display")
                 )[:MOST_WAYS],
             )
 
@@ -94,7 +95,7 @@ def _of_nothing(node: Any, path: str) -> Iterator[str]:
         yield from _of_nothing(value, f"{path}/{key}")
 
 
-def _stop(context: Context[Any, Any], dim: Dim, key: str, stage: Stage, say: Say, why: str, least: Fraction) -> None:
+def _stop(context: Context[object, object], dim: Dim, key: str, stage: Stage, say: Say, why: str, least: Fraction) -> None:
     context.checks.add(
         "stop",
         key,
@@ -108,14 +109,14 @@ def _stop(context: Context[Any, Any], dim: Dim, key: str, stage: Stage, say: Say
     )
 
 
-def _bordered(context: Context[Any, Any]) -> tuple[WayOut, ...]:
+def _bordered(context: Context[object, object]) -> tuple[WayOut, ...]:
     """What the lip hides all of is seen again with a border round it."""
-    if getattr(context.display, "edges", "") != "lapped":
+    if not (isinstance(context.display, Edged) and context.display.edges == "lapped"):
         return ()
     return (WayOut(("Leave a border round it",), (put("/display/edges", "bordered"),)),)
 
 
-def changes_to(context: Context[Any, Any], dim: Dim, aim: Fraction) -> tuple[WayOut, ...]:
+def changes_to(context: Context[object, object], dim: Dim, aim: Fraction) -> tuple[WayOut, ...]:
     """Choices in a sum that would bring it up to ``aim`` (mm) by themselves, the smallest change first; whole mm.
 
     A reading is never among them: what was measured is measured again, not made up.

@@ -10,6 +10,9 @@ from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ActionInput, Input, WordsInput
 from shadbo.core.contract.operations import Operation
+from shadbo.core.document.decisions.canvas import NewFrame, NewRabbet, Stretcher
+from shadbo.core.document.decisions.having import frame_of
+from shadbo.core.document.decisions.suspended import Suspended
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.piece import length_field
 from shadbo.core.document.shop import MOST_OWN, Board, Moulding, RabbetMoulding, StretcherBar
@@ -35,12 +38,14 @@ SIZES: dict[OwnKind, tuple[tuple[str, str], ...]] = {
 NAMES: dict[OwnKind, str] = {"mouldings": "rail", "rabbet_mouldings": "moulding", "bars": "bar"}
 
 
-def own_at(context: Context[Any, Any], kind: OwnKind, key: str) -> int | None:
+def own_at(context: Context[object, object], kind: OwnKind, key: str) -> int | None:
     """Which of the piece’s own it is, by its key; None where it is the shop’s."""
     return next((i for i, one in enumerate(getattr(context.piece.own, kind)) if one.key == key), None)
 
 
-def stock_leaf(context: Context[Any, Any], kind: OwnKind, stuff: Stuff, field: str, label: str, parts: tuple[str, ...]) -> Dim:
+def stock_leaf(
+    context: Context[object, object], kind: OwnKind, stuff: Stuff, field: str, label: str, parts: tuple[str, ...]
+) -> Dim:
     """A size of what is chosen: of the shop’s list, or as it was typed with the piece."""
     value, at = exact(getattr(stuff, field)), own_at(context, kind, stuff.key)
     if at is None:
@@ -49,7 +54,9 @@ def stock_leaf(context: Context[Any, Any], kind: OwnKind, stuff: Stuff, field: s
     return leaf(value, pointer, label, "choice", pointer=pointer, source="choice", grain="depth", parts=parts)
 
 
-def own_inputs(context: Context[Any, Any], kind: OwnKind, place: str, chosen: str, like: Stuff, part: str = "rail") -> list[Input]:
+def own_inputs(
+    context: Context[object, object], kind: OwnKind, place: str, chosen: str, like: Stuff, part: str = "rail"
+) -> list[Input]:
     """What is asked behind a chooser: the sizes of one’s own where that is chosen, and a press to type another.
 
     ``place`` is where the chosen key stands, ``like`` what is chosen now: a new one begins with its sizes.
@@ -82,7 +89,7 @@ def own_inputs(context: Context[Any, Any], kind: OwnKind, place: str, chosen: st
     return inputs
 
 
-def own_boards(context: Context[Any, Any]) -> list[Input]:
+def own_boards(context: Context[object, object]) -> list[Input]:
     """Boards of one’s own, typed on the spot, and a press for one more: they are taken before the shop’s of that thickness."""
     own, show, inputs = context.piece.own.boards, context.shop.showing, list[Input]()
     # What it weighs goes by what it is of; the boards there are say what that may be.
@@ -114,7 +121,7 @@ def own_boards(context: Context[Any, Any]) -> list[Input]:
     return inputs
 
 
-def longer_way(context: Context[Any, Any], kind: OwnKind, place: str, stuff: Stuff, least: Fraction) -> tuple[WayOut, ...]:
+def longer_way(context: Context[object, object], kind: OwnKind, place: str, stuff: Stuff, least: Fraction) -> tuple[WayOut, ...]:
     """The same in a longer length, got for this piece: to the next usual one (mm); none where no such length is sold."""
     length = up(least, context.rule("length_step"))
     if length > context.rule("length_sold"):
@@ -129,7 +136,7 @@ def longer_way(context: Context[Any, Any], kind: OwnKind, place: str, stuff: Stu
     )
 
 
-def deeper_way(context: Context[Any, Any], stuff: Moulding, high: Fraction) -> tuple[WayOut, ...]:
+def deeper_way(context: Context[object, object], stuff: Moulding, high: Fraction) -> tuple[WayOut, ...]:
     """A floater rail so high front to back (mm), where no profile of the shop is: got or planed for this piece."""
     field = length_field("/own/mouldings/0/height")
     if field is None or field.fault(high) is not None:
@@ -141,7 +148,7 @@ def deeper_way(context: Context[Any, Any], stuff: Moulding, high: Fraction) -> t
 
 
 def _got(
-    context: Context[Any, Any], kind: OwnKind, place: str, stuff: Stuff, changed: dict[str, Any], say: Say
+    context: Context[object, object], kind: OwnKind, place: str, stuff: Stuff, changed: dict[str, Any], say: Say
 ) -> tuple[WayOut, ...]:
     """What is chosen, with something of it changed, as the piece’s own; none where it has as many as it may."""
     own = getattr(context.piece.own, kind)
@@ -156,7 +163,7 @@ def _new_key(own: Sequence[Stuff | Board]) -> str:
     return next(f"own-{n}" for n in range(1, MOST_OWN + 2) if f"own-{n}" not in {o.key for o in own})
 
 
-def looked_over(context: Context[Any, Any], kind: OwnKind, key: str) -> tuple[Operation, ...]:
+def looked_over(context: Context[object, object], kind: OwnKind, key: str) -> tuple[Operation, ...]:
     """Salvaged timber is looked over and milled before it is cut."""
     at = own_at(context, kind, key)
     if at is None or not getattr(context.piece.own, kind)[at].salvaged:
@@ -177,13 +184,16 @@ def looked_over(context: Context[Any, Any], kind: OwnKind, key: str) -> tuple[Op
     )
 
 
-def own_keys(context: Context[Any, Any]) -> Iterator[tuple[OwnKind, str]]:
+def own_keys(context: Context[object, object]) -> Iterator[tuple[OwnKind, str]]:
     """What the display has chosen to be cut from, and of which kind it is."""
     display = context.display
-    frame = getattr(display, "frame", None)
-    if (key := getattr(frame, "moulding", None)) is not None:
-        yield ("mouldings" if hasattr(frame, "gap") else "rabbet_mouldings"), key
-    if (key := getattr(display, "moulding", None)) is not None:
-        yield "mouldings", key
-    if (key := getattr(display, "bar", None)) is not None:
-        yield "bars", key
+    match frame_of(display):
+        case NewFrame(moulding=key):
+            yield "mouldings", key
+        case NewRabbet(moulding=key):
+            yield "rabbet_mouldings", key
+    match display:
+        case Suspended(moulding=key):
+            yield "mouldings", key
+        case Stretcher(bar=key):
+            yield "bars", key

@@ -14,10 +14,11 @@ from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.cutting import bar_of
 from shadbo.core.contract.display import ANY_HANGER, Carcass, Context, Weight
 from shadbo.core.document.decisions.canvas import BoughtFrame, DeepReadyMade, NewRabbet, ReadFrame
+from shadbo.core.document.decisions.having import Framed
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.shop import RabbetMoulding
 from shadbo.core.framing import label_size
-from shadbo.core.framing.came import sheet_came
+from shadbo.core.framing.came import bought, sheet_came
 from shadbo.core.framing.families import check_in_stock, check_long_enough
 from shadbo.core.framing.own import stock_leaf
 from shadbo.core.framing.rails import AXES, Rails, other, square
@@ -88,7 +89,7 @@ class Rabbet:
         return [corners[0], *top, corners[1], *right, corners[2], *bottom, corners[3], *left]
 
 
-def made_rabbet(context: Context[Any, Any], frame: NewRabbet, sight: Mapping[str, Dim]) -> Rabbet:
+def made_rabbet(context: Context[object, object], frame: NewRabbet, sight: Mapping[str, Dim]) -> Rabbet:
     """A frame to be made round a sight size, of its moulding."""
     book, stock = context.book, context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
     found = context.shop.rabbet_moulding(frame.moulding)
@@ -118,7 +119,7 @@ def made_rabbet(context: Context[Any, Any], frame: NewRabbet, sight: Mapping[str
     )
 
 
-def read_once(context: Context[Any, Any], field: str, name: str, label: str, part: str = "rail") -> Dim:
+def read_once(context: Context[object, Framed], field: str, name: str, label: str, part: str = "rail") -> Dim:
     """A size of a frame that is there already, read at one place only: its lip, its face, what came with it."""
     pointer, units = f"/display/frame/{field}", context.piece.units
     value = getattr(context.display.frame, field)
@@ -137,7 +138,7 @@ def read_once(context: Context[Any, Any], field: str, name: str, label: str, par
     return context.book.add(dim, name, label, parts=(part,))
 
 
-def read_rabbet(context: Context[Any, Any], frame: ReadFrame) -> Rabbet:
+def read_rabbet(context: Context[object, Framed], frame: ReadFrame) -> Rabbet:
     """A frame that is there already: its rabbet at stations, its bow, what shows and what it measures outside."""
     book, shop = context.book, context.shop
     read = partial(read_once, context)
@@ -168,7 +169,7 @@ def read_rabbet(context: Context[Any, Any], frame: ReadFrame) -> Rabbet:
     )
 
 
-def bows(context: Context[Any, Any], inner: Mapping[str, Side]) -> dict[str, Dim]:
+def bows(context: Context[object, object], inner: Mapping[str, Side]) -> dict[str, Dim]:
     """Bow per rail where a frame was read at three stations or more: positive is outward."""
     found = {}
     for axis in AXES:
@@ -179,13 +180,13 @@ def bows(context: Context[Any, Any], inner: Mapping[str, Side]) -> dict[str, Dim
     return found
 
 
-def bowed(context: Context[Any, Any]) -> bool:
+def bowed(context: Context[object, object]) -> bool:
     """Whether a rail of the frame that was read bows by more than passes; equal readings need no straightening."""
     passes, dims = context.rule("eye_passes"), context.book.dims
     return any(abs(dims[n].value) > passes for n in ("frame.bow.width", "frame.bow.height") if n in dims)
 
 
-def _outside(context: Context[Any, Any], size: Mapping[str, Dim], face: Dim, lip: Dim) -> dict[str, Dim]:
+def _outside(context: Context[object, object], size: Mapping[str, Dim], face: Dim, lip: Dim) -> dict[str, Dim]:
     outside = {
         a: context.book.add(size[a] + 2 * face - 2 * lip, f"frame.outside.{a}", f"Outside {a}", parts=("rail",)) for a in AXES
     }
@@ -193,7 +194,7 @@ def _outside(context: Context[Any, Any], size: Mapping[str, Dim], face: Dim, lip
     return outside
 
 
-def rails_of(context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet) -> Rails:
+def rails_of(context: Context[object, object], rabbet: Rabbet, frame: NewRabbet) -> Rails:
     assert rabbet.moulding is not None
     return Rails(
         rabbet.moulding.name,
@@ -210,7 +211,7 @@ def rails_of(context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet) -> Ra
 
 
 def check_rabbet(
-    context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet | ReadFrame, shorter: tuple[WayOut, ...] = ()
+    context: Context[object, object], rabbet: Rabbet, frame: NewRabbet | ReadFrame, shorter: tuple[WayOut, ...] = ()
 ) -> None:
     """What can be wrong with the frame itself: readings, bow, a moulding that is not there or too short.
 
@@ -233,7 +234,7 @@ def check_rabbet(
     check_long_enough(context, longest, rabbet.moulding, others, place=place, ways=shorter)
 
 
-def _check_rail(context: Context[Any, Any], rabbet: Rabbet) -> None:
+def _check_rail(context: Context[object, object], rabbet: Rabbet) -> None:
     """Readings of a rail that contradict one another: a lip as wide as the face, a rabbet as deep as the rail is high."""
     say = context.speak.say
     for key, inner, whole, fields, words in (
@@ -274,7 +275,7 @@ def _check_rail(context: Context[Any, Any], rabbet: Rabbet) -> None:
         )
 
 
-def _made_instead(context: Context[Any, Any], deep: Fraction) -> WayOut:
+def _made_instead(context: Context[object, object], deep: Fraction) -> WayOut:
     """A frame to be made in place of the one that is there, as deep in the rabbet as the stock list has it."""
     profiles = sorted(context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings, key=lambda m: (m.rabbet_depth, m.face))
     profile = next((m for m in profiles if exact(m.rabbet_depth) >= deep), profiles[-1])
@@ -282,7 +283,7 @@ def _made_instead(context: Context[Any, Any], deep: Fraction) -> WayOut:
 
 
 def check_bow(
-    context: Context[Any, Any], frame: ReadFrame | BoughtFrame, inner: Mapping[str, Side], bow: Mapping[str, Dim], inside: str
+    context: Context[object, object], frame: ReadFrame | BoughtFrame, inner: Mapping[str, Side], bow: Mapping[str, Dim], inside: str
 ) -> None:
     """Rails that bow: by how much, blocks to push them in, and the reading that is then needed again."""
     say = context.speak.say
@@ -347,7 +348,9 @@ def _long(frame: ReadFrame | BoughtFrame, own: str) -> bool:
 PACKING = "glazing.packing"
 
 
-def check_glazing(context: Context[Any, Any], rabbet: Rabbet, glazing: str = "glass", *, without: bool = True) -> dict[str, Dim]:
+def check_glazing(
+    context: Context[object, Framed], rabbet: Rabbet, glazing: str = "glass", *, without: bool = True
+) -> dict[str, Dim]:
     """The sheet cut for this rabbet: it must lap the lip at the widest and clear the rabbet at the narrowest.
 
     Acrylic grows with warmth, so it is cut smaller than glass. ``without``: it could be left out.
@@ -428,9 +431,10 @@ def check_glazing(context: Context[Any, Any], rabbet: Rabbet, glazing: str = "gl
     return sheets
 
 
-def _came_sheet(context: Context[Any, Any], rabbet: Rabbet, axis: str) -> Dim:
+def _came_sheet(context: Context[object, Framed], rabbet: Rabbet, axis: str) -> Dim:
     """The sheet that came with the frame: as it was read, else as it fits; what would fall out of its lip is a stop."""
-    frame, book = context.display.frame, context.book
+    frame, book = bought(context), context.book
+    assert frame is not None
     own = other(axis) if frame.turned else axis
     name, label = f"glazing.{axis}", f"Sheet that came, {axis}"
     if getattr(frame, f"sheet_{own}") is None:
@@ -464,7 +468,7 @@ def _came_sheet(context: Context[Any, Any], rabbet: Rabbet, axis: str) -> Dim:
     return sheet
 
 
-def _sheet_allowance(context: Context[Any, Any], size: Dim, glazing: str) -> Dim:
+def _sheet_allowance(context: Context[object, object], size: Dim, glazing: str) -> Dim:
     """How much smaller than the rabbet a sheet is cut, in all."""
     rules = context.shop.rules
     key, label = "glass-allowance", "Allowance of the sheet, in all"
@@ -478,14 +482,14 @@ def _sheet_allowance(context: Context[Any, Any], size: Dim, glazing: str) -> Dim
     return largest((glass + grown, a_metre))
 
 
-def _deeper_lip(context: Context[Any, Any], lip: Fraction) -> Iterator[WayOut]:
+def _deeper_lip(context: Context[object, object], lip: Fraction) -> Iterator[WayOut]:
     """Profiles whose lip is deeper than this one."""
     for m in sorted(context.shop.rabbet_mouldings, key=lambda m: (m.lip, m.face)):
         if exact(m.lip) > lip:
             yield WayOut(context.speak.say(f"Use {m.name}: lip {{}}", exact(m.lip)), (put("/display/frame/moulding", m.key),))
 
 
-def _block_way(rabbet: Rabbet, axis: str, context: Context[Any, Any], without: bool) -> tuple[WayOut, ...]:
+def _block_way(rabbet: Rabbet, axis: str, context: Context[object, object], without: bool) -> tuple[WayOut, ...]:
     profiles = context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
     made = put("/display/frame", {"make": "new", "moulding": profiles[0].key})
     last = (

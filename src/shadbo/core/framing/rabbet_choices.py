@@ -10,10 +10,12 @@ from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
+from shadbo.core.document.decisions.having import frame_of
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.readings import one_reading
 from shadbo.core.document.schools import new_rabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
+from shadbo.core.framing.came import bought
 from shadbo.core.framing.label_size import label_inputs
 from shadbo.core.framing.own import own_inputs
 from shadbo.core.framing.rabbet import Rabbet, bowed
@@ -27,13 +29,13 @@ from shadbo.core.quantity.sums import Dim
 TAKEN = ("lip", "rabbet_depth", "face", "rail_height", "glass", "board")
 
 
-def make_one(context: Context[Any, Any], say: str) -> WayOut:
+def make_one(context: Context[object, object], say: str) -> WayOut:
     """A frame of the first profile there is, instead of the one that is there."""
     profiles = context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
     return WayOut((say,), (put("/display/frame", new_rabbet(profiles[0].key)),))
 
 
-def into_a_lip(context: Context[Any, Any]) -> list[WayOut]:
+def into_a_lip(context: Context[object, object]) -> list[WayOut]:
     """Showing a canvas in a frame with a lip instead: clips hold it, no screw goes into its bar."""
     profiles = context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
     patch = put("/display", {"type": "lipped", "frame": new_rabbet(profiles[0].key)})
@@ -58,7 +60,7 @@ def ready_frame(frame: ReadyFrame, turned: bool) -> dict[str, Any]:
 
 
 def frame_inputs(
-    context: Context[Any, Any], rabbet: Rabbet, frame: ReadFrame, *, came_with: bool, closes: bool = True
+    context: Context[object, object], rabbet: Rabbet, frame: ReadFrame, *, came_with: bool, closes: bool = True
 ) -> list[Input]:
     """Fields of a frame that is there already; ``closes``: its tabs may close what is put in."""
     show = context.shop.showing
@@ -119,9 +121,10 @@ def frame_inputs(
     return inputs
 
 
-def blocks_choice(context: Context[Any, Any]) -> list[ChoiceInput]:
+def blocks_choice(context: Context[object, object]) -> list[ChoiceInput]:
     """Asked of rails that bow, or are blocked already."""
-    if not bowed(context) and not context.display.frame.blocked:
+    frame = bought(context)
+    if frame is None or not (bowed(context) or frame.blocked):
         return []
     return [
         choice(
@@ -135,16 +138,17 @@ def blocks_choice(context: Context[Any, Any]) -> list[ChoiceInput]:
     ]
 
 
-def moulding_choice(context: Context[Any, Any], detail: Callable[[RabbetMoulding], Say]) -> list[Input]:
+def moulding_choice(context: Context[object, object], detail: Callable[[RabbetMoulding], Say]) -> list[Input]:
     """The profiles with a lip, each with what it would make of this piece; and whether to cut one rail too many."""
     options = [(m.key, (m.name,), detail(m)) for m in context.shop.rabbet_mouldings]
-    frame, place = context.display.frame, "/display/frame/moulding"
+    frame, place = frame_of(context.display), "/display/frame/moulding"
+    assert isinstance(frame, NewRabbet)
     like = context.shop.rabbet_moulding(frame.moulding) or (context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings)[0]
     own = own_inputs(context, "rabbet_mouldings", place, frame.moulding, like)
     return [choice(context, place, "Rail", "Rail", options, ("rail",), look="list"), *own, spare_rail(context)]
 
 
-def spare_rail(context: Context[Any, Any]) -> ChoiceInput:
+def spare_rail(context: Context[object, object]) -> ChoiceInput:
     """Whether one rail too many is cut, of whatever profile."""
     return choice(
         context,
@@ -156,7 +160,7 @@ def spare_rail(context: Context[Any, Any]) -> ChoiceInput:
     )
 
 
-def new_or_bought(context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet | ReadFrame) -> ChoiceInput:
+def new_or_bought(context: Context[object, object], rabbet: Rabbet, frame: NewRabbet | ReadFrame) -> ChoiceInput:
     """Whether the frame is made for the piece or there already; changing over keeps the sizes it has."""
     made = isinstance(frame, ReadFrame)
     profiles = context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
@@ -195,7 +199,7 @@ def new_or_bought(context: Context[Any, Any], rabbet: Rabbet, frame: NewRabbet |
 
 
 def frame_chooser(
-    context: Context[Any, Any],
+    context: Context[object, object],
     work: Mapping[str, Dim],
     fits: Callable[[Mapping[str, Fraction], ReadyFrame], Say | None],
     sight: bool,
@@ -204,7 +208,7 @@ def frame_chooser(
 
     ``fits`` says why one does not, or None; borders are to the sight edge if ``sight``, else to the rabbet.
     """
-    say, frame = context.speak.say, context.display.frame
+    say, frame = context.speak.say, frame_of(context.display)
     found = []
     for ready in context.shop.frames:
         for turned in (False, True) if ready.width != ready.height else (False,):
@@ -238,7 +242,7 @@ def frame_chooser(
     return [ChoiceInput("ready", "Ready-made frames, most even first", "Ready-made frames", options, ("rail",), "list")]
 
 
-def _is_this(frame: NewRabbet | ReadFrame, ready: ReadyFrame, turned: bool) -> bool:
+def _is_this(frame: object, ready: ReadyFrame, turned: bool) -> bool:
     """Whether the frame is this one as it was taken off the list, with nothing read since."""
     if not isinstance(frame, ReadFrame) or frame.turned != turned:
         return False

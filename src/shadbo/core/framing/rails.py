@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Any
 
 from shadbo.core.contract.cutting import Across, CutLine, StockLength, lay_out
 from shadbo.core.contract.display import Context
@@ -37,7 +36,7 @@ def draw_rails(drawing: Drawing, w: Fraction, h: Fraction, f: Fraction) -> None:
 
 
 def cut_line(
-    context: Context[Any, Any],
+    context: Context[object, object],
     key: str,
     part: str,
     parts: tuple[str, ...],
@@ -87,7 +86,7 @@ class Rails:
     spare: bool
 
 
-def rail_lines(context: Context[Any, Any], rails: Rails) -> list[CutLine]:
+def rail_lines(context: Context[object, object], rails: Rails) -> list[CutLine]:
     book = context.book
     lines = []
     for axis, run, word, parts in RUNS:
@@ -125,7 +124,7 @@ def rail_lines(context: Context[Any, Any], rails: Rails) -> list[CutLine]:
     return lines
 
 
-def rail_stock(context: Context[Any, Any], rails: Rails) -> tuple[StockLength, ...]:
+def rail_stock(context: Context[object, object], rails: Rails) -> tuple[StockLength, ...]:
     """How much moulding the frame takes, and how its rails lie in the stock lengths (none if one is too long)."""
     book, shop = context.book, context.shop
     kerf = rule(shop.rules.kerf, "Saw kerf", "saw", "depth")
@@ -145,7 +144,7 @@ def rail_stock(context: Context[Any, Any], rails: Rails) -> tuple[StockLength, .
 
 
 def stock_lengths(
-    context: Context[Any, Any],
+    context: Context[object, object],
     pieces: list[tuple[str, Fraction]],
     length: Fraction,
     label: str,
@@ -178,7 +177,7 @@ def stock_lengths(
     return tuple(lengths)
 
 
-def square(context: Context[Any, Any], name: str, label: str, sides: Mapping[str, Dim], part: str) -> tuple[Dim, Dim]:
+def square(context: Context[object, object], name: str, label: str, sides: Mapping[str, Dim], part: str) -> tuple[Dim, Dim]:
     """What both diagonals must measure, and by how much they may differ: ``<name>.diagonal`` and ``<name>.square``."""
     across = context.book.add(
         diagonal(sides["width"], sides["height"]), f"{name}.diagonal", f"Both {label} diagonals", parts=(part,)
@@ -190,7 +189,7 @@ def square(context: Context[Any, Any], name: str, label: str, sides: Mapping[str
     return across, differ
 
 
-def frame_steps(context: Context[Any, Any], rails: Rails) -> list[Operation]:
+def frame_steps(context: Context[object, object], rails: Rails) -> list[Operation]:
     """Cut, dry-fit, glue: the same for every frame that is made."""
     say, book = context.speak.say, context.book
     long_points = [book[f"rail.{way}.long_point"] for way in ("horizontal", "vertical")]

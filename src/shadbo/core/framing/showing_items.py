@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from typing import Any
 
 from shadbo.core.contract.display import Context, ItemShown
 from shadbo.core.contract.terms import there
 from shadbo.core.framing.arrange.laid import Sized
 
 
-def items_shown(context: Context[Any, Any], sized: Iterable[Sized]) -> tuple[ItemShown, ...]:
+def items_shown(context: Context[object, object], sized: Iterable[Sized]) -> tuple[ItemShown, ...]:
     return tuple(
         ItemShown(
             one.item.key,
@@ -25,7 +24,7 @@ def items_shown(context: Context[Any, Any], sized: Iterable[Sized]) -> tuple[Ite
     )
 
 
-def item_figures(context: Context[Any, Any], one: Sized) -> tuple[str, ...]:
+def item_figures(context: Context[object, object], one: Sized) -> tuple[str, ...]:
     """The figures of one item that was measured."""
     key = one.part
     read = (f"{key}.{a}{use}" for a in ("width", "height") for use in ("", ".largest", ".smallest", ".mean", ".spread"))

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Any
 
 from shadbo.core.contract.cutting import CutLine, strip_of
 from shadbo.core.contract.display import Context, Weight
 from shadbo.core.contract.operations import Operation
+from shadbo.core.document.decisions.having import Glazed
 from shadbo.core.framing.came import sheet_word
 from shadbo.core.framing.rabbet import Rabbet
 from shadbo.core.framing.rails import cut_line
@@ -19,7 +19,7 @@ from shadbo.core.quantity.sums import Dim, rule
 NO_ADHESIVE = ("coated", "acrylic", "none")
 
 
-def spacer_lengths(context: Context[Any, Any], rabbet: Rabbet, sheet: Mapping[str, Dim]) -> dict[str, Dim]:
+def spacer_lengths(context: Context[object, Glazed], rabbet: Rabbet, sheet: Mapping[str, Dim]) -> dict[str, Dim]:
     """A spacer runs round the rabbet: two strips its whole length, two between them (mm). Where it is stuck to the glass it is no longer than
     that."""
     along = sheet if sheet and context.display.glazing not in NO_ADHESIVE else rabbet.size
@@ -36,7 +36,7 @@ def spacer_lengths(context: Context[Any, Any], rabbet: Rabbet, sheet: Mapping[st
     }
 
 
-def side_strips(context: Context[Any, Any], board: Mapping[str, Dim]) -> dict[str, Dim]:
+def side_strips(context: Context[object, Glazed], board: Mapping[str, Dim]) -> dict[str, Dim]:
     """Two strips on the face of an inner board that is cut down, along its sides: they drop inside the liner with it (mm)."""
     return {
         "side": context.book.add(
@@ -57,7 +57,7 @@ WORDS = {
 }
 
 
-def spacer_lines(context: Context[Any, Any], lengths: dict[str, Dim], height: Dim) -> list[CutLine]:
+def spacer_lines(context: Context[object, Glazed], lengths: dict[str, Dim], height: Dim) -> list[CutLine]:
     wall = context.display.glazing in NO_ADHESIVE
     bare = context.display.glazing == "none"
     against = "under the lip" if bare else "a bare face on the sheet"
@@ -84,13 +84,13 @@ def spacer_lines(context: Context[Any, Any], lengths: dict[str, Dim], height: Di
     ]
 
 
-def spacer_weight(context: Context[Any, Any], lengths: Mapping[str, Dim], height: Dim | Fraction) -> Weight:
+def spacer_weight(context: Context[object, Glazed], lengths: Mapping[str, Dim], height: Dim | Fraction) -> Weight:
     """What the strips weigh, by the run of them."""
     wide = context.rule("spacer_width")
     return strips_weight(context, "spacer", "Spacer", "foam strip", [(2, long, wide, height) for long in lengths.values()])
 
 
-def spacer_step(context: Context[Any, Any], lengths: dict[str, Dim]) -> Operation:
+def spacer_step(context: Context[object, Glazed], lengths: dict[str, Dim]) -> Operation:
     bare = context.display.glazing == "none"
     wall = context.display.glazing in NO_ADHESIVE
     stuck = (

@@ -6,7 +6,6 @@ from decimal import Decimal
 from functools import lru_cache
 from itertools import combinations_with_replacement
 from math import lcm
-from typing import Any
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
@@ -16,42 +15,42 @@ from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.sums import Dim, leaf
 
 
-def _in_unit(context: Context[Any, Any], n: Fraction) -> bool:
+def _in_unit(context: Context[object, object], n: Fraction) -> bool:
     """Whether a length of the stock is sold in the piece’s unit: whole eighths of an inch, or millimetres."""
     eighths = n * 8 / Fraction(254, 10)
     return (eighths.denominator == 1) == (context.piece.units == "in")
 
 
-def stock_screw(context: Context[Any, Any], least: Fraction, most: Fraction) -> Fraction | None:
+def stock_screw(context: Context[object, object], least: Fraction, most: Fraction) -> Fraction | None:
     """The shortest screw of the stock (mm) that is no shorter than ``least`` and no longer than ``most``, of the piece’s unit first."""
     fitting = sorted(n for n in map(Fraction, context.shop.screws) if least <= n <= most)
     return next((n for n in fitting if _in_unit(context, n)), fitting[0] if fitting else None)
 
 
-def back_screw(context: Context[Any, Any], back: Dim, most: Fraction) -> Fraction | None:
+def back_screw(context: Context[object, object], back: Dim, most: Fraction) -> Fraction | None:
     """The screw of the stock that holds a back on: through it, and a bite in the wall behind, no longer than ``most`` (mm). None where none does."""
     return stock_screw(context, back.value + context.rule("bite"), most)
 
 
-def told(context: Context[Any, Any], screw: Fraction | None) -> Say:
+def told(context: Context[object, object], screw: Fraction | None) -> Say:
     """A screw’s length in words; nothing where there is none."""
     return context.speak.say("{}", screw) if screw is not None else ()
 
 
-def longest_screw(context: Context[Any, Any], most: Fraction) -> Fraction | None:
+def longest_screw(context: Context[object, object], most: Fraction) -> Fraction | None:
     """The longest screw of the stock (mm) that is no longer than ``most``, of the piece’s unit first."""
     fitting = sorted((n for n in map(Fraction, context.shop.screws) if n <= most), reverse=True)
     return next((n for n in fitting if _in_unit(context, n)), fitting[0] if fitting else None)
 
 
-def least_bite(context: Context[Any, Any], bar: Dim) -> Dim:
+def least_bite(context: Context[object, object], bar: Dim) -> Dim:
     """What a screw has to bite in a bar this deep: the rule’s, or half the bar where that is less; load decides whether it is enough."""
     rule_ = ruled(context, "bite", "Least bite in the bar")
     least = rule_ if rule_.value <= bar.value / 2 else bar / 2
     return context.book.add(least * 1, "screw.least", "Least bite", parts=("screw",), grain="depth")
 
 
-def choose_screw(context: Context[Any, Any], chosen: Decimal | None, shortest: Dim, longest: Dim) -> Dim:
+def choose_screw(context: Context[object, object], chosen: Decimal | None, shortest: Dim, longest: Dim) -> Dim:
     """The screw that was chosen for this piece, else the shortest in stock that bites and reaches nothing it must not, else the longest
     that reaches nothing: ``screw.length``."""
     pointer = "/display/screw"
@@ -73,7 +72,7 @@ def choose_screw(context: Context[Any, Any], chosen: Decimal | None, shortest: D
     return context.book.add(form, "screw.length", "Screw length", parts=("screw",))
 
 
-def screws_between(context: Context[Any, Any], shortest: Dim, longest: Dim) -> list[WayOut]:
+def screws_between(context: Context[object, object], shortest: Dim, longest: Dim) -> list[WayOut]:
     """Up to two lengths of the stock that bite and reach nothing they must not, shortest first."""
     fitting = sorted(n for n in map(Fraction, context.shop.screws) if shortest.value <= n <= longest.value)
     return [WayOut(context.speak.say("Use {} screws", n), (put("/display/screw", n),)) for n in fitting[:2]]

@@ -6,12 +6,12 @@ Its outside is that of a board in the rabbet; two bars run the whole width, two 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Any
 
 from shadbo.core.contract.cutting import CutLine, bar_of
 from shadbo.core.contract.display import Carcass, Context, Weight
 from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, cut, got
+from shadbo.core.document.decisions.having import Closed
 from shadbo.core.framing.rails import AXES, GLUE, cut_line
 from shadbo.core.framing.stock import stock_screw, told
 from shadbo.core.framing.weights import wood_weight
@@ -51,16 +51,16 @@ class Strainer:
         return 2 * self.across + 2 * self.between
 
 
-def closes_with_strainer(context: Context[Any, Any]) -> bool:
-    return getattr(context.display, "closing", "") == "strainer"
+def closes_with_strainer(context: Context[object, object]) -> bool:
+    return isinstance(context.display, Closed) and context.display.closing == "strainer"
 
 
-def stands_behind(context: Context[Any, Any]) -> bool:
+def stands_behind(context: Context[object, object]) -> bool:
     """Whether a strainer is the hindmost wood there is: what it hangs by is screwed into it."""
     return context.piece.hang.strainer and not closes_with_strainer(context)
 
 
-def strainer_of(context: Context[Any, Any], carcass: Carcass, outside: tuple[Dim, Dim]) -> Strainer | None:
+def strainer_of(context: Context[object, object], carcass: Carcass, outside: tuple[Dim, Dim]) -> Strainer | None:
     """What was asked for: a pack that is closed with one, or one behind; a frame needs one at the most."""
     closes = closes_with_strainer(context)
     if not closes and not stands_behind(context):
@@ -89,7 +89,7 @@ def strainer_of(context: Context[Any, Any], carcass: Carcass, outside: tuple[Dim
     return Strainer(across, between, wide, deep, sizes["height"], each, _screw(context, (wide if closes else deep).value), closes)
 
 
-def _within(context: Context[Any, Any], carcass: Carcass, outside: Dim, axis: str, closes: bool) -> Dim:
+def _within(context: Context[object, object], carcass: Carcass, outside: Dim, axis: str, closes: bool) -> Dim:
     """Closing a pack, as large as a board in the rabbet (in a frame without one, as its inside); behind, on the backs of the rails."""
     if not closes:
         return outside - 2 * rule(context.rule("dust_cover_inset"), "Inside the frame’s edge", "strainer", "depth")
@@ -98,7 +98,7 @@ def _within(context: Context[Any, Any], carcass: Carcass, outside: Dim, axis: st
     return board * 1 if board is not None else outside - 2 * carcass.solid - ease
 
 
-def _deep(context: Context[Any, Any], closes: bool) -> Dim:
+def _deep(context: Context[object, object], closes: bool) -> Dim:
     """As deep as what is left behind the pack, where that is enough to be stiff."""
     least = rule(context.rule("strainer_deep"), "Strainer bar, deep", "strainer")
     slack = context.book.dims.get("depth.slack")
@@ -106,7 +106,7 @@ def _deep(context: Context[Any, Any], closes: bool) -> Dim:
     return context.book.add(dim, "strainer.deep", "Strainer bar, deep", parts=("strainer",), grain="depth")
 
 
-def strainer_parts(context: Context[Any, Any], strainer: Strainer) -> tuple[Part, ...]:
+def strainer_parts(context: Context[object, object], strainer: Strainer) -> tuple[Part, ...]:
     lines: Mapping[str, tuple[str, Dim]] = {
         "across": ("Strainer, top and bottom", strainer.across),
         "between": ("Strainer, between them", strainer.between),
@@ -126,23 +126,23 @@ def strainer_parts(context: Context[Any, Any], strainer: Strainer) -> tuple[Part
     )
 
 
-def _screw(context: Context[Any, Any], through: Fraction) -> Fraction:
+def _screw(context: Context[object, object], through: Fraction) -> Fraction:
     """Through so much of a bar (mm) and a bite in the wood beyond: of the stock, no longer than twice that; else just so long."""
     least = through + context.rule("bite")
     return stock_screw(context, least, through + 2 * context.rule("bite")) or least
 
 
-def _line(context: Context[Any, Any], key: str, words: str, length: Dim, strainer: Strainer) -> CutLine:
+def _line(context: Context[object, object], key: str, words: str, length: Dim, strainer: Strainer) -> CutLine:
     section = bar_of(context.speak, strainer.wide, strainer.deep)
     return cut_line(context, key, words, ("strainer",), 2, WOOD, length, section, ("square ends",))
 
 
-def strainer_weight(context: Context[Any, Any], strainer: Strainer) -> Weight:
+def strainer_weight(context: Context[object, object], strainer: Strainer) -> Weight:
     area = strainer.wide.value * strainer.deep.value
     return wood_weight(context, "strainer", "Strainer", WOOD, strainer.weight_mm, area)
 
 
-def make_step(context: Context[Any, Any], strainer: Strainer) -> Operation:
+def make_step(context: Context[object, object], strainer: Strainer) -> Operation:
     return Operation(
         "strainer.make",
         "Make the strainer",

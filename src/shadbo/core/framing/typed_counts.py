@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Any
 
 from shadbo.core.contract.asking import choice
 from shadbo.core.contract.checks import Stage, WayOut, put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import Input
+from shadbo.core.document.decisions.having import Numbered
 from shadbo.core.framing.counting import Fixings, figures, newtons, show_force
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import Fraction
@@ -22,14 +22,13 @@ LISTED = 12
 MOST_FOR_STRENGTH = 96
 
 
-def typed(context: Context[Any, Any], axis: str) -> int | None:
+def typed(context: Context[object, Numbered], axis: str) -> int | None:
     """How many fixings one wants along a side, None for as many as the usual spacing gives."""
-    found: int | None = getattr(context.display, FIELDS[axis][0])
-    return found
+    return context.display.per_rail if axis == "width" else context.display.per_stile
 
 
 def strong_enough(
-    context: Context[Any, Any], usual: Mapping[str, int], sides: Mapping[str, Fraction], each: Fraction
+    context: Context[object, Numbered], usual: Mapping[str, int], sides: Mapping[str, Fraction], each: Fraction
 ) -> tuple[dict[str, int], Fixings]:
     """As many on each side as bear the canvas with the factor of the shop (``each`` so many newtons), those spacing gives at the least:
     one more on the side where they are furthest apart, till they do. And what spacing, strength and hand ask for in all."""
@@ -43,7 +42,7 @@ def strong_enough(
     return found, Fixings(load, each, strength, 2 * sum(usual.values()), many)
 
 
-def count_inputs(context: Context[Any, Any], what: str, usual: Mapping[str, int], part: str) -> list[Input]:
+def count_inputs(context: Context[object, Numbered], what: str, usual: Mapping[str, int], part: str) -> list[Input]:
     """How many on each rail and each stile: as spaced, or so many."""
     asked: list[Input] = []
     for axis in AXES:
@@ -57,7 +56,7 @@ def count_inputs(context: Context[Any, Any], what: str, usual: Mapping[str, int]
 
 
 def check_counts(
-    context: Context[Any, Any],
+    context: Context[object, Numbered],
     name: str,
     what: str,
     places: Mapping[str, list[Dim] | tuple[Dim, ...]],

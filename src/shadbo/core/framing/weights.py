@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
-from typing import Any
 
 from shadbo.core.contract.display import Context, Weight
 from shadbo.core.document.shop import Board
@@ -29,21 +28,21 @@ def _mm(size: Size) -> Fraction:
     return size.value if isinstance(size, Dim) else size
 
 
-def wood_weight(context: Context[Any, Any], part: str, label: str, wood: str, length: Size, area_mm2: Fraction) -> Weight:
+def wood_weight(context: Context[object, object], part: str, label: str, wood: str, length: Size, area_mm2: Fraction) -> Weight:
     """So much length of a section, of a wood."""
     kg = _mm(length) * area_mm2 * density(wood) / CUBIC_MM
     words = f"{{}} long, {float(area_mm2 / 100):.3g} cm² in section, {wood or 'wood'} at {round(density(wood))} kg a cubic metre"
     return Weight(part, label, kg, context.speak.say(words, _mm(length)))
 
 
-def rails_weight(context: Context[Any, Any], outside: Mapping[str, Dim], face: Dim, area_mm2: Fraction, wood: str) -> Weight:
+def rails_weight(context: Context[object, object], outside: Mapping[str, Dim], face: Dim, area_mm2: Fraction, wood: str) -> Weight:
     """Four mitred rails: along their middle line each is a face shorter than outside."""
     round_ = 2 * (outside["width"].value + outside["height"].value) - 4 * face.value
     return wood_weight(context, "rail", "Rails", wood, round_, area_mm2)
 
 
 def sheet_weight(
-    context: Context[Any, Any],
+    context: Context[object, object],
     part: str,
     label: str,
     kind: str | Board,
@@ -64,7 +63,7 @@ def sheet_weight(
 
 
 def strips_weight(
-    context: Context[Any, Any], part: str, label: str, of: str, pieces: Sequence[tuple[int, Size, Size, Size]]
+    context: Context[object, object], part: str, label: str, of: str, pieces: Sequence[tuple[int, Size, Size, Size]]
 ) -> Weight:
     """Strips and blocks of one stuff: how many, how long, wide and thick each (mm)."""
     heavy = STRIPS[of]
@@ -78,7 +77,7 @@ def object_weight(part: str, label: str, kg: Fraction, estimated: bool) -> Weigh
     return Weight(part, label, kg, ("an estimate: put it on a scale" if estimated else "put on a scale",))
 
 
-def total(context: Context[Any, Any], weights: Iterable[Weight]) -> Quantity:
+def total(context: Context[object, object], weights: Iterable[Weight]) -> Quantity:
     """The whole, with its parts, into the book: ``weight.total``."""
     parts = list(weights)
     whole = show_mass(sum((w.kg for w in parts), Fraction(0)))

@@ -9,6 +9,19 @@ from shadbo.core.document.shop import Practice
 from shadbo.core.judging.rules import RULES, STRICTNESS, Rule
 from shadbo.core.quantity.record import record
 
+# All a choice can do, as far as anything hangs on it: the names that occur in a rule.
+NAMES = frozenset(name for rule in RULES for name in rule.does)
+
+
+@lru_cache(maxsize=256)
+def doing(words: str) -> frozenset[str]:
+    """What a choice does, from names with blanks between them. Raises :class:`ValueError` for a name that no rule asks for."""
+    names = frozenset(words.split())
+    if unknown := names - NAMES:
+        raise ValueError(f"no rule asks for {', '.join(sorted(unknown))}")
+    return names
+
+
 # What asks for its owner’s word first is offered after what doesn’t.
 ASKING = 20
 

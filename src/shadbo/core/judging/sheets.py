@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from typing import Any, get_args
 
+from shadbo.core.document.decisions.canvas import ReadFrame
+from shadbo.core.document.decisions.having import Glazed, frame_of
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.piece import Piece
 from shadbo.core.document.shop import Shop
@@ -44,8 +46,8 @@ def sheets(
 ) -> list[Judged]:
     """Every sheet the display may have, best first; keys are “glass/uv”. ``sheet_m2`` is its area where it is known."""
     display = piece.display
-    frame = getattr(display, "frame", None)
-    came = frame.sheet if frame is not None and getattr(frame, "glass", None) else None
+    frame = frame_of(display)
+    came = frame.sheet if isinstance(frame, ReadFrame) and frame.glass else None
     needs = needs_here(piece, facts, sheet_m2, exact(shop.rules.glass_area))
     choices = [
         Choice(f"{kind}/{grade}", does(kind, grade), CAME if (kind, grade) == (came, "plain") else 0)
@@ -59,12 +61,12 @@ def sheets(
 def with_sheet(piece: Piece, facts: Facts, shop: Shop) -> Any:
     """The display with the sheet that is left to the judgement decided; the very same where nothing is."""
     display = piece.display
-    kind, grade = getattr(display, "glazing", None), getattr(display, "grade", None)
-    if kind is None or (kind != AUTO and grade != AUTO):
+    if not isinstance(display, Glazed) or AUTO not in (display.glazing, display.grade):
         return display
+    kind, grade = display.glazing, display.grade
     best = next(
         j.choice.key.split("/")
         for j in sheets(piece, facts, shop)
-        if kind in (AUTO, j.choice.key.split("/")[0]) and grade in (AUTO, None, j.choice.key.split("/")[1])
+        if kind in (AUTO, j.choice.key.split("/")[0]) and grade in (AUTO, j.choice.key.split("/")[1])
     )
     return display.model_copy(update={"glazing": best[0], "grade": best[1]})

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length, station_inputs, toggled
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context, Panel, PanelOf, ViewOf
 from shadbo.core.contract.inputs import ChoiceInput, Input, MassInput, Option, WordsInput
 from shadbo.core.contract.views import Drawing, Size, View
+from shadbo.core.document.decisions.canvas import DeepReadyMade, Floater
 from shadbo.core.document.objects import MATERIALS, Consent, FlatWork, Measured, RolledCanvas, StretchedCanvas
 from shadbo.core.document.readings import ACROSS, DOWN, Uses
 from shadbo.core.document.traits import TRAITS
@@ -41,17 +41,19 @@ ASIDE = {
 }
 
 
-def picture(context: Context[Any, Any]) -> str:
+def picture(context: Context[object, object]) -> str:
     """What it is called: a canvas, or a panel."""
-    return "panel" if getattr(context.piece.object, "support", "stretched") != "stretched" else "canvas"
+    thing = context.piece.object
+    return "panel" if isinstance(thing, StretchedCanvas) and thing.support != "stretched" else "canvas"
 
 
-def gets_cradle(context: Context[Any, Any]) -> bool:
+def gets_cradle(context: Context[object, object]) -> bool:
     """Whether strips are glued behind a bare board: what is screwed through its seat needs wood to bite in."""
-    return getattr(context.piece.object, "support", "") == "board" and getattr(context.display, "WANTS_BARS", False)
+    thing = context.piece.object
+    return isinstance(thing, StretchedCanvas) and thing.support == "board" and isinstance(context.display, Floater | DeepReadyMade)
 
 
-def measure(context: Context[Any, Any]) -> Thing:
+def measure(context: Context[object, object]) -> Thing:
     """Read the object into the book and doubt its readings."""
     thing = context.piece.object
     assert isinstance(thing, (StretchedCanvas, RolledCanvas, FlatWork))
@@ -64,7 +66,7 @@ def measure(context: Context[Any, Any]) -> Thing:
     return found
 
 
-def _check_uses(context: Context[Any, Any], use: Uses) -> None:
+def _check_uses(context: Context[object, object], use: Uses) -> None:
     for key, (label, usual, what_for) in USES.items():
         chosen = getattr(use, key)
         if chosen != usual:
@@ -79,12 +81,12 @@ def _check_uses(context: Context[Any, Any], use: Uses) -> None:
             )
 
 
-def desk_panel(context: Context[Any, Any], thing: Thing, *more: Input, figures: tuple[str, ...] = ()) -> PanelOf:
+def desk_panel(context: Context[object, object], thing: Thing, *more: Input, figures: tuple[str, ...] = ()) -> PanelOf:
     """What the Measure stage asks of an object."""
     return PanelOf("measure", lambda: _panel(context, thing, *more, figures=figures))
 
 
-def _panel(context: Context[Any, Any], thing: Thing, *more: Input, figures: tuple[str, ...]) -> Panel:
+def _panel(context: Context[object, object], thing: Thing, *more: Input, figures: tuple[str, ...]) -> Panel:
     held, show = context.piece.object, context.shop.showing
     assert isinstance(held, Measured)
     inputs: list[Input] = []
@@ -212,7 +214,7 @@ def _panel(context: Context[Any, Any], thing: Thing, *more: Input, figures: tupl
     return Panel(in_words(thing, context.speak), tuple(inputs), (*figures, *present), ("measured", "tenfold", "face"))
 
 
-def desk_views(context: Context[Any, Any], thing: Thing) -> tuple[ViewOf, ViewOf]:
+def desk_views(context: Context[object, object], thing: Thing) -> tuple[ViewOf, ViewOf]:
     """The object as measured with its stations, and with its deviations ten times over."""
     return ViewOf("measured", lambda: _measured(context, thing)), ViewOf("tenfold", lambda: _tenfold(thing))
 
@@ -229,7 +231,7 @@ def _material(thing: Thing) -> str:
     return "paper" if thing.key == "work" else "canvas"
 
 
-def _measured(context: Context[Any, Any], thing: Thing) -> View:
+def _measured(context: Context[object, object], thing: Thing) -> View:
     held = context.piece.object
     assert isinstance(held, Measured)
     pad = max(thing.width.mean.value, thing.height.mean.value) * Fraction(3, 100)

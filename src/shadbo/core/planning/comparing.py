@@ -15,6 +15,7 @@ from shadbo.core.contract.display import Display, Held, Suit
 from shadbo.core.contract.operations import Time
 from shadbo.core.contract.views import View
 from shadbo.core.displays.registry import DISPLAYS
+from shadbo.core.document.decisions.having import frame_of
 from shadbo.core.document.facts import facts_of
 from shadbo.core.document.patching import changed
 from shadbo.core.document.piece import SHOWS, Piece, document_of
@@ -96,7 +97,7 @@ def _piece_as(piece: Piece, display: Display, shop: Shop, new_frame: bool = Fals
         thing, lost = seen
         steps.append(put("/object", thing))
     shown = changed(piece, tuple(steps))
-    frame = getattr(piece.display, "frame", None)
+    frame = frame_of(piece.display)
     if frame is None or frame.make == "new" or new_frame:
         return shown, lost
     # A frame that is there stays, where that way has one of its sort: nobody buys another for having looked at it.

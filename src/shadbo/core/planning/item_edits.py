@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal, cast
+from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
@@ -10,6 +10,7 @@ from shadbo.core.contract.checks import Patch, put
 from shadbo.core.contract.display import Context, Lying
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.decisions.boxes import Layout
+from shadbo.core.document.decisions.having import Arranged
 from shadbo.core.document.items import Colour, Coordinate, ItemKey, Kind, Things
 from shadbo.core.document.kinds import KINDS
 from shadbo.core.document.piece import Piece, document_of, length_field
@@ -117,11 +118,10 @@ def lying(piece: Piece, shop: Shop) -> Lying:
 
 def layout_of(piece: Piece) -> Layout:
     """How the items lie. Raises :class:`Refused` where the display itself says where they go."""
-    layout = getattr(piece.display, "layout", None)
-    if layout is None:
+    if not isinstance(piece.display, Arranged):
         label = DISPLAYS[piece.display.type].label
         raise Refused(Fault("/display", "Place", label, "says itself where things lie", "a box, to arrange them in"))
-    return cast(Layout, layout)
+    return piece.display.layout
 
 
 def things(piece: Piece) -> Things:
@@ -183,8 +183,7 @@ USUAL_GAP = Fraction(20)
 
 
 def _gap(piece: Piece) -> Fraction:
-    layout = getattr(piece.display, "layout", None)
-    return exact(layout.gap) if layout is not None else USUAL_GAP
+    return exact(piece.display.layout.gap) if isinstance(piece.display, Arranged) else USUAL_GAP
 
 
 def _fresh(taken: set[str], stem: str) -> str:

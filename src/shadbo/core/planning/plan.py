@@ -157,7 +157,7 @@ def plan_and_book(piece: Piece, shop: Shop, focus: str = "", only: Only | None =
     return _planned(piece, shop, focus, only)
 
 
-def _reckoned(piece: Piece, shop: Shop, focus: str) -> tuple[Context[Any, Any], Reckoned, Quantity, Stretching]:
+def _reckoned(piece: Piece, shop: Shop, focus: str) -> tuple[Context[object, object], Reckoned, Quantity, Stretching]:
     """Every figure and every check; what is only asked for is still to be worked out, and adds neither."""
     display = DISPLAYS[piece.display.type]
     context = Context.of(piece, shop, focus, display.holds)
@@ -275,7 +275,7 @@ def _figures(book: Book, show: Showing, reckoned: Reckoned, focus: str, spoken: 
     return told | {n: figure_of_count(c) for n, c in book.counts.items() if not (quiet and n.startswith(quiet))}
 
 
-def _checks(piece: Piece, context: Context[Any, Any]) -> tuple[Check, ...]:
+def _checks(piece: Piece, context: Context[object, object]) -> tuple[Check, ...]:
     return _taken_on(piece, tuple(_open_ways(piece, check) for check in context.checks.in_order()))
 
 

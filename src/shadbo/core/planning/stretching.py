@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from typing import Any
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.cutting import StockLength
@@ -30,7 +29,7 @@ FAMILY = "stretching"
 class Stretching:
     """The stretching of a piece’s canvas as its own display reckons it; nothing where the canvas came on its bars."""
 
-    context: Context[Any, Any] | None = None
+    context: Context[object, object] | None = None
     reckoned: Reckoned | None = None
 
     @property
@@ -68,7 +67,7 @@ def stretching_of(piece: Piece, shop: Shop) -> Stretching:
     return Stretching(context, reckoned)
 
 
-def check_stretching(context: Context[Any, Any], first: Stretching) -> None:
+def check_stretching(context: Context[object, object], first: Stretching) -> None:
     """What comes off the bars is what is framed, and it can be stretched at all: both are stops of the one job."""
     piece = context.piece
     if first.context is None or piece.stretched is None:

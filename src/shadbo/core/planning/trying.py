@@ -13,6 +13,7 @@ from dataclasses import replace
 from shadbo.core.contract.checks import ORDER, Check, Patch, WayOut
 from shadbo.core.contract.display import Display
 from shadbo.core.displays.registry import DISPLAYS
+from shadbo.core.document.decisions.having import frame_of, frame_there
 from shadbo.core.document.facts import facts_of
 from shadbo.core.document.patching import changed
 from shadbo.core.document.piece import Piece
@@ -120,7 +121,7 @@ class _Trial:
 
     def _in_its_frame(self) -> list[Outcome]:
         """The best other way of showing it that has no stop in the frame it has; none where no frame was bought."""
-        if self._frame() is None:
+        if frame_there(self.piece.display) is None:
             return []
         for display in self._suiting()[:MOST_SHOWN]:
             found = self._shown_as(display.key, False) if display.key != self.piece.display.type else None
@@ -129,7 +130,7 @@ class _Trial:
         return []
 
     def _keeps_frame(self, after: Outcome) -> bool:
-        return getattr(after.piece.display, "frame", None) == self._frame()
+        return frame_of(after.piece.display) == frame_there(self.piece.display)
 
     def _shown_as(self, key: str, new_frame: bool) -> Outcome | None:
         """The piece shown so, worked out once for all its checks; None if it can’t be."""
@@ -172,7 +173,7 @@ class _Trial:
     def _shown_otherwise(self, check: Check) -> list[Outcome]:
         """This way of showing it begun afresh, or the best other one: whichever has no stop of its own, or none that can’t be mended."""
         # In the frame that is there, then in one of its own.
-        for new_frame in (False, True) if self._frame() is not None else (False,):
+        for new_frame in (False, True) if frame_there(self.piece.display) is not None else (False,):
             begun: list[Outcome] = []
             for display in self._suiting()[:MOST_SHOWN]:
                 found = self._shown_as(display.key, new_frame)
@@ -190,11 +191,6 @@ class _Trial:
         if key == self.piece.display.type:
             return f"Begin afresh what was chosen for it{own}: {label}"
         return f"Show it another way{own}: {label}, begun afresh"
-
-    def _frame(self) -> object | None:
-        """The frame that is there; None where one is to be made, or none is wanted."""
-        frame = getattr(self.piece.display, "frame", None)
-        return None if frame is None or frame.make == "new" else frame
 
     def _by_another(self, check: Check) -> list[Outcome]:
         """What is really wrong may be said elsewhere, a reading that can’t be above all: the first way out of another check that mends this one

@@ -340,7 +340,7 @@ CLEAR_CASE = Display(
     "clear_case",
     "Clear case",
     reckon,
-    Way(_suits, _begin, "glazed air deep both_seen edges_seen stands_free"),
+    Way(_suits, _begin, "air both_seen edges_seen", stands=True),
     starts=(
         Start(
             "case",

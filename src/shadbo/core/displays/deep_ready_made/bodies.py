@@ -17,8 +17,8 @@ def lie(context: DeepContext, sizes: Sizes) -> Space:
         space.then().ring("card", "Card", "board", x, y, rw, rh, sizes.rabbet.lip, z, z + mm(sizes.card))
     z = round(z + mm(sizes.card), 3)
     space.then()
-    board = context.object.support == "board"
-    back = stretched(space, sizes.thing, z, sizes.depth, exact(context.object.bar_width), board=board)
+    board = context.thing.support == "board"
+    back = stretched(space, sizes.thing, z, sizes.depth, exact(context.thing.bar_width), board=board)
     _packing(space, sizes, (x, y, rw, rh), z, back)
     bw, bh = sizes.template["width"], sizes.template["height"]
     end = round(back + mm(sizes.board), 3)

@@ -152,7 +152,7 @@ def _screws(context: DeepContext, thing: Thing, template: dict[str, Dim]) -> tup
     """Through the board into the middle of each bar: two a side at the least, marked on the board from its edges."""
     book = context.book
     bar = leaf(
-        context.object.bar_width,
+        context.thing.bar_width,
         "/object/bar_width",
         "Bar width",
         "reading",

@@ -18,8 +18,8 @@ def lie(context: FloaterContext, sizes: Sizes) -> Space:
     _liners(space, sizes, face, high - seat)
     front = mm(sizes.reveal)
     space.then()
-    board = context.object.support == "board"
-    back = stretched(space, sizes.thing, front, sizes.depth.mean, exact(context.object.bar_width), board=board)
+    board = context.thing.support == "board"
+    back = stretched(space, sizes.thing, front, sizes.depth.mean, exact(context.thing.bar_width), board=board)
     through: tuple[str, ...] = ("rail",) if sizes.own_seat else ("seat",)
     if sizes.lift.value > 0:
         through = (*through, "lift")

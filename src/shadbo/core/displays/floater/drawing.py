@@ -71,7 +71,7 @@ def _section(context: FloaterContext, sizes: Sizes) -> View:
     gap, seat, seat_w = sizes.gap["width"].value, sizes.seat.value, sizes.seat_width.value
     lift, bar, reveal = sizes.lift.value, sizes.depth.mean.value, sizes.reveal.value
     proud = max(Fraction(0), -reveal)
-    bar_w = Fraction(str(context.object.bar_width))
+    bar_w = Fraction(str(context.thing.bar_width))
     beyond = Fraction(18)
     width = f + max(seat_w, gap + bar_w) + beyond
     drawing = Drawing("section", "Section", width, proud + height)
@@ -137,7 +137,7 @@ def _section(context: FloaterContext, sizes: Sizes) -> View:
 
 def _back(context: FloaterContext, sizes: Sizes) -> View:
     w, h, f = sizes.outside["width"].value, sizes.outside["height"].value, sizes.face.value
-    seat_w, bar_w = sizes.seat_width.value, Fraction(str(context.object.bar_width))
+    seat_w, bar_w = sizes.seat_width.value, Fraction(str(context.thing.bar_width))
     drawing = Drawing("back", "Back, seen from behind", w, h)
     draw_rails(drawing, w, h, f)
     # From behind left and right change places: the canvas is mirrored about the frame's middle.

@@ -30,7 +30,7 @@ def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
         lines.append(cut_line(context, *args, **more))
 
     if gets_cradle(context):
-        cradle = strip_of(context.speak, exact(context.object.bar_width), book["cradle.deep"], "deep")
+        cradle = strip_of(context.speak, exact(context.thing.bar_width), book["cradle.deep"], "deep")
         across, down = cradle_lengths(context, sizes)
         for run, word, length in (("across", "top and bottom", across), ("down", "sides, between them", down)):
             line(f"cradle.{run}", f"Cradle strips, {word}", ("bar",), 2, "straight-grained wood", length, cradle, ("square ends",))
@@ -77,7 +77,7 @@ def cradle_lengths(context: FloaterContext, sizes: Sizes) -> tuple[Dim, Dim]:
     """Strips glued behind a bare board, flush with its smallest size: two along, two between them (mm)."""
     book, saw = context.book, context.shop.saw
     width = leaf(
-        context.object.bar_width,
+        context.thing.bar_width,
         "/object/bar_width",
         "Cradle strips, wide",
         "choice",

@@ -229,7 +229,7 @@ FRONT_OPENING = Display(
     "front_opening",
     "Frame that opens at the front",
     reckon,
-    Way(_suits, _begin, "glazed air"),
+    Way(_suits, _begin, "air"),
     starts=(
         Start(
             "changing",

@@ -150,7 +150,7 @@ def _display(context: BarsContext, sizes: Sizes) -> Panel:
             optional=True,
             hint=("Left empty: it is not trimmed. The line lies outside the work.",),
         ),
-        *consent_inputs(context.object.consent, "Trimming"),
+        *consent_inputs(context.thing.consent, "Trimming"),
     ]
     names = ("bar.length", "work.seen", "sheet.width", "sheet.height", "trim.edge", "weight.total")
     asks = ("Two bars at the top, two at the bottom if it curls; what is cut away lies outside the work.",)

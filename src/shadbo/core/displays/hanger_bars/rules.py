@@ -189,7 +189,7 @@ def _trim(context: BarsContext, sizes: Sizes) -> None:
             parts=("trim",),
             ways=ways,
         )
-    if context.facts.irreplaceable and not context.object.consent.given:
+    if context.facts.irreplaceable and not context.thing.consent.given:
         check_consent(context, "trimmed", stage="cut", part="trim", ways=(whole,))
 
 

@@ -349,7 +349,7 @@ LAYERED_BOX = Display(
     "layered_box",
     "Layered box",
     reckon,
-    Way(_suits, _begin, "glazed air deep"),
+    Way(_suits, _begin, "air"),
     starts=(
         Start(
             "model",

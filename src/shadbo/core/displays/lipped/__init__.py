@@ -69,7 +69,7 @@ def reckon(context: LippedContext) -> Reckoned:
         weights=weights,
         carcass=sizes.rabbet.carcass(weights),
         held=Held(
-            "clips from behind it to the rail" if context.object.support == "board" else "offset clips from the bars to the rail",
+            "clips from behind it to the rail" if context.thing.support == "board" else "offset clips from the bars to the rail",
             "the lip lies on the edge of the paint",
             "yes",
         ),

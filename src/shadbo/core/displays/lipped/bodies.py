@@ -26,8 +26,8 @@ def lie(context: LippedContext, sizes: Sizes) -> Space:
             space.then().ring("spacer", "Spacer", "strip", x, y, rw, rh, wide, z, z + mm(dim))
         z = round(z + mm(dim), 3)
     space.then()
-    board = context.object.support == "board"
-    back = stretched(space, sizes.thing, z, sizes.depth, exact(context.object.bar_width), board=board)
+    board = context.thing.support == "board"
+    back = stretched(space, sizes.thing, z, sizes.depth, exact(context.thing.bar_width), board=board)
     clips_behind(space, sizes.rabbet, sizes.clips, back, dict.fromkeys(AXES, 0.0), {"width": "clip.across", "height": "clip.down"})
     w, h = sizes.cover["width"], sizes.cover["height"]
     high = mm(sizes.rabbet.rail_height)

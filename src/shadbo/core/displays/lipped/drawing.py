@@ -52,10 +52,10 @@ def _section(context: LippedContext, sizes: Sizes) -> View:
     rabbet = sizes.rabbet
     room = max(sizes.room["width"].value * HALF, Fraction(0))
     bar = sizes.depth.value
-    wide = exact(context.object.bar_width)
+    wide = exact(context.thing.bar_width)
     standout = max(sizes.standout.value, Fraction(0))
-    what: tuple[str, Material] = ("Board", "board") if context.object.support == "board" else ("Stretcher bar", "bar")
-    name = "board" if context.object.support == "board" else "bar"
+    what: tuple[str, Material] = ("Board", "board") if context.thing.support == "board" else ("Stretcher bar", "bar")
+    name = "board" if context.thing.support == "board" else "bar"
     before = [
         Lying(key, dim.label, BEFORE.get(key, "shadow"), dim.value, Fraction(1), dim.name, key) for key, dim in sizes.front.items()
     ]
@@ -87,9 +87,9 @@ def _back(context: LippedContext, sizes: Sizes) -> View:
     w, h = rabbet.outside["width"].value, rabbet.outside["height"].value
     cw, ch = sizes.thing.width.look.value, sizes.thing.height.look.value
     x, y = (w - cw) * HALF, (h - ch) * HALF
-    board = context.object.support == "board"
+    board = context.thing.support == "board"
     drawing.box("canvas", f"Back of the {picture(context)}", "board" if board else "canvas", x, y, cw, ch)
-    for label, bx, by, bw, bh, turn in () if board else _bars(x, y, cw, ch, exact(context.object.bar_width)):
+    for label, bx, by, bw, bh, turn in () if board else _bars(x, y, cw, ch, exact(context.thing.bar_width)):
         drawing.box("bar", label, "bar", bx, by, bw, bh, turn=turn)
     drawing.box("cover", "Dust cover", "hidden", 3, 3, sizes.cover["width"], sizes.cover["height"])
     drawing.circle(

@@ -158,7 +158,7 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
                 (f"{sizes.total} clips offset {{}}" if sizes.offset.value else f"{sizes.total} flat clips")
                 + f", screws {{}} into the rail. Drill first, away from the {picture(context)}; a stop on the bit. "
                 + ("A packer of {} under each. " if sizes.packer is not None else "")
-                + f"Look: does each clip press without bending {'the board' if context.object.support == 'board' else 'the bar'}?",
+                + f"Look: does each clip press without bending {'the board' if context.thing.support == 'board' else 'the bar'}?",
                 *((sizes.offset,) if sizes.offset.value else ()),
                 sizes.screw,
                 *((sizes.packer,) if sizes.packer is not None else ()),

@@ -208,7 +208,7 @@ def _screw(context: LippedContext, sizes: Sizes) -> None:
         source_key="clip-screw",
     )
     # A bare board has no bar a screw could go into by mistake.
-    if context.object.support != "board" and length.value > sizes.bar_longest.value:
+    if context.thing.support != "board" and length.value > sizes.bar_longest.value:
         context.checks.add(
             "caution",
             "screw.bar",

@@ -149,7 +149,7 @@ ON_BOARD = Display(
     "on_board",
     "On a board, with borders",
     reckon,
-    Way(suits, begin, "glazed air edges_seen"),
+    Way(suits, begin, "air edges_seen"),
     settle,
     starts=(
         Start(

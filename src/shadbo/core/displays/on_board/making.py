@@ -164,7 +164,7 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
                 "trim",
                 "Trim it true",
                 say(
-                    f"To {{}} × {{}}, as {context.object.consent.who or 'nobody yet'} agreed. Look twice at which side is cut.",
+                    f"To {{}} × {{}}, as {context.thing.consent.who or 'nobody yet'} agreed. Look twice at which side is cut.",
                     sizes.thing.width.cover,
                     sizes.thing.height.cover,
                 ),

@@ -65,7 +65,7 @@ def _display(context: OnBoardContext, sizes: Sizes) -> Panel:
                 ("mat", ("Covered by a mat",), ("window from the smallest reading",)),
                 *(
                     ((("trimmed"), ("Trimmed true",), ("its owner has agreed",)),)
-                    if context.object.consent.given or display.edge == "trimmed"
+                    if context.thing.consent.given or display.edge == "trimmed"
                     else ()
                 ),
             ),
@@ -85,7 +85,7 @@ def _display(context: OnBoardContext, sizes: Sizes) -> Panel:
     inputs += glazing_choices(context, sizes.sheet, sizes.pack["glazing"].value if "glazing" in sizes.pack else Fraction(2))
     inputs += sheet_thick(context)
     inputs += own_boards(context)
-    inputs += consent_inputs(context.object.consent, "Trimming")
+    inputs += consent_inputs(context.thing.consent, "Trimming")
     figures = [
         "border.error",
         "border.error.best",

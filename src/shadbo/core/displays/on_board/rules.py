@@ -67,7 +67,7 @@ def eye(context: OnBoardContext, error: Fraction) -> str:
 
 
 def _consent(context: OnBoardContext) -> None:
-    if context.display.edge == "trimmed" and not context.object.consent.given:
+    if context.display.edge == "trimmed" and not context.thing.consent.given:
         whole = WayOut(("Leave it whole",), (put("/display/edge", "shown"),))
         check_consent(context, "trimmed", stage="display", part="work", ways=(whole,))
 
@@ -165,11 +165,11 @@ def _crooked(context: OnBoardContext, sizes: Sizes) -> None:
             (put("/display/edge", "mat"),),
         )
     )
-    if context.object.consent.given:
+    if context.thing.consent.given:
         ways.append(
             WayOut(
                 say(
-                    f"Trim it true to {{}} × {{}}, as {context.object.consent.who} agreed",
+                    f"Trim it true to {{}} × {{}}, as {context.thing.consent.who} agreed",
                     *(sizes.thing.side(a).cover for a in AXES),
                 ),
                 (put("/display/edge", "trimmed"),),

@@ -15,9 +15,7 @@ from shadbo.core.displays.panel.bodies import lie
 from shadbo.core.displays.panel.drawing import draw
 from shadbo.core.displays.panel.rules import PAIRS, check
 from shadbo.core.displays.panel.sizes import PanelContext, Sizes, size_up
-from shadbo.core.document.decisions.panel import OnPanel
 from shadbo.core.document.facts import Facts
-from shadbo.core.document.piece import Piece
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import FLAT_ASKS, Start, flat_of
 from shadbo.core.framing.filling import BLADE, board_of
@@ -96,7 +94,7 @@ def _display(context: PanelContext, sizes: Sizes) -> Panel:
         given(show, sizes.inset, "Backing"),
         plain_length(show, display.board, "/display/board", "Thick", "Backing", ("backing",)),
         *(given(show, sizes.stock[a], "Board it is cut from") for a in AXES),
-        *consent_inputs(context.object.consent, "Owner’s agreement"),
+        *consent_inputs(context.thing.consent, "Owner’s agreement"),
     ]
     seams = [d.name or "" for found in sizes.seams.values() for d in found]
     names = ("backing.width", "backing.height", "board.count", "board.width", "board.height", *seams, "weight.total")
@@ -247,7 +245,7 @@ def _glue(context: PanelContext) -> Say:
 
 def _steps(context: PanelContext, sizes: Sizes) -> tuple[Operation, ...]:
     say, display = context.speak.say, context.display
-    puzzle = context.object.material == "puzzle"
+    puzzle = context.thing.material == "puzzle"
     out = [
         Operation(
             "measure",
@@ -444,17 +442,11 @@ def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     }
 
 
-def _does(piece: Piece, facts: Facts) -> str:
-    """Strips hold it to the paint of a wall; a ledge is screwed into it."""
-    stuck = isinstance(piece.display, OnPanel) and piece.display.wall == "hook_and_loop"
-    return "open bare all_over for_good cheap" + (" stuck_up" if stuck else "")
-
-
 PANEL = Display(
     "panel",
     "Panel on a backing",
     reckon,
-    Way(_suits, _begin, does_as=_does),
+    Way(_suits, _begin, "open bare all_over for_good cheap"),
     starts=(
         Start(
             "panel",

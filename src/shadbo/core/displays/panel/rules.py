@@ -43,7 +43,7 @@ def _glue(context: PanelContext) -> None:
                 "caution",
                 "glue.agreed",
                 "hold",
-                (f"Glued for good, as {context.object.consent.who} agreed.",),
+                (f"Glued for good, as {context.thing.consent.who} agreed.",),
                 why="It can’t be taken apart again.",
                 source_key="practice",
                 parts=("glue",),

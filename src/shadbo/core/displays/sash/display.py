@@ -446,7 +446,7 @@ SASH = Display(
     "sash",
     "Behind an old sash",
     reckon,
-    Way(_suits, _begin, "glazed air"),
+    Way(_suits, _begin, "air"),
     starts=(
         Start(
             "flag",

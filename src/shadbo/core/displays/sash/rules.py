@@ -122,7 +122,7 @@ def _cloth(context: SashContext, sizes: Sizes) -> None:
 def _folded(context: SashContext, sizes: Sizes, index: int) -> WayOut:
     """A pane as the cloth wants it would be another sash; folded under, the cloth is as large as what is seen."""
     key = f"/object/items/{index}"
-    item = context.object.items[index]
+    item = context.thing.items[index]
     usual = {"typed": None, "tape": "mm", "give": 0}
     seen = {a: max(min(sizes.sight[a].value - 20, Fraction(5000)), Fraction(2)) for a in ("width", "height")}
     wide = {"top": [], "middle": [usual | {"mm": _number(min(seen["width"], _first(item.width)))}], "bottom": [], "more": []}

@@ -141,7 +141,7 @@ def _does(piece: Piece, facts: Facts) -> str:
     """Between mats nothing touches the glass; else both its faces do."""
     shown = piece.display
     mats = between_mats(shown) if isinstance(shown, SeeThrough) else _wants_air(facts)
-    return "glazed both_seen air" if mats else "glazed touches_glass both_seen edges_seen"
+    return "both_seen air" if mats else "touches_glass both_seen edges_seen"
 
 
 def _wants_air(facts: Facts) -> bool:
@@ -187,7 +187,7 @@ SEE_THROUGH = Display(
     "see_through",
     "Between two sheets",
     reckon,
-    Way(_suits, _begin, "glazed touches_glass both_seen edges_seen", _does),
+    Way(_suits, _begin, "touches_glass both_seen edges_seen", _does),
     starts=(
         Start(
             "plant",

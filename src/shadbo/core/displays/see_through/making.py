@@ -111,7 +111,7 @@ def _put_by(context: SeeThroughContext) -> int:
 
 def pressed(context: SeeThroughContext) -> bool:
     """Whether a plant is still to be pressed."""
-    return "plant" in {*context.object.traits, context.object.material} and not context.display.pressed
+    return "plant" in {*context.thing.traits, context.thing.material} and not context.display.pressed
 
 
 def clips_told(sizes: Sizes) -> tuple[int, str]:

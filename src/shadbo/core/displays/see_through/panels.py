@@ -143,7 +143,7 @@ def _hold(context: SeeThroughContext, sizes: Sizes) -> Panel:
                 look="list",
             )
         ]
-    if "plant" in {*context.object.traits, context.object.material}:
+    if "plant" in {*context.thing.traits, context.thing.material}:
         hold.append(
             choice(
                 context,

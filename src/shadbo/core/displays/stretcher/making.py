@@ -27,7 +27,7 @@ def fastened(context: StretcherContext, sizes: Sizes) -> str:
 
 def pictured(context: StretcherContext) -> bool:
     """Whether there is a picture on the canvas when it is stretched; a bare one is painted afterwards."""
-    return not isinstance(context.object, CanvasToMake) or context.display.wrap != "none" or context.display.file is not None
+    return not isinstance(context.thing, CanvasToMake) or context.display.wrap != "none" or context.display.file is not None
 
 
 def cut_list(context: StretcherContext, sizes: Sizes) -> tuple[CutLine, ...]:
@@ -81,7 +81,7 @@ def cut_list(context: StretcherContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 ("45° both ends, long point",),
             )
         )
-    if isinstance(context.object, CanvasToMake):
+    if isinstance(context.thing, CanvasToMake):
         lines.append(
             cut_line(
                 context,
@@ -220,7 +220,7 @@ def steps(context: StretcherContext, sizes: Sizes) -> tuple[Operation, ...]:
                 uses=(*(("screw.cross",) if screwed(context, sizes) else ("glue",)), *(("screw.brace",) if display.braces else ())),
             )
         )
-    if isinstance(context.object, CanvasToMake):
+    if isinstance(context.thing, CanvasToMake):
         if pictured(context):
             out.append(
                 Operation(

@@ -59,7 +59,7 @@ def _measure(context: StretcherContext, sizes: Sizes) -> PanelOf:
 
 
 def _to_make(context: StretcherContext) -> Panel:
-    piece, show = context.object, context.shop.showing
+    piece, show = context.thing, context.shop.showing
     assert isinstance(piece, CanvasToMake)
     inputs: tuple[Input, ...] = tuple(
         plain_length(show, getattr(piece, a), f"/object/{a}", a.title(), "Finished size wanted", ("bar",)) for a in AXES
@@ -188,7 +188,7 @@ def _next(context: StretcherContext, sizes: Sizes) -> ChoiceInput:
     facts = replace(context.facts, what="canvas", front=sizes.depth.value, width=width, height=height)
     floater, lipped = begin_floater(facts, context.shop), begin_lipped(facts, context.shop)
     # Its stretching stays with it: the frame’s job begins with it.
-    kept = {"object": context.object.model_dump(), "display": context.display.model_dump()}
+    kept = {"object": context.thing.model_dump(), "display": context.display.model_dump()}
 
     def both(display: dict[str, object]) -> tuple[dict[str, object], ...]:
         return (put("/stretched", kept), put("/object", canvas), put("/display", display))

@@ -41,7 +41,7 @@ def on_bar(context: StretcherContext, sizes: Sizes, bar: StretcherBar) -> tuple[
     if sizes.thing is None or context.display.wrap == "none":
         return sizes.finished["width"].value, sizes.finished["height"].value
     need = exact(bar.depth) + context.rule("least_wrap")
-    carried = context.display.wrap == "stretched" and not getattr(context.object, "wrap_printed", 0)
+    carried = context.display.wrap == "stretched" and not getattr(context.thing, "wrap_printed", 0)
     there = sizes.wrap_there.value if sizes.wrap_there is not None and not carried else Fraction(0)
     less = 2 * max(need, there)
     return sizes.thing.width.cover.value - less, sizes.thing.height.cover.value - less
@@ -166,7 +166,7 @@ def _turn(context: StretcherContext, sizes: Sizes) -> None:
             ),
         )
     short = context.rule("least_turn") - left.value
-    lined = exact(getattr(context.object, "spare", 0)) + short
+    lined = exact(getattr(context.thing, "spare", 0)) + short
     if lined <= 500:
         ways = [
             *ways[:2],
@@ -193,7 +193,7 @@ def _turn(context: StretcherContext, sizes: Sizes) -> None:
             "At least {} is needed; bar {}, bare canvas beyond the picture {}.",
             context.rule("least_turn"),
             sizes.depth,
-            exact(getattr(context.object, "spare", 0)),
+            exact(getattr(context.thing, "spare", 0)),
         ),
         source_key="turn",
         figure=left.name,
@@ -217,7 +217,7 @@ def _meeting(context: StretcherContext, sizes: Sizes) -> None:
             if 2 * exact(b.width) + 10 <= sizes.finished[axis].value
         ][:1]
         larger = 2 * sizes.bar_width.value + 10
-        place = f"/object/{axis}" if isinstance(context.object, CanvasToMake) else f"/display/finished_{axis}"
+        place = f"/object/{axis}" if isinstance(context.thing, CanvasToMake) else f"/display/finished_{axis}"
         context.checks.add(
             "stop",
             f"bars.meet.{axis}",
@@ -356,7 +356,7 @@ def _file(context: StretcherContext, sizes: Sizes) -> None:
 
 
 def _roll(context: StretcherContext, sizes: Sizes) -> None:
-    if isinstance(context.object, RolledCanvas) or rolls_that_do(context, sizes):
+    if isinstance(context.thing, RolledCanvas) or rolls_that_do(context, sizes):
         return
     say, shop = context.speak.say, context.shop
     widest = max((exact(r) for r in shop.rolls), default=Fraction(0))

@@ -62,7 +62,7 @@ class Sizes:
 
 
 def size_up(context: StretcherContext) -> Sizes:
-    book, display, shop, piece = context.book, context.display, context.shop, context.object
+    book, display, shop, piece = context.book, context.display, context.shop, context.thing
     thing = measure(context) if isinstance(piece, RolledCanvas) else None
     found = shop.bar(display.bar)
     bar = found or (shop.bars or HOUSE_SHOP.bars)[0]
@@ -153,7 +153,7 @@ def size_up(context: StretcherContext) -> Sizes:
 
 def _finished(context: StretcherContext, thing: Thing | None, wrap: Dim) -> tuple[Dim | None, dict[str, Dim]]:
     """The finished size: typed, wanted, or what the picture leaves when its wrap goes round the bar."""
-    book, display, piece = context.book, context.display, context.object
+    book, display, piece = context.book, context.display, context.thing
     there = None
     if isinstance(piece, RolledCanvas):
         there = book.add(
@@ -202,7 +202,7 @@ def _print_there(context: StretcherContext, thing: Thing | None) -> dict[str, Di
     """All that is printed on a rolled canvas, with the wrap round the picture."""
     if thing is None:
         return {}
-    if _with_wrap(context.object):
+    if _with_wrap(context.thing):
         return {a: thing.side(a).cover for a in AXES}
     there = context.book["wrap.printed"]
     return {a: thing.side(a).cover + 2 * there for a in AXES}
@@ -210,7 +210,7 @@ def _print_there(context: StretcherContext, thing: Thing | None) -> dict[str, Di
 
 def _turn_there(context: StretcherContext, print_there: dict[str, Dim], finished: dict[str, Dim], depth: Dim) -> dict[str, Dim]:
     """What of a rolled canvas is left to turn on the back, on each side of an axis."""
-    piece = context.object
+    piece = context.thing
     if not isinstance(piece, RolledCanvas):
         return {}
     spare = leaf(

@@ -262,7 +262,7 @@ def _hold(context: SuspendedContext, sizes: Sizes) -> list[Input]:
             ),
         )
     if display.into == "drilled":
-        hold += consent_inputs(context.object.consent, "In the thing")
+        hold += consent_inputs(context.thing.consent, "In the thing")
     return hold
 
 
@@ -387,7 +387,7 @@ def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Operation, ...]:
                 "thing",
                 "Drill the thing",
                 say(
-                    f"{{}} wide, {{}} deep, as {context.object.consent.who or 'nobody yet'} agreed. Look twice.",
+                    f"{{}} wide, {{}} deep, as {context.thing.consent.who or 'nobody yet'} agreed. Look twice.",
                     sizes.hole,
                     sizes.into_thing,
                 ),

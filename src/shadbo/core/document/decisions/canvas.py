@@ -70,7 +70,6 @@ class Floater(Part):
     ``per_stile`` how many screws, where not as they are usually spaced."""
 
     SHOWS: ClassVar[tuple[str, ...]] = ("stretched_canvas",)
-    WANTS_BARS: ClassVar[bool] = True
     type: Literal["floater"] = "floater"
     frame: Annotated[NewFrame | BoughtFrame, Field(discriminator="make")]
     solve: Literal["reveal", "lift", "rail_height"] = "lift"
@@ -155,7 +154,6 @@ class DeepReadyMade(Part):
     """A small canvas in a bought deep box frame, on its inner board. ``card`` makes up for the glass that is taken out."""
 
     SHOWS: ClassVar[tuple[str, ...]] = ("stretched_canvas",)
-    WANTS_BARS: ClassVar[bool] = True
     type: Literal["deep_ready_made"] = "deep_ready_made"
     frame: ReadFrame
     card: SHEET_MM | None = None

@@ -40,3 +40,8 @@ class SeeThrough(Part):
     frames: Literal[1, 2] = 2
     pressed: bool = True
     cleaned: Annotated[list[Face], Field(max_length=4)] = []
+
+    @property
+    def glazing_thickness(self) -> Decimal | None:
+        """Of its two sheets each, as :class:`OfThickness` has it."""
+        return self.thickness

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from shadbo.core.contract.bodies import Space, mm
 from shadbo.core.contract.cutting import bar_of
 from shadbo.core.contract.display import Carcass, Context, Weight
@@ -36,7 +34,9 @@ class Cleat:
     weight: Weight
 
 
-def size_cleat(context: Context[Any, Any], carcass: Carcass, width: Dim, screws: int, bite: Fraction, most: Fraction) -> Cleat:
+def size_cleat(
+    context: Context[object, object], carcass: Carcass, width: Dim, screws: int, bite: Fraction, most: Fraction
+) -> Cleat:
     book, parts = context.book, ("hang.hook",)
     long = book.add(width * context.rule("cleat_share"), "cleat.long", "Cleat, long", parts=parts, cut=context.shop.saw)
     wide = rule(context.rule("cleat_high"), "A cleat’s strip, high", "hanging")
@@ -49,7 +49,7 @@ def size_cleat(context: Context[Any, Any], carcass: Carcass, width: Dim, screws:
     return Cleat(long, high, thick, screws, 2, screw, both)
 
 
-def cleat_parts(context: Context[Any, Any], cleat: Cleat) -> tuple[Part, ...]:
+def cleat_parts(context: Context[object, object], cleat: Cleat) -> tuple[Part, ...]:
     """Its three strips, each cut to one length: two slanted along an edge, one plain."""
     section, slanted = bar_of(context.speak, cleat.high, cleat.thick), ("one edge at 45°, along its length",)
     lines = (
@@ -69,7 +69,7 @@ def cleat_parts(context: Context[Any, Any], cleat: Cleat) -> tuple[Part, ...]:
     )
 
 
-def cleat_step(context: Context[Any, Any], cleat: Cleat) -> Operation:
+def cleat_step(context: Context[object, object], cleat: Cleat) -> Operation:
     return Operation(
         "cleat",
         "Cut the cleat",

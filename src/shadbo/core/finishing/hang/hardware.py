@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from shadbo.core.judging.judging import doing
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.record import record
 from shadbo.core.science.withdrawal import Fastener, screw_diameter
@@ -21,6 +22,9 @@ class Hanger:
     hooks: int
     does: str
 
+    def __post_init__(self) -> None:
+        doing(self.does)
+
 
 HANGERS: Mapping[str, Hanger] = {
     h.key: h
@@ -34,17 +38,9 @@ HANGERS: Mapping[str, Hanger] = {
             1,
             "one_point one_hook",
         ),
-        Hanger(
-            "wire",
-            "Rings and wire",
-            "forgives a hook a little out of place",
-            Fraction(15),
-            Fraction(1000),
-            1,
-            "two_points one_hook",
-        ),
-        Hanger("rings", "Rings on two hooks", "no wire: it can’t tip or swing", Fraction(40), None, 2, "two_points two_hooks"),
-        Hanger("cleat", "A cleat", "a pair of slanted strips, one on the wall", None, None, 2, "two_points two_hooks"),
+        Hanger("wire", "Rings and wire", "forgives a hook a little out of place", Fraction(15), Fraction(1000), 1, "one_hook"),
+        Hanger("rings", "Rings on two hooks", "no wire: it can’t tip or swing", Fraction(40), None, 2, ""),
+        Hanger("cleat", "A cleat", "a pair of slanted strips, one on the wall", None, None, 2, ""),
     )
 }
 

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 from dataclasses import replace
-from typing import Any
 
 from shadbo.core.contract.display import Carcass, Context
 from shadbo.core.contract.operations import Operation, State
@@ -21,7 +20,7 @@ WORDS = {
 }
 
 
-def joint_parts(context: Context[Any, Any], joint: Joint | None, frames: int) -> Iterator[Part]:
+def joint_parts(context: Context[object, object], joint: Joint | None, frames: int) -> Iterator[Part]:
     """Biscuits, dowels, splines, wedges or brackets, counted over the four corners of each frame."""
     if joint is None or joint.key == "glue":
         return
@@ -33,7 +32,7 @@ def joint_parts(context: Context[Any, Any], joint: Joint | None, frames: int) ->
 
 
 def joint_operations(
-    context: Context[Any, Any], carcass: Carcass, joint: Joint | None, glued_last: bool = False
+    context: Context[object, object], carcass: Carcass, joint: Joint | None, glued_last: bool = False
 ) -> Iterator[Operation]:
     """Biscuits before the frame is glued; splines and dowels across the corner, and brackets, when the glue is hard. ``glued_last``: that
     is after the finish."""

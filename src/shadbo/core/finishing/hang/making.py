@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Any
 
 from shadbo.core.contract.display import Carcass, Context
 from shadbo.core.contract.operations import MADE, Operation
@@ -24,13 +23,13 @@ ITS_OFF = "Its own hanger comes off. "
 BUMPER = got("bumper", "Bumpers", 2, material="felt or rubber")
 
 
-def packet(context: Context[Any, Any], kg: Fraction) -> str:
+def packet(context: Context[object, object], kg: Fraction) -> str:
     """A rating as it stands on packets where the piece is framed: kg, and beside it whole lb that are no more."""
     said = f"{figures(kg)} kg"
     return f"{said} ({int(kg / KG_PER_POUND)} lb)" if context.piece.units == "in" else said
 
 
-def hang_parts(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iterator[Part]:
+def hang_parts(context: Context[object, object], carcass: Carcass, hung: Hung) -> Iterator[Part]:
     """Rings or hanger or cleat, what they are fixed with, wire, hooks, bumpers."""
     say, book, key, came = context.speak.say, context.book, hung.way.key, hanger_came(context)
     by = FASTENED[key]
@@ -80,12 +79,12 @@ def _hardware(hung: Hung) -> tuple[str, ...]:
     return ("ring", "wire") if hung.wire is not None else ("ring",)
 
 
-def _came_off(context: Context[Any, Any], hung: Hung) -> tuple[str, ...]:
+def _came_off(context: Context[object, object], hung: Hung) -> tuple[str, ...]:
     """The hanger a frame came with, where it hangs by something else."""
     return ("hanger.off",) if hanger_came(context) != "none" and hung.way.key != "one" else ()
 
 
-def _screw(context: Context[Any, Any], hung: Hung) -> Fraction | None:
+def _screw(context: Context[object, object], hung: Hung) -> Fraction | None:
     """The screw a hanger is fixed with: the shortest of the stock that bites, else as long as the wood lets it be; None for nails."""
     if hung.cleat is not None:
         return hung.cleat.screw
@@ -99,7 +98,7 @@ CARE = {
 }
 
 
-def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> Iterator[Operation]:
+def hang_operations(context: Context[object, object], carcass: Carcass, hung: Hung) -> Iterator[Operation]:
     """The hardware on, at the bench; then marks on the wall, and up."""
     say, book = context.speak.say, context.book
     screw = _screw(context, hung)
@@ -163,7 +162,7 @@ def hang_operations(context: Context[Any, Any], carcass: Carcass, hung: Hung) ->
     )
 
 
-def _marks(context: Context[Any, Any]) -> Say:
+def _marks(context: Context[object, object]) -> Say:
     """Where each of several is marked on the wall: every hook, from the floor and from the wall’s left edge."""
     book, beside = context.book.dims, context.piece.hang.wall.beside
     if not beside or "wall.0.hook" not in book:

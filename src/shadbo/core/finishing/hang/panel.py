@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dataclasses import replace
 from decimal import Decimal
-from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length
 from shadbo.core.contract.checks import put
@@ -29,7 +28,7 @@ ORDER = ("First", "Second", "Third")
 STANDS = "stand"
 
 
-def how_it_hangs(context: Context[Any, Any], carcass: Carcass, suits: str) -> ChoiceInput:
+def how_it_hangs(context: Context[object, object], carcass: Carcass, suits: str) -> ChoiceInput:
     """The hanger; or that it stands, and then no wall is planned."""
     return choice(
         context,
@@ -47,7 +46,7 @@ def how_it_hangs(context: Context[Any, Any], carcass: Carcass, suits: str) -> Ch
     )
 
 
-def hang_inputs(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> list[Input]:
+def hang_inputs(context: Context[object, object], carcass: Carcass, hung: Hung) -> list[Input]:
     hang, show = context.piece.hang, context.shop.showing
     suits = hung.suits.label if hung.stiff else f"{hung.suits.label}: a wire would hang too flat, pull too much or bend its stiles"
     inputs: list[Input] = [how_it_hangs(context, carcass, suits)]
@@ -117,7 +116,7 @@ def _rating(name: str, group: str, typed: Decimal | None, used: Fraction, sold: 
     )
 
 
-def wall_inputs(context: Context[Any, Any], outside: tuple[Dim, Dim]) -> list[Input]:
+def wall_inputs(context: Context[object, object], outside: tuple[Dim, Dim]) -> list[Input]:
     wall, show, book, group = context.piece.hang.wall, context.shop.showing, context.book, "On the wall"
     inputs: list[Input] = [
         given(show, book["hang.eye_line"], group, pointer="/hang/eye_line", optional=True),
@@ -200,7 +199,7 @@ def _whole(size: Dim) -> Fraction:
     return min(max(Fraction(round(size.value * 10), 10), Fraction(50)), Fraction(5000))
 
 
-def with_joint(context: Context[Any, Any], panel: Panel, joint: Joint | None, joints: tuple[Joint, ...]) -> Panel:
+def with_joint(context: Context[object, object], panel: Panel, joint: Joint | None, joints: tuple[Joint, ...]) -> Panel:
     """The Cut stage with what holds the mitres."""
     if joint is None:
         return panel
@@ -229,7 +228,7 @@ def with_joint(context: Context[Any, Any], panel: Panel, joint: Joint | None, jo
     return replace(panel, inputs=(*panel.inputs, asked), views=(*panel.views, "joint"))
 
 
-def hang_figures(context: Context[Any, Any], wall: OnTheWall) -> tuple[str, ...]:
+def hang_figures(context: Context[object, object], wall: OnTheWall) -> tuple[str, ...]:
     # A piece that hangs alone has its hook told already.
     what = ("hook", "middle", "hook.left", "hook.right") if len(wall.places) > 1 else ("middle", "hook.left", "hook.right")
     hooks = [f"wall.{i}.{w}" for i in range(len(wall.places)) for w in what]

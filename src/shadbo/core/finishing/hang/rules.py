@@ -32,7 +32,7 @@ def others(carcass: Carcass, hung: Hung, kg: Fraction, width: Fraction) -> list[
     return ways[:2]
 
 
-def check(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
+def check(context: Context[object, object], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
     _not_offered(context, carcass, hung)
     _hanger(context, carcass, hung, outside)
     _rings(context, carcass, hung, outside)
@@ -53,7 +53,7 @@ def check(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tup
         )
 
 
-def _hanger(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
+def _hanger(context: Context[object, object], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
     way, width = hung.way, outside[0]
     heavy, wide = way.kg is not None and hung.kg > way.kg, way.wide is not None and width.value > way.wide
     if not heavy and not wide:
@@ -87,7 +87,7 @@ def _hanger(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: t
     )
 
 
-def _rings(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
+def _rings(context: Context[object, object], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
     if hung.inset is None or hung.down is None or hung.span is None:
         return
     say = context.speak.say
@@ -141,7 +141,7 @@ def _rings(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tu
         )
 
 
-def _wire(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
+def _wire(context: Context[object, object], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
     assert hung.wire is not None and hung.slack is not None and hung.span is not None and hung.down is not None
     say, wire = context.speak.say, hung.wire
     factor = context.shop.rules.factor
@@ -210,7 +210,7 @@ def _wire(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tup
         )
 
 
-def _bending(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
+def _bending(context: Context[object, object], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
     say = context.speak.say
     strainer = WayOut(("Put a strainer behind: a rigid inner frame",), (put("/hang/strainer", True),))
     if hung.stile_bends is not None and hung.stile_bends.value > context.rule("stile_bends"):
@@ -244,7 +244,7 @@ def _bending(context: Context[Any, Any], carcass: Carcass, hung: Hung, outside: 
         )
 
 
-def _leaning(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> None:
+def _leaning(context: Context[object, object], carcass: Carcass, hung: Hung) -> None:
     if hung.leans <= hung.held_out:
         return
     context.checks.add(
@@ -266,7 +266,7 @@ def _leaning(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> None:
     )
 
 
-def _not_offered(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> None:
+def _not_offered(context: Context[object, object], carcass: Carcass, hung: Hung) -> None:
     """A hanger that was chosen and that this way of showing doesn’t take is not changed for another without a word."""
     how = context.piece.hang.how
     if how not in HANGERS or how in carcass.hangs:
@@ -284,7 +284,7 @@ def _not_offered(context: Context[Any, Any], carcass: Carcass, hung: Hung) -> No
     )
 
 
-def check_joint(context: Context[Any, Any], joint: Joint | None, joints: tuple[Joint, ...], kg: Fraction) -> None:
+def check_joint(context: Context[object, object], joint: Joint | None, joints: tuple[Joint, ...], kg: Fraction) -> None:
     """The joint that was chosen has to fit the rail and bear the weight."""
     if joint is None or joint.fits:
         return
@@ -311,7 +311,7 @@ def _across(widths: Sequence[Fraction], columns: int, gap: Fraction) -> Fraction
     return max(sum(row, gap * (len(row) - 1)) for row in rows)
 
 
-def check_wall(context: Context[Any, Any], wall: OnTheWall, outside: tuple[Dim, Dim]) -> None:
+def check_wall(context: Context[object, object], wall: OnTheWall, outside: tuple[Dim, Dim]) -> None:
     hang, say = context.piece.hang, context.speak.say
     if wall.over.value < 0:
         n = len(wall.places)

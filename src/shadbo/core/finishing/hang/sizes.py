@@ -12,7 +12,7 @@ from shadbo.core.finishing.hang.hardware import FASTENED, HANGERS, Fastened, Han
 from shadbo.core.finishing.hang.joints import Joint, best_joint, joints_for
 from shadbo.core.finishing.hang.wire import Wire, bends, pulls, rail_sags, stile_bends, to_cut, wire_under
 from shadbo.core.framing.counting import figures, newtons, show_force
-from shadbo.core.judging.judging import Choice, ranked
+from shadbo.core.judging.judging import Choice, doing, ranked
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.masses import plain_quantity, show_mass
 from shadbo.core.quantity.record import record
@@ -62,7 +62,7 @@ RINGS, WIRES = (5, 10, 15, 25, 40, 60), (10, 20, 30, 45, 70)
 
 
 def rated(
-    context: Context[Any, Any], name: str, label: str, chosen: Decimal | None, of: tuple[int, ...], force: Fraction
+    context: Context[object, object], name: str, label: str, chosen: Decimal | None, of: tuple[int, ...], force: Fraction
 ) -> Fraction:
     """The rating on the packet (kg): as it was typed, else the least of the list that bears a force (N) with the factor, else the most."""
     factor = context.shop.rules.factor
@@ -75,14 +75,14 @@ def rated(
 
 
 def suiting(
-    context: Context[Any, Any], carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction
+    context: Context[object, object], carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction
 ) -> tuple[str, bool]:
     """The hanger that suits a weight and a width, of those the display allows; and False if a wire would have done but for what it would pull and bend."""
     able = [HANGERS[k] for k in carcass.hangs]
     bear = [h for h in able if (h.kg is None or kg <= h.kg) and (h.wide is None or width <= h.wide)] or able[-1:]
     # The simplest that bears it, unless the room asks for more, or its own depth.
     deep = {"stands_off"} if carcass.height.value > context.rule("stands_off") else set()
-    choices = (Choice(h.key, frozenset(h.does.split()), -n) for n, h in enumerate(bear))
+    choices = (Choice(h.key, doing(h.does), -n) for n, h in enumerate(bear))
     judged = ranked(choices, context.needs | deep, context.piece.practice)
     best = judged[0].choice.key
     if best == "wire" and "rings" in carcass.hangs and _too_much_for_wire(context, carcass, hang, kg, width, height, share):
@@ -91,7 +91,7 @@ def suiting(
 
 
 def _decided(
-    context: Context[Any, Any], name: str, label: str, place: str, value: Any, follows: Dim | Fraction, parts: tuple[str, ...]
+    context: Context[object, object], name: str, label: str, place: str, value: Any, follows: Dim | Fraction, parts: tuple[str, ...]
 ) -> Dim:
     """A length as it was typed, else as it follows."""
     pointer = f"/hang/{place}"
@@ -104,17 +104,19 @@ def _decided(
     return context.book.add(follows * 1, name, label, parts=parts, grain="wood")
 
 
-def over_somebody(context: Context[Any, Any]) -> bool:
+def over_somebody(context: Context[object, object]) -> bool:
     """Whether it hangs over a bed or by a child: two fixings then, each able to carry all of it."""
     return context.piece.room.over_bed or context.piece.room.kind == "child"
 
 
-def carries(context: Context[Any, Any], hanger: str, kg: Fraction) -> Fraction:
+def carries(context: Context[object, object], hanger: str, kg: Fraction) -> Fraction:
     """What one fixing of a hanger carries, newtons: of two half, or all where it hangs over somebody."""
     return newtons(kg) / (2 if hanger in ("wire", "rings") and not over_somebody(context) else 1)
 
 
-def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg: Fraction, wood: Fraction | None = None) -> Hung:
+def size_up(
+    context: Context[object, object], reckoned: Reckoned, carcass: Carcass, kg: Fraction, wood: Fraction | None = None
+) -> Hung:
     """``wood``: how deep that is into which what it hangs by is screwed (mm), where that is not the rail itself."""
     book, hang = context.book, context.piece.hang
     w, h = reckoned.outside
@@ -199,7 +201,7 @@ def size_up(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass, kg
 
 
 def _leans(
-    context: Context[Any, Any], carcass: Carcass, by: Fastened, many: int, bite: Fraction, kg: Fraction, lever: Fraction
+    context: Context[object, object], carcass: Carcass, by: Fastened, many: int, bite: Fraction, kg: Fraction, lever: Fraction
 ) -> tuple[Fraction, Fraction]:
     """Its weight hangs half its depth before the wall: the hangers are drawn out of the wood by that, over the lever down to its lower edge.
 
@@ -236,7 +238,7 @@ def usual_slack(span: Fraction, down: Fraction, hidden: Fraction) -> Fraction:
 
 
 def _too_much_for_wire(
-    context: Context[Any, Any], carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction
+    context: Context[object, object], carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction
 ) -> bool:
     """Whether a wire would hang nearly level, pull more than any ring bears or bend the stiles too far: then two hooks suit it better."""
     span, down = width - carcass.solid.value, height * share
@@ -251,7 +253,7 @@ def _too_much_for_wire(
 
 
 def _wire(
-    context: Context[Any, Any], hang: Hang, carcass: Carcass, kg: Fraction, down: Dim, span: Dim, height: Dim
+    context: Context[object, object], hang: Hang, carcass: Carcass, kg: Fraction, down: Dim, span: Dim, height: Dim
 ) -> tuple[Dim, Wire, Dim]:
     book, parts = context.book, ("hang.wire",)
     usual = usual_slack(span.value, down.value, context.rule("hook_hidden"))
@@ -285,7 +287,7 @@ def _wire(
     return slack, wire, book.add(stile, "hang.stile", "Each stile bends inward by", parts=("rail",))
 
 
-def _rail(context: Context[Any, Any], carcass: Carcass, w: Dim) -> Dim | None:
+def _rail(context: Context[object, object], carcass: Carcass, w: Dim) -> Dim | None:
     """The bottom rail under the glazing and what stands on it."""
     if carcass.bears_kg <= 0:
         return None
@@ -293,7 +295,7 @@ def _rail(context: Context[Any, Any], carcass: Carcass, w: Dim) -> Dim | None:
     return context.book.add(sag, "hang.rail", "The bottom rail sags under the pack by", parts=("rail.bottom",))
 
 
-def joints_of(context: Context[Any, Any], carcass: Carcass, kg: Fraction) -> tuple[Joint | None, tuple[Joint, ...]]:
+def joints_of(context: Context[object, object], carcass: Carcass, kg: Fraction) -> tuple[Joint | None, tuple[Joint, ...]]:
     """The joint of a frame whose mitres are still to be made, and every one held against it; None where they hold already."""
     if not carcass.made:
         return None, ()

@@ -47,7 +47,7 @@ class OnTheWall:
     cleat: bool
 
 
-def put_up(context: Context[Any, Any], hung: Hung, outside: tuple[Dim, Dim]) -> OnTheWall:
+def put_up(context: Context[object, object], hung: Hung, outside: tuple[Dim, Dim]) -> OnTheWall:
     book, wall = context.book, context.piece.hang.wall
 
     def given(place: str, label: str, value: Any) -> Dim:
@@ -127,7 +127,7 @@ def put_up(context: Context[Any, Any], hung: Hung, outside: tuple[Dim, Dim]) -> 
     return OnTheWall(places, columns, gap, width, over, bottom, hung.cleat is not None)
 
 
-def draw_wall(context: Context[Any, Any], wall: OnTheWall) -> View:
+def draw_wall(context: Context[object, object], wall: OnTheWall) -> View:
     """The wall from in front, to scale: floor, furniture, eye line, every piece and its hooks."""
     line = context.book["hang.eye_line"].value
     high = max(TALL, *(p.top.value + 150 for p in wall.places))

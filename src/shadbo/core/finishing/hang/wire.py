@@ -7,7 +7,6 @@ pull on each stile = tension × cos θ          its bending = P a² b² / (3 E I
 from __future__ import annotations
 
 import math
-from typing import Any
 
 from shadbo.core.contract.display import Carcass, Context
 from shadbo.core.contract.terms import ruled
@@ -35,7 +34,7 @@ def stretched(span: Dim, slack: Dim) -> Dim:
     return Dim(value, Curve("2 × √((span ÷ 2)² + slack²)", slopes), grain="depth")
 
 
-def to_cut(context: Context[Any, Any], run: Dim, tail: str, name: str, label: str, part: str) -> Dim:
+def to_cut(context: Context[object, object], run: Dim, tail: str, name: str, label: str, part: str) -> Dim:
     """Wire or cord as it is cut: its run, what is wound or knotted at both ends, and the rest to a length one can lay a tape to."""
     typed = context.piece.hang.tail
     each = (

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 from dataclasses import replace
-from typing import Any
 
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.operations import MADE, Operation
@@ -36,7 +35,7 @@ def _law(subject: Subject) -> str:
     return "" if subject.what == "keepsake" and subject.traits & MADE_OF else LAW.get(subject.what, "")
 
 
-def parts_for(context: Context[Any, Any], kept: Iterable[Kept]) -> Iterator[Part]:
+def parts_for(context: Context[object, object], kept: Iterable[Kept]) -> Iterator[Part]:
     """What the methods take, counted over everything they hold: so many fixings, so much tape, or what they are made of."""
     for method, held in _by_method(kept).items():
         lights = tuple(one.subject.part for one in held)
@@ -58,12 +57,12 @@ def parts_for(context: Context[Any, Any], kept: Iterable[Kept]) -> Iterator[Part
         yield BARRIER
 
 
-def _bite(context: Context[Any, Any]) -> Say:
+def _bite(context: Context[object, object]) -> Say:
     """The screw the strength of a bracket is worked out with: how thick, and how far it bites."""
     return (f"#{context.shop.rules.holding_screw}, ", *context.speak.say("{} in the ply", context.rule("holding_bite")))
 
 
-def _size(context: Context[Any, Any], method: Method, held: Iterable[Kept]) -> Say:
+def _size(context: Context[object, object], method: Method, held: Iterable[Kept]) -> Say:
     """How much of a tape that is laid in strips; how long a screw may be that bites half of what it holds."""
     if method.half_the_bar and HALF in context.book.dims:
         most = context.book[HALF]
@@ -75,7 +74,7 @@ def _size(context: Context[Any, Any], method: Method, held: Iterable[Kept]) -> S
     return context.speak.say("about {}", up(area / method.strip, Fraction(100)))
 
 
-def steamed(context: Context[Any, Any], kept: Iterable[Kept], own: tuple[Operation, ...]) -> tuple[Operation, ...]:
+def steamed(context: Context[object, object], kept: Iterable[Kept], own: tuple[Operation, ...]) -> tuple[Operation, ...]:
     """The display’s operations, with cloth steamed before it is worked on where that was asked for, does no harm, and the display has no
     treatment of its own for it."""
     out = list(own)
@@ -98,7 +97,7 @@ def treatment_parts(steps: Iterable[Operation], own: Iterable[Part]) -> Iterator
         yield STEAMER
 
 
-def operations_for(context: Context[Any, Any], kept: list[Kept], own: tuple[Operation, ...]) -> tuple[Operation, ...]:
+def operations_for(context: Context[object, object], kept: list[Kept], own: tuple[Operation, ...]) -> tuple[Operation, ...]:
     """The display’s own operations and the methods’: each thing is held once. Where the display’s own way of fixing a thing is the method’s, the
     display’s stands; where it is any method’s, it takes the method’s words."""
     done = {thing: o for o in own if o.method for thing in (o.holds or o.parts)}
@@ -126,12 +125,12 @@ BARRIER = got(
 )
 
 
-def sheds(context: Context[Any, Any]) -> bool:
+def sheds(context: Context[object, object]) -> bool:
     """Whether it gives off what harms its neighbours, as newsprint does."""
     return "newsprint" in context.facts.traits
 
 
-def _apart(context: Context[Any, Any], held_by: tuple[str, ...]) -> Iterator[Operation]:
+def _apart(context: Context[object, object], held_by: tuple[str, ...]) -> Iterator[Operation]:
     if sheds(context):
         yield Operation(
             "barrier",
@@ -201,7 +200,7 @@ def _step(method: Method, held: list[Kept]) -> Operation:
     )
 
 
-def _tested(context: Context[Any, Any], kept: list[Kept], held_by: tuple[str, ...]) -> Iterator[Operation]:
+def _tested(context: Context[object, object], kept: list[Kept], held_by: tuple[str, ...]) -> Iterator[Operation]:
     """Where a house figure or a packet’s carries, a trial piece is pulled before the thing itself goes up."""
     least = context.rule("pull_test_from")
     loaded = [one for one in kept if one.methods and one.methods[0].basis in ("allowance", "rating")]

@@ -8,6 +8,7 @@ from typing import Any, Literal
 
 from shadbo.core.document.shop import PRACTICES, Practice
 from shadbo.core.framing.counting import Basis
+from shadbo.core.judging.judging import doing
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.record import record
 
@@ -68,6 +69,9 @@ class Method:
     half_the_bar: bool = False
     does: str = ""
     first: tuple[str, str, int, int] | None = None
+
+    def __post_init__(self) -> None:
+        doing(self.does)
 
 
 def _m(

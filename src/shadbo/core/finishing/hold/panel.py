@@ -10,6 +10,7 @@ from shadbo.core.contract.display import Context, Held, Panel, ViewOf, Way
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, FileInput, Input, MassInput, Option, WordsInput
 from shadbo.core.contract.terms import there
 from shadbo.core.contract.views import Drawing, View
+from shadbo.core.document.decisions.having import glazing_of, grade_of
 from shadbo.core.document.items import FEATURES, Things
 from shadbo.core.document.objects import FlatWork
 from shadbo.core.document.shop import PRACTICES, Practice
@@ -38,7 +39,7 @@ def _counted(one: Kept) -> bool:
     return bool(one.asked) and (where not in ("over", "under", "anchors") or (where == "anchors" and one.methods[0].least > 1))
 
 
-def _how_many(context: Context[Any, Any], one: Kept, group: str, key: str) -> ChoiceInput:
+def _how_many(context: Context[object, object], one: Kept, group: str, key: str) -> ChoiceInput:
     """As many as strength and spacing ask for, or so many."""
     keys, typed = [m.key for m in one.methods], one.number if one.number != one.asked else None
     many = sorted({*range(1, LISTED + 1), *((typed,) if typed else ())})
@@ -55,7 +56,7 @@ def _how_many(context: Context[Any, Any], one: Kept, group: str, key: str) -> Ch
     )
 
 
-def hold_inputs(context: Context[Any, Any], way: Way, kept: list[Kept], one: Kept) -> list[Input]:
+def hold_inputs(context: Context[object, object], way: Way, kept: list[Kept], one: Kept) -> list[Input]:
     piece, subject = context.piece, one.subject
     ranked = rank(subject, context.holds, piece.practice)
     keys = [m.key for m in one.methods]
@@ -147,13 +148,13 @@ def hold_inputs(context: Context[Any, Any], way: Way, kept: list[Kept], one: Kep
     return inputs
 
 
-def _features(context: Context[Any, Any], one: Kept, group: str, prefix: str) -> list[Input]:
+def _features(context: Context[object, object], one: Kept, group: str, prefix: str) -> list[Input]:
     """What it has that it could be held by, of all that makes a difference: another method suits it best then, or one more can be chosen,
     and is."""
     subject, practice, options = one.subject, context.piece.practice, []
-    if subject.index is None:
+    if subject.index is None or not isinstance(context.thing, Things):
         return []
-    item = context.object.items[subject.index]
+    item = context.thing.items[subject.index]
     fits = {r.method.key for r in rank(subject, context.holds, practice) if r.fits}
     for feature, label in FEATURES.items():
         if feature in FEATURES_OF.get(item.kind, ()):
@@ -174,7 +175,7 @@ def _features(context: Context[Any, Any], one: Kept, group: str, prefix: str) ->
     return [ChoiceInput(f"{prefix}has", "It has, to be held by", group, tuple(options), (subject.part,), "many")]
 
 
-def _general(context: Context[Any, Any], way: Way, kept: list[Kept]) -> list[Input]:
+def _general(context: Context[object, object], way: Way, kept: list[Kept]) -> list[Input]:
     piece, hold = context.piece, context.piece.hold
     inputs: list[Input] = []
     if _schools_differ(context, way, kept):
@@ -260,7 +261,7 @@ def _general(context: Context[Any, Any], way: Way, kept: list[Kept]) -> list[Inp
     return inputs
 
 
-def _schools_differ(context: Context[Any, Any], way: Way, kept: list[Kept]) -> bool:
+def _schools_differ(context: Context[object, object], way: Way, kept: list[Kept]) -> bool:
     """Whether this piece comes out otherwise by another school: what holds it and why, its sheet, or whether it may be shown so."""
 
     def held(one: Kept, school: Practice) -> tuple[Any, ...]:
@@ -272,18 +273,18 @@ def _schools_differ(context: Context[Any, Any], way: Way, kept: list[Kept]) -> b
         piece = context.piece.model_copy(update={"practice": school})
         shown = with_sheet(piece, context.facts, context.shop)
         methods = tuple(held(one, school) for one in kept) if context.holds.asked else ()
-        return way.judged(piece, context.facts).refused, getattr(shown, "glazing", ""), getattr(shown, "grade", ""), methods
+        return way.judged(piece, context.facts).refused, glazing_of(shown), grade_of(shown), methods
 
     return len({by(school) for school in SCHOOLS}) > 1
 
 
-def _with_school(context: Context[Any, Any], kept: list[Kept], school: Practice) -> str:
+def _with_school(context: Context[object, object], kept: list[Kept], school: Practice) -> str:
     """What a school would hold everything by."""
     found = list(dict.fromkeys(METHODS[k].label.lower() for one in kept for k in usual(one.subject, context.holds, school)[:1]))
     return f"{PRACTICES[school]}: {', '.join(found) if found else 'as the display holds it'}"
 
 
-def held_by(context: Context[Any, Any], kept: list[Kept], otherwise: Held) -> Held:
+def held_by(context: Context[object, object], kept: list[Kept], otherwise: Held) -> Held:
     """What keeps everything, what touches it, and whether it can be undone; as the display says where no method is chosen."""
     methods = list(dict.fromkeys(m for one in kept for m in one.methods))
     if not methods:
@@ -296,12 +297,12 @@ def held_by(context: Context[Any, Any], kept: list[Kept], otherwise: Held) -> He
     )
 
 
-def hold_views(context: Context[Any, Any], one: Kept) -> tuple[ViewOf, ...]:
+def hold_views(context: Context[object, object], one: Kept) -> tuple[ViewOf, ...]:
     """The thing in hand with its fixings, where it has any that are placed."""
     return (ViewOf("holding", lambda: _holding(context, one)),) if one.spots else ()
 
 
-def _holding(context: Context[Any, Any], one: Kept) -> View:
+def _holding(context: Context[object, object], one: Kept) -> View:
     """Every fixing, each place from the thing’s upper left corner; slits in pairs on their line."""
     w, h = one.subject.width, one.subject.height
     drawing = Drawing(
@@ -357,7 +358,7 @@ def _holding(context: Context[Any, Any], one: Kept) -> View:
 
 
 def hold_panel(
-    context: Context[Any, Any], way: Way, panel: Panel | None, kept: list[Kept], one: Kept, views: tuple[str, ...]
+    context: Context[object, object], way: Way, panel: Panel | None, kept: list[Kept], one: Kept, views: tuple[str, ...]
 ) -> Panel:
     """The Hold stage: the display’s own, if it has one, with what holds the thing in hand before it."""
     key = one.subject.key

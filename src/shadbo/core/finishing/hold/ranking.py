@@ -8,7 +8,7 @@ from functools import lru_cache
 from shadbo.core.contract.display import Holds
 from shadbo.core.document.shop import Practice
 from shadbo.core.finishing.hold.methods import METHODS, SCHOOLS, TOGETHER, Method
-from shadbo.core.judging.judging import Choice, judge
+from shadbo.core.judging.judging import Choice, doing, judge
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.record import record
 
@@ -88,7 +88,7 @@ def held_against(method: Method, stand: Stand, holds: Holds, practice: Practice)
 def what_it_does(method: Method) -> frozenset[str]:
     """What a method does to a thing, by the names the rules of judgement know."""
     undone = {"yes": "undone", "mostly": "mostly", "no": "for_good"}[method.undone]
-    return frozenset({*method.does.split(), undone, *(("adhesive",) if method.adhesive else ("no_adhesive",))})
+    return frozenset({*doing(method.does), undone, *(("adhesive",) if method.adhesive else ("no_adhesive",))})
 
 
 def _impossible(method: Method, stand: Stand, holds: Holds, practice: Practice) -> str:

@@ -23,7 +23,7 @@ POOR = {
 
 
 def choose(
-    context: Context[Any, Any], subject: str, methods: list[str], count: int | Literal["kept", "asked"] = "kept"
+    context: Context[object, object], subject: str, methods: list[str], count: int | Literal["kept", "asked"] = "kept"
 ) -> dict[str, Any]:
     """The patch that has a thing held by methods. What was typed of the first (its rating, how many) is kept while it is the same;
     ``count`` says otherwise."""
@@ -35,7 +35,7 @@ def choose(
     return {"op": "add", "path": "/hold/chosen", "value": [*others, one]}
 
 
-def check(context: Context[Any, Any], kept: list[Kept]) -> None:
+def check(context: Context[object, object], kept: list[Kept]) -> None:
     for one in kept if context.holds.asked else ():
         if not one.methods:
             _nothing(context, one)
@@ -52,7 +52,7 @@ def check(context: Context[Any, Any], kept: list[Kept]) -> None:
     _condition(context)
 
 
-def _nothing(context: Context[Any, Any], one: Kept) -> None:
+def _nothing(context: Context[object, object], one: Kept) -> None:
     """No method of the school suits it in this way of showing."""
     others = [
         WayOut((f"By the {school} school",), (put("/practice", school),))
@@ -71,7 +71,7 @@ def _nothing(context: Context[Any, Any], one: Kept) -> None:
     )
 
 
-def _instead(context: Context[Any, Any], one: Kept, *, kind: bool) -> list[WayOut]:
+def _instead(context: Context[object, object], one: Kept, *, kind: bool) -> list[WayOut]:
     """The two best other methods; ``kind``: only those that can be undone and put no adhesive on it."""
     ways = []
     for ranked in rank(one.subject, context.holds, context.piece.practice):
@@ -86,7 +86,7 @@ def _instead(context: Context[Any, Any], one: Kept, *, kind: bool) -> list[WayOu
     return ways[:2]
 
 
-def _adhesive(context: Context[Any, Any], one: Kept) -> None:
+def _adhesive(context: Context[object, object], one: Kept) -> None:
     """Adhesive on what can’t be replaced; and what can’t be undone wants its owner’s agreement."""
     if "irreplaceable" not in one.subject.traits:
         return
@@ -122,7 +122,7 @@ def _adhesive(context: Context[Any, Any], one: Kept) -> None:
         )
 
 
-def _fits(context: Context[Any, Any], one: Kept) -> None:
+def _fits(context: Context[object, object], one: Kept) -> None:
     if not one.given:
         return
     by = {r.method.key: r for r in rank(one.subject, context.holds, context.piece.practice)}
@@ -141,7 +141,7 @@ def _fits(context: Context[Any, Any], one: Kept) -> None:
             )
 
 
-def _metal(context: Context[Any, Any], one: Kept) -> None:
+def _metal(context: Context[object, object], one: Kept) -> None:
     metal = [m for m in one.methods if m.metal]
     if metal and "metal" in one.subject.traits and not context.piece.hold.padded:
         context.checks.add(
@@ -156,7 +156,7 @@ def _metal(context: Context[Any, Any], one: Kept) -> None:
         )
 
 
-def _many(context: Context[Any, Any], one: Kept) -> None:
+def _many(context: Context[object, object], one: Kept) -> None:
     count = one.count
     if count is None or one.number > one.asked or (count.strength <= 2 * count.spacing and one.number <= MOST_PLACES):
         return
@@ -175,7 +175,7 @@ def _many(context: Context[Any, Any], one: Kept) -> None:
     )
 
 
-def _typed(context: Context[Any, Any], one: Kept) -> None:
+def _typed(context: Context[object, object], one: Kept) -> None:
     """Fewer than are asked for, by hand: too weak is a stop, too far apart a caution."""
     if one.number >= one.asked:
         return
@@ -202,7 +202,7 @@ def _typed(context: Context[Any, Any], one: Kept) -> None:
     )
 
 
-def _weighs(context: Context[Any, Any], one: Kept) -> None:
+def _weighs(context: Context[object, object], one: Kept) -> None:
     """Grams typed as kilograms: nothing that is shown weighs more than iron of its size."""
     subject = one.subject
     iron = subject.width * subject.height * max(subject.front + subject.behind, Fraction(1)) * IRON / 1_000_000_000
@@ -226,7 +226,7 @@ def _weighs(context: Context[Any, Any], one: Kept) -> None:
     )
 
 
-def _steam(context: Context[Any, Any], kept: list[Kept]) -> None:
+def _steam(context: Context[object, object], kept: list[Kept]) -> None:
     if not context.piece.hold.steam:
         return
     for one in kept:
@@ -249,7 +249,7 @@ def _steam(context: Context[Any, Any], kept: list[Kept]) -> None:
             )
 
 
-def _poor(context: Context[Any, Any]) -> None:
+def _poor(context: Context[object, object]) -> None:
     for key in context.piece.hold.touching:
         name, why, instead = POOR[key]
         left = [k for k in context.piece.hold.touching if k != key]
@@ -265,7 +265,7 @@ def _poor(context: Context[Any, Any]) -> None:
         )
 
 
-def _condition(context: Context[Any, Any]) -> None:
+def _condition(context: Context[object, object]) -> None:
     facts = context.facts
     if facts.irreplaceable and not context.piece.condition.note.strip():
         context.checks.add(

@@ -45,7 +45,7 @@ class Kept:
     asked: int = 0
 
 
-def subjects(context: Context[Any, Any]) -> list[Subject]:
+def subjects(context: Context[object, object]) -> list[Subject]:
     """What is to be held: every item, or the work, or the canvas."""
     thing = context.piece.object
     if isinstance(thing, Things):
@@ -76,7 +76,7 @@ def subjects(context: Context[Any, Any]) -> list[Subject]:
     ]
 
 
-def _weight(context: Context[Any, Any], name: str, thing: Any) -> Fraction:
+def _weight(context: Context[object, object], name: str, thing: Any) -> Fraction:
     """As it was weighed, else as it was estimated: off the figure that says so."""
     if isinstance(thing, (StretchedCanvas, RolledCanvas, FlatWork)) and thing.weight is not None:
         return exact(thing.weight)
@@ -87,14 +87,14 @@ def _weight(context: Context[Any, Any], name: str, thing: Any) -> Fraction:
     return figure.amount
 
 
-def with_features(context: Context[Any, Any], subject: Subject, has: Iterable[str]) -> Subject:
+def with_features(context: Context[object, object], subject: Subject, has: Iterable[str]) -> Subject:
     """A thing as it would be if it had these features besides those of its kind."""
     needs = needs_with(context, subject.what, subject.traits, subject.kg, subject.width, subject.height, subject.behind, has)
     return replace(subject, needs=needs)
 
 
 def needs_with(
-    context: Context[Any, Any],
+    context: Context[object, object],
     what: str,
     traits: Iterable[str],
     kg: Fraction,
@@ -107,7 +107,7 @@ def needs_with(
     return needs_of(what, traits, asked=piece.asked, room=piece.room, kg=kg, width=width, height=height, behind=behind, has=has)
 
 
-def _item(context: Context[Any, Any], item: Item, index: int) -> Subject:
+def _item(context: Context[object, object], item: Item, index: int) -> Subject:
     traits = said(context.piece.asked, (*item.traits, *kind_of(item).traits))
     wide, tall = (_mm(side(context.book, f"item.{item.key}", axis)) for axis in AXES)
     kg = exact(item.weight) if item.weight is not None else _weight(context, f"item.{item.key}.weight", item)
@@ -128,7 +128,7 @@ def _item(context: Context[Any, Any], item: Item, index: int) -> Subject:
     )
 
 
-def keep(context: Context[Any, Any], wanted: list[Subject]) -> list[Kept]:
+def keep(context: Context[object, object], wanted: list[Subject]) -> list[Kept]:
     """Methods, counts and places of everything that is held, into the book."""
     decided = {c.subject: c for c in context.piece.hold.chosen}
     out = []
@@ -147,7 +147,7 @@ def keep(context: Context[Any, Any], wanted: list[Subject]) -> list[Kept]:
 
 
 def _keep(
-    context: Context[Any, Any],
+    context: Context[object, object],
     subject: Subject,
     methods: tuple[Method, ...],
     given: bool,
@@ -192,7 +192,9 @@ def _keep(
     return Kept(subject, methods, given, each, found, found.count, spots, at, found.asked)
 
 
-def _from_edges(context: Context[Any, Any], subject: Subject, method: Method, spots: tuple[tuple[Fraction, Fraction], ...]) -> None:
+def _from_edges(
+    context: Context[object, object], subject: Subject, method: Method, spots: tuple[tuple[Fraction, Fraction], ...]
+) -> None:
     """The first two places from its left edge and from its top, as figures: where to begin and how far to step."""
     wide, tall = (side(context.book, subject.part, axis) for axis in AXES)
     if wide is None or tall is None:
@@ -208,13 +210,15 @@ def _from_edges(context: Context[Any, Any], subject: Subject, method: Method, sp
             context.book.add(dim, f"hold.{subject.key}.{axis}.{n}", f"Fixing {n}, {words}", parts=(subject.part,), grain="depth")
 
 
-def rating_at(context: Context[Any, Any], subject: Subject) -> str | None:
+def rating_at(context: Context[object, object], subject: Subject) -> str | None:
     """Where the rating of a thing’s packet is typed, once it was decided by what the thing is held."""
     chosen = context.piece.hold.chosen
     return next((f"/hold/chosen/{i}/rating" for i, c in enumerate(chosen) if c.subject == subject.key), None)
 
 
-def _each(context: Context[Any, Any], method: Method, rating: Fraction | None, factor: int) -> tuple[Fraction, tuple[Say, ...]]:
+def _each(
+    context: Context[object, object], method: Method, rating: Fraction | None, factor: int
+) -> tuple[Fraction, tuple[Say, ...]]:
     """What one fixing carries before the factor, and how that came about."""
     if method.basis == "formula":
         rules, bite, mount = context.shop.rules, context.rule("holding_bite"), context.book.dims.get("pack.mount")
@@ -243,7 +247,7 @@ def _each(context: Context[Any, Any], method: Method, rating: Fraction | None, f
     return each, working
 
 
-def _at(context: Context[Any, Any], subject: Subject, method: Method, count: int) -> tuple[Dim, ...]:
+def _at(context: Context[object, object], subject: Subject, method: Method, count: int) -> tuple[Dim, ...]:
     """Places along the top edge as figures, from its left end: the sum of the width they are spread over."""
     width = side(context.book, subject.part, "width")
     if width is None or width.value <= 2 * method.edge:
@@ -265,7 +269,7 @@ def _by_spacing(method: Method, subject: Subject) -> int:
     return max(method.least, int(-(-run // method.apart)))
 
 
-def _spots(context: Context[Any, Any], method: Method, subject: Subject, count: int) -> tuple[tuple[Fraction, Fraction], ...]:
+def _spots(context: Context[object, object], method: Method, subject: Subject, count: int) -> tuple[tuple[Fraction, Fraction], ...]:
     """Where fixings sit, from the upper left corner of the thing."""
     w, h = subject.width, subject.height
     if count > MOST_PLACES or method.where in ("over", "under", "anchors"):

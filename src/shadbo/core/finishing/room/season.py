@@ -13,6 +13,7 @@ from shadbo.core.contract.display import Carcass, Context, ViewOf
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.contract.terms import side
 from shadbo.core.contract.views import Drawing, View
+from shadbo.core.document.decisions.having import glazing_of
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.items import Things
 from shadbo.core.document.kinds import kind_of
@@ -41,11 +42,11 @@ class Year:
     light: Bears
 
 
-def through_the_year(context: Context[Any, Any], carcass: Carcass | None, facts: Facts) -> Year:
+def through_the_year(context: Context[object, object], carcass: Carcass | None, facts: Facts) -> Year:
     book, room = context.book, context.piece.room
     bench = moisture(BENCH_C, BENCH_RH)
     wet, face, wide, clear = {}, {}, {}, {}
-    glazing = getattr(context.display, "glazing", "none")
+    glazing = glazing_of(context.display)
     wooden = _wooden(context)
     for season in SEASONS:
         celsius, rh = getattr(room, f"{season}_c"), getattr(room, f"{season}_rh")
@@ -103,7 +104,7 @@ def through_the_year(context: Context[Any, Any], carcass: Carcass | None, facts:
     return Year(wet, face, wide, clear, light)
 
 
-def _wooden(context: Context[Any, Any]) -> Dim | None:
+def _wooden(context: Context[object, object]) -> Dim | None:
     """The width of the widest thing of wood, which is where the grain moves."""
     thing = context.piece.object
     if not isinstance(thing, Things):
@@ -121,7 +122,7 @@ def warmed(sheet: Dim, glazing: str, celsius: int) -> Dim:
     return Dim(sheet.value * share, Curve(how, ((share, sheet),)), f"The sheet grows, {celsius} °C against {BENCH_C}", grain="fine")
 
 
-def check_room(context: Context[Any, Any], found: Year, facts: Facts) -> None:
+def check_room(context: Context[object, object], found: Year, facts: Facts) -> None:
     say, room = context.speak.say, context.piece.room
     swing = max((abs(d.value) for d in found.face.values()), default=Fraction(0))
     if swing > context.rule("mitre_opens"):
@@ -157,7 +158,7 @@ def check_room(context: Context[Any, Any], found: Year, facts: Facts) -> None:
             parts=("wall",),
             ways=(WayOut(("Hang it in a living room",), (put("/room/kind", "living"),)),),
         )
-    glazing = getattr(context.display, "glazing", None)
+    glazing = glazing_of(context.display)
     if room.kind in ("child", "passage", "public") and glazing in ("glass", "coated"):
         loose = "loose_pigment" in facts.traits
         word = {"child": "a child’s room", "passage": "a busy passage", "public": "a public place"}[room.kind]
@@ -224,7 +225,7 @@ def _scale(key: str, label: str, group: str, field: str, now: int, values: tuple
     )
 
 
-def room_kind(context: Context[Any, Any], group: str = "The room", *, stands: bool = False) -> ChoiceInput:
+def room_kind(context: Context[object, object], group: str = "The room", *, stands: bool = False) -> ChoiceInput:
     """Where it hangs, or stands."""
     return choice(
         context,
@@ -244,7 +245,7 @@ def room_kind(context: Context[Any, Any], group: str = "The room", *, stands: bo
     )
 
 
-def room_inputs(context: Context[Any, Any], *, stands: bool = False) -> list[Input]:
+def room_inputs(context: Context[object, object], *, stands: bool = False) -> list[Input]:
     room = context.piece.room
     return [
         room_kind(context, stands=stands),
@@ -274,12 +275,12 @@ def room_inputs(context: Context[Any, Any], *, stands: bool = False) -> list[Inp
     ]
 
 
-def season_views(context: Context[Any, Any], found: Year) -> tuple[ViewOf, ...]:
+def season_views(context: Context[object, object], found: Year) -> tuple[ViewOf, ...]:
     """The sheet in its rabbet at both ends of the year, where one moves in the other."""
     return (ViewOf("season", lambda: _season(context, found)),) if found.clear else ()
 
 
-def _season(context: Context[Any, Any], found: Year) -> View:
+def _season(context: Context[object, object], found: Year) -> View:
     """What is left round the sheet is drawn ten times over."""
     book = context.book
     w, h = (book[f"frame.rabbet.{a}"].value for a in AXES)

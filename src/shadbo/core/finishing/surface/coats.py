@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Mapping
-from typing import Any
 
 from shadbo.core.contract.asking import choice
 from shadbo.core.contract.display import Carcass, Context, Reckoned
@@ -95,7 +94,7 @@ FINISHES: Mapping[FinishKind, Coat] = {
 }
 
 
-def finish_inputs(context: Context[Any, Any]) -> tuple[Input, ...]:
+def finish_inputs(context: Context[object, object]) -> tuple[Input, ...]:
     """How what is made is finished, asked where it is cut."""
     options = [("none", ("None",), ("the moulding is finished as it comes",))]
     options += [(key, (coat.label,), (coat.detail,)) for key, coat in FINISHES.items()]
@@ -106,7 +105,7 @@ def finish_inputs(context: Context[Any, Any]) -> tuple[Input, ...]:
     return (asked, choice(context, "/finish/filled", "Filler", "Finish", filled, ("rail",)))
 
 
-def surface(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass) -> None:
+def surface(context: Context[object, object], reckoned: Reckoned, carcass: Carcass) -> None:
     """The area that is coated, into the book: all four sides of every rail."""
     if context.piece.finish.how == "none":
         return
@@ -121,7 +120,7 @@ def surface(context: Context[Any, Any], reckoned: Reckoned, carcass: Carcass) ->
     )
 
 
-def finish_parts(context: Context[Any, Any]) -> Iterator[Part]:
+def finish_parts(context: Context[object, object]) -> Iterator[Part]:
     coat, finish = FINISHES.get(context.piece.finish.how), context.piece.finish
     if coat is None:
         return
@@ -133,7 +132,7 @@ def finish_parts(context: Context[Any, Any]) -> Iterator[Part]:
     yield got("finish.coat", coat.label, comes="hand", note=(f"{many} on about {area.mm if area else ''}",))
 
 
-def finish_operations(context: Context[Any, Any], own: Iterable[Operation]) -> Iterator[Operation]:
+def finish_operations(context: Context[object, object], own: Iterable[Operation]) -> Iterator[Operation]:
     """Sanding and coats, when nothing is sawn, drilled or glued on it any more; what is put together round its thing is finished before that."""
     coat, finish = FINISHES.get(context.piece.finish.how), context.piece.finish
     if coat is None:

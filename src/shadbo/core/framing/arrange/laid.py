@@ -83,7 +83,7 @@ class Laid:
 
 def size_items(context: BoxContext) -> list[Sized]:
     """Every item's sizes into the book."""
-    return [_size(context, item, i) for i, item in enumerate(context.object.items)]
+    return [_size(context, item, i) for i, item in enumerate(context.thing.items)]
 
 
 def _size(context: BoxContext, item: Item, index: int) -> Sized:

@@ -284,7 +284,7 @@ def _fold_label(field: str) -> str:
     }[field]
 
 
-def laying_inputs(context: Context[Any, Any], one: Laid) -> list[Input]:
+def laying_inputs(context: Context[object, object], one: Laid) -> list[Input]:
     """How several things lie or stand together, and where the one in hand is."""
     show, book, group = context.shop.showing, context.book, "How they lie"
     how = tuple((key, (label,), (detail,)) for key, (label, detail) in LABELS.items())

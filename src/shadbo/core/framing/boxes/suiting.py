@@ -33,12 +33,7 @@ FIXINGS: dict[str, Held] = {
     "tape": Held("double-sided tape", "adhesive on its back", "no"),
 }
 # What each does to a thing as it is begun.
-DOES = {
-    "direct": "glazed air covers_edge",
-    "spaced": "glazed air",
-    "shadow_box": "glazed air deep",
-    "matted_box": "glazed air mat covers_edge",
-}
+DOES = {"direct": "air covers_edge", "spaced": "air", "shadow_box": "air", "matted_box": "air covers_edge"}
 # The air before flat work by its material, where a kind does not say it.
 AIR_OF = {"cloth": TEXTILE, "puzzle": TEXTILE, "linen_backed": OBJECT}
 UNDOING = ("yes", "mostly", "no")
