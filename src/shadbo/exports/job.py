@@ -33,7 +33,7 @@ def _lines(plan: Plan, unit: UnitName) -> Iterator[str]:
     yield "To cut" if plan.cuts else "Nothing is cut."
     for line in plan.cuts:
         told = (line.length.text(unit), plain(line.section, unit), line.material, plain(line.note, unit))
-        yield f"  {line.count} × {line.part.strip()}: {'; '.join(t for t in told if t)}"
+        yield f"  {line.count} × {line.part}: {'; '.join(t for t in told if t)}"
     for comes in ("number", "came", "hand"):
         parts = [p for p in plan.to_get if p.comes == comes]
         if parts:

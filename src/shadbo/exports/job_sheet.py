@@ -164,10 +164,10 @@ def _cuts(plan: Plan, unit: Unit) -> list[Flowable]:
         rows.append(
             [
                 Paragraph(f"{line.count}", FIGURE),
-                Paragraph(escape(line.part).replace("  ", "&nbsp;&nbsp;&nbsp;"), CLOSE),
+                Paragraph(("&nbsp;&nbsp;&nbsp;" if line.opening else "") + escape(line.part), CLOSE),
                 Paragraph(length_words(line.length, unit), FIGURE),
                 Paragraph(length_words(line.short, unit), FIGURE),
-                Paragraph(say_words(line.section, unit).removeprefix("by "), CLOSE),
+                Paragraph(say_words(line.alone, unit), CLOSE),
                 Paragraph(escape(line.material), CLOSE),
                 Paragraph(say_words(line.note, unit), CLOSE),
             ]

@@ -156,7 +156,7 @@ def _cuts_of(step: Operation, worked: Plan) -> Gate | None:
     asks: list[Asked] = []
     for line, by in lines:
         if by == tool and Fraction(line.mm) > 0:
-            part, sheet = line.part.strip(), tool != "saw" and line.width is not None
+            part, sheet = line.part, tool != "saw" and line.width is not None
             asks.append(Asked(line.key, f"{part}, width" if sheet else part, planned=line.mm))
             if sheet and line.width is not None:
                 asks.append(Asked(f"{line.key}.by", f"{part}, height", planned=line.width.mm))
@@ -213,7 +213,7 @@ def in_hand(operation: Operation, worked: Plan) -> Iterator[tuple[str, int, Say]
     lit = names | set(operation.parts)
     for line in worked.cuts:
         if names & _families(line.key):
-            yield line.part.strip(), line.count, (line.length,)
+            yield line.part, line.count, (line.length,)
     holding = operation.key.split(".")[0] == "hold"
     for part in worked.to_get:
         # What holds a thing lights with it, and is in hand only where it is held: not where it is measured or looked at.
@@ -327,7 +327,7 @@ def goes_on(piece: Piece, worked: Plan, edits: Sequence[AnyEdit], shop: Shop) ->
         return None
     before = {line.key: line for line in worked.cuts}
     changed = [
-        Changed(line.part.strip(), (before[line.key].length,), (line.length,))
+        Changed(line.part, (before[line.key].length,), (line.length,))
         for line in after.cuts
         if line.key in before and before[line.key].length != line.length
     ]

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from itertools import pairwise
+from collections.abc import Iterator
+from itertools import combinations, pairwise
+from math import hypot
 
 import pytest
 from shapely import Point, Polygon
@@ -173,3 +175,53 @@ def test_a_screw_is_as_long_in_space_as_in_the_list() -> None:
     bears = plain(context.book.counts["hang.out.bears"].working[0], "mm")
     assert {bears.endswith(f" {f.start[2] - f.end[2]:g} mm in the wood") for f in rings} == {True}
     assert " on the strainer, " in plain(next(s for s in done.steps if s.key == "rings").say, "mm")
+
+
+# What is let into wood, or bent round it.
+LET_IN = {"grip", "bracket", "hinge", "catch"}
+
+
+def filled_by(space: Space) -> Iterator[tuple[Body, Polygon, float, float]]:
+    """Every solid there is, its windows cut out of it."""
+    for body in space.bodies:
+        for outline, front, back in body.solids:
+            solid = Polygon(outline).buffer(0)
+            for window in body.windows:
+                solid = solid.difference(Polygon(window).buffer(0))
+            yield body, solid, front, back
+
+
+@pytest.mark.parametrize("display", DISPLAYS)
+def test_no_two_pieces_are_in_one_place_by_shapely(display: str) -> None:
+    """Whatever lies in front of, beside or in a window of something else does so: no two solids share room."""
+    pieces = [p for p in demo_pieces() if p.display.type == display] + [random_piece(s, HOUSE_SHOP, display) for s in range(8)]
+    for piece in pieces:
+        _, _, space, stopped = worked(piece)
+        for (a, first, *one), (b, second, *other) in () if stopped else combinations(filled_by(space), 2):
+            if a is b or not LET_IN.isdisjoint({*a.part.split("."), *b.part.split(".")}):
+                continue
+            deep = min(one[1], other[1]) - max(one[0], other[0])
+            assert deep < 0.2 or first.intersection(second).area < 10, f"{piece.name}: {a.part} and {b.part} share {deep:.1f} mm"
+
+
+# Held by what is no piece of its own: rods and wires through the frame; a film on which it hangs between two mats.
+HUNG = {("suspended", "item"), ("see_through", "work")}
+
+
+@pytest.mark.parametrize("display", DISPLAYS)
+def test_nothing_lies_in_the_air_by_shapely(display: str) -> None:
+    """Every piece of the job touches another one."""
+    pieces = [p for p in demo_pieces() if p.display.type == display] + [random_piece(s, HOUSE_SHOP, display) for s in range(8)]
+    for piece in pieces:
+        _, _, space, stopped = worked(piece)
+        solids = [] if stopped else list(filled_by(space))
+        for body in () if stopped or len(space.bodies) < 2 else space.bodies:
+            if (display, body.part.split(".")[0]) in HUNG:
+                continue
+            apart = min(
+                hypot(max(0.0, one[0] - other[1], other[0] - one[1]), first.distance(second))
+                for a, first, *one in solids
+                for b, second, *other in solids
+                if a is body and b is not body
+            )
+            assert apart < 0.6, f"{piece.name}: {body.part} lies {apart:.1f} mm from anything"

@@ -40,7 +40,7 @@ def said(worked: Plan, unit: Unit) -> Iterator[tuple[str, str]]:
     for figure in worked.figures.values():
         yield "words", figure.label
     for line in worked.cuts:
-        yield "words", line.part.strip()
+        yield "words", line.part
         yield "hint", plain(line.note, unit)
     for part in worked.to_get:
         yield "words", part.name

@@ -1882,7 +1882,8 @@ export interface components {
          * CutLine
          * @description One line of the cut list: how many, of what, how long; ``figure`` opens the length, ``short`` the short point, ``width_figure`` the
          *     other size of a sheet. ``section`` says what it is across its length; ``width``, ``thick`` and what is said ``more`` by themselves; of
-         *     a ``packer`` the length is how thick it is. ``number`` is the count’s own name in the book.
+         *     a ``packer`` the length is how thick it is; an ``opening`` is cut out of the line before it. ``alone`` is the section as it stands in a
+         *     column of its own. ``number`` is the count’s own name in the book.
          */
         CutLine: {
             /** Key */
@@ -1921,6 +1922,16 @@ export interface components {
              * @default false
              */
             packer: boolean;
+            /**
+             * Opening
+             * @default false
+             */
+            opening: boolean;
+            /**
+             * Alone
+             * @default []
+             */
+            alone: (string | components["schemas"]["Shown"])[];
             /**
              * Number
              * @default

@@ -116,7 +116,7 @@ function Line({ line, figures, unit, onPoint, onOpen }: { line: CutLine; figures
       onPointerLeave={() => onPoint(null)}
     >
       <td className="fig py-1 text-right">{line.count} ×</td>
-      <td className="py-1 pl-3 leading-snug">
+      <td className={`py-1 leading-snug ${line.opening ? "pl-7" : "pl-3"}`}>
         {line.part}
         {line.note.length > 0 && (
           <span className="block text-[12px] text-soft">

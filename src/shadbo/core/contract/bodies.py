@@ -104,10 +104,11 @@ class Space:
         *,
         windows: Iterable[Iterable[tuple[Measure, Measure]]] = (),
         colour: str = "",
+        more: Iterable[Solid] = (),
     ) -> None:
         corners = tuple((mm(x), mm(y)) for x, y in outline)
         cut = tuple(tuple((mm(x), mm(y)) for x, y in window) for window in windows)
-        self.bodies.append(Body(part, label, material, corners, mm(front), mm(back), self.layer, cut, colour))
+        self.bodies.append(Body(part, label, material, corners, mm(front), mm(back), self.layer, cut, colour, tuple(more)))
 
     def box(
         self,

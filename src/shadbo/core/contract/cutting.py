@@ -16,8 +16,9 @@ from shadbo.core.quantity.sums import Dim
 
 @record(frozen=True, slots=True)
 class Across:
-    """A part across its length: its ``width`` and how ``thick`` it is, where it has them, as they are ``said`` in a list; what is said
-    ``more`` of it; ``figure`` is what the width is in the book. ``packer``: what it is cut to is how thick it is."""
+    """A part across its length: its ``width`` and how ``thick`` it is, where it has them, as they are ``said`` in a list beside its length,
+    after the word that ``joins`` them to it; what is said ``more`` of it; ``figure`` is what the width is in the book. ``packer``: what it is
+    cut to is how thick it is."""
 
     width: Shown | None = None
     thick: Shown | None = None
@@ -25,11 +26,17 @@ class Across:
     more: Say = ()
     packer: bool = False
     figure: str | None = None
+    joins: str = ""
+
+    @property
+    def alone(self) -> Say:
+        """All of it, as it stands in a column of its own."""
+        return (*self.said, ", ", *self.more) if self.more else self.said
 
     @property
     def section(self) -> Say:
-        """All of it, as one reads it."""
-        return (*self.said, ", ", *self.more) if self.more else self.said
+        """All of it, as one reads it after the length."""
+        return (f"{self.joins} ", *self.alone) if self.joins else self.alone
 
 
 PACKER = Across(said=("thickness",), packer=True)
@@ -38,9 +45,9 @@ Length = Dim | Fraction
 
 def sheet_of(speak: Speaker, height: Length, thick: Length | None = None, more: Say = ()) -> Across:
     """A sheet or a cloth: by its other size, and how thick."""
-    said = speak.say("by {}", height) if thick is None else speak.say("by {}, {} thick", height, thick)
+    said = speak.say("{}", height) if thick is None else speak.say("{}, {} thick", height, thick)
     shown = speak.shown(thick) if thick is not None else None
-    return Across(speak.shown(height), shown, said, more, figure=height.name if isinstance(height, Dim) else None)
+    return Across(speak.shown(height), shown, said, more, figure=height.name if isinstance(height, Dim) else None, joins="by")
 
 
 def strip_of(speak: Speaker, wide: Length | None = None, thick: Length | None = None, deep: str = "thick") -> Across:
@@ -62,7 +69,8 @@ def bar_of(speak: Speaker, wide: Length, thick: Length, more: Say = ()) -> Acros
 class CutLine:
     """One line of the cut list: how many, of what, how long; ``figure`` opens the length, ``short`` the short point, ``width_figure`` the
     other size of a sheet. ``section`` says what it is across its length; ``width``, ``thick`` and what is said ``more`` by themselves; of
-    a ``packer`` the length is how thick it is. ``number`` is the count’s own name in the book."""
+    a ``packer`` the length is how thick it is; an ``opening`` is cut out of the line before it. ``alone`` is the section as it stands in a
+    column of its own. ``number`` is the count’s own name in the book."""
 
     key: str
     part: str
@@ -81,6 +89,8 @@ class CutLine:
     thick: Shown | None = None
     more: Say = ()
     packer: bool = False
+    opening: bool = False
+    alone: Say = ()
     number: str = ""
     width_figure: str | None = None
 

@@ -7,10 +7,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 
+from shadbo.core.document.decisions.having import in_front
 from shadbo.core.document.facts import Facts, facts_of
 from shadbo.core.document.piece import Piece
+from shadbo.core.document.shop import Shop
+from shadbo.core.judging.sheets import with_sheet
 
-# How each glazing is cleaned, by a word of its material; the first that is in it counts.
+# How each glazing is cleaned.
 CLEANED: Mapping[str, str] = {
     "coated": "Clean the coated glass with a soft microfibre cloth and a little water on the cloth; nothing with ammonia.",
     "acrylic": "Clean the acrylic with a soft damp cloth and a drop of soap; never dry, never with window cleaner or spirit: it scratches and crazes.",
@@ -37,9 +40,9 @@ STANDS = "Lift it by its base with both hands. It wants a level place that doesn
 OPENED = "Have it opened by a framer who has read its label."
 
 
-def care_of(piece: Piece, glazing: str) -> tuple[str, ...]:
-    """Sentences for its owner, in the order they are needed. ``glazing`` is what the sheet in front is made of (nothing: it has none)."""
+def care_of(piece: Piece, shop: Shop) -> tuple[str, ...]:
+    """Sentences for its owner, in the order they are needed."""
     facts = facts_of(piece)
-    cleaned = next((words for word, words in CLEANED.items() if word in glazing), BARE)
+    glazing = in_front(with_sheet(piece, facts, shop))
     told = [sentence for holds, sentence in RULES if holds(facts)]
-    return (cleaned, *told, STANDS if piece.display.type == "clear_case" else HUNG, OPENED)
+    return (CLEANED.get(glazing, BARE), *told, STANDS if piece.display.type == "clear_case" else HUNG, OPENED)

@@ -106,19 +106,24 @@ def _front(context: Context[object, object]) -> str:
 
 
 def told_points(context: Context[object, object]) -> str:
-    """How the pack is closed, in words; what sheds pigment stands on edge meanwhile."""
-    front = _front(context)
+    """How the pack is closed, as a sentence; what sheds pigment stands on edge meanwhile."""
     friable = "loose_pigment" in context.facts.traits
-    stand = f" The pack stands on edge meanwhile, so that the shock throws no pigment on the {front}." if friable else ""
-    closing = closed_by(context)
+    stand = f" The pack stands on edge meanwhile, so that the shock throws no pigment on the {_front(context)}." if friable else ""
+    said = points_in_words(context)
+    return f"{said[0].upper()}{said[1:]}.{stand}"
+
+
+def points_in_words(context: Context[object, object]) -> str:
+    """What closes the pack, how many and where, within a sentence."""
+    front, closing = _front(context), closed_by(context)
     if closing == "tabs":
-        return f"Its own tabs pressed flat again, nothing pushed towards the {front}.{stand}"
+        return f"its own tabs pressed flat again, nothing pushed towards the {front}"
     if closing == "strainer":
-        return f"Strainer in, screws through it into the rail.{stand}"
+        return "strainer in, screws through it into the rail"
     along, up = (_count(context, axis) for axis in AXES)
     if closing == "clips":
-        return f"Offset clips, {along} along each rail and {up} along each stile, one screw each, in the rail only.{stand}"
-    return f"Points, {along} along each rail and {up} along each stile, nothing pushed towards the {front}.{stand}"
+        return f"offset clips, {along} along each rail and {up} along each stile, one screw each, in the rail only"
+    return f"points, {along} along each rail and {up} along each stile, nothing pushed towards the {front}"
 
 
 def fitted(*pack: str) -> str:

@@ -75,7 +75,7 @@ def check_thick(context: Context[object, object], reckoned: Reckoned) -> None:
                 "stop",
                 f"nothing.thick.{line.key}",
                 "cut",
-                (f"{line.part.strip()}: of no thickness, it can’t be cut.",),
+                (f"{line.part}: of no thickness, it can’t be cut.",),
                 why="What is there has a thickness; what isn’t there isn’t cut.",
                 source_key="cut-size",
                 parts=line.parts,

@@ -119,9 +119,7 @@ def places_of(size: Side | Dim) -> set[str]:
 
 def _called(side: Side | Dim | None, station: str) -> str:
     """What a station is called without the side it belongs to."""
-    if not isinstance(side, Side):
-        return station
-    return side.stations[station].label.split(", ", 1)[-1]
+    return side.called.get(station, station) if isinstance(side, Side) else station
 
 
 def best(found: Sequence[Border]) -> Solved:

@@ -180,10 +180,10 @@ def bows(context: Context[object, object], inner: Mapping[str, Side]) -> dict[st
     return found
 
 
-def bowed(context: Context[object, object]) -> bool:
-    """Whether a rail of the frame that was read bows by more than passes; equal readings need no straightening."""
+def bowed_axes(context: Context[object, object]) -> list[str]:
+    """The sizes of the frame that was read whose rails bow by more than passes; equal readings need no straightening."""
     passes, dims = context.rule("eye_passes"), context.book.dims
-    return any(abs(dims[n].value) > passes for n in ("frame.bow.width", "frame.bow.height") if n in dims)
+    return [a for a in AXES if (name := f"frame.bow.{a}") in dims and abs(dims[name].value) > passes]
 
 
 def _outside(context: Context[object, object], size: Mapping[str, Dim], face: Dim, lip: Dim) -> dict[str, Dim]:
@@ -310,6 +310,7 @@ def check_bow(
         outward = bowed.value > 0
         pushed: tuple[dict[str, Any], ...] = (
             put("/display/frame/blocked", True),
+            put("/display/frame/blocks", Fraction((frame.blocks if frame.blocked else 0) + 2)),
             put_list(f"/display/frame/{own}/{middle}"),
             put_list(f"/display/frame/{own}/more"),
         )

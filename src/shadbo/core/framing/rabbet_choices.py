@@ -10,15 +10,14 @@ from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
-from shadbo.core.document.decisions.having import frame_of
+from shadbo.core.document.decisions.having import frame_of, frame_there
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.readings import one_reading
 from shadbo.core.document.schools import new_rabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
-from shadbo.core.framing.came import bought
 from shadbo.core.framing.label_size import label_inputs
 from shadbo.core.framing.own import own_inputs
-from shadbo.core.framing.rabbet import Rabbet, bowed
+from shadbo.core.framing.rabbet import Rabbet, bowed_axes
 from shadbo.core.framing.rails import AXES, other
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
@@ -97,16 +96,18 @@ def frame_inputs(
                 ("rail",),
             )
         )
-    inputs.append(
-        choice(
-            context,
-            "/display/frame/hanger",
-            "Its hanger",
-            "What came with it",
-            (("none", ("None",), ()), ("top", ("On the top rail",), ()), ("side", ("On a side rail",), ("it is moved",))),
-            ("rail",),
+    # Where the lip takes the whole face there is no wood to hang it by, and that is a stop.
+    if rabbet.face.value > rabbet.lip.value:
+        inputs.append(
+            choice(
+                context,
+                "/display/frame/hanger",
+                "Its hanger",
+                "What came with it",
+                (("none", ("None",), ()), ("top", ("On the top rail",), ()), ("side", ("On a side rail",), ("it is moved",))),
+                ("rail",),
+            )
         )
-    )
     inputs.append(
         choice(
             context,
@@ -123,8 +124,8 @@ def frame_inputs(
 
 def blocks_choice(context: Context[object, object]) -> list[ChoiceInput]:
     """Asked of rails that bow, or are blocked already."""
-    frame = bought(context)
-    if frame is None or not (bowed(context) or frame.blocked):
+    frame = frame_there(context.display)
+    if frame is None or not (bowed_axes(context) or frame.blocked):
         return []
     return [
         choice(

@@ -17,9 +17,10 @@ from shadbo.core.quantity.sums import Dim, diagonal, largest, rule
 
 AXES = ("width", "height")
 FACES = 8
+WHERE = {"width": "top and bottom", "height": "left and right"}
 RUNS = (
-    ("width", "horizontal", "Rails, top and bottom", ("rail.top", "rail.bottom")),
-    ("height", "vertical", "Stiles, left and right", ("rail.left", "rail.right")),
+    ("width", "horizontal", f"Rails, {WHERE['width']}", ("rail.top", "rail.bottom")),
+    ("height", "vertical", f"Stiles, {WHERE['height']}", ("rail.left", "rail.right")),
 )
 
 
@@ -47,8 +48,10 @@ def cut_line(
     note: Say = (),
     short: Dim | None = None,
     number: str = "",
+    *,
+    opening: bool = False,
 ) -> CutLine:
-    """One line of the cut list; a length reads as it does as a figure."""
+    """One line of the cut list; a length reads as it does as a figure. ``opening``: it is cut out of the line before it."""
     show = context.shop.showing.show
     return CutLine(
         key=key,
@@ -64,6 +67,8 @@ def cut_line(
         short_figure=short.name if short else None,
         number=number,
         section=across.section,
+        alone=across.alone,
+        opening=opening,
         width=across.width,
         width_figure=across.figure,
         thick=across.thick,

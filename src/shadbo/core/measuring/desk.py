@@ -140,14 +140,13 @@ def _panel(context: Context[object, object], thing: Thing, *more: Input, figures
             )
         )
         # Corners and high point fold away while nobody has read them.
-        first = DEPTHS[held.support].split()[0]
-        inputs += [i for i in bar if i.label.startswith(first)]
+        inputs += [i for i in bar if "bar.bar" in i.parts]
         strip = "Bar width" if held.support == "stretched" else "Cradle strips, wide"
         if held.support != "board" or gets_cradle(context):
             inputs.append(plain_length(show, held.bar_width, "/object/bar_width", strip, "Depth", ("bar",)))
         if "cradle.deep" in context.book.dims:
             inputs.append(given(show, context.book["cradle.deep"], "Depth"))
-        inputs += [replace(i, group="Depth at the corners") for i in bar if not i.label.startswith(first)]
+        inputs += [replace(i, group="Depth at the corners") for i in bar if "bar.bar" not in i.parts]
     elif isinstance(held, (FlatWork, RolledCanvas)):
         inputs += station_inputs(
             show, held.depth, thing.depth.stations if thing.depth else {}, "/object/depth", "Thickness", thing.key, at_least=0
@@ -311,7 +310,7 @@ def _tenfold(thing: Thing) -> View:
     return drawing.view()
 
 
-def consent_inputs(consent: Consent, group: str) -> list[Input]:
+def consent_inputs(consent: Consent, group: str = "Owner’s agreement") -> list[Input]:
     """Who agreed, and when, to what can’t be undone."""
     why: Say = ("Only with the owner’s agreement in writing; it is kept with the piece.",)
     return [

@@ -229,11 +229,8 @@ def check_diagonals(checks: Checklist, speak: Speaker, thing: Thing) -> None:
     if not wild and least - doubt <= both <= most + doubt:
         return
     ways = [
-        WayOut(
-            (f"Leave out the {d.label.split(', ')[-1]} diagonal until it is read again",),
-            (put_list(_pointer(d).rsplit("/", 1)[0]),),
-        )
-        for d in (p, q)
+        WayOut((f"Leave out the {word} diagonal until it is read again",), (put_list(_pointer(d).rsplit("/", 1)[0]),))
+        for word, d in (("rising", p), ("falling", q))
     ]
     checks.add(
         "stop",

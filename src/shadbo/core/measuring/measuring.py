@@ -25,6 +25,7 @@ class Side:
     along: dict[str, Fraction] = field(default_factory=dict)
     repeated: dict[str, tuple[Dim, ...]] = field(default_factory=dict)
     use: Uses = Uses()
+    called: dict[str, str] = field(default_factory=dict)
 
     def at(self, station: str) -> Dim | None:
         return self.stations.get(station)
@@ -127,7 +128,8 @@ def read_side(
     small = book.add(smallest(all_), f"{name}.smallest", f"{label}, smallest", parts=(part,))
     middle = book.add(mean(all_), f"{name}.mean", f"{label}, mean", parts=(part,))
     spread = book.add(big - small, f"{name}.spread", f"{label}, spread", parts=(part,), grain="depth")
-    return Side(found, big, small, middle, spread, along, repeated, use)
+    called = {place.key: place.label for place in stations.places(pointer)}
+    return Side(found, big, small, middle, spread, along, repeated, use, called)
 
 
 def taper(side: Side) -> Dim | None:

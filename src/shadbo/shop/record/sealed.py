@@ -23,8 +23,6 @@ WORDS: Mapping[What, str] = {
     "count": "Counted",
     "photo": "Photograph",
 }
-# Families of the list of parts that are the sheet in front.
-GLAZED = ("glazing", "hood", "floor.0", "sheet")
 
 
 class Part(BaseModel):
@@ -253,7 +251,7 @@ def seal(
         weight=plan.weight.text(unit),
         label=label,
         hanging=plain(hung.say, unit) if hung else "",
-        care=care_of(piece, _glazing(plan)),
+        care=care_of(piece, shop),
         due=piece.due,
         note=note.strip() or piece.note,
         unticked=tuple(o.title for o in stated if o.done_at is None),
@@ -268,12 +266,6 @@ def _mm(value: Any) -> float:
     return round(float(value), 3)
 
 
-def _glazing(plan: Plan) -> str:
-    """What the sheet in front is made of, cut or come with the frame."""
-    told = [(line.key, line.material) for line in plan.cuts] + [(p.key, f"{p.name} {p.material}") for p in plan.to_get]
-    return next((material.lower() for key, material in told if key.startswith(GLAZED)), "")
-
-
 def _parts(plan: Plan, notes: Sequence[Note]) -> Iterator[Used]:
     """Every part, cut or got, with what was counted and read off it last."""
 
@@ -284,7 +276,7 @@ def _parts(plan: Plan, notes: Sequence[Note]) -> Iterator[Used]:
         counted, tag = last("count", key), last("material", key)
         return Used(
             key=key,
-            name=name.strip(),
+            name=name,
             planned=planned,
             used=counted.number if counted else None,
             material=material,
@@ -294,11 +286,11 @@ def _parts(plan: Plan, notes: Sequence[Note]) -> Iterator[Used]:
         )
 
     for line in plan.cuts:
-        across = plain(line.section, plan.units) if line.section else ""
-        size = ", ".join(t for t in (plain((line.length,), plan.units), across.removeprefix("by ")) if t)
-        # A line that stands in from the edge of the list is an opening in the one before it: of no material.
-        opening = line.part.startswith(" ")
-        yield used(line.key, line.part, line.count, "" if opening else line.material, size, "opening" if opening else "cut")
+        across = plain(line.alone, plan.units) if line.alone else ""
+        size = ", ".join(t for t in (plain((line.length,), plan.units), across) if t)
+        # An opening in the sheet before it is of no material.
+        told = ("", "opening") if line.opening else (line.material, "cut")
+        yield used(line.key, line.part, line.count, told[0], size, told[1])
     for part in plan.to_get:
         yield used(
             part.key, part.name, part.count, part.material, plain(part.size, plan.units) if part.size else "", COMES[part.comes]

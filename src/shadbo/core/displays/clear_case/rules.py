@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.clear_case.sizes import CaseContext, Sizes
+from shadbo.core.framing.arrange.sharing import check_shared
 from shadbo.core.quantity.exact import Fraction, up
 
 
 def check(context: CaseContext, sizes: Sizes) -> None:
     say, inside = context.speak.say, sizes.inside
+    check_shared(context, sizes.laid, "on the base")
     if sizes.sheet.value < sizes.least:
         context.checks.add(
             "caution",

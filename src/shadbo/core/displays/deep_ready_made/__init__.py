@@ -19,9 +19,10 @@ from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes, size_
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.shop import ReadyFrame, Shop
 from shadbo.core.document.starts import CANVAS_ASKS, RABBET_ASKS, Start, canvas_of, frame_of
+from shadbo.core.framing.blocks import blocks_parts, blocks_steps
 from shadbo.core.framing.came import PULLED, SHEETS, TABS, TABS_CARE, label_read, tabs_came
 from shadbo.core.framing.canvas_choices import canvas_displays, nearest_box, stretched_before
-from shadbo.core.framing.closing import closing_care, closing_parts, told_points
+from shadbo.core.framing.closing import closing_care, closing_parts, points_in_words
 from shadbo.core.framing.filling import board_of, fill_lines
 from shadbo.core.framing.label_size import by_its_label
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, ready_frame
@@ -201,6 +202,7 @@ def _parts(context: DeepContext, sizes: Sizes) -> tuple[Part, ...]:
         got("board", "Inner board", comes="came", note=("the template for the screws",), lights=("board",)),
         TABS if tabs_came(context) else closing_parts(context)[0],
         got("tape", "Double-sided tape", comes="hand"),
+        *blocks_parts(context),
     ]
     if context.display.frame.glass:
         found.append(got("glass", f"{SHEETS[sheet]} that came with it", comes="came", note=("put by: paint must not touch it",)))
@@ -223,8 +225,7 @@ def _parts(context: DeepContext, sizes: Sizes) -> tuple[Part, ...]:
 def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
     """The order of work, each step with what to look at before going on."""
     say, sheet, tabs = context.speak.say, context.display.frame.sheet, tabs_came(context)
-    points = told_points(context)
-    closed = "tabs down" if tabs else f"{points[0].lower()}{points[1:].removesuffix('.')}"
+    closed = "tabs down" if tabs else points_in_words(context)
     shut = f"{closed}, hook end up. Look at the front once more."
     made = (
         *(("packing",) if any(d.value > 0 for d in sizes.packing.values()) else ()),
@@ -297,6 +298,7 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
             uses=("rail", *(("tabs",) if tabs else ()), *(("glass",) if context.display.frame.glass else ())),
             leaves=("open",),
         ),
+        *blocks_steps(context),
         Operation(
             "template",
             "Mark the inner board",

@@ -51,8 +51,9 @@ def lift_strips(
     widest: dict[str, Dim],
     beyond: Dim,
     held: Screws,
-) -> None:
+) -> bool:
     """Strips as wide as the seat reaches under the bar; one on each side under all its screws, or all round with the stiles between.
+    Returns whether one on each side is shorter than its side anywhere.
 
     ``widest`` are the gaps at their widest, left and right (``width``), top and bottom (``height``).
     """
@@ -70,14 +71,17 @@ def lift_strips(
         wide[axis] = book.add(under, f"lift.strip.width{name}", f"Lift strip, width, {where}", parts=("lift",))
     longest = {"width": canvas["width"].smallest * 1, "height": canvas["height"].smallest - 2 * wide["height"]}
     on = rule(context.shop.rules.strip_beyond, "Beyond the last screw", "strip-end")
+    shorter = False
     for axis, along in zip(AXES, ("across", "down"), strict=True):
         places = held.places[axis]
         # Where nothing is screwed a third of the side lifts it.
         wanted = (places[-1] - places[0] if len(places) > 1 else 0 * on) + 2 * on if places else canvas[axis].mean / 3
+        shorter = shorter or wanted.value < longest[axis].value
         whole = context.display.lift_kind == "all_round" or wanted.value > longest[axis].value
         book.add(
             longest[axis] if whole else wanted, f"lift.strip.{along}", f"Lift strip, {along}", parts=("lift",), cut=context.shop.saw
         )
+    return shorter
 
 
 def screws(

@@ -11,7 +11,7 @@ from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import FloaterContext
 from shadbo.core.document.decisions.canvas import NewFrame
 from shadbo.core.document.shop import Moulding
-from shadbo.core.framing.rabbet import bowed
+from shadbo.core.framing.blocks import blocks_parts, blocks_steps
 from shadbo.core.framing.rails import GLUE, Rails, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.stock import made_of
 from shadbo.core.measuring.desk import gets_cradle, picture
@@ -122,6 +122,7 @@ def parts(context: FloaterContext, sizes: Sizes) -> tuple[Part, ...]:
     ]
     if sizes.moulding is None:
         found.append(got("rail", "Floater frame", comes="came", note=("as it was read",), lights=("rail",)))
+        found += blocks_parts(context)
     if not sizes.own_seat and sizes.moulding is not None:
         found.append(got("pins", "Panel pins", material="20 mm"))
     if gets_cradle(context):
@@ -234,17 +235,7 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
                     leaves=("shaped",),
                 )
             )
-    if not new and bowed(context):
-        out.append(
-            Operation(
-                "blocks",
-                "Straighten the rails",
-                ("Block bowed rails at the middle and read the inside again both ways before going on.",),
-                10,
-                gate=True,
-                parts=("rail",),
-            )
-        )
+    out += blocks_steps(context, "inside")
     if _lined(sizes):
         out.append(
             Operation(

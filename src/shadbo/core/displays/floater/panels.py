@@ -201,18 +201,21 @@ def _depth(context: FloaterContext, sizes: Sizes) -> Panel:
     ]
     if not new:
         inputs.append(given(context.shop.showing, sizes.profile_height, "Sum"))
+    if sizes.strips_shorter:
+        inputs += [
+            choice(
+                context,
+                "/display/lift_kind",
+                "Lift strips",
+                "Seat and lift",
+                (
+                    ("strips", ("One on each side",), say("under its screws; up to {} a side", context.rule("strips_up_to"))),
+                    ("all_round", ("All round",), ("carries the bar along its whole length",)),
+                ),
+                ("lift",),
+            )
+        ]
     inputs += [
-        choice(
-            context,
-            "/display/lift_kind",
-            "Lift strips",
-            "Seat and lift",
-            (
-                ("strips", ("One on each side",), say("under its screws; up to {} a side", context.rule("strips_up_to"))),
-                ("all_round", ("All round",), ("carries the bar along its whole length",)),
-            ),
-            ("lift",),
-        ),
         given(context.shop.showing, sizes.seat, "Seat and lift", optional=new),
         given(context.shop.showing, sizes.seat_width, "Seat and lift", optional=new),
         given(

@@ -57,6 +57,7 @@ class Sizes:
     seat_needed: Dim
     seat_under: Dim
     screws: Screws
+    strips_shorter: bool
 
 
 def _axis_label(axis: str) -> str:
@@ -173,7 +174,7 @@ def size_up(context: FloaterContext) -> Sizes:
     for axis in AXES:
         book.add(gap[axis], f"shim.{axis}", f"Shim, {_axis_label(axis)}", parts=("gap",), grain="depth", cut=shop.by_hand)
     held = screws(context, face, gap, canvas, seat, lift, depth, seat_width, outside)
-    lift_strips(context, canvas, face, gap, seat_width, widest_of, beyond, held)
+    shorter = lift_strips(context, canvas, face, gap, seat_width, widest_of, beyond, held)
     sizes = Sizes(
         thing=thing,
         canvas=canvas,
@@ -201,6 +202,7 @@ def size_up(context: FloaterContext) -> Sizes:
         seat_needed=seat_needed,
         seat_under=seat_under,
         screws=held,
+        strips_shorter=shorter,
     )
     if inner:
         _even_out(context, sizes)

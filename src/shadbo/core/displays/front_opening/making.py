@@ -12,7 +12,7 @@ from shadbo.core.framing.closing import closing_care
 from shadbo.core.framing.filling import BLADE, SAWN, board_of, fill_lines
 from shadbo.core.framing.glazing import glazing_line, glazing_step
 from shadbo.core.framing.rabbet import rails_of
-from shadbo.core.framing.rails import RUNS, cut_line, frame_steps, rail_lines, rail_stock, stock_lengths
+from shadbo.core.framing.rails import RUNS, WHERE, cut_line, frame_steps, rail_lines, rail_stock, stock_lengths
 from shadbo.core.framing.stock import back_screw, told
 from shadbo.core.quantity.exact import exact
 from shadbo.core.quantity.figures import Say
@@ -23,12 +23,12 @@ DRILL = "A stop on the bit; eye protection; never towards the glazing."
 
 def cut_list(context: OpeningContext, sizes: Sizes) -> tuple[CutLine, ...]:
     lines = rail_lines(context, rails_of(context, sizes.rabbet, context.display.frame))
-    for axis, run, word, _ in RUNS:
+    for axis, run, _, _ in RUNS:
         lines.append(
             cut_line(
                 context,
                 f"tray.{run}",
-                f"Tray, {word.split(', ')[1]}",
+                f"Tray, {WHERE[axis]}",
                 ("tray",),
                 2,
                 sizes.stock.name,

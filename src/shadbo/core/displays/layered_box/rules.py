@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from itertools import combinations
 from typing import Any
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.displays.layered_box.sizes import LayeredContext, Sizes
 from shadbo.core.framing.arrange.laid import SPANS
-from shadbo.core.framing.arrange.shapes import overlap
+from shadbo.core.framing.arrange.sharing import check_shared
 from shadbo.core.framing.families import check_loose
 from shadbo.core.framing.rails import AXES
 from shadbo.core.measuring.doubts import check_readings
@@ -192,19 +191,8 @@ def _walls(context: LayeredContext, sizes: Sizes) -> None:
 def _lying(context: LayeredContext, sizes: Sizes) -> None:
     """On one floor nothing lies on anything else; before and behind one another they may."""
     for lies in sizes.floors:
-        for a, b in combinations([*lies.stands, *lies.cut], 2):
-            if overlap(a.body, b.body):
-                context.checks.add(
-                    "stop",
-                    f"overlap.{a.item.key}.{b.item.key}",
-                    "arrange",
-                    (f"{a.item.called} and {b.item.called} stand in one another, both on {lies.name.lower()}.",),
-                    why="On one floor things can’t share a place.",
-                    source_key="overlap",
-                    parts=(a.part, b.part),
-                    ways=(WayOut(("Lay all of them in a row",), (put("/display/layout/how", "row"),)),),
-                )
-                return
+        if check_shared(context, (*lies.stands, *lies.cut), f"on {lies.name.lower()}"):
+            return
 
 
 def _letters(context: LayeredContext, sizes: Sizes) -> None:

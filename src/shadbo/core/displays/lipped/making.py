@@ -10,10 +10,11 @@ from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.lipped.liner import liner_lines, liner_parts, liner_steps
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet
+from shadbo.core.framing.blocks import blocks_parts, blocks_steps
 from shadbo.core.framing.came import open_step, put_by, sheet_came, sheet_part
 from shadbo.core.framing.closing import COVER_GLUE
 from shadbo.core.framing.glazing import glazing_line, glazing_step
-from shadbo.core.framing.rabbet import bowed, rails_of
+from shadbo.core.framing.rabbet import rails_of
 from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.spacers import spacer_lines, spacer_step
 from shadbo.core.measuring.desk import picture
@@ -79,7 +80,7 @@ def parts(context: LippedContext, sizes: Sizes) -> tuple[Part, ...]:
         found.append(FRAME)
         if sizes.sheet and sheet_came(context):
             found.append(sheet_part(context))
-        found += put_by(context)
+        found += [*put_by(context), *blocks_parts(context)]
     return tuple(found)
 
 
@@ -110,17 +111,7 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
         out += frame_steps(context, rails_of(context, sizes.rabbet, display.frame))
     else:
         out.append(open_step(context, again=False))
-    if not isinstance(display.frame, NewRabbet) and bowed(context):
-        out.append(
-            Operation(
-                "blocks",
-                "Straighten the rails",
-                ("Block bowed rails at the middle, then read the rabbet again both ways before going on.",),
-                15,
-                gate=True,
-                parts=("rail",),
-            )
-        )
+    out += blocks_steps(context)
     liner = liner_steps(context, sizes.liner) if sizes.liner is not None else ()
     out += liner[:1]
     if sizes.sheet:

@@ -9,11 +9,12 @@ from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
+from shadbo.core.framing.blocks import blocks_parts, blocks_steps
 from shadbo.core.framing.came import BOARD_CAME, TABS, open_step, put_by, sheet_came, sheet_part
 from shadbo.core.framing.closing import closed_with, closing_care, closing_parts, fitted, sealed_in, told_points
 from shadbo.core.framing.filling import BLADE, board_of, cutting_care, fill_lines
 from shadbo.core.framing.glazing import glazing_line, glazing_step
-from shadbo.core.framing.rabbet import bowed, rails_of
+from shadbo.core.framing.rabbet import rails_of
 from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.spacers import spacer_lines, spacer_step
 
@@ -99,7 +100,7 @@ def parts(context: OnBoardContext, sizes: Sizes) -> tuple[Part, ...]:
         found.append(FRAME)
         if sizes.sheet and sheet_came(context):
             found.append(sheet_part(context))
-        found += put_by(context)
+        found += [*put_by(context), *blocks_parts(context)]
         if "backing" in sizes.pack and frame.board:
             found.append(BOARD_CAME)
         if frame.tabs:
@@ -144,20 +145,7 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
         out += frame_steps(context, rails_of(context, sizes.rabbet, display.frame))
     else:
         out.append(open_step(context))
-    if isinstance(display.frame, ReadFrame) and (display.frame.blocked or bowed(context)):
-        out.append(
-            Operation(
-                "blocks",
-                "Straighten the rails",
-                (
-                    "Block bowed rails at the middle and read the rabbet again at three places a side, "
-                    "both ways, before any sheet is cut.",
-                ),
-                15,
-                gate=True,
-                parts=("rail",),
-            )
-        )
+    out += blocks_steps(context)
     if display.edge == "trimmed":
         out.append(
             Operation(

@@ -94,7 +94,7 @@ def _display(context: PanelContext, sizes: Sizes) -> Panel:
         given(show, sizes.inset, "Backing"),
         plain_length(show, display.board, "/display/board", "Thick", "Backing", ("backing",)),
         *(given(show, sizes.stock[a], "Board it is cut from") for a in AXES),
-        *consent_inputs(context.thing.consent, "Owner’s agreement"),
+        *consent_inputs(context.thing.consent),
     ]
     seams = [d.name or "" for found in sizes.seams.values() for d in found]
     names = ("backing.width", "backing.height", "board.count", "board.width", "board.height", *seams, "weight.total")

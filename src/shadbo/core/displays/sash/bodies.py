@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator, Sequence
+
 from shadbo.core.contract.bodies import Space, corners_of, mm
 from shadbo.core.displays.sash.drawing import panes
 from shadbo.core.displays.sash.sizes import SashContext, Sizes
@@ -18,8 +20,9 @@ def lie(context: SashContext, sizes: Sizes) -> Space:
     lap, front = float(exact(display.lap)), max(thick - rebate - glass, 2.0)
     corners = [(float(x), float(y)) for x, y in panes(context, sizes)]
     sight = [corners_of(x + lap, y + lap, mm(sizes.sight["width"]), mm(sizes.sight["height"])) for x, y in corners]
-    space.sheet("sash", "Sash", "wood", w, h, 0, max(thick, front + glass + rebate), windows=sight)
-    pane, z = (mm(sizes.pane["width"]), mm(sizes.pane["height"])), front
+    pane, z, end = (mm(sizes.pane["width"]), mm(sizes.pane["height"])), front, max(thick, front + glass + rebate)
+    behind = tuple((outline, front, end) for outline in _beside_panes(w, h, corners, pane))
+    space.body("sash", "Sash", "wood", corners_of(0, 0, w, h), 0, front, windows=sight, more=behind)
     space.then()
     for x, y in corners:
         space.box("glass", "Pane", "glass", x, y, *pane, z, z + glass)
@@ -48,6 +51,19 @@ def lie(context: SashContext, sizes: Sizes) -> Space:
         space.box("board", "Board", "board", x + (pane[0] - bw) / 2, y + (pane[1] - bh) / 2, bw, bh, z, z + board)
     _closed(context, space, sizes, max(z + board, front + glass + rebate))
     return space
+
+
+def _beside_panes(
+    w: float, h: float, corners: Sequence[tuple[float, float]], pane: tuple[float, float]
+) -> Iterator[tuple[tuple[float, float], ...]]:
+    """What is left of a sash behind its panes: its stiles and upright bars from top to bottom, rails and bars between those."""
+    wide, high = pane
+    columns, rows = (sorted({c[i] for c in corners}) for i in (0, 1))
+    for left, right in zip((0.0, *(x + wide for x in columns)), (*columns, w), strict=True):
+        yield corners_of(left, 0.0, right - left, h)
+    for x in columns:
+        for top, bottom in zip((0.0, *(y + high for y in rows)), (*rows, h), strict=True):
+            yield corners_of(x, top, wide, bottom - top)
 
 
 def _closed(context: SashContext, space: Space, sizes: Sizes, z: float) -> None:

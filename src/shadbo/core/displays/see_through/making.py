@@ -7,6 +7,7 @@ from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Comes, Part, got
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
+from shadbo.core.framing.blocks import blocks_parts, blocks_steps
 from shadbo.core.framing.came import SHEETS, label_read, sheet_came, sheet_word
 from shadbo.core.framing.filling import BLADE, board_of
 from shadbo.core.framing.glazing import sheet_material
@@ -85,6 +86,7 @@ def parts(context: SeeThroughContext, sizes: Sizes) -> tuple[Part, ...]:
     if isinstance(frame, ReadFrame) and _put_by(context):
         name, note = f"{SHEETS[frame.sheet]} that came", ("put by",)
         found.append(got("sheet.by", name, _put_by(context), comes="came", note=note))
+    found += blocks_parts(context)
     if sizes.window:
         found[0] = got(
             "glue.film", "Double-sided archival tape", comes="hand", note=("on the film, 3 mm off the work, open below",)
@@ -181,6 +183,7 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
                 leaves=("open",),
             )
         )
+    out += blocks_steps(context)
     if display.sheets > sheets_came(context):
         out.append(
             Operation(

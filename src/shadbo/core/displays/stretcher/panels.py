@@ -39,7 +39,8 @@ def panels(context: StretcherContext, sizes: Sizes, laid: Laid | None) -> tuple[
 def _measure(context: StretcherContext, sizes: Sizes) -> PanelOf:
     show = context.shop.showing
     if sizes.thing is not None:
-        more: list[Input] = [
+        printed = context.book["wrap.printed"]
+        asked = [
             choice(
                 context,
                 "/object/measured",
@@ -50,8 +51,12 @@ def _measure(context: StretcherContext, sizes: Sizes) -> PanelOf:
                     ("print", ("All that is printed",), ("with the wrap round it",)),
                 ),
                 ("canvas",),
-            ),
-            given(show, context.book["wrap.printed"], "Wrap and margin", label="Wrap printed"),
+            )
+        ]
+        # Without a printed wrap both are the same.
+        more: list[Input] = [
+            *(asked if printed.value > 0 else ()),
+            given(show, printed, "Wrap and margin", label="Wrap printed"),
             given(show, context.book["canvas.spare"], "Wrap and margin", label="Bare canvas"),
         ]
         return desk_panel(context, sizes.thing, *more, figures=("turn.there.width", "turn.there.height"))
@@ -150,7 +155,7 @@ def _display(context: StretcherContext, sizes: Sizes) -> Panel:
 
 def _cross_bars(context: StretcherContext, sizes: Sizes) -> list[Input]:
     """Asked where there would be any; a stretcher that needs none has none either way."""
-    if not any(sizes.needed.values()) and context.display.cross_bars == "as_needed":
+    if not any(sizes.needed.values()):
         return []
     return [
         choice(

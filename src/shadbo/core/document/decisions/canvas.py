@@ -35,6 +35,8 @@ ROLL_MM = Annotated[Decimal, LengthField.between("Roll width", "200", "6000")]
 
 # Fixings along one side, where one wants other than the usual spacing gives.
 MANY = Annotated[int, Field(ge=0, le=24)]
+# Blocks at the middle of bowed rails: one each.
+BLOCKS = Annotated[int, Field(ge=1, le=8)]
 StockKey = Annotated[str, Field(min_length=1, max_length=60)]
 
 
@@ -61,6 +63,7 @@ class BoughtFrame(Part):
     seat_width: SEAT_WIDTH_MM
     turned: bool = False
     blocked: bool = False
+    blocks: BLOCKS = 2
     liner_width: LIFT_MM = Decimal(0)
     liner_height: LIFT_MM = Decimal(0)
 
@@ -100,7 +103,8 @@ class ReadFrame(Part):
 
     ``lip`` is how far the lip reaches over the rabbet; ``glass`` and ``board`` are how thick the sheets are that came with it (0 for
     none), ``sheet`` what the one in front is of, its own size where it was read. ``tabs``: its own close it again; ``hanger``: the rail
-    its own is on, as it was read. ``blocked``: its bowed rails have blocks pushing them in, and what stands was read with those in place.
+    its own is on, as it was read. ``blocked``: its bowed rails have so many ``blocks`` pushing them straight, and what stands was read
+    with those in place.
     ``label_*`` is what its label says, and ``label_of`` what that is the size of: the picture it takes, or the frame over all.
     """
 
@@ -120,6 +124,7 @@ class ReadFrame(Part):
     hanger: Literal["none", "top", "side"] = "none"
     turned: bool = False
     blocked: bool = False
+    blocks: BLOCKS = 2
     label_of: Literal["opening", "outside"] = "opening"
     label_width: SIDE_MM | None = None
     label_height: SIDE_MM | None = None

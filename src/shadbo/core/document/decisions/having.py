@@ -10,6 +10,8 @@ from typing import Protocol, runtime_checkable
 
 from shadbo.core.document.decisions.boxes import Layout
 from shadbo.core.document.decisions.canvas import BoughtFrame, NewFrame, NewRabbet, ReadFrame
+from shadbo.core.document.decisions.clear_case import ClearCase
+from shadbo.core.document.decisions.sash import Sash
 
 AnyFrame = NewFrame | BoughtFrame | NewRabbet | ReadFrame
 
@@ -76,6 +78,16 @@ class Arranged(Protocol):
 def glazing_of(display: object) -> str:
     """What its sheet is of; “none” where it has none."""
     return display.glazing if isinstance(display, Glazed) else "none"
+
+
+def in_front(display: object) -> str:
+    """What lies in front of the work, where it is no choice too: the hood of a case, the panes of a sash."""
+    match display:
+        case ClearCase():
+            return "acrylic"
+        case Sash():
+            return "glass"
+    return glazing_of(display)
 
 
 def grade_of(display: object) -> str:

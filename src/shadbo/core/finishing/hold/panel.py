@@ -91,6 +91,9 @@ def hold_inputs(context: Context[object, object], way: Way, kept: list[Kept], on
     if not context.holds.asked:
         # Here the display itself is the method; what else could hold it is another way of showing.
         return _general(context, way, kept)
+    # Where nothing else suits, what it is held by is told, and nothing is asked.
+    if len(options) == 2 and not one.given:
+        options = [replace(options[1], chosen=True)]
     inputs: list[Input] = [ChoiceInput(f"{prefix}hold", "Held by", group, tuple(options), (subject.part,), "list")]
     more = [r for r in ranked if r.fits and r.method.key not in keys[:1]]
     if one.methods and more:
@@ -257,7 +260,7 @@ def _general(context: Context[object, object], way: Way, kept: list[Kept]) -> li
         for i, photo in enumerate(piece.condition.photos)
     ]
     if isinstance(piece.object, (FlatWork, Things)):
-        inputs += consent_inputs(piece.object.consent, "Owner’s agreement")
+        inputs += consent_inputs(piece.object.consent)
     return inputs
 
 
@@ -374,10 +377,10 @@ def hold_panel(
     inputs = tuple(hold_inputs(context, way, kept, one))
     if panel is None:
         return Panel(("What keeps it up, safe and unharmed; which method suits, and how many fixings.",), inputs, names, views)
-    taken = {i.group for i in panel.inputs}
+    taken = {i.pointer for i in panel.inputs if isinstance(i, WordsInput)}
     return replace(
         panel,
-        inputs=(*panel.inputs, *(i for i in inputs if i.group not in taken or not i.group.startswith("Owner"))),
+        inputs=(*panel.inputs, *(i for i in inputs if not (isinstance(i, WordsInput) and i.pointer in taken))),
         figures=(*panel.figures, *names),
         views=(*panel.views, *(v for v in views if v == "holding")),
     )

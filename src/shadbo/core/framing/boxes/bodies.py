@@ -21,12 +21,16 @@ def lie(context: BoxContext, sizes: Sizes) -> Space:
     at, pack = Placed(sizes), sizes.pack
     dx, dy = float(at.dx), float(at.dy)
     shown = False
+    # What has no window lies on the face of the mats.
+    face: float | None = None
 
     def things(floor: float) -> None:
         nonlocal shown
         if not shown:
             space.then()
-            items_at(space, sizes.laid, dx, dy, floor)
+            on_mat = [] if face is None else [one for one in sizes.laid if one.item.window is None]
+            items_at(space, [one for one in sizes.laid if one not in on_mat], dx, dy, floor)
+            items_at(space, on_mat, dx, dy, face or floor)
             shown = True
 
     levels = {level.key: level for level in sizes.mats.levels} if sizes.mats is not None else {}
@@ -55,6 +59,7 @@ def lie(context: BoxContext, sizes: Sizes) -> Space:
             board = levels[lies.key].board
             w, h = sizes.board["width"], sizes.board["height"]
             space.sheet(lies.key, lies.label, "board", w, h, z, end, windows=windows, colour=board.colour)
+            face = z if face is None else face
         elif lies.key == "behind" and not sizes.cut_down:
             long, down = (mm(sizes.board[a]) for a in AXES)
             x, y = (mm(space.width) - long) / 2, (mm(space.height) - down) / 2

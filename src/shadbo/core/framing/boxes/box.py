@@ -177,8 +177,9 @@ def _proofs(context: BoxContext, sizes: Sizes) -> list[Proof]:
         found.append(Proof("layers + slack = usable depth", (*layers, sizes.pack.slack), sizes.pack.usable))
     else:
         found.append(Proof("layers + room behind = usable depth", tuple(layers), sizes.pack.usable))
-    lapped = context.display.edges == "lapped"
-    for one in (one for one in sizes.laid if f"{one.part}.left" in book.dims):
+    # What lies under the lip all round has no edge that is seen.
+    bordered = context.display.edges == "bordered"
+    for one in (one for one in sizes.laid if bordered and f"{one.part}.left" in book.dims):
         for axis, (first, last) in SPANS.items():
             terms = (book[f"{one.part}.{first}"], book[f"{one.part}.takes.{axis}"], book[f"{one.part}.{last}"])
             found.append(Proof(f"edge + {one.item.called} + edge = sight, {axis}", terms, sizes.rabbet.sight[axis]))
@@ -189,7 +190,7 @@ def _proofs(context: BoxContext, sizes: Sizes) -> list[Proof]:
         found += [
             Proof(f"face + sight + face = outside, {a}", (rail, sizes.rabbet.sight[a], rail), sizes.rabbet.outside[a]) for a in AXES
         ]
-    return [p for p in found if not (lapped and p.line.startswith("edge"))] or found
+    return found
 
 
 def _settle(document: Any, pointer: str, book: Callable[[], Book]) -> Patch:

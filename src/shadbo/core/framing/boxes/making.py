@@ -13,6 +13,7 @@ from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.document.facts import said
 from shadbo.core.document.shop import Board
 from shadbo.core.framing.arrange.laid import BoxContext, Laid
+from shadbo.core.framing.blocks import blocks_parts, blocks_steps
 from shadbo.core.framing.boxes.covering import cloth_line, cloth_parts, cloth_step, covered
 from shadbo.core.framing.boxes.depth import Lies
 from shadbo.core.framing.boxes.recipe import Recipe
@@ -65,13 +66,14 @@ def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine
                     cut_line(
                         context,
                         f"{level.key}.{o.laid.item.key}",
-                        f"  window of {o.laid.item.called}",
+                        f"Window of {o.laid.item.called}",
                         (level.key, f"{level.key}.{o.laid.item.key}"),
                         1,
                         o.shape,
                         o.size["width"],
                         sheet_of(context.speak, o.size["height"]),
                         say("on the back {} from the left, {} from the top", sizes.mats.right_of(level, o), o.start["height"]),
+                        opening=True,
                     )
                 )
     if sizes.cut_down:
@@ -185,7 +187,7 @@ def parts(context: BoxContext, sizes: Sizes) -> tuple[Part, ...]:
         found.append(FRAME)
         if sizes.sheet and sheet_came(context):
             found.append(sheet_part(context))
-        found += put_by(context)
+        found += [*put_by(context), *blocks_parts(context)]
         if board_came(context, sizes):
             found.append(replace(BOARD_CAME, name="Hard back that came with it") if sizes.cut_down else BOARD_CAME)
         if tabs_came(context) or sizes.cut_down:
@@ -383,7 +385,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
             )
         )
     else:
-        out += [open_step(context), *_build_up(context)]
+        out += [open_step(context), *blocks_steps(context), *_build_up(context)]
     for f in sizes.folds:
         steam = _no_heat(context, f.laid)
         out += _steamed(context, f.laid)

@@ -34,7 +34,7 @@ def panels(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[PanelOf, 
         PanelOf("measure", lambda: _measure(context, sizes, one)),
         PanelOf("display", lambda: _display(context, sizes, recipe)),
         PanelOf("arrange", lambda: _arrange(context, sizes, recipe, one)),
-        PanelOf("depth", lambda: _depth(context, sizes)),
+        PanelOf("depth", lambda: _depth(context, sizes, recipe)),
         PanelOf("cut", lambda: _cut(context, sizes)),
     )
 
@@ -263,7 +263,8 @@ def _columns(context: BoxContext, count: int) -> ChoiceInput:
 
 def _mats(context: BoxContext, sizes: Sizes, one: Laid) -> list[Input]:
     mats, show, group = context.display.mats, context.shop.showing, "Mats"
-    inputs: list[Input] = [
+    levels = sizes.mats.levels if sizes.mats is not None else []
+    counted = [
         ChoiceInput(
             "mat.count",
             "Mats",
@@ -276,7 +277,8 @@ def _mats(context: BoxContext, sizes: Sizes, one: Laid) -> list[Input]:
             "buttons",
         )
     ]
-    levels = sizes.mats.levels if sizes.mats is not None else []
+    # A second mat shows in the windows of the first; without any both are one ground.
+    inputs: list[Input] = [*counted] if any(level.openings for level in levels) else []
     if len(levels) == 2:
         inputs.append(given(show, context.book["mat.reveal"], group))
     colour = one.item.colour
@@ -314,7 +316,7 @@ def _board_choice(
     return ChoiceInput(key, label, label, options, (part,), "swatches")
 
 
-def _depth(context: BoxContext, sizes: Sizes) -> Panel:
+def _depth(context: BoxContext, sizes: Sizes, recipe: Recipe) -> Panel:
     display, show, book, pack = context.display, context.shop.showing, context.book, sizes.pack
     inputs: list[Input] = []
     group = "Front to back"
@@ -369,7 +371,7 @@ def _depth(context: BoxContext, sizes: Sizes) -> Panel:
         inputs.append(plain_length(show, display.clip, "/display/clip", "Clip offset", "Closing", ("backing",), optional=True))
     if display.build_up or pack.slack.value < 0:
         inputs.append(plain_length(show, display.build_up, "/display/build_up", "Build-up", "Closing", ("build_up",)))
-    if not isinstance(display.frame, NewRabbet) and (display.frame.board or sizes.cut_down):
+    if recipe.behind and not isinstance(display.frame, NewRabbet) and (display.frame.board or sizes.cut_down):
         inputs.append(
             choice(
                 context,
