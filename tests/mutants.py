@@ -92,11 +92,15 @@ def made(change: Change, tree: Path) -> bool:
 
 
 def found(change: Change, tree: Path) -> bool:
-    """Whether the tests of its room, of published sums, of displays or of whole jobs fail."""
+    """Whether the jobs that were read change, or the tests of its room, of published sums, of displays or of whole jobs fail."""
     room = change[0].relative_to(CORE).parts[0]
     near = (f"tests/core/{room}", "tests/published", "tests/core/displays", "tests/core/job")
     beside = [folder for folder in dict.fromkeys(near) if (tree / folder).is_dir()]
-    command = [sys.executable, "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider", "--no-header", "-n", "2", *beside]
+    return fails(tree, "tests/core/job/test_jobs.py") or fails(tree, "-n", "2", *beside)
+
+
+def fails(tree: Path, *which: str) -> bool:
+    command = [sys.executable, "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider", "--no-header", *which]
     env = {"PYTHONPATH": str(tree / "src"), "PATH": "/usr/bin:/bin", "HOME": str(tree)}
     try:
         done = subprocess.run(command, cwd=tree, env=env, capture_output=True, timeout=LONGEST)
