@@ -96,7 +96,10 @@ def found(change: Change, tree: Path) -> bool:
     room = change[0].relative_to(CORE).parts[0]
     near = (f"tests/core/{room}", "tests/published", "tests/core/displays", "tests/core/job")
     beside = [folder for folder in dict.fromkeys(near) if (tree / folder).is_dir()]
-    return fails(tree, "tests/core/job/test_jobs.py") or fails(tree, "-n", "2", *beside)
+    named = [
+        str(p.relative_to(tree)) for p in tree.glob("tests/core/**/test_*.py") if p.stem.removeprefix("test_") in change[0].parts
+    ]
+    return fails(tree, "tests/core/job/test_jobs.py", *named) or fails(tree, "-n", "2", *beside)
 
 
 def fails(tree: Path, *which: str) -> bool:

@@ -203,8 +203,21 @@ class Space:
         through: tuple[str, ...],
         into: str,
     ) -> None:
+        self.fix_at(self.layer, part, label, start, end, through, into)
+
+    def fix_at(
+        self,
+        layer: int,
+        part: str,
+        label: str,
+        start: tuple[Measure, Measure, Measure],
+        end: tuple[Measure, Measure, Measure],
+        through: tuple[str, ...],
+        into: str,
+    ) -> None:
+        """A fixing that goes in with what lies in a layer already."""
         (x0, y0, z0), (x1, y1, z1) = start, end
-        self.fixings.append(Fixing(part, label, (mm(x0), mm(y0), mm(z0)), (mm(x1), mm(y1), mm(z1)), through, into, self.layer))
+        self.fixings.append(Fixing(part, label, (mm(x0), mm(y0), mm(z0)), (mm(x1), mm(y1), mm(z1)), through, into, layer))
 
 
 def mm(value: Measure) -> float:

@@ -20,6 +20,7 @@ from shadbo.core.finishing.hang.rules import check as check_hanging
 from shadbo.core.finishing.hang.rules import check_joint, check_wall
 from shadbo.core.finishing.hang.sizes import Hung, joints_of, size_up
 from shadbo.core.finishing.hang.wall import OnTheWall, draw_wall, put_up, strip_views
+from shadbo.core.finishing.hold.in_space import held_in_space
 from shadbo.core.finishing.hold.making import operations_for, parts_for, steamed, treatment_parts
 from shadbo.core.finishing.hold.panel import held_by, hold_panel, hold_views
 from shadbo.core.finishing.hold.rules import check as check_holding
@@ -157,6 +158,8 @@ def finish(context: Context[object, object], reckoned: Reckoned, way: Way) -> Re
         """Where all of it lies, what it hangs by with it."""
         assert reckoned.space is not None
         own = reckoned.space()
+        if methoded:
+            held_in_space(own, context.piece.object, kept)
         if strainer is not None and carcass is not None:
             strained(own, strainer, carcass.solid)
         if hung is not None:

@@ -8,16 +8,14 @@ from shadbo.core.contract.parts import Part, got
 from shadbo.core.document.decisions.having import frame_there
 from shadbo.core.framing.rabbet import bowed_axes
 
-# Two facing rails bow alike: one block each.
-EACH = 2
-
 
 def blocks_in(context: Context[object, object]) -> int:
     """How many blocks the frame that is there has or gets: one at the middle of each rail that bows."""
     frame = frame_there(context.display)
     if frame is None:
         return 0
-    return frame.blocks if frame.blocked else EACH * len(bowed_axes(context))
+    # Two facing rails bow alike: one block each.
+    return frame.blocks if frame.blocked else 2 * len(bowed_axes(context))
 
 
 def blocks_parts(context: Context[object, object]) -> tuple[Part, ...]:

@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.views import Drawing
-from shadbo.core.document.decisions.having import Closed, glazing_of
+from shadbo.core.document.decisions.having import closing_of, glazing_of
 from shadbo.core.framing.came import TABS_CARE, sheet_word, tabs_came
 from shadbo.core.framing.rails import AXES, spread
 from shadbo.core.quantity.exact import Fraction
@@ -42,7 +42,7 @@ CLOSED: Mapping[str, str] = {"points": "points", "clips": "offset clips", "tabs"
 
 def closed_by(context: Context[object, object]) -> str:
     """How a pack is closed: “tabs” where the frame’s own do, else as its display says."""
-    closing = context.display.closing if isinstance(context.display, Closed) else "points"
+    closing = closing_of(context.display)
     return "tabs" if closing == "points" and tabs_came(context) else closing
 
 

@@ -11,7 +11,7 @@ from shadbo.core.contract.cutting import CutLine, bar_of
 from shadbo.core.contract.display import Carcass, Context, Weight
 from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, cut, got
-from shadbo.core.document.decisions.having import Closed
+from shadbo.core.document.decisions.having import closing_of
 from shadbo.core.framing.rails import AXES, GLUE, cut_line
 from shadbo.core.framing.stock import stock_screw, told
 from shadbo.core.framing.weights import wood_weight
@@ -52,7 +52,7 @@ class Strainer:
 
 
 def closes_with_strainer(context: Context[object, object]) -> bool:
-    return isinstance(context.display, Closed) and context.display.closing == "strainer"
+    return closing_of(context.display) == "strainer"
 
 
 def stands_behind(context: Context[object, object]) -> bool:

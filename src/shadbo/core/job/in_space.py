@@ -46,7 +46,7 @@ def _numbers(job: Job, space: Space) -> Iterator[str]:
     """Each part that is cut or got by number lies there as often as the list has it; what nobody has is not drawn."""
     lying: dict[str, int] = defaultdict(int)
     windows: dict[str, int] = defaultdict(int)
-    lit = {part.key: frozenset(part.lights or (part.key,)) for part in job.parts}
+    lit = {part.key: frozenset((part.key, *part.lights)) for part in job.parts}
     owned = frozenset().union(*(lit[part.key] for part in job.parts if part.comes in ("owner", "came", "hand")))
     for fixing in space.fixings:
         lying[fixing.part] += 1
@@ -122,6 +122,11 @@ def _on(x: float, y: float, box: Box, outline: Outline) -> bool:
         if (y0 > y) != (y1 > y) and x < (x1 - x0) * (y - y0) / (y1 - y0) + x0:
             inside = not inside
     return inside or _beside(x, y, outline) <= NEAR
+
+
+def lies_on(x: float, y: float, outline: Outline) -> bool:
+    """Whether a point of the face lies on what has this outline (mm)."""
+    return _on(x, y, _box(outline), outline)
 
 
 def _beside(x: float, y: float, outline: Outline) -> float:

@@ -10,7 +10,7 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
-from shadbo.core.document.decisions.canvas import OFFSET_MM, SHEET_MM, RabbetFrame, StockKey
+from shadbo.core.document.decisions.canvas import OFFSET_MM, SHEET_MM, RabbetFrame, ReadFrame, StockKey
 from shadbo.core.document.readings import Grade, Part
 from shadbo.core.quantity.fields import LengthField
 
@@ -77,6 +77,8 @@ class Boxed(Part):
     """What all four displays decide. A thickness left empty is what came with the frame, or the usual one."""
 
     SHOWS: ClassVar[tuple[str, ...]] = ("things",)
+    # Whether something may have room behind the board.
+    BEHIND: ClassVar[bool] = False
     frame: RabbetFrame
     size: Literal["fitted", "given", "outside"] = "fitted"
     sight_width: SIGHT_MM | None = None
@@ -106,6 +108,11 @@ class Boxed(Part):
     looking: Looking = Looking()
     cut: CutLineAt = CutLineAt()
 
+    @property
+    def dropped(self) -> bool:
+        """Whether the board a bought box came with is cut down and dropped inside its liner: the box’s own tabs close it then."""
+        return self.inner == "cut_down" and self.BEHIND and isinstance(self.frame, ReadFrame)
+
 
 class Direct(Boxed):
     """Flat work on its board, under the lip, glazed or bare."""
@@ -123,12 +130,14 @@ class Spaced(Boxed):
 class ShadowBox(Boxed):
     """Things on a board behind glass, with walls between, and room behind for pins."""
 
+    BEHIND: ClassVar[bool] = True
     type: Literal["shadow_box"] = "shadow_box"
 
 
 class MattedBox(Boxed):
     """Several things with mats: windows for some, others on the mats."""
 
+    BEHIND: ClassVar[bool] = True
     type: Literal["matted_box"] = "matted_box"
 
 

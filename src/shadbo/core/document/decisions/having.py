@@ -8,7 +8,7 @@ from __future__ import annotations
 from decimal import Decimal
 from typing import Protocol, runtime_checkable
 
-from shadbo.core.document.decisions.boxes import Layout
+from shadbo.core.document.decisions.boxes import Boxed, Layout
 from shadbo.core.document.decisions.canvas import BoughtFrame, NewFrame, NewRabbet, ReadFrame
 from shadbo.core.document.decisions.clear_case import ClearCase
 from shadbo.core.document.decisions.sash import Sash
@@ -88,6 +88,13 @@ def in_front(display: object) -> str:
         case Sash():
             return "glass"
     return glazing_of(display)
+
+
+def closing_of(display: object) -> str:
+    """What closes its back: as it was chosen, points where there is no choice; the box’s own tabs over a board that is dropped in."""
+    if isinstance(display, Boxed) and display.dropped:
+        return "tabs"
+    return display.closing if isinstance(display, Closed) else "points"
 
 
 def grade_of(display: object) -> str:

@@ -316,7 +316,10 @@ def _holding(context: Context[object, object], one: Kept) -> View:
         template=True,
         printed=("hold",),
     )
-    drawing.box(one.subject.part, one.subject.name, "paper", 0, 0, w, h)
+    if one.subject.outline:
+        drawing.polygon(one.subject.part, one.subject.name, "paper", one.subject.outline)
+    else:
+        drawing.box(one.subject.part, one.subject.name, "paper", 0, 0, w, h)
     method = one.methods[0]
     hinges, radius = method.key == "through_hinges", max(min(w, h) * Fraction(1, 120), Fraction(1))
     if hinges:

@@ -16,7 +16,7 @@ from shadbo.core.quantity.record import record
 @record(frozen=True, slots=True)
 class Subject:
     """One thing that is held: how its figures and parts are called, what it is, what it weighs, how large it is (mm), and at how many
-    places it is marked to be fixed (``anchors``)."""
+    places it is marked to be fixed (``anchors``). ``outline``: that of what is no rectangle, from its upper left corner."""
 
     key: str
     part: str
@@ -31,6 +31,7 @@ class Subject:
     behind: Fraction
     index: int | None
     anchors: int = 0
+    outline: tuple[tuple[Fraction, Fraction], ...] = ()
 
     @property
     def stand(self) -> Stand:

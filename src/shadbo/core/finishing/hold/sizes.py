@@ -14,6 +14,7 @@ from shadbo.core.document.kinds import kind_of
 from shadbo.core.document.objects import MATERIALS, CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
 from shadbo.core.finishing.hold.methods import METHODS, Method
 from shadbo.core.finishing.hold.ranking import Subject, usual
+from shadbo.core.framing.arrange.outlines import on_outline, outline_of
 from shadbo.core.framing.counting import BASES, Fixings, figures, fixings, newtons, places
 from shadbo.core.framing.rails import AXES
 from shadbo.core.judging.needs import needs_of
@@ -125,6 +126,7 @@ def _item(context: Context[object, object], item: Item, index: int) -> Subject:
         behind=exact(item.behind),
         index=index,
         anchors=len(item.anchors),
+        outline=outline_of(item, wide, tall),
     )
 
 
@@ -206,6 +208,9 @@ def _from_edges(
         firsts = {spot[i]: n for n, spot in reversed(list(enumerate(spots)))}
         for n, value in enumerate(sorted(firsts)[:2], start=1):
             place = _spot(method, firsts[value], len(spots), wide, tall, edge, context.rule("slit_line"))[i]
+            if subject.outline and _mm(place) != value:
+                # Pulled on to its outline: no sum of its sizes.
+                place = value
             dim = place if isinstance(place, Dim) else rule(place, "At the edge", "hold-spacing", "depth")
             context.book.add(dim, f"hold.{subject.key}.{axis}.{n}", f"Fixing {n}, {words}", parts=(subject.part,), grain="depth")
 
@@ -275,7 +280,8 @@ def _spots(context: Context[object, object], method: Method, subject: Subject, c
     if count > MOST_PLACES or method.where in ("over", "under", "anchors"):
         return ()
     edge = min(method.edge, w / 4, h / 4)
-    return tuple(_spot(method, i, count, w, h, edge, context.rule("slit_line")) for i in range(count))
+    spots = tuple(_spot(method, i, count, w, h, edge, context.rule("slit_line")) for i in range(count))
+    return on_outline(spots, subject.outline, edge, around=method.where == "round") if subject.outline else spots
 
 
 def _spot(method: Method, i: int, count: int, w: Any, h: Any, e: Any, slits: Fraction) -> tuple[Any, Any]:

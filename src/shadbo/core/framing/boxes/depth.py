@@ -14,6 +14,7 @@ from typing import Any
 
 from shadbo.core.contract.views import Material
 from shadbo.core.document.decisions.canvas import ReadFrame
+from shadbo.core.document.decisions.having import closing_of
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.kinds import KindOf
 from shadbo.core.framing.arrange.laid import BoxContext, Laid
@@ -102,7 +103,7 @@ def pack_up(
         layers.append(Lies("work", "Work", work, "paper"))
     came_board = _came(context, "board")
     # Only a board that came with a bought box can be cut down, and only where something is to have room behind it.
-    cut_down = display.inner == "cut_down" and recipe.behind and isinstance(display.frame, ReadFrame)
+    cut_down = display.dropped
     through = wired(context, laid)
     usual = max(recipe.mount, context.rule("ply_mount")) if through else recipe.mount
     usual = came_board if cut_down and came_board else usual
@@ -196,7 +197,7 @@ def pack_up(
         slack=slack,
         cut_down=cut_down,
         # A strainer is cut as deep as what is left; a board cut down has tissue behind it.
-        fill=None if cut_down or display.closing == "strainer" else fill_up(context, slack),
+        fill=None if cut_down or closing_of(display) == "strainer" else fill_up(context, slack),
     )
 
 
@@ -381,9 +382,9 @@ def _usable(context: BoxContext, rabbet: Rabbet, cut_down: bool) -> Dim:
             parts=("build_up",),
         )
         usable = usable + context.book.add(strip, "depth.build_up", "Build-up behind the frame", parts=("build_up",))
-    if display.closing == "points" and not cut_down:
+    if closing_of(display) == "points":
         usable = usable - leaf(context.shop.rules.tabs, "closing", "Points or tabs", "rule", source="closing", grain="depth")
-    if display.closing == "clips" and display.clip is not None:
+    if closing_of(display) == "clips" and display.clip is not None:
         clip = leaf(
             display.clip,
             "/display/clip",

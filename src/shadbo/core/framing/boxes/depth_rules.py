@@ -5,6 +5,7 @@ from __future__ import annotations
 from decimal import Decimal
 
 from shadbo.core.contract.checks import Patch, WayOut, put
+from shadbo.core.document.decisions.having import closing_of
 from shadbo.core.framing.arrange.laid import BoxContext
 from shadbo.core.framing.boxes.depth import at_least, spacer_stock
 from shadbo.core.framing.boxes.depth_ways import shallower_ways
@@ -200,7 +201,7 @@ def _rattles(context: BoxContext, sizes: Sizes, slack: Fraction) -> None:
     """What is left behind the pack: filled with boards of the stock, else taken up by the strainer."""
     say, fill = context.speak.say, sizes.pack.fill
     ways = []
-    if context.display.closing == "strainer":
+    if closing_of(context.display) == "strainer":
         ways.append(WayOut(("Let the strainer take it up: cut it as deep as what is left",), _strainer(context, slack)))
     context.checks.add(
         "note",

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from shadbo.core.contract.checks import Patch, WayOut, put
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
+from shadbo.core.document.decisions.having import closing_of
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.framing.arrange.laid import BoxContext
 from shadbo.core.framing.boxes.depth import at_least, spacer_stock
@@ -88,7 +89,7 @@ def _closing(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way
     """Closing that takes less, a strip behind the frame, clips that reach over what stands out."""
     say, display, rules = context.speak.say, context.display, context.shop.rules
     tabs = exact(rules.tabs)
-    if display.closing == "points" and not sizes.pack.cut_down and tabs >= short:
+    if closing_of(display) == "points" and tabs >= short:
         yield Way(
             5,
             WayOut(
@@ -109,9 +110,9 @@ def _closing(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way
         yield Way(20, WayOut(say(words, wide, thick, thick - wanted), (put("/display/build_up", thick),)))
     backing = sizes.pack.size("backing")
     rigid = backing + sum((exact(f) for f in display.fillers), ZERO)
-    gains = tabs if display.closing == "points" else ZERO
+    gains = tabs if closing_of(display) == "points" else ZERO
     offset = short - gains
-    if display.closing != "clips" and not sizes.pack.cut_down and 0 < offset <= rigid:
+    if closing_of(display) not in ("clips", "tabs") and 0 < offset <= rigid:
         stock = sorted(exact(c) for c in (context.shop.clips or HOUSE_SHOP.clips))
         clip = next((c for c in stock if c >= offset), None)
         if clip is not None:

@@ -7,6 +7,7 @@ from functools import cache, partial
 from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Shape, Size, View
 from shadbo.core.document.decisions.canvas import NewRabbet
+from shadbo.core.document.decisions.having import closing_of
 from shadbo.core.framing.arrange.drawn import draw_item, name_on
 from shadbo.core.framing.arrange.laid import SPANS, BoxContext, Laid
 from shadbo.core.framing.boxes.covering import cloth_colour
@@ -235,7 +236,7 @@ def _section(context: BoxContext, sizes: Sizes) -> View:
             lying.append(Lying("fill", "Filler behind", "board", pack.fill.thick.value, Fraction(1), "pack.fill", "filler"))
         lying.append(Lying(lies.key, lies.label, lies.material, value, inset, lies.size.name, _short(lies.key), width))
     more = Fraction(0)
-    if display.closing == "clips":
+    if closing_of(display) == "clips":
         more = max(pack.used.value - rabbet.depth.value, Fraction(0))
     if display.build_up:
         more = max(more, exact(display.build_up))

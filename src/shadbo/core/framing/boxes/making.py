@@ -10,6 +10,7 @@ from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import ruled
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
+from shadbo.core.document.decisions.having import closing_of
 from shadbo.core.document.facts import said
 from shadbo.core.document.shop import Board
 from shadbo.core.framing.arrange.laid import BoxContext, Laid
@@ -614,7 +615,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
         )
     )
     closing, closed = told_points(context), closed_with(context)
-    if display.closing == "strainer":
+    if closing_of(display) == "strainer":
         closed = ("strainer", *SEALED_KEYS)
     if sizes.cut_down:
         backed = board_came(context, sizes) or bool(pack.size("backing"))

@@ -10,6 +10,7 @@ from shadbo.core.contract.display import Panel, PanelOf
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, Option
 from shadbo.core.contract.views import ViewKey
 from shadbo.core.document.decisions.canvas import NewRabbet
+from shadbo.core.document.decisions.having import closing_of
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
 from shadbo.core.framing.arrange.laid import BoxContext, Laid
@@ -353,21 +354,22 @@ def _depth(context: BoxContext, sizes: Sizes, recipe: Recipe) -> Panel:
         )
     there("pack.backing", "/display/backing")
     inputs += own_boards(context)
-    inputs.append(
-        choice(
-            context,
-            "/display/closing",
-            "Closed by",
-            "Closing",
-            (
-                ("points", ("Points or tabs",), context.speak.say("they take {}", context.rule("tabs"))),
-                ("strainer", ("Screws through a strainer",), ("they take nothing",)),
-                ("clips", ("Offset clips",), ("the backing may stand out behind",)),
-            ),
-            ("backing",),
+    if not display.dropped:
+        inputs.append(
+            choice(
+                context,
+                "/display/closing",
+                "Closed by",
+                "Closing",
+                (
+                    ("points", ("Points or tabs",), context.speak.say("they take {}", context.rule("tabs"))),
+                    ("strainer", ("Screws through a strainer",), ("they take nothing",)),
+                    ("clips", ("Offset clips",), ("the backing may stand out behind",)),
+                ),
+                ("backing",),
+            )
         )
-    )
-    if display.closing == "clips":
+    if closing_of(display) == "clips":
         inputs.append(plain_length(show, display.clip, "/display/clip", "Clip offset", "Closing", ("backing",), optional=True))
     if display.build_up or pack.slack.value < 0:
         inputs.append(plain_length(show, display.build_up, "/display/build_up", "Build-up", "Closing", ("build_up",)))
