@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from shadbo.core.contract.bodies import Space, mm
 from shadbo.core.displays.layered_box.drawing import MATERIALS, back_screws, middle
-from shadbo.core.displays.layered_box.sizes import LayeredContext, Sizes, screw_of_back
+from shadbo.core.displays.layered_box.sizes import LayeredContext, Sizes, buttoned, screw_of_back
 from shadbo.core.framing.bodies import items_at
 
 
@@ -29,7 +29,7 @@ def lie(context: LayeredContext, sizes: Sizes) -> Space:
     last = sizes.floors[-1]
     back, long = round(outer - mm(last.depth) + mm(last.thick), 3), screw_of_back(context, sizes)
     space.then()
-    for x, y in back_screws(sizes) if long is not None else ():
+    for x, y in back_screws(context, sizes) if long is not None else ():
         ends = ((x, y, back), (x, y, back - mm(long or 0)))
-        space.fix("back.screw", "Screw", *ends, (last.part,), "rail")
+        space.fix("back.screw", "Screw", *ends, () if buttoned(context, sizes) else (last.part,), "rail")
     return space

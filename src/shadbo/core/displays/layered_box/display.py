@@ -12,7 +12,7 @@ from shadbo.core.displays.layered_box.bodies import lie
 from shadbo.core.displays.layered_box.drawing import draw
 from shadbo.core.displays.layered_box.panels import panels
 from shadbo.core.displays.layered_box.rules import check
-from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes, arrangement, screw_of_back, size_up
+from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes, arrangement, buttoned, screw_of_back, size_up
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.schools import AS_SUITS
 from shadbo.core.document.shop import Shop
@@ -151,10 +151,18 @@ def _cuts(context: LayeredContext, sizes: Sizes) -> tuple[CutLine, ...]:
 
 def _parts(context: LayeredContext, sizes: Sizes) -> tuple[Part, ...]:
     """What keeps the floors in, what screws the back on, what lights it."""
-    screw = told(context, screw_of_back(context, sizes))
+    screw, turned = told(context, screw_of_back(context, sizes)), buttoned(context, sizes)
     found = [
         got("beads", "Beads", 4 * len(sizes.floors[:-1]), material="wood, small", note=("four behind every floor, held by pins",)),
-        got("back.screw", "Screws of the back", 4, material="wood screw", size=screw, lights=("back.screw",)),
+        *((got("back.button", "Turn buttons", 4, material="wood or brass", note=("two above, two below",)),) if turned else ()),
+        got(
+            "back.screw",
+            "Screws of the turn buttons" if turned else "Screws of the back",
+            4,
+            material="wood screw",
+            size=screw,
+            lights=("back.screw",),
+        ),
     ]
     if sizes.lit is not None:
         found.append(got("supply", "Low-voltage supply", material="approved, with its lead"))
@@ -295,15 +303,20 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
         ),
         Operation(
             "close",
-            "Screw the back on",
+            "Put the back on" if buttoned(context, sizes) else "Screw the back on",
             (
-                "Four screws, so that it comes off again; no tape over it."
-                if sizes.lit is not None
-                else "Four screws, so that it comes off again.",
+                (
+                    "Four turn buttons, a screw each in the middle of the wall beside it"
+                    if buttoned(context, sizes)
+                    else "Four screws"
+                )
+                + ", so that it comes off again"
+                + ("; no tape over it." if sizes.lit is not None else "."),
             ),
             10,
+            care="Drill first, a stop on the bit: the wall is thin there.",
             parts=("back",),
-            uses=("back.screw",),
+            uses=(*(("back.button",) if buttoned(context, sizes) else ()), "back.screw"),
             closes=True,
         ),
     ]

@@ -8,7 +8,7 @@ import numpy as np
 
 from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Material, Shape, View
-from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes
+from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes, buttoned
 from shadbo.core.framing.arrange.drawn import draw_item, lay_outline, name_on
 from shadbo.core.framing.rails import draw_rails
 from shadbo.core.quantity.exact import Fraction, exact
@@ -16,7 +16,8 @@ from shadbo.core.quantity.exact import Fraction, exact
 HALF = Fraction(1, 2)
 STAGES = ("display", "arrange", "depth", "cut")
 SEEN = Fraction(80)
-# How far from its corner the first screw of the back sits (mm).
+# A turn button, wide (mm); it is twice as long. How far from its corner the first screw of the back sits (mm).
+BUTTON = Fraction(12)
 CORNER = 25
 MATERIALS: dict[str, Material] = {"glass": "glass", "board": "board", "back": "board"}
 
@@ -160,7 +161,11 @@ def _back(context: LayeredContext, sizes: Sizes) -> View:
     bw, bh = last.sheet["width"].value, last.sheet["height"].value
     x, y = (w - bw) * HALF, (h - bh) * HALF
     drawing.box(last.part, "Back, removable", "board", x, y, bw, bh)
-    for i, (sx, sy) in enumerate(back_screws(sizes)):
+    for i, (sx, sy) in enumerate(back_screws(context, sizes)):
+        if buttoned(context, sizes):
+            # Its long end over the back.
+            up = BUTTON * HALF if sy < h * HALF else BUTTON * 3 * HALF
+            drawing.box("back.button", f"Turn button {i + 1}", "wood", sx - BUTTON * HALF, sy - up, BUTTON, 2 * BUTTON)
         drawing.circle("back.screw", f"Screw {i + 1}", "metal", sx, sy, 3)
     lit = sizes.lit
     if lit is not None:
@@ -184,10 +189,12 @@ def _back(context: LayeredContext, sizes: Sizes) -> View:
     return drawing.view()
 
 
-def back_screws(sizes: Sizes) -> list[tuple[Fraction, Fraction]]:
-    """A screw near each end of the back’s upper and lower edge, in the middle of the shoulder it lies on (mm from the upper left corner)."""
+def back_screws(context: LayeredContext, sizes: Sizes) -> list[tuple[Fraction, Fraction]]:
+    """A screw near each end of the back’s upper and lower edge (mm from the upper left corner): in the middle of the shoulder it lies on, or,
+    of a turn button, in the middle of what is left of the wall beside it."""
     w, h, last = sizes.outside["width"].value, sizes.outside["height"].value, sizes.floors[-1]
-    on = sizes.wall.value - last.steps.value + last.shoulder.value * HALF
+    left = sizes.wall.value - last.steps.value
+    on = left * HALF if buttoned(context, sizes) else left + last.shoulder.value * HALF
     off = min(on + CORNER, w / 3)
     return [(x, y) for y in (on, h - on) for x in (off, w - off)]
 

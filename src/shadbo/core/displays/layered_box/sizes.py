@@ -24,6 +24,7 @@ from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weigh
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, largest, leaf, smallest
+from shadbo.core.science.withdrawal import screw_diameter
 
 LayeredContext = Context[Things, LayeredBox]
 HALF = Fraction(1, 2)
@@ -126,8 +127,13 @@ def arrangement(context: LayeredContext, wall: Dim) -> tuple[list[Laid], dict[st
     return laid, edges, sight
 
 
+def buttoned(context: LayeredContext, sizes: Sizes) -> bool:
+    """Whether turn buttons hold the back: a screw through it would stand nearer than one and a half times its thickness to its edge."""
+    return sizes.floors[-1].shoulder.value < 3 * screw_diameter(context.shop.rules.holding_screw)
+
+
 def screw_of_back(context: LayeredContext, sizes: Sizes) -> Fraction | None:
-    """How long the screws of the back are (mm): through it and into the wall, no further than half the box."""
+    """How long the screws of the back are (mm): through it, or a button as thick, and into the wall, no further than half the box."""
     return back_screw(context, sizes.floors[-1].thick, sizes.outer.value / 2)
 
 
