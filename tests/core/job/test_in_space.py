@@ -233,9 +233,7 @@ def test_no_screw_splits_the_wood_at_its_edge() -> None:
     least, seen = 1.5 * float(screw_diameter(HOUSE_SHOP.rules.holding_screw)), 0
     for piece in [*demo_pieces(), *(random_piece(s, HOUSE_SHOP, d) for d in DISPLAYS for s in range(6))]:
         _, _, space, stopped = worked(piece)
-        screws = (
-            () if stopped else (f for f in space.fixings if f.part.split(".")[0] in ("screw", "back", "cleat", "strainer"))
-        )
+        screws = () if stopped else (f for f in space.fixings if f.part.split(".")[0] in ("screw", "back", "cleat", "strainer"))
         for fixing in screws:
             for name, (x, y, z) in [*((n, fixing.start) for n in fixing.through), (fixing.into, fixing.end)]:
                 for body, solid, front, back in filled_by(space):

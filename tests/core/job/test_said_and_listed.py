@@ -6,12 +6,14 @@ The nouns are those of the handbook’s glossary and of the trade’s fixings; t
 from __future__ import annotations
 
 import re
+from pathlib import Path
 
 import pytest
 
 from shadbo.bench.at_random import random_piece
-from shadbo.core import DISPLAYS, HOUSE_SHOP, Operation, Piece, Plan, Refused, plain, plan
+from shadbo.core import DISPLAYS, HOUSE_SHOP, Operation, Piece, Plan, Refused, TakeWayOut, apply_edits, plain, plan
 from shadbo.demo import demo_pieces
+from shadbo.exports.pieces import piece_from_json
 
 PARTS = (
     "clip|point|spacer|strip|dust cover|bumper|hook|wire|tape|glue|screw|nail|staple|dowel|spline|biscuit|wedge|magnet|mat|filler|backing|"
@@ -58,6 +60,23 @@ def test_what_a_random_piece_speaks_of_is_in_its_lists(display: str) -> None:
         # A method that was chosen though it has no place there is a caution of its own.
         unfit = any(c.key.startswith("hold.unfit") for c in worked.checks)
         assert worked.stops or unfit or unlisted(worked) == [], (seed, unlisted(worked))
+
+
+CASES = sorted((Path(__file__).parents[2] / "cases").glob("*.json"))
+# What a way out takes away, or leaves as it is, is not promised.
+AWAY = re.compile(r"instead of \w+|take the \w+ out|leave \w+ \w+ (?:out|off)|without \w+|too heavy for \w+")
+
+
+@pytest.mark.parametrize("piece", [*demo_pieces(), *(piece_from_json(case.read_bytes()) for case in CASES)], ids=lambda p: p.name)
+def test_what_a_way_out_promises_is_in_the_job_it_makes(piece: Piece) -> None:
+    """Strips, blocks, a strainer: a way out that speaks of a part leads to a job that has it."""
+    for check in plan(piece, HOUSE_SHOP).checks:
+        for index, way in enumerate(check.ways):
+            promised = set(NOUN.findall(AWAY.sub("", NONE.sub("", plain(way.say, "mm").lower()))))
+            if promised:
+                after = plan(apply_edits(piece, [TakeWayOut(check=check.key, index=index)], HOUSE_SHOP), HOUSE_SHOP)
+                made = words_of(after) + " ".join(f"{s.title} {plain(s.say, 'mm')}" for s in after.steps).lower()
+                assert promised <= set(NOUN.findall(made)), (check.key, plain(way.say, "mm"))
 
 
 def test_a_noun_that_is_in_no_list_is_found() -> None:

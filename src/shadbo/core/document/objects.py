@@ -61,7 +61,8 @@ class RolledCanvas(Measured):
     """A painted or printed canvas off the roll. ``measured`` says what its sizes are of: the picture as it is seen from the front, or all
     that is printed, with the wrap round it.
 
-    ``wrap_printed`` on each side is meant for the bar's edge, ``spare`` bare canvas lies beyond it (mm).
+    ``wrap_printed`` on each side is meant for the bar's edge, ``spare`` bare canvas lies beyond it (mm); strips glued behind its edges reach
+    ``lined`` beyond that.
     """
 
     type: Literal["rolled_canvas"] = "rolled_canvas"
@@ -69,6 +70,7 @@ class RolledCanvas(Measured):
     measured: Literal["picture", "print"] = "print"
     wrap_printed: PRINTED_WRAP_MM = Decimal(0)
     spare: SPARE_MM = Decimal(50)
+    lined: SPARE_MM = Decimal(0)
 
 
 class CanvasToMake(Part):

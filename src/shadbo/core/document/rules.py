@@ -57,6 +57,7 @@ class Rules(Part):
     strainer_wide: RULE_MM = _rule("25", "a strainer’s bars, wide", "strainer")
     strainer_deep: RULE_MM = _rule("18", "a strainer’s bars, deep at the least", "strainer")
     strainer_screws: RULE_MM = _rule("200", "screws through a strainer no further apart than", "strainer")
+    lining_lap: RULE_MM = _rule("25", "a lining strip laps the back of a canvas by", "turn")
     strip_beyond: RULE_MM = _rule("25", "a strip runs on beyond its last screw by", "strip-end")
     seat_beyond: RULE_MM = _rule("12", "the seat runs beyond the gap by", "seat-reach")
     strips_up_to: RULE_MM = _rule("600", "lift strips will do up to a side of", "seat-all-round")

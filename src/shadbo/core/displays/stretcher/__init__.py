@@ -7,7 +7,7 @@ from typing import Any
 from shadbo.core.contract.display import Carcass, Display, GoesIn, Held, Holds, Layer, Proof, Reckoned, Suit, Way, Weight
 from shadbo.core.displays.stretcher.bodies import lie
 from shadbo.core.displays.stretcher.drawing import draw
-from shadbo.core.displays.stretcher.making import cut_list, parts, steps, stock_sum
+from shadbo.core.displays.stretcher.making import cut_list, lined, parts, steps, stock_sum
 from shadbo.core.displays.stretcher.panels import panels
 from shadbo.core.displays.stretcher.rolls import chosen_roll
 from shadbo.core.displays.stretcher.rules import check
@@ -79,7 +79,10 @@ def _weights(context: StretcherContext, sizes: Sizes) -> tuple[Weight, ...]:
     section = sizes.depth.value * sizes.bar_width.value
     area, grams = sizes.to_cut["width"].value * sizes.to_cut["height"].value, GRAMS_PER_M2["canvas"]
     cloth = area * grams / 1_000_000_000
+    strips = [context.book[f"lining.{a}"].value for a in AXES] if lined(context) else []
+    lining = 2 * sum(strips, Fraction(0)) * (context.book["lining.width"].value if strips else 0) * grams / 1_000_000_000
     return (
+        *((Weight("lining", "Lining strips", lining, (f"at {grams} g a square metre (house figure)",)),) if strips else ()),
         wood_weight(context, "bar", "Bars", sizes.bar.wood, 2 * (w + h), section),
         *([wood_weight(context, "cross", "Cross-bars", sizes.bar.wood, crosses, section)] if crosses else []),
         *([_braces_weight(context, sizes)] if context.display.braces else []),

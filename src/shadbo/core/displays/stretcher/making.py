@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from shadbo.core.contract.cutting import CutLine, StockLength, bar_of, sheet_of
+from shadbo.core.contract.cutting import CutLine, StockLength, bar_of, sheet_of, strip_of
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
-from shadbo.core.document.objects import CanvasToMake
+from shadbo.core.document.objects import CanvasToMake, RolledCanvas
 from shadbo.core.framing.rails import AXES, GLUE, cut_line, stock_lengths
 from shadbo.core.framing.stock import longest_screw, stock_screw, told
 from shadbo.core.quantity.exact import Fraction, exact
@@ -95,7 +95,17 @@ def cut_list(context: StretcherContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 ("width by height; along the thread",),
             )
         )
+    for axis, word in (("width", "Lining strips, top and bottom"), ("height", "Lining strips, sides")) if lined(context) else ():
+        wide = strip_of(context.speak, context.book["lining.width"])
+        note = ("along the thread, its edge frayed out or pinked",)
+        long = context.book[f"lining.{axis}"]
+        lines.append(cut_line(context, f"lining.{axis}", word, ("lining",), 2, "canvas of its weight", long, wide, note))
     return tuple(lines)
+
+
+def lined(context: StretcherContext) -> bool:
+    """Whether strips of canvas are glued behind its edges, so that there is something to turn."""
+    return isinstance(context.thing, RolledCanvas) and context.thing.lined > 0
 
 
 def parts(context: StretcherContext, sizes: Sizes) -> tuple[Part, ...]:
@@ -115,6 +125,11 @@ def parts(context: StretcherContext, sizes: Sizes) -> tuple[Part, ...]:
         got("mitre.staple", "Staples across the mitres", 8, note=("behind, two a corner",)),
         got("tape", "Tape for the raw edge", comes="hand", material="one that does not shrink"),
         GLUE,
+        *(
+            (got("glue.lining", "Adhesive film for lining", comes="hand", note=("one that heat undoes",)),)
+            if lined(context)
+            else ()
+        ),
     ]
     if screwed(context, sizes):
         through = sizes.bar_width.value
@@ -254,6 +269,27 @@ def steps(context: StretcherContext, sizes: Sizes) -> tuple[Operation, ...]:
             )
         )
     total = book.counts["staple.count"].count
+    if lined(context):
+        out.append(
+            Operation(
+                "line",
+                "Strip-line the canvas",
+                say(
+                    "Face down on silicone paper. Strips of {} wide behind its edges, lapping {} on the back: two of {} along top and bottom, two of "
+                    "{} between them. Adhesive film, a warm iron through a cloth on the lap alone, then flat under boards and weights.",
+                    book["lining.width"],
+                    context.rule("lining_lap"),
+                    *(book[f"lining.{axis}"] for axis in AXES),
+                ),
+                45,
+                wait_minutes=720,
+                gate=True,
+                care="An iron no hotter than the film asks, never on the picture; what is flaking, or can’t be replaced, is a conservator’s.",
+                parts=("canvas",),
+                uses=("glue.lining", "canvas"),
+                makes=("lining.width", "lining.height"),
+            )
+        )
     out += [
         Operation(
             "lay",

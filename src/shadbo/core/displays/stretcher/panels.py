@@ -11,7 +11,7 @@ from shadbo.core.contract.inputs import ChoiceInput, FileInput, Input, Option, W
 from shadbo.core.displays.stretcher.rolls import Laid, roll_choice
 from shadbo.core.displays.stretcher.rules import on_bar
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
-from shadbo.core.document.objects import CanvasToMake
+from shadbo.core.document.objects import CanvasToMake, RolledCanvas
 from shadbo.core.document.readings import one_reading
 from shadbo.core.framing.canvas_choices import begin_floater, begin_lipped
 from shadbo.core.framing.own import own_inputs
@@ -39,7 +39,8 @@ def panels(context: StretcherContext, sizes: Sizes, laid: Laid | None) -> tuple[
 def _measure(context: StretcherContext, sizes: Sizes) -> PanelOf:
     show = context.shop.showing
     if sizes.thing is not None:
-        printed = context.book["wrap.printed"]
+        piece, printed = context.thing, context.book["wrap.printed"]
+        assert isinstance(piece, RolledCanvas)
         asked = [
             choice(
                 context,
@@ -58,6 +59,11 @@ def _measure(context: StretcherContext, sizes: Sizes) -> PanelOf:
             *(asked if printed.value > 0 else ()),
             given(show, printed, "Wrap and margin", label="Wrap printed"),
             given(show, context.book["canvas.spare"], "Wrap and margin", label="Bare canvas"),
+            *(
+                [plain_length(show, piece.lined, "/object/lined", "Lining strips beyond it", "Wrap and margin", ("turn",))]
+                if piece.lined
+                else ()
+            ),
         ]
         return desk_panel(context, sizes.thing, *more, figures=("turn.there.width", "turn.there.height"))
     return PanelOf("measure", lambda: _to_make(context))

@@ -166,13 +166,13 @@ def _turn(context: StretcherContext, sizes: Sizes) -> None:
             ),
         )
     short = context.rule("least_turn") - left.value
-    lined = exact(getattr(context.thing, "spare", 0)) + short
+    lined = exact(context.thing.lined) + short if isinstance(context.thing, RolledCanvas) else short
     if lined <= 500:
         ways = [
             *ways[:2],
             WayOut(
                 say("Strip-line it: glue strips of canvas to its edges, {} more on each side", short),
-                (put("/object/spare", lined),),
+                (put("/object/lined", lined),),
             ),
         ]
     smaller = {a: sizes.finished[a].value - 2 * short for a in AXES}
@@ -193,7 +193,7 @@ def _turn(context: StretcherContext, sizes: Sizes) -> None:
             "At least {} is needed; bar {}, bare canvas beyond the picture {}.",
             context.rule("least_turn"),
             sizes.depth,
-            exact(getattr(context.thing, "spare", 0)),
+            exact(context.thing.spare) if isinstance(context.thing, RolledCanvas) else Fraction(0),
         ),
         source_key="turn",
         figure=left.name,
