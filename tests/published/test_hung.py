@@ -115,10 +115,10 @@ def test_a_bending_follows_each_of_its_lengths(what: str) -> None:
 
     def bent(mm: dict[str, float]) -> Any:
         dims = {k: length(v) for k, v in mm.items()}
-        carcass = SimpleNamespace(solid=dims["solid"], height=dims["height"])
+        frame_section = SimpleNamespace(solid=dims["solid"], height=dims["height"])
         if what == "stile":
-            return dims, stile_bends(Fraction(60), dims["span"], dims["at"], carcass, 8500)  # type: ignore[arg-type]
-        return dims, rail_sags(Fraction(60), dims["span"], carcass, 8500)  # type: ignore[arg-type]
+            return dims, stile_bends(Fraction(60), dims["span"], dims["at"], frame_section, 8500)  # type: ignore[arg-type]
+        return dims, rail_sags(Fraction(60), dims["span"], frame_section, 8500)  # type: ignore[arg-type]
 
     dims, dim = bent(sizes)
     slopes = {id(arg): float(slope) for slope, arg in dim.form.args}

@@ -38,7 +38,7 @@ from shadbo.core import compare as compare_ways
 from shadbo.core import ways_out as ways_that_hold
 from shadbo.shop.days.ready import days_alone
 from shadbo.store import pieces, shops
-from shadbo.store.pieces import Kept, NotThere
+from shadbo.store.pieces import NotThere, StoredPiece
 
 router = APIRouter(prefix="/api/pieces", responses=PROBLEMS)
 # For who wants to know a figure: nothing is drawn.
@@ -93,7 +93,7 @@ def _read_as(last: Edit, changed: Piece, shop: Shop) -> m.Read | None:
     return m.read_of(field.read(two[0] if two else last.text, last.unit, shop.tape, pointer), shop, two)
 
 
-def _told(session: Session, kept: Kept, last: Edit, now: Worked, after: Worked, shop: Shop) -> dict[str, Any]:
+def _told(session: Session, kept: StoredPiece, last: Edit, now: Worked, after: Worked, shop: Shop) -> dict[str, Any]:
     """What an edit moves, mends and brings. While a number is typed or a part dragged nobody reads that: the drawing shows it."""
     if isinstance(last, (TypeIn, AddStation, Nudge, MoveItems)):
         return {"changes": (), "mended": (), "brought": ()}

@@ -34,7 +34,7 @@ from shadbo.exports.cards import card_of
 from shadbo.exports.pieces import piece_from_json
 from shadbo.store import files, pieces, racks, shops
 from shadbo.store.database import Database
-from shadbo.store.pieces import Kept, Newer
+from shadbo.store.pieces import Newer, StoredPiece
 
 PROBLEMS: dict[int | str, dict[str, Any]] = {code: {"model": Problem} for code in (400, 403, 404, 405, 409, 413, 415, 422, 503)}
 router = APIRouter(prefix="/api/pieces", responses=PROBLEMS)
@@ -57,27 +57,29 @@ CARD = "face"
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class PlanWanted:
     """How much of a plan is wanted: all of it, or one stage with its drawings (and one more); the item the stages ask about."""
 
     focus: str = ""
     only: Only | None = None
 
-    def mark(self, shop_mark: str, kept: Kept) -> str:
+    def mark(self, shop_mark: str, kept: StoredPiece) -> str:
         """The name of the plan that answers this, as the piece and the shop stand."""
         only = self.only or Only("")
         return "/".join((shop_mark, str(kept.state), self.focus, only.stage, *only.views))
 
 
-def _asked(item: Annotated[str, Query(max_length=24)] = "", stage: Stage | None = None, view: ViewKey | None = None) -> Asked:
+def _asked(item: Annotated[str, Query(max_length=24)] = "", stage: Stage | None = None, view: ViewKey | None = None) -> PlanWanted:
     """Without a stage, the whole plan."""
-    return Asked(item, Only(stage, (CARD, view) if view else (CARD,)) if stage is not None else None)
+    return PlanWanted(item, Only(stage, (CARD, view) if view else (CARD,)) if stage is not None else None)
 
 
-AskedFor = Annotated[Asked, Depends(_asked)]
+AskedFor = Annotated[PlanWanted, Depends(_asked)]
 
 
-def _out(shop_mark: str, kept: Kept, worked: Worked, asked: Asked, status: int = 200, missing: tuple[str, ...] = ()) -> Response:
+def _out(
+    shop_mark: str, kept: StoredPiece, worked: Worked, asked: PlanWanted, status: int = 200, missing: tuple[str, ...] = ()
+) -> Response:
     piece = worked.piece
     return answer(
         m.PIECE_JSON,
@@ -104,7 +106,7 @@ def _out(shop_mark: str, kept: Kept, worked: Worked, asked: Asked, status: int =
     )
 
 
-def _keep_card(session: Session, shop_mark: str, kept: Kept, worked: Worked) -> None:
+def _keep_card(session: Session, shop_mark: str, kept: StoredPiece, worked: Worked) -> None:
     """With every state that is kept, in the same transaction."""
     racks.keep(session, kept.id, card_of(worked.piece, worked.plan), shop_mark)
 
@@ -147,7 +149,7 @@ async def read_in(request: Request, db: Db, asked: AskedFor) -> Response:
     return await run_in_threadpool(_read_in, db, await request.body(), asked)
 
 
-def _read_in(db: Database, body: bytes, asked: Asked) -> Response:
+def _read_in(db: Database, body: bytes, asked: PlanWanted) -> Response:
     if len(body) > MOST_BYTES:
         raise Refused(Fault("", "file", f"{len(body)} bytes", "is too large to be one piece", f"up to {MOST_BYTES // 1024} kB"))
     piece = piece_from_json(body)
@@ -197,7 +199,7 @@ def edit(db: Db, piece_id: uuid.UUID, body: m.Save, asked: AskedFor) -> Response
         return _as_known(db, piece_id, body.id, asked) or _conflict(db, piece_id, body, newer)
 
 
-def _as_known(db: Database, piece_id: uuid.UUID, sent: uuid.UUID | None, asked: Asked) -> Response | None:
+def _as_known(db: Database, piece_id: uuid.UUID, sent: uuid.UUID | None, asked: PlanWanted) -> Response | None:
     """What stands now, where this very save was kept before and its answer was lost; None if it is new."""
     with db.work() as session:
         if not pieces.was_sent(session, piece_id, sent):
@@ -250,7 +252,7 @@ def redo(db: Db, piece_id: uuid.UUID, body: m.AtVersion, asked: AskedFor) -> Res
     return _step(db, piece_id, body, pieces.redo, asked)
 
 
-def _step(db: Database, piece_id: uuid.UUID, body: m.AtVersion, step: Any, asked: Asked) -> Response:
+def _step(db: Database, piece_id: uuid.UUID, body: m.AtVersion, step: Any, asked: PlanWanted) -> Response:
     try:
         with db.work() as session:
             kept = step(session, piece_id, body.version, sent=body.id)

@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session
 from shadbo.api import messages as m
 from shadbo.core import PLAN_JSON, AnyEdit, Book, Fault, Only, Piece, Plan, Refused, Shop, place_of, plan_and_book
 from shadbo.store import pieces
-from shadbo.store.pieces import Kept
+from shadbo.store.pieces import StoredPiece
 
 log = logging.getLogger("shadbo")
 UNPLANNED = "leads to a piece that can’t be worked out: a fault of the program, written to its log"
@@ -82,7 +82,7 @@ def of_state(what: str) -> Fault:
     return Fault("", what, "", UNPLANNED, "a piece that can be worked out")
 
 
-def tried(kept: Kept, shop: Shop, focus: str = "", only: Only | None = None) -> Worked | None:
+def tried(kept: StoredPiece, shop: Shop, focus: str = "", only: Only | None = None) -> Worked | None:
     """A kept piece worked out; None, with the reason in the log, if it can't be read or worked out."""
     try:
         return _remembered(kept.document, _OneShop(shop), focus, only)
@@ -91,7 +91,7 @@ def tried(kept: Kept, shop: Shop, focus: str = "", only: Only | None = None) -> 
         return None
 
 
-def standing(session: Session, kept: Kept, shop: Shop, focus: str = "", only: Only | None = None) -> Worked:
+def standing(session: Session, kept: StoredPiece, shop: Shop, focus: str = "", only: Only | None = None) -> Worked:
     """A piece as it is worked on: its newest state, or the last before it that can be worked out, with the newer one named.
 
     Raises :class:`Refused` if no state can be.

@@ -26,7 +26,7 @@ from shadbo.core.framing.placing import Border, best, solve
 from shadbo.core.job.joining import join
 from shadbo.core.job.proving import prove
 from shadbo.core.planning.comparing import compare
-from shadbo.core.planning.plan import Only, _reckoned, plan
+from shadbo.core.planning.plan import Only, _display_plan, plan
 from shadbo.core.quantity.exact import Fraction
 from shadbo.demo import demo_pieces
 from shadbo.shop.days.ready import days_alone
@@ -55,10 +55,10 @@ def print_lines() -> None:
 
 def _proved(piece: Piece) -> None:
     """The proof of a job in time, number, place and weight, and all of it drawn laid apart; both for a canvas in a floater."""
-    context, reckoned, *_ = _reckoned(piece, HOUSE_SHOP, "")
-    job = join((*map(cut, reckoned.cuts), *reckoned.parts()), reckoned.steps())
-    assert reckoned.space is not None
-    space, weighed = reckoned.space(), [w.part for w in reckoned.weights]
+    context, display_plan, *_ = _display_plan(piece, HOUSE_SHOP, "")
+    job = join((*map(cut, display_plan.cuts), *display_plan.parts()), display_plan.steps())
+    assert display_plan.space is not None
+    space, weighed = display_plan.space(), [w.part for w in display_plan.weights]
     proof = in_turn(lambda: prove(job, context.book, space, weighed), 60)
     line("proof of a job", proof.in_loops, "loops", 0.3)
     apart = in_turn(lambda: apart_view(space, {}), 60)

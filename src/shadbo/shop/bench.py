@@ -35,7 +35,7 @@ DRAWINGS = ("face", "section", "back")
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class GateReading:
     """A reading that is asked for: its name, the figure it is held against (or the length in mm, ``planned``), and the place it goes to
     where the plan goes on from it."""
 
@@ -58,7 +58,7 @@ class Gate:
     goes into the plan also where it is fine, since what comes next is ordered by it. ``rule`` of the shop says how far it may be out, where no tool
     made it; ``gives``: what gives, in words."""
 
-    asks: tuple[Asked, ...]
+    asks: tuple[GateReading, ...]
     apart: str = ""
     blind: bool = True
     mend: str = ""
@@ -70,20 +70,22 @@ class Gate:
 
 
 INSIDE = (
-    Asked("width", "Inside, width", "frame.inside.width", "/display/frame/width/middle/0"),
-    Asked("height", "Inside, height", "frame.inside.height", "/display/frame/height/centre/0"),
+    GateReading("width", "Inside, width", "frame.inside.width", "/display/frame/width/middle/0"),
+    GateReading("height", "Inside, height", "frame.inside.height", "/display/frame/height/centre/0"),
 )
 RABBET = (
-    Asked("width", "Rabbet, width", "frame.rabbet.width", "/display/frame/width/middle/0"),
-    Asked("height", "Rabbet, height", "frame.rabbet.height", "/display/frame/height/centre/0"),
-    Asked("depth", "Rabbet, depth", "rabbet.depth", "/display/frame/rabbet_depth"),
+    GateReading("width", "Rabbet, width", "frame.rabbet.width", "/display/frame/width/middle/0"),
+    GateReading("height", "Rabbet, height", "frame.rabbet.height", "/display/frame/height/centre/0"),
+    GateReading("depth", "Rabbet, depth", "rabbet.depth", "/display/frame/rabbet_depth"),
 )
 CLAMP = "Clamp lightly across the longer diagonal, wait a minute, and read both again; or shim the open mitre."
 KEYS = "Push the longer corners together, a hand on each, and read both again before the braces go in."
 
 
-def diagonals(of: str) -> tuple[Asked, Asked]:
-    return Asked("rising", "Diagonal, rising", f"{of}.diagonal"), Asked("falling", "Diagonal, falling", f"{of}.diagonal")
+def diagonals(of: str) -> tuple[GateReading, GateReading]:
+    return GateReading("rising", "Diagonal, rising", f"{of}.diagonal"), GateReading(
+        "falling", "Diagonal, falling", f"{of}.diagonal"
+    )
 
 
 # The steps at which a bought frame is opened, one a piece.
@@ -106,7 +108,7 @@ TRIM = "What is long is cut again by the difference; what is short is cut anew. 
 MOST_ASKED = 6
 
 
-def _rebates(worked: Plan) -> Iterator[Asked]:
+def _rebates(worked: Plan) -> Iterator[GateReading]:
     """The rebates of a layered box, floor by floor: what is ordered is ordered by what they are."""
     n = 0
     while f"floor.{n}.planned.width" in worked.figures:
@@ -115,23 +117,23 @@ def _rebates(worked: Plan) -> Iterator[Asked]:
             ("height", f"floor.{n}.planned.height"),
             ("depth", f"floor.{n}.depth.planned"),
         ):
-            yield Asked(f"{n}.{side}", f"Rebate {n + 1}, {side}", figure, f"/display/floors/{n}/built_{side}")
+            yield GateReading(f"{n}.{side}", f"Rebate {n + 1}, {side}", figure, f"/display/floors/{n}/built_{side}")
         n += 1
 
 
-def _by_label(worked: Plan) -> Iterator[Asked]:
+def _by_label(worked: Plan) -> Iterator[GateReading]:
     """The rabbet of a frame that goes by its label, as soon as it is open; one that was read is only looked at."""
     if not any(c.key == BY_LABEL for c in worked.checks):
         return
     for side, station in (("width", "middle"), ("height", "centre")):
         place = f"/display/frame/{side}/{station}/0"
         figure = next((name for name, figure in worked.figures.items() if figure.edit == place), "")
-        yield Asked(side, f"Rabbet, {side}", figure, place)
+        yield GateReading(side, f"Rabbet, {side}", figure, place)
     yield RABBET[-1]
 
 
 # What is asked at a gate whose readings hang on the piece.
-OF_THE_PIECE: Mapping[str, Callable[[Plan], Iterator[Asked]]] = {"read": _rebates, **dict.fromkeys(OPENS, _by_label)}
+OF_THE_PIECE: Mapping[str, Callable[[Plan], Iterator[GateReading]]] = {"read": _rebates, **dict.fromkeys(OPENS, _by_label)}
 
 
 def gate_of(key: str, worked: Plan) -> Gate | None:
@@ -153,13 +155,13 @@ def _cuts_of(step: Operation, worked: Plan) -> Gate | None:
     if not lines:
         return None
     tool = lines[0][1]
-    asks: list[Asked] = []
+    asks: list[GateReading] = []
     for line, by in lines:
         if by == tool and Fraction(line.mm) > 0:
             part, sheet = line.part, tool != "saw" and line.width is not None
-            asks.append(Asked(line.key, f"{part}, width" if sheet else part, planned=line.mm))
+            asks.append(GateReading(line.key, f"{part}, width" if sheet else part, planned=line.mm))
             if sheet and line.width is not None:
-                asks.append(Asked(f"{line.key}.by", f"{part}, height", planned=line.width.mm))
+                asks.append(GateReading(f"{line.key}.by", f"{part}, height", planned=line.width.mm))
     return Gate(tuple(asks[:MOST_ASKED]), blind=False, mend=TRIM, tool=tool, must=False)
 
 
@@ -242,7 +244,7 @@ class Line:
 
 
 @dataclass(frozen=True, slots=True)
-class Judged:
+class GateResult:
     """A gate's readings held against the plan. ``edits`` make the plan go on from what is there."""
 
     fine: bool
@@ -250,7 +252,7 @@ class Judged:
     edits: tuple[AnyEdit, ...]
 
 
-def judge(key: str, readings: Mapping[str, str], worked: Plan, piece: Piece, shop: Shop, unit: Unit) -> Judged:
+def judge(key: str, readings: Mapping[str, str], worked: Plan, piece: Piece, shop: Shop, unit: Unit) -> GateResult:
     """Hold what was read at a gate against the plan: a cut may be out by the saw at both ends, a reading by the tape.
 
     ``readings`` are texts by the keys the gate asks for. Raises :class:`Refused` at each that is missing or is no length.
@@ -276,7 +278,7 @@ def judge(key: str, readings: Mapping[str, str], worked: Plan, piece: Piece, sho
         first, second = (read[a.key] for a in gate.asks)
         fine = abs(first - second) <= most
         lines = tuple(Line(a.key, a.label, planned[a.key], read[a.key], most, fine) for a in gate.asks)
-        return Judged(fine, lines, ())
+        return GateResult(fine, lines, ())
     lines = tuple(
         Line(
             a.key,
@@ -293,7 +295,7 @@ def judge(key: str, readings: Mapping[str, str], worked: Plan, piece: Piece, sho
     # A frame is gone on from as one that is there already; a rebate as it was read.
     begin = () if gate.typed or not places else (Choose(choice="frame", option="bought"),)
     edits = (*begin, *places)
-    return Judged(all(line.fine for line in lines), lines, edits)
+    return GateResult(all(line.fine for line in lines), lines, edits)
 
 
 def _doubt(planned: Fraction, read: Fraction) -> str:

@@ -45,7 +45,7 @@ class NothingTo(Exception):
 
 
 @dataclass(frozen=True, slots=True)
-class Kept:
+class StoredPiece:
     """A piece as it stands in the rack."""
 
     id: uuid.UUID
@@ -84,7 +84,7 @@ def _words(piece: Piece) -> str:
     return " ".join((piece.name, piece.owner, piece.note))
 
 
-def create(session: Session, piece: Piece, change: str, piece_id: uuid.UUID | None = None) -> Kept:
+def create(session: Session, piece: Piece, change: str, piece_id: uuid.UUID | None = None) -> StoredPiece:
     """Keep a new piece, under the id its sender gave it. One that is there already is handed back as it stands: it was sent twice."""
     if piece_id is not None and session.get(PieceRow, piece_id) is not None:
         return get(session, piece_id)
@@ -124,14 +124,14 @@ _STANDING = (
 )
 
 
-def get(session: Session, piece_id: uuid.UUID) -> Kept:
+def get(session: Session, piece_id: uuid.UUID) -> StoredPiece:
     """A piece as it stands. Raises :class:`NotThere`."""
     row = session.execute(_STANDING, {"piece": piece_id}).one_or_none()
     if row is None:
         raise NotThere(str(piece_id))
     version, archived, updated_at, change, parent, document, redone, state, sealed_by = row
     undone = change if parent is not None else None
-    return Kept(
+    return StoredPiece(
         id=piece_id,
         version=version,
         archived=archived,
@@ -145,7 +145,7 @@ def get(session: Session, piece_id: uuid.UUID) -> Kept:
     )
 
 
-def on_the_rack(session: Session, piece_id: uuid.UUID) -> Kept:
+def on_the_rack(session: Session, piece_id: uuid.UUID) -> StoredPiece:
     """A piece as it stands, for work on it. Raises :class:`NotThere`, :class:`HandedOver`."""
     kept = get(session, piece_id)
     if kept.sealed_by is not None:
@@ -157,7 +157,7 @@ def on_the_rack(session: Session, piece_id: uuid.UUID) -> Kept:
 MOST_BACK = 200
 
 
-def before(session: Session, state_id: int) -> Iterator[Kept]:
+def before(session: Session, state_id: int) -> Iterator[StoredPiece]:
     """The states a state came from, nearest first; as they stood, with the state's own time."""
     for _ in range(MOST_BACK):
         parent = session.get_one(StateRow, state_id).parent_id
@@ -166,7 +166,7 @@ def before(session: Session, state_id: int) -> Iterator[Kept]:
         row = session.execute(
             select(StateRow.piece_id, StateRow.saved_at, StateRow.change, _DOCUMENT).where(StateRow.id == parent)
         ).one()
-        yield Kept(
+        yield StoredPiece(
             id=row[0],
             version=0,
             archived=False,
@@ -207,7 +207,7 @@ def save(
     *,
     goes_on: bool = False,
     sent: uuid.UUID | None = None,
-) -> Kept:
+) -> StoredPiece:
     """Save a piece over version ``base``.
 
     ``goes_on`` says that this carries the last change further (more typing in the same field): undo then goes back past
@@ -246,7 +246,7 @@ def _child(session: Session, state: StateRow) -> StateRow | None:
     return session.execute(query).scalar_one_or_none()
 
 
-def undo(session: Session, piece_id: uuid.UUID, base: int, sent: uuid.UUID | None = None) -> Kept:
+def undo(session: Session, piece_id: uuid.UUID, base: int, sent: uuid.UUID | None = None) -> StoredPiece:
     """Go back to the state this one was made from. Raises :class:`NothingTo`."""
     row = _locked(session, piece_id, base)
     state = session.get_one(StateRow, row.state_id)
@@ -256,7 +256,7 @@ def undo(session: Session, piece_id: uuid.UUID, base: int, sent: uuid.UUID | Non
     return get(session, piece_id)
 
 
-def redo(session: Session, piece_id: uuid.UUID, base: int, sent: uuid.UUID | None = None) -> Kept:
+def redo(session: Session, piece_id: uuid.UUID, base: int, sent: uuid.UUID | None = None) -> StoredPiece:
     """Go forward to the state last made from this one. Raises :class:`NothingTo`."""
     row = _locked(session, piece_id, base)
     child = _child(session, session.get_one(StateRow, row.state_id))
@@ -266,7 +266,7 @@ def redo(session: Session, piece_id: uuid.UUID, base: int, sent: uuid.UUID | Non
     return get(session, piece_id)
 
 
-def restore(session: Session, piece_id: uuid.UUID, base: int, state_id: int, sent: uuid.UUID | None = None) -> Kept:
+def restore(session: Session, piece_id: uuid.UUID, base: int, state_id: int, sent: uuid.UUID | None = None) -> StoredPiece:
     """Bring back any state the piece ever had, as a change of its own."""
     row = _locked(session, piece_id, base)
     state = session.get(StateRow, state_id)
@@ -302,7 +302,7 @@ def at_version(session: Session, piece_id: uuid.UUID, version: int) -> dict[str,
     return session.execute(query).scalar_one_or_none()
 
 
-def put_away(session: Session, piece_id: uuid.UUID, archived: bool) -> Kept:
+def put_away(session: Session, piece_id: uuid.UUID, archived: bool) -> StoredPiece:
     """Put a piece away, or back into the rack."""
     row = _locked(session, piece_id, None)
     row.archived = archived

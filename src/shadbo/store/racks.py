@@ -12,7 +12,7 @@ from sqlalchemy import BindParameter, ColumnElement, Integer, func, literal, or_
 from sqlalchemy.orm import Session
 
 from shadbo.exports.cards import CARD_JSON, Card
-from shadbo.store.pieces import Kept, get
+from shadbo.store.pieces import StoredPiece, get
 from shadbo.store.tables import PieceRow
 
 Sort = Literal["touched", "due", "name"]
@@ -85,7 +85,7 @@ def _told(number: int) -> BindParameter[int]:
     return literal(number, Integer, literal_execute=True)
 
 
-def stale(session: Session, mark: str, most: int) -> list[Kept]:
+def stale(session: Session, mark: str, most: int) -> list[StoredPiece]:
     """Pieces whose card is of another shop or of none, some at a time; those another server has in hand are passed over."""
     query = (
         select(PieceRow.id)

@@ -11,16 +11,16 @@ import pytest
 from shadbo.core.contract.asking import given
 from shadbo.core.contract.display import (
     ANY_HANGER,
-    Carcass,
     Context,
     Display,
-    Held,
+    DisplayPlan,
+    FrameSection,
     Holds,
     Layer,
+    Mounting,
     Panel,
     PanelOf,
     Proof,
-    Reckoned,
     Suit,
     ViewOf,
     Way,
@@ -52,7 +52,7 @@ class Tray(Part):
     edge: Decimal = Decimal(12)
 
 
-def reckon(context: Context[FlatWork, Tray]) -> Reckoned:
+def reckon(context: Context[FlatWork, Tray]) -> DisplayPlan:
     book, thing = context.book, measure(context)
     edge = chosen(context, "tray.edge", "Edge of the tray", "edge", context.display.edge, parts=("rail",))
     outside = {a: book.add(thing.side(a).into + 2 * edge, f"frame.outside.{a}", f"Outside {a}", parts=("rail",)) for a in AXES}
@@ -78,7 +78,7 @@ def reckon(context: Context[FlatWork, Tray]) -> Reckoned:
     def display() -> Panel:
         return Panel(("How wide its edge is.",), (given(context.shop.showing, edge, "Tray"),), ("tray.edge", "frame.outside.width"))
 
-    return Reckoned(
+    return DisplayPlan(
         verdict=("It lies in its tray.",),
         outside=(outside["width"], outside["height"]),
         layers=(Layer("rail", "Tray", deep),),
@@ -96,8 +96,8 @@ def reckon(context: Context[FlatWork, Tray]) -> Reckoned:
         proofs=tuple(Proof(f"edge + work + edge = outside, {a}", (edge, thing.side(a).into, edge), outside[a]) for a in AXES),
         deep=deep,
         weights=(object_weight("work", "Work", thing.weight_kg, thing.estimated),),
-        held=Held("lying in its tray", "its edges", "yes"),
-        carcass=Carcass(edge, edge, deep, "white ash", None, True, Fraction(0), ANY_HANGER),
+        held=Mounting("lying in its tray", "its edges", "yes"),
+        frame_section=FrameSection(edge, edge, deep, "white ash", None, True, Fraction(0), ANY_HANGER),
     )
 
 

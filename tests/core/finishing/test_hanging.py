@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.finishing.hang.joints import best_joint, joints_for
 from shadbo.core.planning.edits import Act, apply_edits
-from shadbo.core.planning.plan import _reckoned, plan
+from shadbo.core.planning.plan import _display_plan, plan
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import plain
 from tests.core.mending import fires_and_is_mended
@@ -44,10 +44,10 @@ def test_rings_wire_and_hook() -> None:
 
 def test_from_the_very_weight_on_rings_have_two_holes_in_the_list_the_sum_and_the_step() -> None:
     framed = piece(CANVAS, OAK, hang={"how": "rings"})
-    kg = sum((w.kg for w in _reckoned(framed, HOUSE_SHOP, "")[1].weights), Fraction(0))
+    kg = sum((w.kg for w in _display_plan(framed, HOUSE_SHOP, "")[1].weights), Fraction(0))
     for limit, holes, screws, said in ((kg, "two holes", 4, "Two-hole rings"), (kg + Fraction(1, 1000), "one hole", 2, "Rings")):
         shop = HOUSE_SHOP.model_copy(update={"rules": RULES.model_copy(update={"two_hole_over": limit})})
-        done, sums = plan(framed, shop), _reckoned(framed, shop, "")[0].book.counts
+        done, sums = plan(framed, shop), _display_plan(framed, shop, "")[0].book.counts
         got = {p.key: p for p in done.to_get}
         assert holes in got["ring"].name and got["ring.screw"].count == screws
         assert plain(sums["hang.out.bears"].working[0], "mm").startswith(f"{screws} #6 screws")

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ChoiceInput
 from shadbo.core.displays.registry import DISPLAYS
-from shadbo.core.document.decisions.asked import Asked
+from shadbo.core.document.decisions.asked import WhatMatters
 from shadbo.core.document.decisions.room import Room
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.kinds import KINDS
@@ -78,7 +78,7 @@ def subject(what: str, *traits: str, kg: str = "0.1", size: int = 300, behind: i
     needs = needs_of(
         what,
         traits,
-        asked=Asked(),
+        asked=WhatMatters(),
         room=Room(),
         kg=Fraction(kg),
         width=Fraction(size),

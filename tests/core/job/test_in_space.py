@@ -11,7 +11,7 @@ from shapely import Point, Polygon
 
 from shadbo.bench.at_random import random_piece
 from shadbo.core.contract.bodies import Body, Fixing, Space
-from shadbo.core.contract.display import Reckoned
+from shadbo.core.contract.display import DisplayPlan
 from shadbo.core.contract.parts import cut, got
 from shadbo.core.contract.views import APART
 from shadbo.core.displays.registry import DISPLAYS
@@ -20,18 +20,18 @@ from shadbo.core.document.piece import Piece
 from shadbo.core.framing.apart import apart_view, told
 from shadbo.core.job.in_space import prove_in_space
 from shadbo.core.job.joining import Job, join
-from shadbo.core.planning.plan import _reckoned, plan
+from shadbo.core.planning.plan import _display_plan, plan
 from shadbo.core.quantity.figures import plain
 from shadbo.core.science.withdrawal import screw_diameter
 from shadbo.demo import demo_pieces
 
 
-def worked(piece: Piece) -> tuple[Reckoned, Job, Space, bool]:
+def worked(piece: Piece) -> tuple[DisplayPlan, Job, Space, bool]:
     """A piece’s parts, where they lie, and whether it is stopped."""
-    context, reckoned, *_ = _reckoned(piece, HOUSE_SHOP, "")
-    job = join((*map(cut, reckoned.cuts), *reckoned.parts()), reckoned.steps())
-    assert reckoned.space is not None
-    return reckoned, job, reckoned.space(), any(c.severity == "stop" for c in context.checks.checks.values())
+    context, display_plan, *_ = _display_plan(piece, HOUSE_SHOP, "")
+    job = join((*map(cut, display_plan.cuts), *display_plan.parts()), display_plan.steps())
+    assert display_plan.space is not None
+    return display_plan, job, display_plan.space(), any(c.severity == "stop" for c in context.checks.checks.values())
 
 
 def strips() -> tuple[Job, Space]:
@@ -76,10 +76,10 @@ def test_every_fixing_lies_on_what_it_goes_through_by_shapely(display: str) -> N
     """The application’s own look at points and outlines, held against Shapely’s, on the demo and on pieces at random."""
     pieces = [p for p in demo_pieces() if p.display.type == display] + [random_piece(s, HOUSE_SHOP, display) for s in range(8)]
     for piece in pieces:
-        reckoned, job, space, stopped = worked(piece)
+        display_plan, job, space, stopped = worked(piece)
         if stopped:
             continue
-        assert list(prove_in_space(job, space, [w.part for w in reckoned.weights])) == []
+        assert list(prove_in_space(job, space, [w.part for w in display_plan.weights])) == []
         for fixing in space.fixings:
             for name, (x, y, _) in [*((n, fixing.start) for n in fixing.through), (fixing.into, fixing.end)]:
                 on = [Polygon(outline) for b in space.bodies if f"{b.part}.".startswith(f"{name}.") for outline, _, _ in b.solids]
@@ -122,15 +122,15 @@ def test_all_of_it_is_seen_laid_apart_with_names_and_numbers(piece: Piece) -> No
 def test_what_is_cut_is_weighed_by_what_it_is_of() -> None:
     """Independent of the weights: volume of the bodies by Shapely × density, of timber by its specific gravity, of glass by EN 572-1."""
     stretched = next(p for p in demo_pieces() if p.display.type == "stretcher")
-    reckoned, _, space, _ = worked(stretched)
-    kg = {w.part: float(w.kg) for w in reckoned.weights}
+    display_plan, _, space, _ = worked(stretched)
+    kg = {w.part: float(w.kg) for w in display_plan.weights}
     bars = sum(Polygon(b.outline).area * (b.back - b.front) for b in space.bodies if b.part.startswith("bar."))
     # Eastern white pine, 350 to 400 kg a cubic metre air-dry (Wood Handbook, table 5-3); mitred bars lose a corner to one another.
     assert 330e-9 < kg["bar"] / bars < 480e-9
     panes = next(p for p in demo_pieces() if p.display.type == "see_through")
-    reckoned, _, space, _ = worked(panes)
+    display_plan, _, space, _ = worked(panes)
     glass = sum(Polygon(b.outline).area * (b.back - b.front) for b in space.bodies if b.material == "glass")
-    assert {w.part: float(w.kg) for w in reckoned.weights}["glazing"] == pytest.approx(glass * 2500e-9, rel=0.001)
+    assert {w.part: float(w.kg) for w in display_plan.weights}["glazing"] == pytest.approx(glass * 2500e-9, rel=0.001)
 
 
 def test_it_is_one_scale_throughout() -> None:
@@ -163,9 +163,9 @@ def test_a_screw_is_as_long_in_space_as_in_the_list() -> None:
     """Through the strainer and into the rail: what is driven is what is bought; a hanger’s goes as deep as its sum says."""
     poster = next(p for p in demo_pieces() if p.display.type == "on_board")
     poster = poster.model_copy(update={"hang": poster.hang.model_copy(update={"strainer": True, "how": "rings"})})
-    context, reckoned, *_ = _reckoned(poster, HOUSE_SHOP, "")
-    assert reckoned.space is not None
-    space, done = reckoned.space(), plan(poster, HOUSE_SHOP)
+    context, display_plan, *_ = _display_plan(poster, HOUSE_SHOP, "")
+    assert display_plan.space is not None
+    space, done = display_plan.space(), plan(poster, HOUSE_SHOP)
     listed = next(p for p in done.to_get if p.key == "strainer.screw")
     driven = [f for f in space.fixings if f.part == "strainer.screw"]
     assert len(driven) == listed.count == done.figures["strainer.screw.count"].count

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from tests.core.things import canvas, made, piece
 
 from shadbo.core.displays.registry import DISPLAYS
-from shadbo.core.document.decisions.asked import Asked
+from shadbo.core.document.decisions.asked import WhatMatters
 from shadbo.core.document.decisions.room import Room
 from shadbo.core.document.facts import facts_of
 from shadbo.core.document.kinds import KINDS
@@ -46,7 +46,7 @@ def produced() -> set[str]:
         for b in (False, True)
         for lux in (None, 500)
     ]  # type: ignore[arg-type]
-    asked = Asked(apart="unknown", wishes=["safe", "seen", "edges", "both", "unglazed", "cheap"])
+    asked = WhatMatters(apart="unknown", wishes=["safe", "seen", "edges", "both", "unglazed", "cheap"])
     for what in (*KINDS, *MATERIALS, "stretched", "rolled"):
         for trait in (*TRAITS, ""):
             for room in rooms[:: len(rooms) // 4]:

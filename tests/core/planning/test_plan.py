@@ -8,7 +8,7 @@ from dataclasses import replace
 
 import pytest
 
-from shadbo.core.contract.display import Context, Proof, Reckoned
+from shadbo.core.contract.display import Context, DisplayPlan, Proof
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.piece import Piece
@@ -42,10 +42,10 @@ def test_the_three_demo_pieces_are_what_they_are_for() -> None:
 def test_a_plan_that_does_not_add_up_is_refused(make_piece: MakePiece, monkeypatch: pytest.MonkeyPatch) -> None:
     floater = DISPLAYS["floater"]
 
-    def wrong(context: Context) -> Reckoned:
-        reckoned = floater.reckon(context)
-        line = reckoned.proofs[0]
-        return replace(reckoned, proofs=(Proof(line.line, line.terms[:-1], line.whole),))
+    def wrong(context: Context) -> DisplayPlan:
+        display_plan = floater.reckon(context)
+        line = display_plan.proofs[0]
+        return replace(display_plan, proofs=(Proof(line.line, line.terms[:-1], line.whole),))
 
     monkeypatch.setitem(DISPLAYS, "floater", replace(floater, reckon=wrong))  # type: ignore[arg-type]
     with pytest.raises(PlanFault, match="gap \\+ canvas \\+ gap = inside"):
@@ -55,11 +55,11 @@ def test_a_plan_that_does_not_add_up_is_refused(make_piece: MakePiece, monkeypat
 def test_a_plan_that_speaks_of_a_figure_it_lacks_is_refused(make_piece: MakePiece, monkeypatch: pytest.MonkeyPatch) -> None:
     floater = DISPLAYS["floater"]
 
-    def wrong(context: Context) -> Reckoned:
-        reckoned = floater.reckon(context)
-        first = next(p for p in reckoned.panels if p.key == "display")
+    def wrong(context: Context) -> DisplayPlan:
+        display_plan = floater.reckon(context)
+        first = next(p for p in display_plan.panels if p.key == "display")
         wrong = replace(first, fill=lambda: replace(first.fill(), figures=("no.such.figure",)))
-        return replace(reckoned, panels=(wrong,))
+        return replace(display_plan, panels=(wrong,))
 
     monkeypatch.setitem(DISPLAYS, "floater", replace(floater, reckon=wrong))  # type: ignore[arg-type]
     with pytest.raises(PlanFault, match="no\\.such\\.figure"):

@@ -2488,21 +2488,6 @@ export interface components {
             /** Doing */
             doing: components["schemas"]["DoingOut"][];
         };
-        /**
-         * Held
-         * @description What keeps the object up, what touches it, and whether that can be undone.
-         */
-        Held: {
-            /** How */
-            how: string;
-            /** Touches */
-            touches: string;
-            /**
-             * Reversible
-             * @enum {string}
-             */
-            reversible: "yes" | "mostly" | "no";
-        };
         /** HeldOut */
         HeldOut: {
             /** Why */
@@ -2785,6 +2770,21 @@ export interface components {
              * @constant
              */
             kind: "mass";
+        };
+        /**
+         * Mounting
+         * @description What keeps the object up, what touches it, and whether that can be undone.
+         */
+        Mounting: {
+            /** How */
+            how: string;
+            /** Touches */
+            touches: string;
+            /**
+             * Reversible
+             * @enum {string}
+             */
+            reversible: "yes" | "mostly" | "no";
         };
         /**
          * MoveItems
@@ -3517,7 +3517,7 @@ export interface components {
             focus: string;
             deep: components["schemas"]["Shown"];
             weight: components["schemas"]["Quantity"];
-            held: components["schemas"]["Held"];
+            held: components["schemas"]["Mounting"];
             /** Leftovers */
             leftovers: (string | components["schemas"]["Shown"])[][];
         };
@@ -4891,7 +4891,7 @@ export interface components {
             weight: components["schemas"]["Quantity"];
             /** Parts */
             parts: number;
-            held: components["schemas"]["Held"];
+            held: components["schemas"]["Mounting"];
             time: components["schemas"]["Time"];
             /** Days */
             days: number;

@@ -17,7 +17,7 @@ from shadbo.core.document.facts import Facts, facts_of
 from shadbo.core.document.piece import Piece
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import Start
-from shadbo.core.judging.judging import Choice, Judged, doing, judge
+from shadbo.core.judging.judging import Choice, Rated, doing, judge
 from shadbo.core.judging.needs import needs_here
 from shadbo.core.judging.sheets import with_sheet
 from shadbo.core.quantity.exact import Fraction, exact
@@ -141,7 +141,7 @@ class ViewOf:
 
 
 @record(frozen=True, slots=True)
-class Lying:
+class Arrangement:
     """The items where they lie (``Laid``), the edges of what shows, and whether those are fitted round the items."""
 
     laid: list[Any]
@@ -173,7 +173,7 @@ class Weight:
 
 
 @record(frozen=True, slots=True)
-class Held:
+class Mounting:
     """What keeps the object up, what touches it, and whether that can be undone."""
 
     how: str
@@ -182,7 +182,7 @@ class Held:
 
 
 @record(frozen=True, slots=True)
-class Carcass:
+class FrameSection:
     """The frame as far as hanging and joints hang on it: the visible ``face``, the ``solid`` wood beside the rabbet, its ``height`` front to
     back, what of that is ``front`` of a rabbet (None without one), the wood; ``bears_kg`` what stands on its bottom rail; ``hangs``:
     the hangers it may have, the simplest first. ``made``: its mitres are still to be made, of so many ``frames`` of one size."""
@@ -218,7 +218,7 @@ class GoesIn:
 
 
 @record(frozen=True, slots=True)
-class Reckoned:
+class DisplayPlan:
     """All a display has to say of a piece; ``outside`` is its width and height as it hangs, ``deep`` how far it stands off the
     wall, ``leftovers`` what goes back to stock, ``parts`` what it takes besides what is cut (``cuts``), ``labelled`` where its label goes, and
     before which operations, ``space`` where every piece of it lies.
@@ -234,11 +234,11 @@ class Reckoned:
     proofs: tuple[Proof, ...]
     deep: Dim
     weights: tuple[Weight, ...]
-    held: Held
+    held: Mounting
     stock: tuple[StockLength, ...] = ()
     items: tuple[ItemShown, ...] = ()
     leftovers: tuple[Say, ...] = ()
-    carcass: Carcass | None = None
+    frame_section: FrameSection | None = None
     parts: Callable[[], tuple[Part, ...]] = tuple
     labelled: Labelled = Labelled()
     space: Callable[[], Space] | None = None
@@ -272,7 +272,7 @@ class Way:
         """What it does to a piece’s object, as it is shown or would be begun."""
         return doing(self.does_as(piece, facts) if self.does_as is not None else self.does)
 
-    def judged(self, piece: Piece, facts: Facts) -> Judged:
+    def judged(self, piece: Piece, facts: Facts) -> Rated:
         """How it does for a piece’s object: how well it suits by itself, held against what the thing needs."""
         suit, does = self.suits(facts), self.done(piece, facts)
         return judge(Choice("", does, suit.rank * 10, suit.why), needs_here(piece, facts), piece.practice)
@@ -290,9 +290,9 @@ class Display:
 
     key: str
     label: str
-    reckon: Callable[[Context[Any, Any]], Reckoned]
+    reckon: Callable[[Context[Any, Any]], DisplayPlan]
     way: Way
     settle: Callable[[Any, str, Callable[[], Book]], Patch] = lambda document, pointer, book: ()
     starts: tuple[Start, ...] = ()
     holds: Holds = Holds()
-    lie: Callable[[Context[Any, Any]], Lying] | None = None
+    lie: Callable[[Context[Any, Any]], Arrangement] | None = None

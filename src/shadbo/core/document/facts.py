@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Any
 
-from shadbo.core.document.decisions.asked import Asked
+from shadbo.core.document.decisions.asked import WhatMatters
 from shadbo.core.document.items import Item, Things
 from shadbo.core.document.kinds import kind_of
 from shadbo.core.document.objects import MATERIALS, CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
@@ -72,7 +72,7 @@ def _size(item: Item) -> Fraction:
     return _first(item.width) * _first(item.height)
 
 
-def said(asked: Asked, traits: Iterable[str]) -> frozenset[str]:
+def said(asked: WhatMatters, traits: Iterable[str]) -> frozenset[str]:
     """Traits with what was answered at the start: “don’t know” is answered with care."""
     held = set(traits)
     if asked.replaced == "yes":

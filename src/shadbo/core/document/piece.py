@@ -13,7 +13,7 @@ from typing import Annotated, Any, Literal, get_args, get_origin
 
 from pydantic import BaseModel, Field, ValidationError, model_validator
 
-from shadbo.core.document.decisions.asked import Asked
+from shadbo.core.document.decisions.asked import WhatMatters
 from shadbo.core.document.decisions.boxes import Direct, MattedBox, ShadowBox, Spaced
 from shadbo.core.document.decisions.canvas import DeepReadyMade, Floater, Lipped, OnBoard, PictureFile, Stretcher
 from shadbo.core.document.decisions.clear_case import ClearCase
@@ -91,7 +91,7 @@ class Piece(Part):
     hang: Hang = Hang()
     finish: Finish = Finish()
     own: OwnStock = OwnStock()
-    asked: Asked = Asked()
+    asked: WhatMatters = WhatMatters()
     room: Room = Room()
     condition: Condition = Condition()
     overrides: Annotated[list[Override], Field(max_length=40)] = []

@@ -6,7 +6,7 @@ from dataclasses import replace
 from functools import cache
 
 from shadbo.core.contract.bodies import Space
-from shadbo.core.contract.display import Carcass, Context, Panel, PanelOf, Reckoned, ViewOf, Way
+from shadbo.core.contract.display import Context, DisplayPlan, FrameSection, Panel, PanelOf, ViewOf, Way
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, cut
 from shadbo.core.contract.terms import there
@@ -18,13 +18,13 @@ from shadbo.core.finishing.hang.making import BUMPER, EASEL, hang_operations, ha
 from shadbo.core.finishing.hang.panel import STANDS, hang_figures, hang_inputs, how_it_hangs, wall_inputs, with_joint
 from shadbo.core.finishing.hang.rules import check as check_hanging
 from shadbo.core.finishing.hang.rules import check_joint, check_wall
-from shadbo.core.finishing.hang.sizes import Hung, joints_of, size_up
+from shadbo.core.finishing.hang.sizes import Hanging, joints_of, size_up
 from shadbo.core.finishing.hang.wall import OnTheWall, draw_wall, put_up, strip_views
 from shadbo.core.finishing.hold.in_space import held_in_space
 from shadbo.core.finishing.hold.making import operations_for, parts_for, steamed, treatment_parts
 from shadbo.core.finishing.hold.panel import held_by, hold_panel, hold_views
 from shadbo.core.finishing.hold.rules import check as check_holding
-from shadbo.core.finishing.hold.sizes import Kept, keep, subjects
+from shadbo.core.finishing.hold.sizes import Mounted, keep, subjects
 from shadbo.core.finishing.judged import asked_inputs, check_asked, check_display, check_hanger, tell_why
 from shadbo.core.finishing.labelling import LABEL, condition_step, label_step, labelled, things
 from shadbo.core.finishing.room.season import check_room, room_inputs, season_views, through_the_year
@@ -53,102 +53,108 @@ ROOM = (
 )
 
 
-def finish(context: Context[object, object], reckoned: Reckoned, way: Way) -> Reckoned:
+def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way) -> DisplayPlan:
     """The plan with the Hold and Hang stages, their drawings and their checks."""
-    check_cuts(context, reckoned)
-    check_thick(context, reckoned)
-    carcass = reckoned.carcass if check_wood(context, reckoned.carcass) else None
+    check_cuts(context, display_plan)
+    check_thick(context, display_plan)
+    frame_section = display_plan.frame_section if check_wood(context, display_plan.frame_section) else None
     facts = context.facts
-    strainer = strainer_of(context, reckoned.carcass, reckoned.outside) if reckoned.carcass is not None else None
+    strainer = (
+        strainer_of(context, display_plan.frame_section, display_plan.outside) if display_plan.frame_section is not None else None
+    )
     if strainer is not None:
-        deep = reckoned.deep
+        deep = display_plan.deep
         if not strainer.closes:
             deep = context.book.add(deep + strainer.deep, "deep.strainer", "Off the wall, with its strainer", grain="depth")
-        reckoned = replace(reckoned, deep=deep, weights=(*reckoned.weights, strainer_weight(context, strainer)))
-    kg = sum((w.kg for w in reckoned.weights), Fraction(0))
+        display_plan = replace(display_plan, deep=deep, weights=(*display_plan.weights, strainer_weight(context, strainer)))
+    kg = sum((w.kg for w in display_plan.weights), Fraction(0))
     kept = keep(context, subjects(context))
     check_holding(context, kept)
-    found = through_the_year(context, carcass, facts)
+    found = through_the_year(context, frame_section, facts)
     check_room(context, found, facts)
     check_display(context, way)
     methoded = context.holds.asked
-    held = held_by(context, kept, reckoned.held) if methoded else reckoned.held
+    held = held_by(context, kept, display_plan.held) if methoded else display_plan.held
     check_asked(context, way, held)
     tell_why(context, kept)
     in_hand = next((k for k in kept if k.subject.key == context.focus), kept[0])
     holding = hold_views(context, in_hand) if methoded else ()
     first: tuple[str, ...] = ("holding", "face", "back") if holding else ("back", "section", "face")
-    panels = _with_asked(context, way, _with_hold(context, way, reckoned.panels, kept, in_hand, first))
+    panels = _with_asked(context, way, _with_hold(context, way, display_plan.panels, kept, in_hand, first))
     season = season_views(context, found)
     on_easel = context.piece.hang.how == STANDS
     behind = strainer if strainer is not None and not strainer.closes else None
-    hung = _Hung.of(context, reckoned, carcass, kg, behind) if carcass is not None and not on_easel else None
+    hung = _Hung.of(context, display_plan, frame_section, kg, behind) if frame_section is not None and not on_easel else None
     if hung is not None and hung.by.cleat is not None:
         cleat = hung.by.cleat
-        deep = context.book.add(reckoned.deep + cleat.thick, "deep.cleat", "Off the wall, on its cleat", grain="depth")
-        kg, reckoned = hung.by.kg, replace(reckoned, deep=deep, weights=(*reckoned.weights, cleat.weight))
-    joint, joints = joints_of(context, carcass, kg) if carcass is not None else (None, ())
+        deep = context.book.add(display_plan.deep + cleat.thick, "deep.cleat", "Off the wall, on its cleat", grain="depth")
+        kg, display_plan = hung.by.kg, replace(display_plan, deep=deep, weights=(*display_plan.weights, cleat.weight))
+    joint, joints = joints_of(context, frame_section, kg) if frame_section is not None else (None, ())
     check_joint(context, joint, joints, kg)
-    views = (*reckoned.views, *season)
-    if carcass is not None:
-        if carcass.made:
-            surface(context, reckoned, carcass)
+    views = (*display_plan.views, *season)
+    if frame_section is not None:
+        if frame_section.made:
+            surface(context, display_plan, frame_section)
             panels = tuple(_joined(context, p, joint, joints) if p.key == "cut" else p for p in panels)
-        views = hung.drawn(context, views, reckoned.outside) if hung is not None else views
-        views = (*views, *joint_views(carcass, joint))
+        views = hung.drawn(context, views, display_plan.outside) if hung is not None else views
+        views = (*views, *joint_views(frame_section, joint))
 
     @cache
     def worked() -> tuple[Operation, ...]:
         """The display’s own operations, cloth steamed before them where it was asked for."""
-        return steamed(context, kept, _dusted(context, reckoned.steps()))
+        return steamed(context, kept, _dusted(context, display_plan.steps()))
 
     def steps() -> tuple[Operation, ...]:
         own = (*condition_step(context), *worked())
         if context.holds.asked:
             own = operations_for(context, kept, own)
-        if carcass is None:
+        if frame_section is None:
             if strainer is not None:
                 own = (make_step(context, strainer), *own, *(() if strainer.closes else (behind_step(strainer),)))
-            return labelled(own, label_step(context, reckoned.labelled, held, kg, None), reckoned.labelled.before)
-        coats = finish_operations(context, own) if carcass.made else ()
+            return labelled(own, label_step(context, display_plan.labelled, held, kg, None), display_plan.labelled.before)
+        coats = finish_operations(context, own) if frame_section.made else ()
         over = tuple(o for kind, key in own_keys(context) for o in looked_over(context, kind, key))
-        up = [*hang_operations(context, carcass, hung.by)] if hung is not None else [stand_operation()]
+        up = [*hang_operations(context, frame_section, hung.by)] if hung is not None else [stand_operation()]
         if strainer is not None:
             over = (*over, make_step(context, strainer))
             up = up if strainer.closes else [behind_step(strainer), *up]
-        label = label_step(context, reckoned.labelled, held, kg, hung.by.way if hung is not None else None)
-        joined = joint_operations(context, carcass, joint, glued_last(own))
-        return labelled((*over, *wedged(own, joint), *joined, *coats), label, reckoned.labelled.before, tuple(up))
+        label = label_step(context, display_plan.labelled, held, kg, hung.by.way if hung is not None else None)
+        joined = joint_operations(context, frame_section, joint, glued_last(own))
+        return labelled((*over, *wedged(own, joint), *joined, *coats), label, display_plan.labelled.before, tuple(up))
 
     def parts() -> tuple[Part, ...]:
         """What the display takes, and what holding, joints, hanging and the label take besides."""
-        own = (*reckoned.parts(), *map(cut, beside(context)), *things(context))
+        own = (*display_plan.parts(), *map(cut, beside(context)), *things(context))
         if strainer is not None:
             own = (*own, *strainer_parts(context, strainer))
         own = (*own, *treatment_parts(worked(), own))
         if context.holds.asked:
             own = (*own, *parts_for(context, kept))
-        if carcass is not None:
+        if frame_section is not None:
             own = (
                 *own,
-                *joint_parts(context, joint, carcass.frames),
-                *(hang_parts(context, carcass, hung.by) if hung is not None else (EASEL, BUMPER)),
+                *joint_parts(context, joint, frame_section.frames),
+                *(hang_parts(context, frame_section, hung.by) if hung is not None else (EASEL, BUMPER)),
             )
-        if reckoned.carcass is not None and reckoned.carcass.made:
-            own = (*own, GLUE, *(finish_parts(context) if carcass is not None else ()))
+        if display_plan.frame_section is not None and display_plan.frame_section.made:
+            own = (*own, GLUE, *(finish_parts(context) if frame_section is not None else ()))
         return (*own, LABEL)
 
     def hang() -> Panel:
         shown = tuple(v.key for v in season)
         figures = there(context, *ROOM)
-        if on_easel and carcass is not None:
+        if on_easel and frame_section is not None:
             asks = "It stands. The room it stands in, its light, and what the year does to it."
-            inputs = (how_it_hangs(context, carcass, "the hanger for its weight"), *room_inputs(context, stands=True))
+            inputs = (how_it_hangs(context, frame_section, "the hanger for its weight"), *room_inputs(context, stands=True))
             return Panel((asks,), inputs, ("weight.total", *figures), ("back", *shown))
         if hung is None:
             asks = "The room it hangs in, its light, and what the year does to it."
             return Panel((asks,), tuple(room_inputs(context, stands=way.stands)), figures, shown or ("face",))
-        inputs = (*hang_inputs(context, hung.carcass, hung.by), *wall_inputs(context, reckoned.outside), *room_inputs(context))
+        inputs = (
+            *hang_inputs(context, hung.frame_section, hung.by),
+            *wall_inputs(context, display_plan.outside),
+            *room_inputs(context),
+        )
         asks = "What it hangs by, where every mark goes, the wall and the room."
         strip = tuple(v.key for v in strip_views(hung.by))
         return Panel((asks,), inputs, (*hang_figures(context, hung.wall), *figures), ("back", "wall", *shown, *strip))
@@ -156,28 +162,28 @@ def finish(context: Context[object, object], reckoned: Reckoned, way: Way) -> Re
     @cache
     def space() -> Space:
         """Where all of it lies, what it hangs by with it."""
-        assert reckoned.space is not None
-        own = reckoned.space()
+        assert display_plan.space is not None
+        own = display_plan.space()
         if methoded:
             held_in_space(own, context.piece.object, kept)
-        if strainer is not None and carcass is not None:
-            strained(own, strainer, carcass.solid)
+        if strainer is not None and frame_section is not None:
+            strained(own, strainer, frame_section.solid)
         if hung is not None:
             hardware(own, hung.by)
         return own
 
-    figures = {layer.part: layer.thickness.name for layer in reckoned.layers if layer.thickness.name}
+    figures = {layer.part: layer.thickness.name for layer in display_plan.layers if layer.thickness.name}
     # Where what lies in what is decided, held and cut; elsewhere it would only be drawn again with every key.
     seen_in = ("depth", "hold", "cut") if any(p.key == "depth" for p in panels) else ("display", "hold", "cut")
-    laid_apart = (ViewOf(APART, lambda: apart_view(space(), figures)),) if reckoned.space is not None else ()
+    laid_apart = (ViewOf(APART, lambda: apart_view(space(), figures)),) if display_plan.space is not None else ()
     return replace(
-        reckoned,
+        display_plan,
         views=(*views, *holding, *laid_apart),
         panels=(*(_apart(p) if laid_apart and p.key in seen_in else p for p in panels), PanelOf("hang", hang)),
         steps=steps,
         parts=parts,
         held=held,
-        space=space if reckoned.space is not None else None,
+        space=space if display_plan.space is not None else None,
     )
 
 
@@ -185,23 +191,28 @@ def finish(context: Context[object, object], reckoned: Reckoned, way: Way) -> Re
 class _Hung:
     """A frame as it hangs: what it hangs by, and the wall it hangs on."""
 
-    carcass: Carcass
-    by: Hung
+    frame_section: FrameSection
+    by: Hanging
     wall: OnTheWall
 
     @classmethod
     def of(
-        cls, context: Context[object, object], reckoned: Reckoned, carcass: Carcass, kg: Fraction, behind: Strainer | None
+        cls,
+        context: Context[object, object],
+        display_plan: DisplayPlan,
+        frame_section: FrameSection,
+        kg: Fraction,
+        behind: Strainer | None,
     ) -> _Hung:
         """With a strainer ``behind``, what it hangs by is screwed into that."""
-        if behind is not None and behind.wide.value < carcass.solid.value:
-            carcass = replace(carcass, solid=behind.wide)
-        by = size_up(context, reckoned, carcass, kg, behind.deep.value if behind is not None else None)
-        check_hanging(context, carcass, by, reckoned.outside)
-        check_hanger(context, carcass, by.way.key)
-        wall = put_up(context, by, reckoned.outside)
-        check_wall(context, wall, reckoned.outside)
-        return cls(carcass, by, wall)
+        if behind is not None and behind.wide.value < frame_section.solid.value:
+            frame_section = replace(frame_section, solid=behind.wide)
+        by = size_up(context, display_plan, frame_section, kg, behind.deep.value if behind is not None else None)
+        check_hanging(context, frame_section, by, display_plan.outside)
+        check_hanger(context, frame_section, by.way.key)
+        wall = put_up(context, by, display_plan.outside)
+        check_wall(context, wall, display_plan.outside)
+        return cls(frame_section, by, wall)
 
     def drawn(self, context: Context[object, object], views: tuple[ViewOf, ...], outside: tuple[Dim, Dim]) -> tuple[ViewOf, ...]:
         """The drawings with the hardware on the back, and those of the wall, the strip and the joint."""
@@ -239,7 +250,12 @@ def _apart(panel: PanelOf) -> PanelOf:
 
 
 def _with_hold(
-    context: Context[object, object], way: Way, panels: tuple[PanelOf, ...], kept: list[Kept], one: Kept, views: tuple[str, ...]
+    context: Context[object, object],
+    way: Way,
+    panels: tuple[PanelOf, ...],
+    kept: list[Mounted],
+    one: Mounted,
+    views: tuple[str, ...],
 ) -> tuple[PanelOf, ...]:
     """The Hold stage before the cutting; a display that has its own keeps it, with the methods behind."""
     own = next((p for p in panels if p.key == "hold"), None)

@@ -6,14 +6,14 @@ from collections.abc import Iterable
 
 from shadbo.core.contract.asking import choice, toggled
 from shadbo.core.contract.checks import WayOut, put
-from shadbo.core.contract.display import Carcass, Context, Held, Way
+from shadbo.core.contract.display import Context, FrameSection, Mounting, Way
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.document.decisions.asked import Wish
 from shadbo.core.document.decisions.having import Glazed
 from shadbo.core.document.decisions.panel import OnPanel
 from shadbo.core.finishing.hang.hardware import HANGERS
 from shadbo.core.finishing.hold.ranking import held_against
-from shadbo.core.finishing.hold.sizes import Kept
+from shadbo.core.finishing.hold.sizes import Mounted
 from shadbo.core.finishing.room.season import room_kind
 from shadbo.core.framing.walls import WALLS
 from shadbo.core.judging.judging import Choice, doing, judge
@@ -162,7 +162,7 @@ def _met(context: Context[object, object], way: Way, needs: frozenset[str] | set
     return ", ".join(new) if new else "nothing speaks for or against it here"
 
 
-def tell_why(context: Context[object, object], kept: Iterable[Kept]) -> None:
+def tell_why(context: Context[object, object], kept: Iterable[Mounted]) -> None:
     """Why everything is held so, where a method was chosen: what speaks for it and what against, by what it is, its room and the school."""
     if not context.holds.asked:
         return
@@ -188,7 +188,7 @@ HELD_AGAINST = (
 )
 
 
-def check_asked(context: Context[object, object], way: Way, held: Held) -> None:
+def check_asked(context: Context[object, object], way: Way, held: Mounting) -> None:
     """What was answered under “what matters”, and how this way of showing meets it: one line, each answer in it."""
     asked = context.piece.asked
     told = [REPLACED[asked.replaced]] if asked.replaced in REPLACED else []
@@ -217,9 +217,11 @@ def check_asked(context: Context[object, object], way: Way, held: Held) -> None:
         )
 
 
-def check_hanger(context: Context[object, object], carcass: Carcass, used: str) -> None:
+def check_hanger(context: Context[object, object], frame_section: FrameSection, used: str) -> None:
     """One hanger where two fixings are asked for."""
-    judged = {key: judge(Choice(key, doing(HANGERS[key].does)), context.needs, context.piece.practice) for key in carcass.hangs}
+    judged = {
+        key: judge(Choice(key, doing(HANGERS[key].does)), context.needs, context.piece.practice) for key in frame_section.hangs
+    }
     rule = judged[used].refused if used in judged else None
     if rule is None:
         return
@@ -233,7 +235,7 @@ def check_hanger(context: Context[object, object], carcass: Carcass, used: str) 
         parts=("hang.hook",),
         ways=[
             WayOut((f"Hang it by {HANGERS[key].label[0].lower()}{HANGERS[key].label[1:]}",), (put("/hang/how", key),))
-            for key in carcass.hangs
+            for key in frame_section.hangs
             if judged[key].fits
         ],
     )

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from shadbo.core.contract.display import Context, Held, Labelled
+from shadbo.core.contract.display import Context, Labelled, Mounting
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.document.decisions.having import glazing_of
@@ -22,7 +22,7 @@ from shadbo.core.quantity.masses import show_mass
 UNDONE = {"yes": "It can be undone.", "mostly": "It can be undone almost without a trace.", "no": "It can’t be undone."}
 
 
-def label_step(context: Context[object, object], place: Labelled, held: Held, kg: Fraction, by: Hanger | None) -> Operation:
+def label_step(context: Context[object, object], place: Labelled, held: Mounting, kg: Fraction, by: Hanger | None) -> Operation:
     """The label as a step: everything the plan knows is there to be copied; date and hand are the framer’s."""
     piece, glazing = context.piece, glazing_of(context.display)
     what = f" ({MATERIALS[piece.object.material][0].lower()})" if isinstance(piece.object, FlatWork) else ""

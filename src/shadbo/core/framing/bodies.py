@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 
 from shadbo.core.contract.bodies import Measure, Space, mm
 from shadbo.core.contract.views import Material
-from shadbo.core.framing.arrange.laid import Laid
+from shadbo.core.framing.arrange.laid import PlacedItem
 from shadbo.core.framing.closing import Points
 from shadbo.core.framing.filling import Fill
 from shadbo.core.framing.rabbet import Rabbet
@@ -95,7 +95,7 @@ def stretched(
     return back
 
 
-def items_at(space: Space, laid: Sequence[Laid], dx: float, dy: float, floor: float, *, pins: bool = True) -> None:
+def items_at(space: Space, laid: Sequence[PlacedItem], dx: float, dy: float, floor: float, *, pins: bool = True) -> None:
     """Things where they lie, standing on a floor so far behind the front (mm)."""
     for one in laid:
         body = one.body

@@ -17,7 +17,7 @@ from shadbo.core.framing.counting import figures
 from shadbo.core.framing.rabbet import PACKING
 from shadbo.core.framing.rails import AXES, cut_line
 from shadbo.core.framing.weights import SHEETS
-from shadbo.core.judging.judging import Judged
+from shadbo.core.judging.judging import Rated
 from shadbo.core.judging.sheets import AUTO, sheets
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
@@ -113,7 +113,7 @@ def glazing_choices(context: Context[object, Glazed], sheet: Mapping[str, Dim], 
     wanted: Any = piece.display
     area = sheet["width"].value * sheet["height"].value / 1_000_000 if sheet else context.facts.area_m2
     judged = sheets(piece, context.facts, context.shop, area)
-    best_of: dict[str, Judged] = {}
+    best_of: dict[str, Rated] = {}
     for one in judged:
         best_of.setdefault(one.choice.key.split("/")[0], one)
     suits = LABELS[context.display.glazing].lower()

@@ -10,7 +10,7 @@ from math import ceil, floor
 from typing import Any
 
 from shadbo.core.contract.checks import Stage, WayOut, put
-from shadbo.core.contract.display import Carcass, Context, Reckoned
+from shadbo.core.contract.display import Context, DisplayPlan, FrameSection
 from shadbo.core.document.decisions.having import Edged
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
@@ -27,19 +27,19 @@ NO_SIZES = {"clip.offset"}
 SEEN = ("frame.sight.width", "frame.sight.height", "work.seen", "staple.apart.width", "staple.apart.height")
 
 
-def check_wood(context: Context[object, object], carcass: Carcass | None) -> bool:
+def check_wood(context: Context[object, object], frame_section: FrameSection | None) -> bool:
     """Whether there is wood beside the rabbet at all: nothing bears, bends or is joined in a rail without."""
-    if carcass is None:
+    if frame_section is None:
         return False
     real = True
     for dim, key, what, why in (
         (
-            carcass.solid,
+            frame_section.solid,
             "wood.none",
             "There is no wood left beside the rabbet: {}.",
             "The face has to be wider than the lip, and the wall than its rebates.",
         ),
-        (carcass.height, "wood.flat", "The rail has no height: {}.", "A rail is as high as what it holds, and more."),
+        (frame_section.height, "wood.flat", "The rail has no height: {}.", "A rail is as high as what it holds, and more."),
     ):
         if dim.value <= 0:
             real = False
@@ -47,7 +47,7 @@ def check_wood(context: Context[object, object], carcass: Carcass | None) -> boo
     return real
 
 
-def check_cuts(context: Context[object, object], reckoned: Reckoned) -> None:
+def check_cuts(context: Context[object, object], display_plan: DisplayPlan) -> None:
     """Nothing is cut to a size of nothing or less, and something is to be seen. Where a stop speaks of the same lengths already, it is not said twice."""
     book = context.book
     said = {
@@ -56,7 +56,7 @@ def check_cuts(context: Context[object, object], reckoned: Reckoned) -> None:
         if c.severity == "stop" and c.figure in book.dims
         for leaf in book[c.figure].slopes
     }
-    cut = (name for line in reckoned.cuts for name in line.figures)
+    cut = (name for line in display_plan.cuts for name in line.figures)
     for name in dict.fromkeys((*cut, *(name for name in SEEN if name in book.dims))):
         dim = book[name]
         if dim.value <= 0 and name not in NO_SIZES and not said & dim.slopes.keys():
@@ -66,10 +66,10 @@ def check_cuts(context: Context[object, object], reckoned: Reckoned) -> None:
             said |= dim.slopes.keys()
 
 
-def check_thick(context: Context[object, object], reckoned: Reckoned) -> None:
+def check_thick(context: Context[object, object], display_plan: DisplayPlan) -> None:
     """Nothing is cut of a sheet of no thickness: what is there has some, what isn’t there isn’t cut."""
     usual = context.rule("backing")
-    for line in reckoned.cuts:
+    for line in display_plan.cuts:
         if line.thick is not None and line.thick.mm == "0":
             context.checks.add(
                 "stop",

@@ -12,7 +12,7 @@ from typing import Any
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.cutting import bar_of
-from shadbo.core.contract.display import ANY_HANGER, Carcass, Context, Weight
+from shadbo.core.contract.display import ANY_HANGER, Context, FrameSection, Weight
 from shadbo.core.document.decisions.canvas import BoughtFrame, DeepReadyMade, NewRabbet, ReadFrame
 from shadbo.core.document.decisions.having import Framed
 from shadbo.core.document.house_stock import HOUSE_SHOP
@@ -51,11 +51,11 @@ class Rabbet:
         depth = min(self.depth.value, self.rail_height.value)
         return self.face.value * self.rail_height.value - self.lip.value * depth
 
-    def carcass(self, weights: Iterable[Weight], hangs: tuple[str, ...] = ANY_HANGER) -> Carcass:
+    def frame_section(self, weights: Iterable[Weight], hangs: tuple[str, ...] = ANY_HANGER) -> FrameSection:
         """The frame to hang by; its bottom rail bears all that is not itself."""
         bears = sum((w.kg for w in weights if w.part != "rail"), Fraction(0))
         front = self.rail_height - self.depth
-        return Carcass(self.face, self.face - self.lip, self.rail_height, self.wood, front, self.inner is None, bears, hangs)
+        return FrameSection(self.face, self.face - self.lip, self.rail_height, self.wood, front, self.inner is None, bears, hangs)
 
     @property
     def wood(self) -> str:

@@ -24,7 +24,7 @@ def measure_round(drawing: Drawing, rabbet: Rabbet, w: Fraction, h: Fraction, st
 
 
 @record(frozen=True, slots=True)
-class Lying:
+class RabbetLayer:
     """One thing in the rabbet: how thick, how far from the rabbet's wall it begins, the figure on its thickness."""
 
     part: str
@@ -37,7 +37,7 @@ class Lying:
     width: Fraction | None = None
 
 
-def section(rabbet: Rabbet, layers: Sequence[Lying], more: Fraction = Fraction(0)) -> Drawing:
+def section(rabbet: Rabbet, layers: Sequence[RabbetLayer], more: Fraction = Fraction(0)) -> Drawing:
     """The cut through the left stile seen from below: outside at the left, the viewer above, the wall beneath.
 
     ``more`` is how far things stand out behind the rail.

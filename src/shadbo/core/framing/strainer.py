@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from shadbo.core.contract.cutting import CutLine, bar_of
-from shadbo.core.contract.display import Carcass, Context, Weight
+from shadbo.core.contract.display import Context, FrameSection, Weight
 from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, cut, got
 from shadbo.core.document.decisions.having import closing_of
@@ -60,13 +60,13 @@ def stands_behind(context: Context[object, object]) -> bool:
     return context.piece.hang.strainer and not closes_with_strainer(context)
 
 
-def strainer_of(context: Context[object, object], carcass: Carcass, outside: tuple[Dim, Dim]) -> Strainer | None:
+def strainer_of(context: Context[object, object], frame_section: FrameSection, outside: tuple[Dim, Dim]) -> Strainer | None:
     """What was asked for: a pack that is closed with one, or one behind; a frame needs one at the most."""
     closes = closes_with_strainer(context)
     if not closes and not stands_behind(context):
         return None
     book = context.book
-    sizes = {a: _within(context, carcass, dim, a, closes) for a, dim in zip(AXES, outside, strict=True)}
+    sizes = {a: _within(context, frame_section, dim, a, closes) for a, dim in zip(AXES, outside, strict=True)}
     wide = book.add(
         rule(context.rule("strainer_wide"), "Strainer bar, wide", "strainer"),
         "strainer.wide",
@@ -89,13 +89,13 @@ def strainer_of(context: Context[object, object], carcass: Carcass, outside: tup
     return Strainer(across, between, wide, deep, sizes["height"], each, _screw(context, (wide if closes else deep).value), closes)
 
 
-def _within(context: Context[object, object], carcass: Carcass, outside: Dim, axis: str, closes: bool) -> Dim:
+def _within(context: Context[object, object], frame_section: FrameSection, outside: Dim, axis: str, closes: bool) -> Dim:
     """Closing a pack, as large as a board in the rabbet (in a frame without one, as its inside); behind, on the backs of the rails."""
     if not closes:
         return outside - 2 * rule(context.rule("dust_cover_inset"), "Inside the frame’s edge", "strainer", "depth")
     board = context.book.dims.get(f"board.{axis}")
     ease = rule(context.shop.rules.board_allowance, "Allowance of the strainer, in all", "allowance", "depth")
-    return board * 1 if board is not None else outside - 2 * carcass.solid - ease
+    return board * 1 if board is not None else outside - 2 * frame_section.solid - ease
 
 
 def _deep(context: Context[object, object], closes: bool) -> Dim:

@@ -37,7 +37,7 @@ class Choice:
 
 
 @record(frozen=True, slots=True)
-class Judged:
+class Rated:
     """``refused``: the rule that says never; ``asks``: the one that asks for consent. ``gains`` and ``costs`` are sentences."""
 
     choice: Choice
@@ -69,7 +69,7 @@ HELD_IN: Mapping[Practice, tuple[Rule, ...]] = {
 
 
 @lru_cache(maxsize=4096)
-def judge(choice: Choice, needs: frozenset[str], practice: Practice) -> Judged:
+def judge(choice: Choice, needs: frozenset[str], practice: Practice) -> Rated:
     """One choice held against every rule. A need more never makes better what harms it; a stricter practice never allows more.
 
     What a thing needs changes seldom while its sizes are typed, so what was judged is kept.
@@ -80,7 +80,7 @@ def judge(choice: Choice, needs: frozenset[str], practice: Practice) -> Judged:
     counted = {(r.needs, r.does): r for r in sorted(rules, key=lambda r: STRICTNESS[r.practice])}.values()
     never = next((r for r in rules if r.verdict == "never"), None)
     asks = next((r for r in rules if r.verdict == "consent"), None)
-    return Judged(
+    return Rated(
         choice=choice,
         score=choice.points + sum(r.points if r.verdict == "better" else -r.points for r in counted) - (ASKING if asks else 0),
         refused=never,
@@ -90,6 +90,6 @@ def judge(choice: Choice, needs: frozenset[str], practice: Practice) -> Judged:
     )
 
 
-def ranked(choices: Iterable[Choice], needs: frozenset[str], practice: Practice) -> list[Judged]:
+def ranked(choices: Iterable[Choice], needs: frozenset[str], practice: Practice) -> list[Rated]:
     """All of them: those that may be first, best first; of equals the one named first."""
     return sorted((judge(c, needs, practice) for c in choices), key=lambda j: (not j.fits, -j.score))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 
-from shadbo.core.document.decisions.asked import Asked
+from shadbo.core.document.decisions.asked import WhatMatters
 from shadbo.core.document.decisions.room import Room
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.piece import Piece
@@ -60,7 +60,7 @@ def needs_of(
     what: str,
     traits: Iterable[str],
     *,
-    asked: Asked,
+    asked: WhatMatters,
     room: Room,
     kg: Fraction = Fraction(0),
     width: Fraction = Fraction(0),

@@ -10,7 +10,7 @@ from shadbo.core.document.decisions.having import Glazed, frame_of
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.piece import Piece
 from shadbo.core.document.shop import Shop
-from shadbo.core.judging.judging import Choice, Judged, ranked
+from shadbo.core.judging.judging import Choice, Rated, ranked
 from shadbo.core.judging.needs import needs_here
 from shadbo.core.quantity.exact import Fraction, exact
 
@@ -43,7 +43,7 @@ def kinds_of(display: Any) -> tuple[str, ...]:
 
 def sheets(
     piece: Piece, facts: Facts, shop: Shop, sheet_m2: Fraction | None = None, kinds: Iterable[str] | None = None
-) -> list[Judged]:
+) -> list[Rated]:
     """Every sheet the display may have, best first; keys are “glass/uv”. ``sheet_m2`` is its area where it is known."""
     display = piece.display
     frame = frame_of(display)

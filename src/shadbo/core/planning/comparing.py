@@ -11,7 +11,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from shadbo.core.contract.checks import Patch, put
-from shadbo.core.contract.display import Display, Held, Suit
+from shadbo.core.contract.display import Display, Mounting, Suit
 from shadbo.core.contract.operations import Time
 from shadbo.core.contract.views import View
 from shadbo.core.displays.registry import DISPLAYS
@@ -20,7 +20,7 @@ from shadbo.core.document.facts import facts_of
 from shadbo.core.document.patching import changed
 from shadbo.core.document.piece import SHOWS, Piece, document_of
 from shadbo.core.document.shop import Shop
-from shadbo.core.judging.judging import Judged
+from shadbo.core.judging.judging import Rated
 from shadbo.core.planning.converting import as_types
 from shadbo.core.planning.plan import Only, Plan, plan
 from shadbo.core.quantity.fields import Fault, Refused
@@ -59,7 +59,7 @@ class WayToShow:
     deep: Shown
     weight: Quantity
     parts: int
-    held: Held
+    held: Mounting
     time: Time
     days: int
     stops: tuple[Say, ...]
@@ -108,7 +108,7 @@ def _piece_as(piece: Piece, display: Display, shop: Shop, new_frame: bool = Fals
     return shown.model_copy(update={"display": kept}), lost
 
 
-def rank_of(suit: Suit, judged: Judged) -> int:
+def rank_of(suit: Suit, judged: Rated) -> int:
     """How it is called: as it suits by itself, or a step lower for each ten points that speak against it; left out if it harms."""
     if suit.rank == 0 or not judged.fits:
         return 0

@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field
 
 from shadbo.core.contract.checks import Patch, put
-from shadbo.core.contract.display import Context, Lying
+from shadbo.core.contract.display import Arrangement, Context
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.decisions.boxes import Layout
 from shadbo.core.document.decisions.having import Arranged
@@ -17,7 +17,7 @@ from shadbo.core.document.piece import Piece, document_of, length_field
 from shadbo.core.document.readings import Part, UnitName
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import item_of, reading
-from shadbo.core.framing.arrange.laid import Laid
+from shadbo.core.framing.arrange.laid import PlacedItem
 from shadbo.core.framing.arrange.moves import arranged, move, rounded
 from shadbo.core.planning.starting import spread
 from shadbo.core.quantity.exact import Fraction, exact
@@ -108,7 +108,7 @@ ASKED = (
 )
 
 
-def lying(piece: Piece, shop: Shop) -> Lying:
+def lying(piece: Piece, shop: Shop) -> Arrangement:
     """The items of a piece where they lie. Raises :class:`Refused` for a piece that has none."""
     things(piece)
     lie = DISPLAYS[piece.display.type].lie
@@ -231,7 +231,7 @@ def _added(piece: Piece, edit: AddItem, shop: Shop) -> Patch:
     return tuple(steps)
 
 
-def _copied(piece: Piece, edit: CopyItems, laid: list[Laid]) -> Patch:
+def _copied(piece: Piece, edit: CopyItems, laid: list[PlacedItem]) -> Patch:
     wanted = {item_pointer(piece, key) for key in edit.items}
     _full(piece, len(wanted))
     document, gap = document_of(piece), _gap(piece)

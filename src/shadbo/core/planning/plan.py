@@ -16,7 +16,7 @@ from pydantic import TypeAdapter
 from shadbo.core.contract.bodies import Space
 from shadbo.core.contract.checks import ORDER, Check, Stage
 from shadbo.core.contract.cutting import CutLine, StockLength
-from shadbo.core.contract.display import MANY, Context, GoesIn, Held, ItemShown, Layer, Panel, Reckoned
+from shadbo.core.contract.display import MANY, Context, DisplayPlan, GoesIn, ItemShown, Layer, Mounting, Panel
 from shadbo.core.contract.inputs import Input, StagePanel, StageState
 from shadbo.core.contract.operations import Operation, Time, time_of
 from shadbo.core.contract.parts import Part, cut
@@ -91,7 +91,7 @@ class Plan:
     focus: str
     deep: Shown
     weight: Quantity
-    held: Held
+    held: Mounting
     leftovers: tuple[Say, ...]
 
     def view(self, key: str) -> View:
@@ -135,7 +135,7 @@ def plan(piece: Piece, shop: Shop, focus: str = "", only: Only | None = None) ->
 
 def book_of(piece: Piece, shop: Shop) -> Book:
     """The dims of the plan by name, with their terms: for opening a figure and naming a slip. Nothing is drawn for it."""
-    return _reckoned(piece, shop, "")[0].book
+    return _display_plan(piece, shop, "")[0].book
 
 
 @record(frozen=True, slots=True)
@@ -148,8 +148,8 @@ class Offered:
 
 def offered(piece: Piece, shop: Shop, focus: str = "") -> Offered:
     """For an edit that speaks of a choice, an action or a check: nothing is drawn, listed or put in order for it. Raises :class:`PlanFault`."""
-    context, reckoned, *_ = _reckoned(piece, shop, focus)
-    return Offered(tuple(i for panel in reckoned.panels for i in panel.fill().inputs), _checks(piece, context))
+    context, display_plan, *_ = _display_plan(piece, shop, focus)
+    return Offered(tuple(i for panel in display_plan.panels for i in panel.fill().inputs), _checks(piece, context))
 
 
 def plan_and_book(piece: Piece, shop: Shop, focus: str = "", only: Only | None = None) -> tuple[Plan, Book]:
@@ -157,120 +157,120 @@ def plan_and_book(piece: Piece, shop: Shop, focus: str = "", only: Only | None =
     return _planned(piece, shop, focus, only)
 
 
-def _reckoned(piece: Piece, shop: Shop, focus: str) -> tuple[Context[object, object], Reckoned, Quantity, Stretching]:
+def _display_plan(piece: Piece, shop: Shop, focus: str) -> tuple[Context[object, object], DisplayPlan, Quantity, Stretching]:
     """Every figure and every check; what is only asked for is still to be worked out, and adds neither."""
     display = DISPLAYS[piece.display.type]
     context = Context.of(piece, shop, focus, display.holds)
-    reckoned = finish(context, display.reckon(context), display.way)
-    for proof in reckoned.proofs:
+    display_plan = finish(context, display.reckon(context), display.way)
+    for proof in display_plan.proofs:
         if not proof.holds:
             raise PlanFault(f"{proof.line}: {[str(t.value) for t in proof.terms]} is not {proof.whole.value}")
-    weight = total(context, reckoned.weights)
+    weight = total(context, display_plan.weights)
     first = stretching_of(piece, shop)
     check_stretching(context, first)
     context.book.close()
     context.checks.close()
-    return context, reckoned, weight, first
+    return context, display_plan, weight, first
 
 
 def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[Plan, Book]:
-    context, reckoned, weight, first = _reckoned(piece, shop, focus)
-    book, show, keys = context.book, shop.showing, [str(p.key) for p in reckoned.panels]
+    context, display_plan, weight, first = _display_plan(piece, shop, focus)
+    book, show, keys = context.book, shop.showing, [str(p.key) for p in display_plan.panels]
     opened = "" if only is None else only.stage if only.stage in keys else keys[0]
     whole, glance = only is None, only is not None and only.glance
     cutting = opened in ("", "cut") and not glance
-    panels: dict[str, Panel] = {p.key: p.fill() for p in reckoned.panels if whole or (p.key == opened and not glance)}
+    panels: dict[str, Panel] = {p.key: p.fill() for p in display_plan.panels if whole or (p.key == opened and not glance)}
     wanted = None if only is None else {*(v for p in panels.values() for v in p.views), *only.views}
-    views = tuple(v.draw() for v in reckoned.views if wanted is None or v.key in wanted)
+    views = tuple(v.draw() for v in display_plan.views if wanted is None or v.key in wanted)
     checks = _checks(piece, context)
     job = (
         join(
-            (*first.parts, *map(cut, reckoned.cuts), *reckoned.parts()),
-            (*first.operations, *(framed_after(o, first) for o in reckoned.steps())),
+            (*first.parts, *map(cut, display_plan.cuts), *display_plan.parts()),
+            (*first.operations, *(framed_after(o, first) for o in display_plan.steps())),
         )
         if cutting
         else Job((), ())
     )
     cuts, steps = job.cuts, job.in_turn
-    layers = reckoned.layers if whole else ()
+    layers = display_plan.layers if whole else ()
     spoken = _spoken(panels.values(), views, checks, cuts, layers)
-    focus = next((i.key for i in reckoned.items if i.key == focus), reckoned.items[0].key if reckoned.items else "")
+    focus = next((i.key for i in display_plan.items if i.key == focus), display_plan.items[0].key if display_plan.items else "")
     done = Plan(
         format="shadbo.plan/1",
         name=piece.name,
         display=DISPLAYS[piece.display.type].label,
-        size=context.speak.say("{} × {}", *(show.show(d.value) for d in reckoned.outside)),
+        size=context.speak.say("{} × {}", *(show.show(d.value) for d in display_plan.outside)),
         units=piece.units,
-        verdict=_answer(reckoned, checks),
+        verdict=_answer(display_plan, checks),
         settled=not any(c.severity == "stop" for c in checks),
         opened=opened,
-        stages=_stages(reckoned, panels, checks),
-        figures=_figures(book, show, reckoned, focus, spoken, whole),
+        stages=_stages(display_plan, panels, checks),
+        figures=_figures(book, show, display_plan, focus, spoken, whole),
         layers=tuple(
             LayerShown(layer.part, layer.label, show.show(layer.thickness.value, "depth"), layer.thickness.name) for layer in layers
         ),
         views=views,
         checks=checks,
         cuts=cuts,
-        stock=(*first.stock, *reckoned.stock) if cutting else (),
+        stock=(*first.stock, *display_plan.stock) if cutting else (),
         to_get=job.to_get,
         steps=steps,
-        faults=prove(job, book, _space(reckoned, checks), [w.part for w in reckoned.weights])
+        faults=prove(job, book, _space(display_plan, checks), [w.part for w in display_plan.weights])
         if cutting and (only is None or only.proved)
         else (),
-        proved=len(reckoned.proofs),
+        proved=len(display_plan.proofs),
         proofs=tuple(
             ProofShown(p.line, tuple(show.show(t.value, "fine") for t in p.terms), show.show(p.whole.value, "fine"))
-            for p in (reckoned.proofs if whole else reckoned.proofs[:1])
+            for p in (display_plan.proofs if whole else display_plan.proofs[:1])
         ),
         uneven=uneven_sums(book.dims, spoken, show),
-        items=reckoned.items,
+        items=display_plan.items,
         focus=focus,
-        deep=show.show(reckoned.deep.value),
+        deep=show.show(display_plan.deep.value),
         weight=weight,
-        held=reckoned.held,
-        leftovers=reckoned.leftovers if cutting else (),
+        held=display_plan.held,
+        leftovers=display_plan.leftovers if cutting else (),
     )
     _sound(done, spoken)
     return done, book
 
 
-def _space(reckoned: Reckoned, checks: tuple[Check, ...]) -> Space | None:
+def _space(display_plan: DisplayPlan, checks: tuple[Check, ...]) -> Space | None:
     """Where the pieces lie; of what is stopped only that it is: nothing is where it should be there."""
-    return reckoned.space() if reckoned.space is not None and not any(c.severity == "stop" for c in checks) else None
+    return display_plan.space() if display_plan.space is not None and not any(c.severity == "stop" for c in checks) else None
 
 
-def _answer(reckoned: Reckoned, checks: tuple[Check, ...]) -> Say:
+def _answer(display_plan: DisplayPlan, checks: tuple[Check, ...]) -> Say:
     """What the display answers; what fits is not called so while something else stops it."""
-    if not isinstance(reckoned.verdict, GoesIn):
-        return reckoned.verdict
+    if not isinstance(display_plan.verdict, GoesIn):
+        return display_plan.verdict
     stop = next((c for c in checks if c.severity == "stop"), None)
     if stop is None:
-        return reckoned.verdict.say
-    at = next((p.label or p.key.title() for p in reckoned.panels if p.key == stop.stage), stop.stage.title())
+        return display_plan.verdict.say
+    at = next((p.label or p.key.title() for p in display_plan.panels if p.key == stop.stage), stop.stage.title())
     return (f"It would go in, but is stopped at {at}.",)
 
 
-def _stages(reckoned: Reckoned, panels: Mapping[str, Panel], checks: tuple[Check, ...]) -> tuple[StagePanel, ...]:
+def _stages(display_plan: DisplayPlan, panels: Mapping[str, Panel], checks: tuple[Check, ...]) -> tuple[StagePanel, ...]:
     """Every stage with its state; what it asks and shows, where its panel is open."""
     stopped: set[Stage] = {c.stage for c in checks if c.severity == "stop"}
     waiting: set[Stage] = {c.stage for c in checks if c.severity == "caution"}
     shut = Panel((), (), (), ())
     out = []
-    for of in reckoned.panels:
+    for of in display_plan.panels:
         panel = panels.get(of.key, shut)
         state: StageState = "stopped" if of.key in stopped else "waiting" if of.key in waiting else "settled"
         out.append(StagePanel(of.key, of.label or of.key.title(), state, panel.asks, panel.inputs, panel.figures, panel.views))
     return tuple(out)
 
 
-def _figures(book: Book, show: Showing, reckoned: Reckoned, focus: str, spoken: set[str], whole: bool) -> dict[str, Figure]:
+def _figures(book: Book, show: Showing, display_plan: DisplayPlan, focus: str, spoken: set[str], whole: bool) -> dict[str, Figure]:
     """Of a whole plan every figure; of many items only what it speaks of and those of the item in hand: any other opens by its name."""
     if not whole:
         # What is spoken of and is not there is found by the last look at the plan (:func:`_sound`).
         dims = {n: figure_of(book.dims[n], show) for n in sorted(spoken) if n in book.dims}
         return dims | {n: figure_of_count(book.counts[n]) for n in sorted(spoken - dims.keys()) if n in book.counts}
-    quiet = tuple(f"{i.part}." for i in reckoned.items if i.key != focus) if len(reckoned.items) > MANY else ()
+    quiet = tuple(f"{i.part}." for i in display_plan.items if i.key != focus) if len(display_plan.items) > MANY else ()
     told = {n: figure_of(d, show) for n, d in book.dims.items() if n in spoken or not (quiet and n.startswith(quiet))}
     return told | {n: figure_of_count(c) for n, c in book.counts.items() if not (quiet and n.startswith(quiet))}
 

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.cutting import StockLength
-from shadbo.core.contract.display import Context, Reckoned
+from shadbo.core.contract.display import Context, DisplayPlan
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, cut
 from shadbo.core.contract.terms import side
@@ -30,11 +30,11 @@ class Stretching:
     """The stretching of a piece’s canvas as its own display reckons it; nothing where the canvas came on its bars."""
 
     context: Context[object, object] | None = None
-    reckoned: Reckoned | None = None
+    display_plan: DisplayPlan | None = None
 
     @property
     def own_parts(self) -> tuple[Part, ...]:
-        return (*map(cut, self.reckoned.cuts), *self.reckoned.parts()) if self.reckoned is not None else ()
+        return (*map(cut, self.display_plan.cuts), *self.display_plan.parts()) if self.display_plan is not None else ()
 
     @property
     def parts(self) -> tuple[Part, ...]:
@@ -42,14 +42,14 @@ class Stretching:
 
     @property
     def operations(self) -> tuple[Operation, ...]:
-        if self.reckoned is None:
+        if self.display_plan is None:
             return ()
         families = frozenset(family for part in self.own_parts for family in part.families)
-        return tuple(_done_first(o, families) for o in self.reckoned.steps())
+        return tuple(_done_first(o, families) for o in self.display_plan.steps())
 
     @property
     def stock(self) -> tuple[StockLength, ...]:
-        return self.reckoned.stock if self.reckoned is not None else ()
+        return self.display_plan.stock if self.display_plan is not None else ()
 
 
 def stretching_of(piece: Piece, shop: Shop) -> Stretching:
@@ -62,9 +62,9 @@ def stretching_of(piece: Piece, shop: Shop) -> Stretching:
     before = piece.model_copy(update={"object": piece.stretched.object, "display": piece.stretched.display, "stretched": None})
     display = DISPLAYS[before.display.type]
     context = Context.of(before, shop, "", display.holds)
-    reckoned = display.reckon(context)
-    check_cuts(context, reckoned)
-    return Stretching(context, reckoned)
+    display_plan = display.reckon(context)
+    check_cuts(context, display_plan)
+    return Stretching(context, display_plan)
 
 
 def check_stretching(context: Context[object, object], first: Stretching) -> None:
@@ -118,7 +118,7 @@ def check_stretching(context: Context[object, object], first: Stretching) -> Non
 
 def framed_after(operation: Operation, first: Stretching) -> Operation:
     """The frame’s own reading of the canvas comes when that is stretched."""
-    if first.reckoned is None or operation.key != "measure":
+    if first.display_plan is None or operation.key != "measure":
         return operation
     return replace(operation, needs=(*operation.needs, "stretched"))
 

@@ -33,7 +33,7 @@ MORNING = HOUSE_WORKING.week[0][:1]
 
 
 @dataclass(frozen=True, slots=True)
-class Held:
+class Hindrance:
     """One thing that decides the day: what it is, in words, and how long it lasts (ticks)."""
 
     why: Why
@@ -47,7 +47,7 @@ class Ready:
 
     day: date
     at: int
-    held: tuple[Held, ...]
+    held: tuple[Hindrance, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,35 +121,35 @@ def _fitted(order: Order, others: Days, working: Working, now: int) -> list[Put]
             days *= 2
 
 
-def _held(puts: Sequence[Put], order: Order, working: Working) -> Iterator[Held]:
+def _held(puts: Sequence[Put], order: Order, working: Working) -> Iterator[Hindrance]:
     """What the piece waits for or works on, from its end back to its beginning along what decides it."""
     at = max(range(len(puts)), key=lambda i: puts[i].until)
     last = puts[at]
     if last.block.wait:
-        yield Held("wait", _waits(last), last.block.wait)
+        yield Hindrance("wait", _waits(last), last.block.wait)
     there = dict(enumerate(puts))
     while True:
         # Of one that stayed where it stood, what it waited for is asked again.
         put = replace(puts[at], ready=ready_at(puts[at].block, there))
-        yield Held("work", "", put.block.length)
+        yield Hindrance("work", "", put.block.length)
         if put.start > put.ready:
             shut = _shut(put.ready, put.start, working)
             if put.cause in PLACES:
-                yield Held("place", PLACES[put.cause], put.start - put.ready)
+                yield Hindrance("place", PLACES[put.cause], put.start - put.ready)
             elif put.cause == "hands" or put.start - put.ready > shut + A_DAY // 12:
-                yield Held("hands", "the hands are busy", put.start - put.ready)
+                yield Hindrance("hands", "the hands are busy", put.start - put.ready)
             else:
-                yield Held("shut", "nights and days off", put.start - put.ready)
+                yield Hindrance("shut", "nights and days off", put.start - put.ready)
         before = [(puts[i].end + wait, wait, i) for i, wait in put.block.after]
         latest = max(before, default=None)
         if latest is None or put.block.release > latest[0]:
             for what, comes in order.comes_on.items():
                 if comes == put.block.release and any(what in t.comes for t in put.block.tasks):
-                    yield Held("comes", f"{COMING[what][0].lower()} to come", 10**6)
+                    yield Hindrance("comes", f"{COMING[what][0].lower()} to come", 10**6)
             return
         _, wait, at = latest
         if wait:
-            yield Held("wait", _waits(puts[at]), wait)
+            yield Hindrance("wait", _waits(puts[at]), wait)
 
 
 def _waits(put: Put) -> str:
@@ -162,17 +162,19 @@ def _shut(start: int, end: int, working: Working) -> int:
     return end - start - sum(max(0, min(s.end, end) - max(s.start, start)) for s in found)
 
 
-def _told(held: Iterator[Held], working: Working) -> Iterator[Held]:
+def _told(held: Iterator[Hindrance], working: Working) -> Iterator[Hindrance]:
     """The longest first, each told once with how long it lasts altogether; the work itself is told too."""
     sums: dict[tuple[Why, str], int] = {}
     for one in held:
         sums[one.why, one.say] = sums.get((one.why, one.say), 0) + one.lasts
     work = sum(lasts for (why, _), lasts in sums.items() if why == "work")
     told = [
-        Held(why, f"{say}: {_long(lasts)}" if lasts < 10**6 else say, lasts) for (why, say), lasts in sums.items() if why != "work"
+        Hindrance(why, f"{say}: {_long(lasts)}" if lasts < 10**6 else say, lasts)
+        for (why, say), lasts in sums.items()
+        if why != "work"
     ]
     yield from sorted(told, key=lambda h: -h.lasts)[:TOLD]
-    yield Held("work", f"work at the bench: {_long(work)}", work)
+    yield Hindrance("work", f"work at the bench: {_long(work)}", work)
 
 
 def _long(lasts: int) -> str:

@@ -7,16 +7,16 @@ from typing import Any
 from shadbo.core.contract.asking import choice, given
 from shadbo.core.contract.cutting import CutLine, sheet_of
 from shadbo.core.contract.display import (
+    Arrangement,
     Display,
-    Held,
+    DisplayPlan,
     Holds,
     Labelled,
     Layer,
-    Lying,
+    Mounting,
     Panel,
     PanelOf,
     Proof,
-    Reckoned,
     Suit,
     ViewOf,
     Way,
@@ -33,7 +33,7 @@ from shadbo.core.displays.clear_case.sizes import ACRYLIC, BLADE, CEMENT, WOODS,
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import THING_ASKS, Start, things_of
-from shadbo.core.framing.arrange.laid import Laid
+from shadbo.core.framing.arrange.laid import PlacedItem
 from shadbo.core.framing.boxes.item_panels import laying_inputs, measuring_inputs
 from shadbo.core.framing.rails import cut_line
 from shadbo.core.framing.showing_items import item_figures, items_shown
@@ -42,7 +42,7 @@ from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.sums import Dim
 
 
-def reckon(context: CaseContext) -> Reckoned:
+def reckon(context: CaseContext) -> DisplayPlan:
     """Every sum, check, drawing, cut and step of things in a clear case."""
     sizes = size_up(context)
     check(context, sizes)
@@ -54,7 +54,7 @@ def reckon(context: CaseContext) -> Reckoned:
     )
     section = sizes.base["depth"].value * sizes.thick.value
     kg = sum((one.sized.weight_kg for one in sizes.laid), Fraction(0))
-    return Reckoned(
+    return DisplayPlan(
         labelled=Labelled("under the base", ("stand", "close")),
         verdict=context.speak.say("A hood of {} × {} × {} over all, on a base of {} × {}.", *hood.values(), *sizes.base.values()),
         outside=(sizes.base["width"], hood["height"] + sizes.thick),
@@ -82,7 +82,7 @@ def reckon(context: CaseContext) -> Reckoned:
             *([_step_weight(context, sizes)] if sizes.step.value > 0 else []),
             object_weight("item", "Things", kg, any(one.item.weight is None for one in sizes.laid)),
         ),
-        held=Held("standing on its base under a hood", "its own feet, padded", "yes"),
+        held=Mounting("standing on its base under a hood", "its own feet, padded", "yes"),
         items=items_shown(context, [one.sized for one in sizes.laid]),
     )
 
@@ -137,7 +137,7 @@ def _display(context: CaseContext, sizes: Sizes) -> Panel:
     return Panel(("Seen from all sides, lifted off by two hands.",), inputs, names, ("face", "section", "above"))
 
 
-def _arrange(context: CaseContext, sizes: Sizes, one: Laid) -> Panel:
+def _arrange(context: CaseContext, sizes: Sizes, one: PlacedItem) -> Panel:
     inputs = tuple(laying_inputs(context, one)) if len(sizes.laid) > 1 else ()
     return Panel(
         ("Where they stand on the base, seen from the front.",), inputs, item_figures(context, one.sized), ("face", "above")
@@ -331,9 +331,9 @@ def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     return {"type": "clear_case", "layout": {"how": "row" if facts.count > 1 else "one"}}
 
 
-def _lie(context: CaseContext) -> Lying:
+def _lie(context: CaseContext) -> Arrangement:
     laid, ends = lying(context)
-    return Lying(laid, ends, True)
+    return Arrangement(laid, ends, True)
 
 
 CLEAR_CASE = Display(

@@ -12,7 +12,7 @@ from shadbo.core.contract.display import Context
 from shadbo.core.contract.terms import chosen
 from shadbo.core.document.decisions.clear_case import ClearCase
 from shadbo.core.document.items import Things
-from shadbo.core.framing.arrange.laid import Laid, lay, size_items
+from shadbo.core.framing.arrange.laid import PlacedItem, lay, size_items
 from shadbo.core.framing.arrange.layouts import places_of
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.record import record
@@ -31,7 +31,7 @@ CEMENT = "Cement for acrylic: outdoors or with extraction, gloves, no flame near
 class Sizes:
     """Every dim of a clear case. ``inside`` and ``hood`` by width, height and depth."""
 
-    laid: list[Laid]
+    laid: list[PlacedItem]
     inside: dict[str, Dim]
     hood: dict[str, Dim]
     base: dict[str, Dim]
@@ -41,7 +41,7 @@ class Sizes:
     thick: Dim
 
 
-def lying(context: CaseContext) -> tuple[list[Laid], dict[str, Dim]]:
+def lying(context: CaseContext) -> tuple[list[PlacedItem], dict[str, Dim]]:
     """The things where they stand, and the edges round them all."""
     box: Any = context
     sized = size_items(box)

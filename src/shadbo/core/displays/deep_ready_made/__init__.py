@@ -7,7 +7,20 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given
 from shadbo.core.contract.cutting import CutLine, strip_of
-from shadbo.core.contract.display import Display, GoesIn, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way, Weight
+from shadbo.core.contract.display import (
+    Display,
+    DisplayPlan,
+    GoesIn,
+    Holds,
+    Layer,
+    Mounting,
+    Panel,
+    PanelOf,
+    Proof,
+    Suit,
+    Way,
+    Weight,
+)
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
@@ -33,7 +46,7 @@ from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
 
 
-def reckon(context: DeepContext) -> Reckoned:
+def reckon(context: DeepContext) -> DisplayPlan:
     """Every sum, check, drawing, cut and step of a canvas in a deep ready-made."""
     sizes = size_up(context)
     check(context, sizes)
@@ -53,7 +66,7 @@ def reckon(context: DeepContext) -> Reckoned:
         ),
         object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
     )
-    return Reckoned(
+    return DisplayPlan(
         verdict=_verdict(context, sizes),
         outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
         layers=layers,
@@ -66,8 +79,8 @@ def reckon(context: DeepContext) -> Reckoned:
         proofs=_proofs(context, sizes),
         deep=sizes.rabbet.rail_height,
         weights=weights,
-        carcass=sizes.rabbet.carcass(weights),
-        held=Held(
+        frame_section=sizes.rabbet.frame_section(weights),
+        held=Mounting(
             "screws through the inner board into the bars"
             if context.display.fixing == "screwed"
             else "tape between bars and board",

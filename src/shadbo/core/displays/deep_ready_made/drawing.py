@@ -6,7 +6,7 @@ from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, View
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes
 from shadbo.core.framing.closing import draw_points
-from shadbo.core.framing.rabbet_drawing import STAGES, Lying, back, measure_round, section
+from shadbo.core.framing.rabbet_drawing import STAGES, RabbetLayer, back, measure_round, section
 from shadbo.core.framing.rails import AXES, draw_rails
 from shadbo.core.measuring.desk import desk_views
 from shadbo.core.quantity.exact import Fraction
@@ -44,12 +44,12 @@ def _face(sizes: Sizes) -> View:
 def _section(sizes: Sizes) -> View:
     packing = max(sizes.packing["width"].value, Fraction(0))
     layers = [
-        Lying(
+        RabbetLayer(
             "card", "Card in the glass’s place", "board", sizes.card.value, Fraction(0), "pack.card", "card", sizes.rabbet.lip.value
         ),
-        Lying("bar", "Canvas on its bar", "bar", sizes.depth.value, packing, "canvas.depth.mean", "canvas"),
-        Lying("board", "Inner board", "board", sizes.board.value, Fraction(1), "frame.board", "board"),
-        Lying("fill", "Room to fill", "shadow", sizes.slack.value, Fraction(1), "depth.slack", "left"),
+        RabbetLayer("bar", "Canvas on its bar", "bar", sizes.depth.value, packing, "canvas.depth.mean", "canvas"),
+        RabbetLayer("board", "Inner board", "board", sizes.board.value, Fraction(1), "frame.board", "board"),
+        RabbetLayer("fill", "Room to fill", "shadow", sizes.slack.value, Fraction(1), "depth.slack", "left"),
     ]
     drawing = section(sizes.rabbet, layers)
     wall = sizes.rabbet.face.value - sizes.rabbet.lip.value

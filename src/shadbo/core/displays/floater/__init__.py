@@ -8,14 +8,14 @@ from typing import Any
 from shadbo.core.contract.checks import Patch, put
 from shadbo.core.contract.display import (
     ANY_HANGER,
-    Carcass,
     Display,
+    DisplayPlan,
+    FrameSection,
     GoesIn,
-    Held,
     Holds,
     Layer,
+    Mounting,
     Proof,
-    Reckoned,
     Suit,
     Way,
     Weight,
@@ -35,7 +35,7 @@ from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Book, Say
 
 
-def reckon(context: FloaterContext) -> Reckoned:
+def reckon(context: FloaterContext) -> DisplayPlan:
     """The floater of a piece: every sum, check, drawing, cut and step."""
     sizes = size_up(context)
     check(context, sizes)
@@ -65,7 +65,7 @@ def reckon(context: FloaterContext) -> Reckoned:
         *([_lift_weight(context, sizes)] if sizes.lift.value > 0 else []),
         object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
     )
-    return Reckoned(
+    return DisplayPlan(
         verdict=_verdict(context, sizes),
         outside=(sizes.outside["width"], sizes.outside["height"]),
         layers=layers,
@@ -79,7 +79,7 @@ def reckon(context: FloaterContext) -> Reckoned:
         proofs=_proofs(sizes),
         deep=sizes.rail_height,
         weights=weights,
-        carcass=Carcass(
+        frame_section=FrameSection(
             sizes.face,
             sizes.face,
             sizes.rail_height,
@@ -89,7 +89,7 @@ def reckon(context: FloaterContext) -> Reckoned:
             Fraction(0),
             ANY_HANGER,
         ),
-        held=Held("screws from behind through the seat into the bars", "the bars only; nothing touches the paint", "yes"),
+        held=Mounting("screws from behind through the seat into the bars", "the bars only; nothing touches the paint", "yes"),
     )
 
 

@@ -7,7 +7,20 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given
 from shadbo.core.contract.checks import put
-from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way, Weight
+from shadbo.core.contract.display import (
+    Display,
+    DisplayPlan,
+    FrameSection,
+    Holds,
+    Layer,
+    Mounting,
+    Panel,
+    PanelOf,
+    Proof,
+    Suit,
+    Way,
+    Weight,
+)
 from shadbo.core.contract.inputs import Input, Option
 from shadbo.core.contract.terms import there
 from shadbo.core.displays.front_opening.bodies import lie
@@ -36,13 +49,13 @@ KEPT = (0, 5, 10, 20, 40)
 HANGS = ("rings", "wire", "cleat")
 
 
-def reckon(context: OpeningContext) -> Reckoned:
+def reckon(context: OpeningContext) -> DisplayPlan:
     """Every sum, check, drawing, cut and step of pictures behind a door."""
     sizes = size_up(context)
     door, rest = _weights(context, sizes)
     check(context, sizes, sum((w.kg for w in door), Fraction(0)))
     display = context.display
-    return Reckoned(
+    return DisplayPlan(
         verdict=_verdict(context, sizes),
         outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
         layers=(
@@ -67,7 +80,7 @@ def reckon(context: OpeningContext) -> Reckoned:
         ),
         deep=sizes.deep,
         weights=(*door, *rest),
-        carcass=Carcass(
+        frame_section=FrameSection(
             sizes.face,
             sizes.face,
             sizes.height,
@@ -78,7 +91,7 @@ def reckon(context: OpeningContext) -> Reckoned:
             HANGS,
             frames=2,
         ),
-        held=Held(
+        held=Mounting(
             "lying on a board in a tray, under the lip of its door",
             "board behind; the lip before its edge" + ("" if display.glazing == "none" else ", air before its face"),
             "yes",

@@ -6,7 +6,7 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length
 from shadbo.core.contract.cutting import CutLine, StockLength, bar_of, sheet_of
-from shadbo.core.contract.display import Display, Held, Holds, Labelled, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import Display, DisplayPlan, Holds, Labelled, Layer, Mounting, Panel, PanelOf, Proof, Suit, Way
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
@@ -29,7 +29,7 @@ WOODS = ("white ash", "northern red oak", "black walnut", "basswood", "eastern w
 PULLS = (5, 8, 12, 20, 35)
 
 
-def reckon(context: BarsContext) -> Reckoned:
+def reckon(context: BarsContext) -> DisplayPlan:
     """Every sum, check, drawing, cut and step of work between bars."""
     sizes = size_up(context)
     check(context, sizes)
@@ -40,7 +40,7 @@ def reckon(context: BarsContext) -> Reckoned:
         weights.append(pair_weight(context, sizes.bar, sizes.high, sizes.thick, "bar.lower", "Lower bars"))
     weights.append(object_weight("work", "Work", sizes.work_kg, sizes.thing.estimated))
     magnets = context.display.grip == "magnets"
-    return Reckoned(
+    return DisplayPlan(
         labelled=Labelled("behind the upper bar"),
         verdict=_verdict(context, sizes),
         outside=(sizes.bar, sizes.sheet["height"]),
@@ -55,7 +55,7 @@ def reckon(context: BarsContext) -> Reckoned:
         proofs=_proofs(context, sizes),
         deep=deep,
         weights=tuple(weights),
-        held=Held(
+        held=Mounting(
             "pressed between two bars by magnets" if magnets else "pressed between two bars by screws",
             "wood on both faces at the edge",
             "yes" if magnets else "mostly",

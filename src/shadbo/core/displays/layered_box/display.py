@@ -5,14 +5,14 @@ from __future__ import annotations
 from typing import Any
 
 from shadbo.core.contract.cutting import Across, CutLine, StockLength, bar_of, sheet_of
-from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Lying, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import Arrangement, Display, DisplayPlan, FrameSection, Holds, Layer, Mounting, Proof, Suit, Way
 from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.layered_box.bodies import lie
 from shadbo.core.displays.layered_box.drawing import draw
 from shadbo.core.displays.layered_box.panels import panels
 from shadbo.core.displays.layered_box.rules import check
-from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes, arrangement, buttoned, screw_of_back, size_up
+from shadbo.core.displays.layered_box.sizes import FloorSizes, LayeredContext, Sizes, arrangement, buttoned, screw_of_back, size_up
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.schools import AS_SUITS
 from shadbo.core.document.shop import Shop
@@ -29,7 +29,7 @@ from shadbo.core.quantity.sums import leaf
 SHEETS = {"glass": "picture glass", "acrylic": "acrylic sheet"}
 
 
-def reckon(context: LayeredContext) -> Reckoned:
+def reckon(context: LayeredContext) -> DisplayPlan:
     """Every sum, check, drawing, cut and step of a layered box."""
     sizes = size_up(context)
     check(context, sizes)
@@ -38,7 +38,7 @@ def reckon(context: LayeredContext) -> Reckoned:
         layers.append(Layer(lies.part, lies.name, lies.thick))
         if lies.room is not None and lies.room.value > 0:
             layers.append(Layer(f"room.{lies.index}", f"Room behind {lies.name.lower()}", lies.room))
-    return Reckoned(
+    return DisplayPlan(
         verdict=_verdict(context, sizes),
         outside=(sizes.outside["width"], sizes.outside["height"]),
         layers=(Layer("rail", "Front face", sizes.front), *layers),
@@ -52,10 +52,10 @@ def reckon(context: LayeredContext) -> Reckoned:
         proofs=_proofs(sizes),
         deep=sizes.outer,
         weights=sizes.weights,
-        carcass=Carcass(
+        frame_section=FrameSection(
             sizes.wall, sizes.left, sizes.outer, context.display.wood, None, True, Fraction(0), ("wire", "rings", "cleat")
         ),
-        held=Held("standing on or fixed to its board, the back screwed on", "its own feet, pin or wire, padded", "yes"),
+        held=Mounting("standing on or fixed to its board, the back screwed on", "its own feet, pin or wire, padded", "yes"),
         items=items_shown(context, [one.sized for one in sizes.laid]),
     )
 
@@ -180,7 +180,7 @@ def _rebates(context: LayeredContext, sizes: Sizes) -> Say:
     )
 
 
-def _ordered(context: LayeredContext, lies: Lies) -> Say:
+def _ordered(context: LayeredContext, lies: FloorSizes) -> Say:
     return context.speak.say(f"{lies.name} {{}} × {{}}.", lies.sheet["width"], lies.sheet["height"])
 
 
@@ -352,10 +352,10 @@ def _new(sizes: Any, unit: Any, shop: Shop) -> dict[str, Any]:
     }
 
 
-def _lie(context: LayeredContext) -> Lying:
+def _lie(context: LayeredContext) -> Arrangement:
     wall = leaf(context.display.wall, "/display/wall", "Wall", "choice", pointer="/display/wall", parts=("rail",))
     laid, edges, _ = arrangement(context, wall)
-    return Lying(laid, edges, True)
+    return Arrangement(laid, edges, True)
 
 
 LAYERED_BOX = Display(

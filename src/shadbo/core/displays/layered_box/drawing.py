@@ -8,7 +8,7 @@ import numpy as np
 
 from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Material, Shape, View
-from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes, buttoned
+from shadbo.core.displays.layered_box.sizes import FloorSizes, LayeredContext, Sizes, buttoned
 from shadbo.core.framing.arrange.drawn import draw_item, lay_outline, name_on
 from shadbo.core.framing.rails import draw_rails
 from shadbo.core.quantity.exact import Fraction, exact
@@ -40,7 +40,7 @@ def middle(sizes: Sizes) -> tuple[Fraction, Fraction]:
     return (w - across) * HALF, (h - down) * HALF
 
 
-def _slots(drawing: Drawing, lies: Lies, x: Fraction, y: Fraction) -> None:
+def _slots(drawing: Drawing, lies: FloorSizes, x: Fraction, y: Fraction) -> None:
     """The letters cut out of a board, about the middle of the board."""
     if lies.text is None:
         return
@@ -199,7 +199,7 @@ def back_screws(context: LayeredContext, sizes: Sizes) -> list[tuple[Fraction, F
     return [(x, y) for y in (on, h - on) for x in (off, w - off)]
 
 
-def _board(sizes: Sizes, lies: Lies) -> View:
+def _board(sizes: Sizes, lies: FloorSizes) -> View:
     """A board as it is cut: its outline, what is cut out of it, where things stand on it."""
     w, h = lies.sheet["width"].value, lies.sheet["height"].value
     drawing = Drawing(f"board_{lies.index}", f"{lies.name}, as it is cut, from the FRONT", w, h, template=True, printed=("cut",))

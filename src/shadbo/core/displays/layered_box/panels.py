@@ -8,9 +8,9 @@ from shadbo.core.contract.asking import choice, given, plain_length
 from shadbo.core.contract.display import Panel, PanelOf
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, Option, WordsInput
 from shadbo.core.contract.terms import there
-from shadbo.core.displays.layered_box.sizes import LayeredContext, Lies, Sizes, floor_of
+from shadbo.core.displays.layered_box.sizes import FloorSizes, LayeredContext, Sizes, floor_of
 from shadbo.core.document.decisions.layered_box import LayeredBox
-from shadbo.core.framing.arrange.laid import Laid
+from shadbo.core.framing.arrange.laid import PlacedItem
 from shadbo.core.framing.boxes.item_panels import laying_inputs, measuring_inputs
 from shadbo.core.framing.glazing import glazing_choices
 from shadbo.core.framing.rails import AXES
@@ -117,7 +117,7 @@ def _display(context: LayeredContext, sizes: Sizes) -> Panel:
     )
 
 
-def _arrange(context: LayeredContext, sizes: Sizes, one: Laid, boards: list[str]) -> Panel:
+def _arrange(context: LayeredContext, sizes: Sizes, one: PlacedItem, boards: list[str]) -> Panel:
     display, show = context.display, context.shop.showing
     inputs: list[Input] = laying_inputs(context, one) if len(sizes.laid) > 1 else []
     inputs.append(_stands(display, sizes, one))
@@ -148,13 +148,13 @@ def _arrange(context: LayeredContext, sizes: Sizes, one: Laid, boards: list[str]
     )
 
 
-def _stands(display: LayeredBox, sizes: Sizes, one: Laid) -> ChoiceInput:
+def _stands(display: LayeredBox, sizes: Sizes, one: PlacedItem) -> ChoiceInput:
     """On which floor the thing in hand stands, or out of which board it is cut."""
     key = one.item.key
     now = floor_of(display, key)
     others = [s.model_dump() for s in display.standing if s.item != key]
 
-    def option(lies: Lies, how: str) -> Option:
+    def option(lies: FloorSizes, how: str) -> Option:
         word = f"On {lies.name.lower()}" if how == "stands" else f"Cut out of {lies.name.lower()}"
         value = [*others, {"item": key, "floor": lies.index, "how": how}]
         return Option(

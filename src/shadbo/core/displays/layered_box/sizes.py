@@ -14,7 +14,7 @@ from shadbo.core.contract.terms import chosen, ruled
 from shadbo.core.displays.layered_box.lamp import Lit, light
 from shadbo.core.document.decisions.layered_box import Floor, LayeredBox
 from shadbo.core.document.items import Things
-from shadbo.core.framing.arrange.laid import SPANS, Laid, lay, size_items
+from shadbo.core.framing.arrange.laid import SPANS, PlacedItem, lay, size_items
 from shadbo.core.framing.arrange.layouts import places_of
 from shadbo.core.framing.filling import board_of
 from shadbo.core.framing.letters import Cut, cut_out
@@ -32,7 +32,7 @@ NAMES = {"glass": "Glass", "board": "Board", "back": "Back"}
 
 
 @record(frozen=True, slots=True)
-class Lies:
+class FloorSizes:
     """One floor: its rebate on both axes (as built where it was read, else as planned), its sheet, how deep it lies from the back
     edge, the room behind it, what that room needs, and what is cut out of it."""
 
@@ -50,8 +50,8 @@ class Lies:
     planned_depth: Dim
     room: Dim | None
     need: Dim | None
-    stands: list[Laid]
-    cut: list[Laid]
+    stands: list[PlacedItem]
+    cut: list[PlacedItem]
     text: Cut | None
 
     @property
@@ -65,7 +65,7 @@ class Lies:
 class Sizes:
     """Every dim of a layered box."""
 
-    laid: list[Laid]
+    laid: list[PlacedItem]
     sight: dict[str, Dim]
     edges: dict[str, Dim]
     outside: dict[str, Dim]
@@ -73,7 +73,7 @@ class Sizes:
     front: Dim
     outer: Dim
     left: Dim
-    floors: list[Lies]
+    floors: list[FloorSizes]
     lit: Lit | None
     weights: tuple[Weight, ...]
 
@@ -105,7 +105,7 @@ def size_up(context: LayeredContext) -> Sizes:
     )
 
 
-def arrangement(context: LayeredContext, wall: Dim) -> tuple[list[Laid], dict[str, Dim], dict[str, Dim]]:
+def arrangement(context: LayeredContext, wall: Dim) -> tuple[list[PlacedItem], dict[str, Dim], dict[str, Dim]]:
     """The things where they lie, the edges of what shows round them, and its size: by the border, or from outside in."""
     box: Any = context
     sized = size_items(box)
@@ -147,7 +147,7 @@ def floor_of(display: LayeredBox, key: str) -> tuple[int, str]:
     return (boards[-1] if boards else last), "stands"
 
 
-def _floors(context: LayeredContext, laid: list[Laid], sight: dict[str, Dim], front: Dim) -> tuple[list[Lies], Dim]:
+def _floors(context: LayeredContext, laid: list[PlacedItem], sight: dict[str, Dim], front: Dim) -> tuple[list[FloorSizes], Dim]:
     display, book = context.display, context.book
     on = {one.item.key: floor_of(display, one.item.key) for one in laid}
     stands = {i: [one for one in laid if on[one.item.key] == (i, "stands")] for i in range(len(display.floors))}
@@ -175,7 +175,7 @@ def _floors(context: LayeredContext, laid: list[Laid], sight: dict[str, Dim], fr
     for i, t in enumerate(thick):
         planned_depth.append(outer - ahead)
         ahead = ahead + t + (rooms[i] if i < len(rooms) else 0 * front)
-    found: list[Lies] = []
+    found: list[FloorSizes] = []
     steps = 0 * front
     for i, floor in enumerate(display.floors):
         part, name = f"floor.{i}", _name(display, i)
@@ -216,7 +216,7 @@ def _floors(context: LayeredContext, laid: list[Laid], sight: dict[str, Dim], fr
             else None
         )
         found.append(
-            Lies(
+            FloorSizes(
                 index=i,
                 floor=floor,
                 part=part,
@@ -239,7 +239,7 @@ def _floors(context: LayeredContext, laid: list[Laid], sight: dict[str, Dim], fr
     return [_with_room(context, found, i) for i in range(len(found))], outer
 
 
-def _with_room(context: LayeredContext, found: list[Lies], i: int) -> Lies:
+def _with_room(context: LayeredContext, found: list[FloorSizes], i: int) -> FloorSizes:
     """The room behind a floor as it is: between its back and the next shoulder."""
     if i == len(found) - 1:
         return found[i]
@@ -252,7 +252,7 @@ def _with_room(context: LayeredContext, found: list[Lies], i: int) -> Lies:
         grain="depth",
         fits=True,
     )
-    return Lies(
+    return FloorSizes(
         index=mine.index,
         floor=mine.floor,
         part=mine.part,
@@ -283,7 +283,7 @@ def _given(context: LayeredContext, name: str, label: str, place: str, value: An
     return chosen(context, name, label, place, value, parts=(part,))
 
 
-def _need(context: LayeredContext, i: int, stands: list[Laid]) -> Dim | None:
+def _need(context: LayeredContext, i: int, stands: list[PlacedItem]) -> Dim | None:
     """What must stand between a floor and the next: the tallest on the next and its clearance; the lamp room; nothing."""
     display, book = context.display, context.book
     lamp = None
@@ -361,7 +361,7 @@ def _built(context: LayeredContext, i: int, field: str, name: str, label: str, p
 
 
 def _weights(
-    context: LayeredContext, laid: list[Laid], outside: dict[str, Dim], wall: Dim, outer: Dim, floors: list[Lies]
+    context: LayeredContext, laid: list[PlacedItem], outside: dict[str, Dim], wall: Dim, outer: Dim, floors: list[FloorSizes]
 ) -> tuple[Weight, ...]:
     display = context.display
     cut_away = sum((f.shoulder.value * f.planned_depth.value for f in floors), Fraction(0))

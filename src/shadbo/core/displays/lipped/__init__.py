@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from shadbo.core.contract.asking import given
-from shadbo.core.contract.display import Display, GoesIn, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import Display, DisplayPlan, GoesIn, Holds, Layer, Mounting, Panel, PanelOf, Proof, Suit, Way
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.terms import there
 from shadbo.core.displays.lipped.bodies import lie
@@ -33,7 +33,7 @@ from shadbo.core.quantity.lengths import Unit
 from shadbo.core.quantity.sums import largest
 
 
-def reckon(context: LippedContext) -> Reckoned:
+def reckon(context: LippedContext) -> DisplayPlan:
     """Every sum, check, drawing, cut and step of a canvas in a lipped frame."""
     sizes = size_up(context)
     check(context, sizes)
@@ -49,7 +49,7 @@ def reckon(context: LippedContext) -> Reckoned:
         *([spacer_weight(context, sizes.strips, sizes.front["air"])] if sizes.strips else []),
         object_weight("canvas", "Canvas", sizes.thing.weight_kg, sizes.thing.estimated),
     )
-    return Reckoned(
+    return DisplayPlan(
         verdict=_verdict(context, sizes),
         outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
         layers=(
@@ -67,8 +67,8 @@ def reckon(context: LippedContext) -> Reckoned:
         proofs=_proofs(sizes),
         deep=largest((sizes.rabbet.rail_height, sizes.rabbet.rail_height + sizes.standout)),
         weights=weights,
-        carcass=sizes.rabbet.carcass(weights),
-        held=Held(
+        frame_section=sizes.rabbet.frame_section(weights),
+        held=Mounting(
             "clips from behind it to the rail" if context.thing.support == "board" else "offset clips from the bars to the rail",
             "the lip lies on the edge of the paint",
             "yes",

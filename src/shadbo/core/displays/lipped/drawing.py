@@ -6,7 +6,7 @@ from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Material, View
 from shadbo.core.displays.lipped.liner import draw_liner
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
-from shadbo.core.framing.rabbet_drawing import STAGES, Lying, back, measure_round, section
+from shadbo.core.framing.rabbet_drawing import STAGES, RabbetLayer, back, measure_round, section
 from shadbo.core.framing.rails import AXES, draw_rails
 from shadbo.core.measuring.desk import desk_views, picture
 from shadbo.core.quantity.exact import Fraction, exact
@@ -57,10 +57,11 @@ def _section(context: LippedContext, sizes: Sizes) -> View:
     what: tuple[str, Material] = ("Board", "board") if context.thing.support == "board" else ("Stretcher bar", "bar")
     name = "board" if context.thing.support == "board" else "bar"
     before = [
-        Lying(key, dim.label, BEFORE.get(key, "shadow"), dim.value, Fraction(1), dim.name, key) for key, dim in sizes.front.items()
+        RabbetLayer(key, dim.label, BEFORE.get(key, "shadow"), dim.value, Fraction(1), dim.name, key)
+        for key, dim in sizes.front.items()
     ]
     drawing = section(
-        rabbet, [*before, Lying("bar", *what, bar, room, "canvas.depth.mean", name, min(wide, Fraction(55)))], standout + CLIP
+        rabbet, [*before, RabbetLayer("bar", *what, bar, room, "canvas.depth.mean", name, min(wide, Fraction(55)))], standout + CLIP
     )
     wall = rabbet.face.value - rabbet.lip.value
     under = rabbet.rail_height.value - min(rabbet.depth.value, rabbet.rail_height.value)

@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping
 from typing import Any
 
 from shadbo.core.contract.checks import Patch, put
-from shadbo.core.contract.display import Display, Held, Holds, Layer, Proof, Reckoned, Suit, Way, Weight
+from shadbo.core.contract.display import Display, DisplayPlan, Holds, Layer, Mounting, Proof, Suit, Way, Weight
 from shadbo.core.displays.on_board.bodies import lie
 from shadbo.core.displays.on_board.drawing import draw
 from shadbo.core.displays.on_board.making import cut_list, parts, steps, stock_sum
@@ -26,13 +26,13 @@ from shadbo.core.quantity.figures import Book, Say
 from shadbo.core.quantity.lengths import Unit, as_decimal
 
 
-def reckon(context: OnBoardContext) -> Reckoned:
+def reckon(context: OnBoardContext) -> DisplayPlan:
     """Every sum, check, drawing, cut and step of flat work on its board."""
     sizes = size_up(context)
     check(context, sizes)
     cuts = cut_list(context, sizes)
     weights = _weights(context, sizes)
-    return Reckoned(
+    return DisplayPlan(
         verdict=_verdict(context, sizes),
         outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
         layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()),
@@ -46,8 +46,8 @@ def reckon(context: OnBoardContext) -> Reckoned:
         proofs=_proofs(sizes),
         deep=sizes.rabbet.rail_height,
         weights=weights,
-        carcass=sizes.rabbet.carcass(weights),
-        held=Held("hinges at its top edge only", "paste at the top edge; board behind, air in front", "yes"),
+        frame_section=sizes.rabbet.frame_section(weights),
+        held=Mounting("hinges at its top edge only", "paste at the top edge; board behind, air in front", "yes"),
     )
 
 

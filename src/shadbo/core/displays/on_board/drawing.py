@@ -7,7 +7,7 @@ from shadbo.core.contract.views import Drawing, Material, View
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.framing.closing import draw_points
 from shadbo.core.framing.placing import ends
-from shadbo.core.framing.rabbet_drawing import Lying, back, measure_round, section
+from shadbo.core.framing.rabbet_drawing import RabbetLayer, back, measure_round, section
 from shadbo.core.framing.rails import draw_mat, draw_rails
 from shadbo.core.measuring.desk import desk_views
 from shadbo.core.measuring.thing import RUNS
@@ -108,8 +108,8 @@ def _section(sizes: Sizes) -> View:
     room = Fraction(1)
     border = max(sizes.meant["width"].value, Fraction(0))
     fill = sizes.fill
-    filler = [Lying("fill", fill.thick.label, "board", fill.thick.value, room, fill.thick.name, "filler")] if fill else []
-    layers: list[Lying] = []
+    filler = [RabbetLayer("fill", fill.thick.label, "board", fill.thick.value, room, fill.thick.name, "filler")] if fill else []
+    layers: list[RabbetLayer] = []
     for key, dim in sizes.pack.items():
         inset = room
         if key == "work":
@@ -117,7 +117,7 @@ def _section(sizes: Sizes) -> View:
         label = dim.label
         if key == "backing":
             layers += filler
-        layers.append(Lying(key, label, MATERIALS[key], dim.value, inset, dim.name, key if key != "glazing" else "glazing"))
+        layers.append(RabbetLayer(key, label, MATERIALS[key], dim.value, inset, dim.name, key if key != "glazing" else "glazing"))
     drawing = section(sizes.rabbet, layers if "backing" in sizes.pack else [*layers, *filler])
     return drawing.view()
 

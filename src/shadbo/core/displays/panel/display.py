@@ -6,7 +6,7 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length
 from shadbo.core.contract.cutting import Across, CutLine, sheet_of, strip_of
-from shadbo.core.contract.display import Display, Held, Holds, Layer, Panel, PanelOf, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import Display, DisplayPlan, Holds, Layer, Mounting, Panel, PanelOf, Proof, Suit, Way
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
@@ -27,19 +27,19 @@ from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.sums import rule
 
 BONDS = {
-    "glue": Held("glue all over and tape at the edge", "glue on the whole back", "no"),
-    "spray": Held("spray adhesive all over", "adhesive on the whole back", "no"),
-    "tape": Held("wide tape in strips across the back", "tape on the back", "mostly"),
+    "glue": Mounting("glue all over and tape at the edge", "glue on the whole back", "no"),
+    "spray": Mounting("spray adhesive all over", "adhesive on the whole back", "no"),
+    "tape": Mounting("wide tape in strips across the back", "tape on the back", "mostly"),
 }
 
 
-def reckon(context: PanelContext) -> Reckoned:
+def reckon(context: PanelContext) -> DisplayPlan:
     """Every sum, check, drawing, cut and step of a panel."""
     sizes = size_up(context)
     check(context, sizes)
     thick = context.book["backing.thick"]
     work = sizes.thing.depth.largest if sizes.thing.depth else None
-    return Reckoned(
+    return DisplayPlan(
         verdict=_verdict(context, sizes),
         outside=(sizes.thing.width.look, sizes.thing.height.look),
         layers=(*((Layer("work", "Work", work),) if work else ()), Layer("backing", "Backing", thick)),

@@ -6,7 +6,20 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length
 from shadbo.core.contract.cutting import CutLine, sheet_of, strip_of
-from shadbo.core.contract.display import Carcass, Display, Held, Holds, Layer, Lying, Panel, PanelOf, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import (
+    Arrangement,
+    Display,
+    DisplayPlan,
+    FrameSection,
+    Holds,
+    Layer,
+    Mounting,
+    Panel,
+    PanelOf,
+    Proof,
+    Suit,
+    Way,
+)
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
@@ -19,7 +32,7 @@ from shadbo.core.displays.sash.sizes import OLD_WOOD, SIDES, SashContext, Sizes,
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import FLAT_THING, SizeAsked, Start, things_of
-from shadbo.core.framing.arrange.laid import Laid
+from shadbo.core.framing.arrange.laid import PlacedItem
 from shadbo.core.framing.boxes.item_panels import measuring_inputs
 from shadbo.core.framing.filling import BLADE
 from shadbo.core.framing.rails import AXES, cut_line
@@ -29,7 +42,7 @@ from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.lengths import as_decimal
 
 
-def reckon(context: SashContext) -> Reckoned:
+def reckon(context: SashContext) -> DisplayPlan:
     """Every sum, check, drawing, cut and step of cloth behind a sash."""
     sizes = size_up(context)
     thick = thick_of(context)
@@ -37,7 +50,7 @@ def reckon(context: SashContext) -> Reckoned:
     wrapped = all(one.wrapped for one in sizes.behind)
     how = "cloth wrapped on boards" if wrapped else "cloth stitched to covered boards"
     by = "a cover board over all" if context.display.closing == "cover" else "points in each pane’s rebate"
-    return Reckoned(
+    return DisplayPlan(
         verdict=_verdict(context, sizes),
         outside=(sizes.outside["width"], sizes.outside["height"]),
         layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()),
@@ -50,10 +63,10 @@ def reckon(context: SashContext) -> Reckoned:
         proofs=_proofs(context, sizes),
         deep=thick,
         weights=sizes.weights,
-        carcass=Carcass(
+        frame_section=FrameSection(
             context.book["sash.stile"], context.book["sash.stile"], thick, OLD_WOOD, None, False, Fraction(0), ("rings", "cleat")
         ),
-        held=Held(
+        held=Mounting(
             f"{how}, {by}",
             "board behind, strips at the glass; nothing through the cloth" if wrapped else "thread, and board behind",
             "yes",
@@ -93,7 +106,7 @@ def _proofs(context: SashContext, sizes: Sizes) -> tuple[Proof, ...]:
     return tuple(proofs)
 
 
-def _in_hand(context: SashContext, sizes: Sizes) -> Laid:
+def _in_hand(context: SashContext, sizes: Sizes) -> PlacedItem:
     return next((one.laid for one in sizes.behind if one.laid.item.key == context.focus), sizes.behind[0].laid)
 
 
@@ -159,7 +172,7 @@ def _display(context: SashContext, sizes: Sizes) -> Panel:
         given(show, book["pack.board"], "Behind the glass"),
         choice(context, "/display/flag", "Whose flag", "Flag", tuple((k, (f.label,), ()) for k, f in FLAGS.items()), ("item",)),
     ]
-    if display.flag != "none":
+    if FLAGS[display.flag].fly is not None:
         sash.append(
             choice(context, "/display/hung", "It hangs", "Flag", (("across", ("Across",), ()), ("down", ("Down",), ())), ("item",))
         )
@@ -459,6 +472,6 @@ SASH = Display(
             where=("where_flag",),
         ),
     ),
-    lie=lambda context: Lying([one.laid for one in size_up(context).behind], {}, True),
+    lie=lambda context: Arrangement([one.laid for one in size_up(context).behind], {}, True),
     holds=Holds(frozenset({"sewn_cover"})),
 )

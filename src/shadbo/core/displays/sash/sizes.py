@@ -10,7 +10,7 @@ from shadbo.core.contract.display import Context, Weight
 from shadbo.core.contract.terms import chosen, ruled
 from shadbo.core.document.decisions.sash import Sash
 from shadbo.core.document.items import Things
-from shadbo.core.framing.arrange.laid import Laid, Sized, lay, size_items
+from shadbo.core.framing.arrange.laid import PlacedItem, Sized, lay, size_items
 from shadbo.core.framing.filling import board_of
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.weights import object_weight, sheet_weight, strips_weight, wood_weight
@@ -27,7 +27,7 @@ SIDES = {"width": "pane_width", "height": "pane_height"}
 class Behind:
     """One cloth behind its pane: ``wrapped`` round the board, or stitched flat to a covered one; ``turn`` what goes behind."""
 
-    laid: Laid
+    laid: PlacedItem
     column: int
     row: int
     wrapped: bool

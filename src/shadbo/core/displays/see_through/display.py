@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from shadbo.core.contract.display import Display, Held, Holds, Labelled, Layer, Proof, Reckoned, Suit, Way
+from shadbo.core.contract.display import Display, DisplayPlan, Holds, Labelled, Layer, Mounting, Proof, Suit, Way
 from shadbo.core.displays.see_through.bodies import lie
 from shadbo.core.displays.see_through.drawing import draw
 from shadbo.core.displays.see_through.making import cut_list, parts, steps, stock_sum
@@ -27,7 +27,7 @@ from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
 
 
-def reckon(context: SeeThroughContext) -> Reckoned:
+def reckon(context: SeeThroughContext) -> DisplayPlan:
     """Every sum, check, drawing, cut and step of work between two sheets."""
     sizes = size_up(context)
     check(context, sizes)
@@ -52,7 +52,7 @@ def reckon(context: SeeThroughContext) -> Reckoned:
         ),
         object_weight("work", "Work", sizes.thing.weight_kg, sizes.thing.estimated),
     )
-    return Reckoned(
+    return DisplayPlan(
         verdict=_verdict(context, sizes),
         outside=(rabbet.outside["width"], rabbet.outside["height"]),
         layers=tuple(Layer(key, dim.label, dim) for key, dim in sizes.pack.items()),
@@ -66,10 +66,10 @@ def reckon(context: SeeThroughContext) -> Reckoned:
         proofs=_proofs(context, sizes),
         deep=rabbet.rail_height,
         weights=weights,
-        carcass=sizes.rabbet.carcass(weights, ("one", "rings")),
-        held=Held("a sleeve of clear film between two mats", "polyester film on both faces", "yes")
+        frame_section=sizes.rabbet.frame_section(weights, ("one", "rings")),
+        held=Mounting("a sleeve of clear film between two mats", "polyester film on both faces", "yes")
         if sizes.window
-        else Held(
+        else Mounting(
             "between two sheets" + (", tape along its top edge" if taped else ""),
             f"{sheet_word(context.display.glazing)} on both faces" + (", tape at the top" if taped else ""),
             "mostly" if taped else "yes",

@@ -5,7 +5,7 @@ from __future__ import annotations
 from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Material, View
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
-from shadbo.core.framing.rabbet_drawing import Lying, back, measure_round, section
+from shadbo.core.framing.rabbet_drawing import RabbetLayer, back, measure_round, section
 from shadbo.core.framing.rails import draw_mat, draw_rails
 from shadbo.core.measuring.desk import desk_views
 from shadbo.core.quantity.exact import Fraction, exact
@@ -72,7 +72,7 @@ def _section(sizes: Sizes) -> View:
         if material == "board":
             gap = (next(iter(sizes.window.values())).value - sizes.thing.width.into.value) * HALF
             inset, width = room, max(inset - gap, Fraction(4))
-        layers.append(Lying(key, label, material, dim.value, inset, dim.name, label.lower(), width))
+        layers.append(RabbetLayer(key, label, material, dim.value, inset, dim.name, label.lower(), width))
     return section(sizes.rabbet, layers).view()
 
 

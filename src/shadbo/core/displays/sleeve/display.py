@@ -6,7 +6,20 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice, given
 from shadbo.core.contract.cutting import CutLine, StockLength, bar_of, sheet_of
-from shadbo.core.contract.display import Display, Held, Holds, Labelled, Layer, Panel, PanelOf, Proof, Reckoned, Suit, ViewOf, Way
+from shadbo.core.contract.display import (
+    Display,
+    DisplayPlan,
+    Holds,
+    Labelled,
+    Layer,
+    Mounting,
+    Panel,
+    PanelOf,
+    Proof,
+    Suit,
+    ViewOf,
+    Way,
+)
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
@@ -29,13 +42,13 @@ from shadbo.core.quantity.figures import several
 from shadbo.core.quantity.lengths import Unit, as_decimal
 
 
-def reckon(context: SleeveContext) -> Reckoned:
+def reckon(context: SleeveContext) -> DisplayPlan:
     """Every sum, check, drawing, cut and step of cloth on a sleeve and pole."""
     sizes = size_up(context)
     check(context, sizes)
     thing, area = sizes.thing, sizes.high.value * sizes.thick.value
     layers = (Layer("work", "Cloth", thing.depth.mean),) if thing.depth else ()
-    return Reckoned(
+    return DisplayPlan(
         labelled=Labelled("on the sleeve, sewn", ("sew",)),
         verdict=context.speak.say(f"A pole of {{}} in a sleeve of {{}}, on {sizes.brackets} brackets.", sizes.pole, sizes.sleeve),
         outside=(thing.width.into, thing.height.into),
@@ -68,7 +81,7 @@ def reckon(context: SleeveContext) -> Reckoned:
             ),
             object_weight("work", "Cloth", thing.weight_kg, thing.estimated),
         ),
-        held=Held("a sleeve sewn to its back all along, a sealed pole through it", "thread in its back, washed cotton", "yes"),
+        held=Mounting("a sleeve sewn to its back all along, a sealed pole through it", "thread in its back, washed cotton", "yes"),
     )
 
 

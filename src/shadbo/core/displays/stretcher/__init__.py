@@ -4,7 +4,19 @@ from __future__ import annotations
 
 from typing import Any
 
-from shadbo.core.contract.display import Carcass, Display, GoesIn, Held, Holds, Layer, Proof, Reckoned, Suit, Way, Weight
+from shadbo.core.contract.display import (
+    Display,
+    DisplayPlan,
+    FrameSection,
+    GoesIn,
+    Holds,
+    Layer,
+    Mounting,
+    Proof,
+    Suit,
+    Way,
+    Weight,
+)
 from shadbo.core.displays.stretcher.bodies import lie
 from shadbo.core.displays.stretcher.drawing import draw
 from shadbo.core.displays.stretcher.making import cut_list, lined, parts, steps, stock_sum
@@ -23,13 +35,13 @@ from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
 
 
-def reckon(context: StretcherContext) -> Reckoned:
+def reckon(context: StretcherContext) -> DisplayPlan:
     """Every sum, check, drawing, cut and step of a canvas on its stretcher."""
     sizes = size_up(context)
     laid = chosen_roll(context, sizes) if sizes.thing is None else None
     check(context, sizes)
     cuts = cut_list(context, sizes)
-    return Reckoned(
+    return DisplayPlan(
         verdict=_verdict(context, sizes),
         outside=(sizes.finished["width"], sizes.finished["height"]),
         layers=(Layer("bar", "Canvas on its bar", sizes.depth),),
@@ -43,8 +55,10 @@ def reckon(context: StretcherContext) -> Reckoned:
         proofs=_proofs(sizes),
         deep=sizes.depth,
         weights=_weights(context, sizes),
-        carcass=Carcass(sizes.bar_width, sizes.bar_width, sizes.depth, sizes.bar.wood, None, False, Fraction(0), ("wire", "rings")),
-        held=Held("staples on the back of its bars", "bars and staples touch the back of the canvas", "mostly"),
+        frame_section=FrameSection(
+            sizes.bar_width, sizes.bar_width, sizes.depth, sizes.bar.wood, None, False, Fraction(0), ("wire", "rings")
+        ),
+        held=Mounting("staples on the back of its bars", "bars and staples touch the back of the canvas", "mostly"),
     )
 
 
@@ -80,7 +94,7 @@ def _weights(context: StretcherContext, sizes: Sizes) -> tuple[Weight, ...]:
     area, grams = sizes.to_cut["width"].value * sizes.to_cut["height"].value, GRAMS_PER_M2["canvas"]
     cloth = area * grams / 1_000_000_000
     strips = [context.book[f"lining.{a}"].value for a in AXES] if lined(context) else []
-    lining = 2 * sum(strips, Fraction(0)) * (context.book["lining.width"].value if strips else 0) * grams / 1_000_000_000
+    lining = 2 * sum(strips, Fraction(0)) * (context.book["lining.strip"].value if strips else 0) * grams / 1_000_000_000
     return (
         *((Weight("lining", "Lining strips", lining, (f"at {grams} g a square metre (house figure)",)),) if strips else ()),
         wood_weight(context, "bar", "Bars", sizes.bar.wood, 2 * (w + h), section),

@@ -96,7 +96,7 @@ def cut_list(context: StretcherContext, sizes: Sizes) -> tuple[CutLine, ...]:
             )
         )
     for axis, word in (("width", "Lining strips, top and bottom"), ("height", "Lining strips, sides")) if lined(context) else ():
-        wide = strip_of(context.speak, context.book["lining.width"])
+        wide = strip_of(context.speak, context.book["lining.strip"])
         note = ("along the thread, its edge frayed out or pinked",)
         long = context.book[f"lining.{axis}"]
         lines.append(cut_line(context, f"lining.{axis}", word, ("lining",), 2, "canvas of its weight", long, wide, note))
@@ -277,7 +277,7 @@ def steps(context: StretcherContext, sizes: Sizes) -> tuple[Operation, ...]:
                 say(
                     "Face down on silicone paper. Strips of {} wide behind its edges, lapping {} on the back: two of {} along top and bottom, two of "
                     "{} between them. Adhesive film, a warm iron through a cloth on the lap alone, then flat under boards and weights.",
-                    book["lining.width"],
+                    book["lining.strip"],
                     context.rule("lining_lap"),
                     *(book[f"lining.{axis}"] for axis in AXES),
                 ),

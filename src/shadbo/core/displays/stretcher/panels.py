@@ -8,7 +8,7 @@ from shadbo.core.contract.asking import choice, given, plain_length, station_inp
 from shadbo.core.contract.checks import put
 from shadbo.core.contract.display import Panel, PanelOf
 from shadbo.core.contract.inputs import ChoiceInput, FileInput, Input, Option, WordsInput
-from shadbo.core.displays.stretcher.rolls import Laid, roll_choice
+from shadbo.core.displays.stretcher.rolls import RollLayout, roll_choice
 from shadbo.core.displays.stretcher.rules import on_bar
 from shadbo.core.displays.stretcher.sizes import Sizes, StretcherContext
 from shadbo.core.document.objects import CanvasToMake, RolledCanvas
@@ -28,7 +28,7 @@ WRAPS = (
 )
 
 
-def panels(context: StretcherContext, sizes: Sizes, laid: Laid | None) -> tuple[PanelOf, ...]:
+def panels(context: StretcherContext, sizes: Sizes, laid: RollLayout | None) -> tuple[PanelOf, ...]:
     return (
         _measure(context, sizes),
         PanelOf("display", lambda: _display(context, sizes), "Stretch"),
@@ -230,7 +230,7 @@ def _next(context: StretcherContext, sizes: Sizes) -> ChoiceInput:
     )
 
 
-def _cut(context: StretcherContext, sizes: Sizes, laid: Laid | None) -> Panel:
+def _cut(context: StretcherContext, sizes: Sizes, laid: RollLayout | None) -> Panel:
     show = context.shop.showing
     inputs: list[Input] = [] if sizes.thing is not None else list(roll_choice(context, sizes, laid))
     inputs += station_inputs(

@@ -12,7 +12,7 @@ from shadbo.core.quantity.sums import leaf
 
 
 @record(frozen=True, slots=True)
-class Laid:
+class RollLayout:
     """A canvas on a roll: the roll's width, which size lies across it, what is left beside, how much length it takes."""
 
     width: Fraction
@@ -29,18 +29,18 @@ class Laid:
         return f"{self.width.numerator // self.width.denominator}-{self.across}"
 
 
-def rolls_that_do(context: StretcherContext, sizes: Sizes) -> list[Laid]:
+def rolls_that_do(context: StretcherContext, sizes: Sizes) -> list[RollLayout]:
     """Every way the canvas lies on a roll of the stock, the one that takes the least canvas first."""
     ways = []
     for width in {exact(r) for r in context.shop.rolls}:
         for across in AXES:
             need, length = sizes.to_cut[across].value, sizes.to_cut[other(across)].value
             if need <= width:
-                ways.append(Laid(width, across, width - need, length))
+                ways.append(RollLayout(width, across, width - need, length))
     return sorted(ways, key=lambda w: (w.used, w.left))
 
 
-def chosen_roll(context: StretcherContext, sizes: Sizes) -> Laid | None:
+def chosen_roll(context: StretcherContext, sizes: Sizes) -> RollLayout | None:
     """The roll that was chosen, if it still does, else the best; its figures go into the book."""
     ways = rolls_that_do(context, sizes)
     asked = context.display.roll
@@ -56,7 +56,7 @@ def chosen_roll(context: StretcherContext, sizes: Sizes) -> Laid | None:
     return laid
 
 
-def roll_choice(context: StretcherContext, sizes: Sizes, laid: Laid | None) -> list[ChoiceInput]:
+def roll_choice(context: StretcherContext, sizes: Sizes, laid: RollLayout | None) -> list[ChoiceInput]:
     say = context.speak.say
     options = tuple(
         Option(

@@ -227,7 +227,7 @@ def _turn_there(context: StretcherContext, print_there: dict[str, Dim], finished
     if piece.lined:
         lined = leaf(piece.lined, "/object/lined", "Lining strips beyond it", "choice", pointer="/object/lined", parts=("turn",))
         lap = rule(context.shop.rules.lining_lap, "Lapped behind the canvas", "turn", "depth")
-        width = context.book.add(lined + lap, "lining.width", "Lining strip, wide", parts=("lining",), cut=context.shop.by_hand)
+        width = context.book.add(lined + lap, "lining.strip", "Lining strip, wide", parts=("lining",), cut=context.shop.by_hand)
         for axis in AXES:
             # Those at the sides lie between the two that run the whole width.
             along = print_there[axis] + 2 * spare - (2 * lap if axis == "height" else 0 * lap)

@@ -7,17 +7,17 @@ from typing import Any
 from shadbo.core.contract.asking import choice, given
 from shadbo.core.contract.cutting import Across, CutLine, StockLength, bar_of, strip_of
 from shadbo.core.contract.display import (
-    Carcass,
+    Arrangement,
     Display,
-    Held,
+    DisplayPlan,
+    FrameSection,
     Holds,
     Labelled,
     Layer,
-    Lying,
+    Mounting,
     Panel,
     PanelOf,
     Proof,
-    Reckoned,
     Suit,
     Way,
 )
@@ -68,14 +68,14 @@ ORDERS = {
 }
 
 
-def reckon(context: SuspendedContext) -> Reckoned:
+def reckon(context: SuspendedContext) -> DisplayPlan:
     """Every sum, check, drawing, cut and step of a suspended thing."""
     sizes = size_up(context)
     check(context, sizes)
     display = context.display
     how, undone = HOLDS[display.into]
     by = "two wires and a rod" if display.rods == "wires" else f"{len(sizes.rods)} rods"
-    return Reckoned(
+    return DisplayPlan(
         labelled=Labelled("on the back of a rail"),
         verdict=_verdict(context, sizes),
         outside=(sizes.outside["width"], sizes.outside["height"]),
@@ -93,8 +93,10 @@ def reckon(context: SuspendedContext) -> Reckoned:
         proofs=_proofs(sizes),
         deep=sizes.rail_height,
         weights=sizes.weights,
-        carcass=Carcass(sizes.face, sizes.face, sizes.rail_height, sizes.moulding.wood, None, True, Fraction(0), ("one", "rings")),
-        held=Held(f"{by} {'glued' if display.held == 'glued' else 'dry'}, {how}", "pads or rod ends", undone),  # type: ignore[arg-type]
+        frame_section=FrameSection(
+            sizes.face, sizes.face, sizes.rail_height, sizes.moulding.wood, None, True, Fraction(0), ("one", "rings")
+        ),
+        held=Mounting(f"{by} {'glued' if display.held == 'glued' else 'dry'}, {how}", "pads or rod ends", undone),  # type: ignore[arg-type]
         items=items_shown(context, [sizes.one.sized, *(m.sized for m in sizes.more)]),
     )
 
@@ -475,9 +477,9 @@ def _begin(facts: Facts, shop: Shop) -> dict[str, Any]:
     }
 
 
-def _lie(context: SuspendedContext) -> Lying:
+def _lie(context: SuspendedContext) -> Arrangement:
     sizes = size_up(context)
-    return Lying([sizes.one, *sizes.more], {}, True)
+    return Arrangement([sizes.one, *sizes.more], {}, True)
 
 
 ASKS = (*FLAT_THING, SizeAsked("front", "Front to back", "/object/items/0/front"))

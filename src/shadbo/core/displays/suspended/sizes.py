@@ -29,7 +29,7 @@ from shadbo.core.document.decisions.suspended import Stuff, Suspended
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.items import Things
 from shadbo.core.document.shop import Moulding
-from shadbo.core.framing.arrange.laid import Laid, lay, size_items
+from shadbo.core.framing.arrange.laid import PlacedItem, lay, size_items
 from shadbo.core.framing.counting import figures, newtons, show_force
 from shadbo.core.framing.own import stock_leaf
 from shadbo.core.framing.rails import AXES, square
@@ -77,8 +77,8 @@ class Bears:
 class Sizes:
     """Every dim of a suspended thing."""
 
-    one: Laid
-    more: list[Laid]
+    one: PlacedItem
+    more: list[PlacedItem]
     moulding: Moulding
     missing: bool
     face: Dim
@@ -177,7 +177,7 @@ def size_up(context: SuspendedContext) -> Sizes:
 def _rod(
     context: SuspendedContext,
     spot: Spot,
-    one: Laid,
+    one: PlacedItem,
     inside: dict[str, Dim],
     outside: dict[str, Dim],
     into_rail: Dim,
@@ -259,7 +259,7 @@ def _rod(
     return Rod(spot, offset, at, way, length, angle, (x, y), end)
 
 
-def _glued(context: SuspendedContext, one: Laid, rods: list[Rod], d: Dim, into_rail: Dim) -> Bears | None:
+def _glued(context: SuspendedContext, one: PlacedItem, rods: list[Rod], d: Dim, into_rail: Dim) -> Bears | None:
     """What the glue in the rails bears along the rods, if they are glued: all of the weight on one rod, as it may come."""
     if context.display.held != "glued" or not rods:
         return None
@@ -276,7 +276,7 @@ def _glued(context: SuspendedContext, one: Laid, rods: list[Rod], d: Dim, into_r
     return Bears("sticks", weight / bears, None)
 
 
-def _bears(context: SuspendedContext, one: Laid, rods: list[Rod], d: Dim, into_thing: Dim) -> list[Bears]:
+def _bears(context: SuspendedContext, one: PlacedItem, rods: list[Rod], d: Dim, into_thing: Dim) -> list[Bears]:
     """What bends, what is pressed, what hangs: the most loaded of each."""
     book, display, factor = context.book, context.display, context.rule("factor")
     weight = newtons(one.sized.weight_kg)

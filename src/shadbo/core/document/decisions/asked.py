@@ -12,7 +12,7 @@ Answer = Literal["", "yes", "no", "unknown"]
 Wish = Literal["safe", "seen", "edges", "both", "unglazed", "cheap"]
 
 
-class Asked(Part):
+class WhatMatters(Part):
     """Whether it can be replaced, whether it must come apart again or may be wanted back as it was, where it is signed, what its owner
     wishes."""
 

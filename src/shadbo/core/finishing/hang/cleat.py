@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from shadbo.core.contract.bodies import Space, mm
 from shadbo.core.contract.cutting import bar_of
-from shadbo.core.contract.display import Carcass, Context, Weight
+from shadbo.core.contract.display import Context, FrameSection, Weight
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, cut, got
 from shadbo.core.contract.views import Drawing
@@ -35,12 +35,14 @@ class Cleat:
 
 
 def size_cleat(
-    context: Context[object, object], carcass: Carcass, width: Dim, screws: int, bite: Fraction, most: Fraction
+    context: Context[object, object], frame_section: FrameSection, width: Dim, screws: int, bite: Fraction, most: Fraction
 ) -> Cleat:
     book, parts = context.book, ("hang.hook",)
     long = book.add(width * context.rule("cleat_share"), "cleat.long", "Cleat, long", parts=parts, cut=context.shop.saw)
     wide = rule(context.rule("cleat_high"), "A cleat’s strip, high", "hanging")
-    high = book.add(wide if wide.value <= carcass.solid.value else carcass.solid * 1, "cleat.high", "Cleat, high", parts=parts)
+    high = book.add(
+        wide if wide.value <= frame_section.solid.value else frame_section.solid * 1, "cleat.high", "Cleat, high", parts=parts
+    )
     thick = book.add(
         rule(context.rule("cleat_thick"), "A cleat’s strip, thick", "hanging"), "cleat.thick", "Cleat, thick", parts=parts
     )

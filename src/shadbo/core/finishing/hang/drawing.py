@@ -5,11 +5,11 @@ from __future__ import annotations
 from dataclasses import replace
 
 from shadbo.core.contract.bodies import Space, mm
-from shadbo.core.contract.display import Carcass, ViewOf
+from shadbo.core.contract.display import FrameSection, ViewOf
 from shadbo.core.contract.views import Drawing, View
 from shadbo.core.finishing.hang.cleat import draw_cleat, lay_cleat
 from shadbo.core.finishing.hang.joints import BISCUITS, Joint
-from shadbo.core.finishing.hang.sizes import Hung
+from shadbo.core.finishing.hang.sizes import Hanging
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.sums import Dim
 
@@ -17,7 +17,7 @@ HALF = Fraction(1, 2)
 STAGE = ("hang",)
 
 
-def on_the_back(view: View, hung: Hung, outside: tuple[Dim, Dim]) -> View:
+def on_the_back(view: View, hung: Hanging, outside: tuple[Dim, Dim]) -> View:
     """The display’s own back with rings, wire, hook or cleat on it."""
     w, h = outside[0].value, outside[1].value
     drawing = Drawing("back", view.title, w, h)
@@ -51,7 +51,7 @@ def on_the_back(view: View, hung: Hung, outside: tuple[Dim, Dim]) -> View:
     return replace(view, shapes=(*view.shapes, *done.shapes), dimensions=(*view.dimensions, *done.dimensions))
 
 
-def hardware(space: Space, hung: Hung) -> None:
+def hardware(space: Space, hung: Hanging) -> None:
     """What it hangs by, behind all else: each ring or hook where it is screwed into its rail, a cleat as its strip."""
     back = max((body.end for body in space.bodies), default=0.0)
     w = mm(space.width)
@@ -74,14 +74,14 @@ def hardware(space: Space, hung: Hung) -> None:
         lay_cleat(space, hung.cleat, hung.top, z, wood)
 
 
-def joint_views(carcass: Carcass, joint: Joint | None) -> tuple[ViewOf, ...]:
+def joint_views(frame_section: FrameSection, joint: Joint | None) -> tuple[ViewOf, ...]:
     """A corner from behind, of a frame whose mitres are still to be made."""
-    return (ViewOf("joint", lambda: _joint(carcass, joint)),) if joint is not None else ()
+    return (ViewOf("joint", lambda: _joint(frame_section, joint)),) if joint is not None else ()
 
 
-def _joint(carcass: Carcass, joint: Joint) -> View:
+def _joint(frame_section: FrameSection, joint: Joint) -> View:
     """What holds the mitre."""
-    face = carcass.face.value
+    face = frame_section.face.value
     size = face * 3
     drawing = Drawing("joint", f"Mitre: {joint.label}{', ' + joint.told if joint.told else ''}", size, size)
     drawing.polygon("rail.top", "Rail", "wood", ((0, 0), (size, 0), (size, face), (face, face)))
@@ -118,6 +118,6 @@ def _joint(carcass: Carcass, joint: Joint) -> View:
             ),
         )
     drawing.line("joint", "Mitre", "line", (0, 0), (face, face))
-    if carcass.face.name:
-        drawing.measure(carcass.face.name, "x", 0, face, size, "bottom", 1, ("cut",), "face")
+    if frame_section.face.name:
+        drawing.measure(frame_section.face.name, "x", 0, face, size, "bottom", 1, ("cut",), "face")
     return drawing.view()

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 from dataclasses import replace
 
-from shadbo.core.contract.display import Carcass, Context
+from shadbo.core.contract.display import Context, FrameSection
 from shadbo.core.contract.operations import Operation, State
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.finishing.hang.joints import Joint
@@ -32,17 +32,17 @@ def joint_parts(context: Context[object, object], joint: Joint | None, frames: i
 
 
 def joint_operations(
-    context: Context[object, object], carcass: Carcass, joint: Joint | None, glued_last: bool = False
+    context: Context[object, object], frame_section: FrameSection, joint: Joint | None, glued_last: bool = False
 ) -> Iterator[Operation]:
     """Biscuits before the frame is glued; splines and dowels across the corner, and brackets, when the glue is hard. ``glued_last``: that
     is after the finish."""
     if joint is None or joint.key in ("glue", "wedge"):
         return
-    say, high = context.speak.say, carcass.height
+    say, high = context.speak.say, frame_section.height
     marks = ("joint",)
     leaves: tuple[State, ...] = ("joined",) if glued_last else ("joined", "shaped")
     # Of two frames each has its own height: it is told as a share.
-    each = carcass.frames > 1
+    each = frame_section.frames > 1
     thirds = ("a third and two thirds",) if each else say("{} and {}", high.value / 3, high.value * 2 / 3)
     whose = " of the height of each frame" if each else " of its height"
     if joint.key.startswith("biscuit"):

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from shadbo.core.contract.display import Carcass, Context
+from shadbo.core.contract.display import Context, FrameSection
 from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.finishing.hang.cleat import cleat_parts, cleat_step
 from shadbo.core.finishing.hang.hardware import FASTENED
-from shadbo.core.finishing.hang.sizes import Hung
+from shadbo.core.finishing.hang.sizes import Hanging
 from shadbo.core.framing.came import hanger_came
 from shadbo.core.framing.counting import figures
 from shadbo.core.framing.stock import stock_screw
@@ -29,7 +29,7 @@ def packet(context: Context[object, object], kg: Fraction) -> str:
     return f"{said} ({int(kg / KG_PER_POUND)} lb)" if context.piece.units == "in" else said
 
 
-def hang_parts(context: Context[object, object], carcass: Carcass, hung: Hung) -> Iterator[Part]:
+def hang_parts(context: Context[object, object], frame_section: FrameSection, hung: Hanging) -> Iterator[Part]:
     """Rings or hanger or cleat, what they are fixed with, wire, hooks, bumpers."""
     say, book, key, came = context.speak.say, context.book, hung.way.key, hanger_came(context)
     by = FASTENED[key]
@@ -72,19 +72,19 @@ def hang_parts(context: Context[object, object], carcass: Carcass, hung: Hung) -
     yield BUMPER
 
 
-def _hardware(hung: Hung) -> tuple[str, ...]:
+def _hardware(hung: Hanging) -> tuple[str, ...]:
     """What is screwed on, by the names of its parts."""
     if hung.cleat is not None:
         return ("cleat.frame", "cleat.below", "cleat.below.screw", "ring.screw")
     return ("ring", "wire") if hung.wire is not None else ("ring",)
 
 
-def _came_off(context: Context[object, object], hung: Hung) -> tuple[str, ...]:
+def _came_off(context: Context[object, object], hung: Hanging) -> tuple[str, ...]:
     """The hanger a frame came with, where it hangs by something else."""
     return ("hanger.off",) if hanger_came(context) != "none" and hung.way.key != "one" else ()
 
 
-def _screw(context: Context[object, object], hung: Hung) -> Fraction | None:
+def _screw(context: Context[object, object], hung: Hanging) -> Fraction | None:
     """The screw a hanger is fixed with: the shortest of the stock that bites, else as long as the wood lets it be; None for nails."""
     if hung.cleat is not None:
         return hung.cleat.screw
@@ -98,7 +98,7 @@ CARE = {
 }
 
 
-def hang_operations(context: Context[object, object], carcass: Carcass, hung: Hung) -> Iterator[Operation]:
+def hang_operations(context: Context[object, object], frame_section: FrameSection, hung: Hanging) -> Iterator[Operation]:
     """The hardware on, at the bench; then marks on the wall, and up."""
     say, book = context.speak.say, context.book
     screw = _screw(context, hung)

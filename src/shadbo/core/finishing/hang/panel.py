@@ -7,13 +7,13 @@ from decimal import Decimal
 
 from shadbo.core.contract.asking import choice, given, plain_length
 from shadbo.core.contract.checks import put
-from shadbo.core.contract.display import Carcass, Context, Panel
+from shadbo.core.contract.display import Context, FrameSection, Panel
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, MassInput, Option, Slide
 from shadbo.core.contract.terms import there
 from shadbo.core.document.decisions.hanging import Hang
 from shadbo.core.finishing.hang.hardware import HANGERS
 from shadbo.core.finishing.hang.joints import Joint
-from shadbo.core.finishing.hang.sizes import RINGS, WIRES, Hung
+from shadbo.core.finishing.hang.sizes import RINGS, WIRES, Hanging
 from shadbo.core.finishing.hang.wall import OnTheWall
 from shadbo.core.framing.strainer import closes_with_strainer
 from shadbo.core.quantity.exact import Fraction
@@ -28,7 +28,7 @@ ORDER = ("First", "Second", "Third")
 STANDS = "stand"
 
 
-def how_it_hangs(context: Context[object, object], carcass: Carcass, suits: str) -> ChoiceInput:
+def how_it_hangs(context: Context[object, object], frame_section: FrameSection, suits: str) -> ChoiceInput:
     """The hanger; or that it stands, and then no wall is planned."""
     return choice(
         context,
@@ -37,7 +37,7 @@ def how_it_hangs(context: Context[object, object], carcass: Carcass, suits: str)
         "Hung by",
         (
             ("auto", ("As suits it",), (suits,)),
-            *((k, (HANGERS[k].label,), (HANGERS[k].detail,)) for k in carcass.hangs),
+            *((k, (HANGERS[k].label,), (HANGERS[k].detail,)) for k in frame_section.hangs),
             (STANDS, ("It stands",), ("on an easel back or a stand; no wall is planned",)),
         ),
         ("hang.hook",),
@@ -46,10 +46,10 @@ def how_it_hangs(context: Context[object, object], carcass: Carcass, suits: str)
     )
 
 
-def hang_inputs(context: Context[object, object], carcass: Carcass, hung: Hung) -> list[Input]:
+def hang_inputs(context: Context[object, object], frame_section: FrameSection, hung: Hanging) -> list[Input]:
     hang, show = context.piece.hang, context.shop.showing
     suits = hung.suits.label if hung.stiff else f"{hung.suits.label}: a wire would hang too flat, pull too much or bend its stiles"
-    inputs: list[Input] = [how_it_hangs(context, carcass, suits)]
+    inputs: list[Input] = [how_it_hangs(context, frame_section, suits)]
     if hung.down is not None and hung.inset is not None:
         group = "Rings"
         if hang.down is None:

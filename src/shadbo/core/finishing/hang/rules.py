@@ -6,10 +6,10 @@ from collections.abc import Sequence
 from typing import Any
 
 from shadbo.core.contract.checks import WayOut, put
-from shadbo.core.contract.display import Carcass, Context
+from shadbo.core.contract.display import Context, FrameSection
 from shadbo.core.finishing.hang.hardware import HANGERS
 from shadbo.core.finishing.hang.joints import Joint
-from shadbo.core.finishing.hang.sizes import RINGS, THIRTY, WIRES, Hung, carries
+from shadbo.core.finishing.hang.sizes import RINGS, THIRTY, WIRES, Hanging, carries
 from shadbo.core.finishing.hang.wall import OnTheWall
 from shadbo.core.finishing.hang.wire import wire_under
 from shadbo.core.framing.counting import figures, newtons
@@ -22,24 +22,24 @@ def number(field: str, value: int) -> dict[str, Any]:
     return {"op": "add", "path": f"/hang/{field}", "value": value}
 
 
-def others(carcass: Carcass, hung: Hung, kg: Fraction, width: Fraction) -> list[WayOut]:
+def others(frame_section: FrameSection, hung: Hanging, kg: Fraction, width: Fraction) -> list[WayOut]:
     """The hangers that would do for this weight and width, of those the display allows."""
     ways = []
-    for key in carcass.hangs:
+    for key in frame_section.hangs:
         hanger = HANGERS[key]
         if key != hung.way.key and (hanger.kg is None or kg <= hanger.kg) and (hanger.wide is None or width <= hanger.wide):
             ways.append(WayOut((f"Hang it by {hanger.label[0].lower()}{hanger.label[1:]}",), (put("/hang/how", key),)))
     return ways[:2]
 
 
-def check(context: Context[object, object], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
-    _not_offered(context, carcass, hung)
-    _hanger(context, carcass, hung, outside)
-    _rings(context, carcass, hung, outside)
+def check(context: Context[object, object], frame_section: FrameSection, hung: Hanging, outside: tuple[Dim, Dim]) -> None:
+    _not_offered(context, frame_section, hung)
+    _hanger(context, frame_section, hung, outside)
+    _rings(context, frame_section, hung, outside)
     if hung.wire is not None:
-        _wire(context, carcass, hung, outside)
-    _bending(context, carcass, hung, outside)
-    _leaning(context, carcass, hung)
+        _wire(context, frame_section, hung, outside)
+    _bending(context, frame_section, hung, outside)
+    _leaning(context, frame_section, hung)
     if hung.kg > context.rule("two_people_over"):
         context.checks.add(
             "caution",
@@ -53,7 +53,7 @@ def check(context: Context[object, object], carcass: Carcass, hung: Hung, outsid
         )
 
 
-def _hanger(context: Context[object, object], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
+def _hanger(context: Context[object, object], frame_section: FrameSection, hung: Hanging, outside: tuple[Dim, Dim]) -> None:
     way, width = hung.way, outside[0]
     heavy, wide = way.kg is not None and hung.kg > way.kg, way.wide is not None and width.value > way.wide
     if not heavy and not wide:
@@ -66,11 +66,11 @@ def _hanger(context: Context[object, object], carcass: Carcass, hung: Hung, outs
         if heavy
         else say(f"It is {{}} wide: {way.label[0].lower()}{way.label[1:]} goes up to {{}}.", width, way.wide or Fraction(0))
     )
-    ways = others(carcass, hung, hung.kg, width.value)
+    ways = others(frame_section, hung, hung.kg, width.value)
     last = (
         []
         if ways
-        else [WayOut(("Hang it from a rail along its top, by somebody competent",), (put("/hang/how", carcass.hangs[-1]),))]
+        else [WayOut(("Hang it from a rail along its top, by somebody competent",), (put("/hang/how", frame_section.hangs[-1]),))]
     )
     context.checks.add(
         "stop" if ways else "caution",
@@ -83,11 +83,11 @@ def _hanger(context: Context[object, object], carcass: Carcass, hung: Hung, outs
         source_key="hanging",
         figure="weight.total",
         parts=("hang.hook",),
-        ways=ways if carcass.hangs[-1] != way.key or ways else () if hung.way.key == carcass.hangs[-1] else last,
+        ways=ways if frame_section.hangs[-1] != way.key or ways else () if hung.way.key == frame_section.hangs[-1] else last,
     )
 
 
-def _rings(context: Context[object, object], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
+def _rings(context: Context[object, object], frame_section: FrameSection, hung: Hanging, outside: tuple[Dim, Dim]) -> None:
     if hung.inset is None or hung.down is None or hung.span is None:
         return
     say = context.speak.say
@@ -97,9 +97,9 @@ def _rings(context: Context[object, object], carcass: Carcass, hung: Hung, outsi
     if load > bears:
         enough = next((r for r in RINGS if newtons(exact(r)) / context.shop.rules.factor >= load), None)
         ways = [WayOut((f"Use rings rated {enough} kg",), (number("ring", enough),))] if enough else []
-        if hung.wire is not None and "rings" in carcass.hangs and alone < load and alone <= bears:
+        if hung.wire is not None and "rings" in frame_section.hangs and alone < load and alone <= bears:
             ways.append(WayOut(("Hang the rings straight on two hooks",), (put("/hang/how", "rings"),)))
-        if "cleat" in carcass.hangs and not enough:
+        if "cleat" in frame_section.hangs and not enough:
             ways.append(WayOut(("Hang it by a cleat",), (put("/hang/how", "cleat"),)))
         context.checks.add(
             "stop" if ways else "caution",
@@ -112,12 +112,12 @@ def _rings(context: Context[object, object], carcass: Carcass, hung: Hung, outsi
             parts=("hang.ring",),
             ways=ways,
         )
-    if context.piece.hang.inset is not None and not 3 <= hung.inset.value <= carcass.solid.value - 3:
+    if context.piece.hang.inset is not None and not 3 <= hung.inset.value <= frame_section.solid.value - 3:
         context.checks.add(
             "stop",
             "hang.ring.wood",
             "hang",
-            say("Rings {} from the side are not in the wood: it is {} wide there.", hung.inset, carcass.solid),
+            say("Rings {} from the side are not in the wood: it is {} wide there.", hung.inset, frame_section.solid),
             why="The screw goes into the stile, clear of the rabbet.",
             source_key="hanging",
             figure="hang.inset",
@@ -141,11 +141,13 @@ def _rings(context: Context[object, object], carcass: Carcass, hung: Hung, outsi
         )
 
 
-def _wire(context: Context[object, object], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
+def _wire(context: Context[object, object], frame_section: FrameSection, hung: Hanging, outside: tuple[Dim, Dim]) -> None:
     assert hung.wire is not None and hung.slack is not None and hung.span is not None and hung.down is not None
     say, wire = context.speak.say, hung.wire
     factor = context.shop.rules.factor
-    rings = WayOut(("Hang the rings straight on two hooks",), (put("/hang/how", "rings"),)) if "rings" in carcass.hangs else None
+    rings = (
+        WayOut(("Hang the rings straight on two hooks",), (put("/hang/how", "rings"),)) if "rings" in frame_section.hangs else None
+    )
     bears = newtons(hung.wire_rated) / factor
     if wire.tension > bears:
         enough = next((w for w in WIRES if newtons(exact(w)) / factor >= wire.tension), None)
@@ -210,14 +212,14 @@ def _wire(context: Context[object, object], carcass: Carcass, hung: Hung, outsid
         )
 
 
-def _bending(context: Context[object, object], carcass: Carcass, hung: Hung, outside: tuple[Dim, Dim]) -> None:
+def _bending(context: Context[object, object], frame_section: FrameSection, hung: Hanging, outside: tuple[Dim, Dim]) -> None:
     say = context.speak.say
     strainer = WayOut(("Put a strainer behind: a rigid inner frame",), (put("/hang/strainer", True),))
     if hung.stile_bends is not None and hung.stile_bends.value > context.rule("stile_bends"):
         ways = [strainer] + [
             WayOut((f"Hang it by {HANGERS[k].label[0].lower()}{HANGERS[k].label[1:]}",), (put("/hang/how", k),))
             for k in ("rings", "cleat")
-            if k in carcass.hangs
+            if k in frame_section.hangs
         ]
         context.checks.add(
             "caution",
@@ -244,7 +246,7 @@ def _bending(context: Context[object, object], carcass: Carcass, hung: Hung, out
         )
 
 
-def _leaning(context: Context[object, object], carcass: Carcass, hung: Hung) -> None:
+def _leaning(context: Context[object, object], frame_section: FrameSection, hung: Hanging) -> None:
     if hung.leans <= hung.held_out:
         return
     context.checks.add(
@@ -261,17 +263,17 @@ def _leaning(context: Context[object, object], carcass: Carcass, hung: Hung) -> 
         ways=[
             WayOut((f"Hang it by {HANGERS[k].label[0].lower()}{HANGERS[k].label[1:]}",), (put("/hang/how", k),))
             for k in ("rings", "cleat")
-            if k in carcass.hangs and k != hung.way.key
+            if k in frame_section.hangs and k != hung.way.key
         ],
     )
 
 
-def _not_offered(context: Context[object, object], carcass: Carcass, hung: Hung) -> None:
+def _not_offered(context: Context[object, object], frame_section: FrameSection, hung: Hanging) -> None:
     """A hanger that was chosen and that this way of showing doesn’t take is not changed for another without a word."""
     how = context.piece.hang.how
-    if how not in HANGERS or how in carcass.hangs:
+    if how not in HANGERS or how in frame_section.hangs:
         return
-    able = listed([HANGERS[k].label.lower() for k in carcass.hangs])
+    able = listed([HANGERS[k].label.lower() for k in frame_section.hangs])
     context.checks.add(
         "caution",
         "hang.not_offered",

@@ -5,7 +5,7 @@ from __future__ import annotations
 from decimal import Decimal
 from typing import Any
 
-from shadbo.core.contract.display import Carcass, Context, Reckoned
+from shadbo.core.contract.display import Context, DisplayPlan, FrameSection
 from shadbo.core.document.decisions.hanging import Hang
 from shadbo.core.finishing.hang.cleat import Cleat, size_cleat
 from shadbo.core.finishing.hang.hardware import FASTENED, HANGERS, Fastened, Hanger
@@ -27,7 +27,7 @@ FIFTEEN = Fraction(268, 1000)
 
 
 @record(frozen=True, slots=True)
-class Hung:
+class Hanging:
     """How the piece hangs. ``way`` the hanger that is used, ``suits`` the one that suits it best, which is no wire
     where that would bend the stiles (not ``stiff``); ``top`` how far the hook is below the frame’s top; ``screws`` (or nails) hold it
     to the frame, so far in its wood (``bite``, mm), which they may enter by no more than ``most``."""
@@ -75,17 +75,27 @@ def rated(
 
 
 def suiting(
-    context: Context[object, object], carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction
+    context: Context[object, object],
+    frame_section: FrameSection,
+    hang: Hang,
+    kg: Fraction,
+    width: Fraction,
+    height: Fraction,
+    share: Fraction,
 ) -> tuple[str, bool]:
     """The hanger that suits a weight and a width, of those the display allows; and False if a wire would have done but for what it would pull and bend."""
-    able = [HANGERS[k] for k in carcass.hangs]
+    able = [HANGERS[k] for k in frame_section.hangs]
     bear = [h for h in able if (h.kg is None or kg <= h.kg) and (h.wide is None or width <= h.wide)] or able[-1:]
     # The simplest that bears it, unless the room asks for more, or its own depth.
-    deep = {"stands_off"} if carcass.height.value > context.rule("stands_off") else set()
+    deep = {"stands_off"} if frame_section.height.value > context.rule("stands_off") else set()
     choices = (Choice(h.key, doing(h.does), -n) for n, h in enumerate(bear))
     judged = ranked(choices, context.needs | deep, context.piece.practice)
     best = judged[0].choice.key
-    if best == "wire" and "rings" in carcass.hangs and _too_much_for_wire(context, carcass, hang, kg, width, height, share):
+    if (
+        best == "wire"
+        and "rings" in frame_section.hangs
+        and _too_much_for_wire(context, frame_section, hang, kg, width, height, share)
+    ):
         return "rings", False
     return best, True
 
@@ -115,18 +125,22 @@ def carries(context: Context[object, object], hanger: str, kg: Fraction) -> Frac
 
 
 def size_up(
-    context: Context[object, object], reckoned: Reckoned, carcass: Carcass, kg: Fraction, wood: Fraction | None = None
-) -> Hung:
+    context: Context[object, object],
+    display_plan: DisplayPlan,
+    frame_section: FrameSection,
+    kg: Fraction,
+    wood: Fraction | None = None,
+) -> Hanging:
     """``wood``: how deep that is into which what it hangs by is screwed (mm), where that is not the rail itself."""
     book, hang = context.book, context.piece.hang
-    w, h = reckoned.outside
+    w, h = display_plan.outside
     share = Fraction(1, 3) if hang.school == "third" else Fraction(1, 4)
-    best, stiff = suiting(context, carcass, hang, kg, w.value, h.value, share)
-    key = hang.how if hang.how in carcass.hangs else best
+    best, stiff = suiting(context, frame_section, hang, kg, w.value, h.value, share)
+    key = hang.how if hang.how in frame_section.hangs else best
     by = FASTENED[key]
-    most = max((carcass.height.value if wood is None else wood) - context.rule("face_clear"), Fraction(1))
+    most = max((frame_section.height.value if wood is None else wood) - context.rule("face_clear"), Fraction(1))
     bite = max(min(by.bite, most), Fraction(1))
-    cleat = size_cleat(context, carcass, w, by.count, bite, most) if key == "cleat" else None
+    cleat = size_cleat(context, frame_section, w, by.count, bite, most) if key == "cleat" else None
     # It hangs with the frame.
     kg = kg + cleat.weight.kg if cleat is not None else kg
     way = HANGERS[key]
@@ -136,16 +150,16 @@ def size_up(
     ring = ("hang.ring",)
     if key in ("wire", "rings"):
         down = _decided(context, "hang.down", "Rings below the frame’s top", "down", hang.down, h * share, ring)
-        inset = _decided(context, "hang.inset", "Rings from the side", "inset", hang.inset, carcass.solid / 2, ring)
+        inset = _decided(context, "hang.inset", "Rings from the side", "inset", hang.inset, frame_section.solid / 2, ring)
         span = book.add(w - 2 * inset, "hang.span", "Between the rings", parts=ring, grain="wood")
     if key == "wire" and down is not None and span is not None:
-        slack, wire, stile = _wire(context, hang, carcass, kg, down, span, h)
+        slack, wire, stile = _wire(context, hang, frame_section, kg, down, span, h)
     if key == "wire" and down is not None and slack is not None:
         top = book.add(down - slack, "hang.top", "Hook below the frame’s top", parts=("hang.hook",), grain="wood")
     elif key == "rings" and down is not None:
         top = book.add(down * 1, "hang.top", "Hooks below the frame’s top", parts=("hang.hook",), grain="wood")
     else:
-        half = carcass.solid / 2 if key == "one" else carcass.solid * 1
+        half = frame_section.solid / 2 if key == "one" else frame_section.solid * 1
         top = book.add(
             half,
             "hang.top",
@@ -164,19 +178,19 @@ def size_up(
     book.add_quantity("hang.load", "Each fixing carries", show_force(each), (f"{figures(kg)} kg × 9.81{said}",), parts=ring)
     two_holes = key in ("wire", "rings") and kg >= context.rule("two_hole_over")
     screws = by.count * (2 if two_holes else 1)
-    leans, held_out = _leans(context, carcass, by, screws, bite, kg, h.value - top.value)
+    leans, held_out = _leans(context, frame_section, by, screws, bite, kg, h.value - top.value)
     ring_rated = wire_rated = Fraction(RINGS[0])
     if down is not None:
         pulled = each if wire is None else max(each, wire.tension)
         ring_rated = rated(context, "hang.ring", "Rings, rated", hang.ring, RINGS, pulled)
     if wire is not None:
         wire_rated = rated(context, "hang.wire", "Wire, rated", hang.wire, WIRES, wire.tension)
-    sag = _rail(context, carcass, w)
-    return Hung(
+    sag = _rail(context, frame_section, w)
+    return Hanging(
         way=way,
         suits=HANGERS[best],
         stiff=stiff,
-        offered=carcass.hangs,
+        offered=frame_section.hangs,
         kg=kg,
         down=down,
         inset=inset,
@@ -201,17 +215,23 @@ def size_up(
 
 
 def _leans(
-    context: Context[object, object], carcass: Carcass, by: Fastened, many: int, bite: Fraction, kg: Fraction, lever: Fraction
+    context: Context[object, object],
+    frame_section: FrameSection,
+    by: Fastened,
+    many: int,
+    bite: Fraction,
+    kg: Fraction,
+    lever: Fraction,
 ) -> tuple[Fraction, Fraction]:
     """Its weight hangs half its depth before the wall: the hangers are drawn out of the wood by that, over the lever down to its lower edge.
 
     The pull on all of them and what all of them bear, newtons.
     """
     book, parts = context.book, ("hang.hook",)
-    lever, half = max(lever, Fraction(10)), carcass.height.value / 2
+    lever, half = max(lever, Fraction(10)), frame_section.height.value / 2
     pull = newtons(kg) * half / lever
     factor = context.shop.rules.factor
-    one = withdrawal(by.kind, holding_gravity(carcass.wood), by.diameter, bite, factor)
+    one = withdrawal(by.kind, holding_gravity(frame_section.wood), by.diameter, bite, factor)
     book.add_quantity(
         "hang.out",
         "It leans forward: pull on the hangers",
@@ -238,22 +258,28 @@ def usual_slack(span: Fraction, down: Fraction, hidden: Fraction) -> Fraction:
 
 
 def _too_much_for_wire(
-    context: Context[object, object], carcass: Carcass, hang: Hang, kg: Fraction, width: Fraction, height: Fraction, share: Fraction
+    context: Context[object, object],
+    frame_section: FrameSection,
+    hang: Hang,
+    kg: Fraction,
+    width: Fraction,
+    height: Fraction,
+    share: Fraction,
 ) -> bool:
     """Whether a wire would hang nearly level, pull more than any ring bears or bend the stiles too far: then two hooks suit it better."""
-    span, down = width - carcass.solid.value, height * share
+    span, down = width - frame_section.solid.value, height * share
     slack = usual_slack(span, down, context.rule("hook_hidden"))
     if slack < span / 2 * FIFTEEN:
         return True
     tension, pull = pulls(kg, span, slack)
     if tension > newtons(exact(RINGS[-1])) / context.shop.rules.factor:
         return True
-    bent = bends(pull, height, down, carcass.solid.value, carcass.height.value, stiffness(carcass.wood))
+    bent = bends(pull, height, down, frame_section.solid.value, frame_section.height.value, stiffness(frame_section.wood))
     return bent > context.rule("stile_bends") and not hang.strainer
 
 
 def _wire(
-    context: Context[object, object], hang: Hang, carcass: Carcass, kg: Fraction, down: Dim, span: Dim, height: Dim
+    context: Context[object, object], hang: Hang, frame_section: FrameSection, kg: Fraction, down: Dim, span: Dim, height: Dim
 ) -> tuple[Dim, Wire, Dim]:
     book, parts = context.book, ("hang.wire",)
     usual = usual_slack(span.value, down.value, context.rule("hook_hidden"))
@@ -280,28 +306,30 @@ def _wire(
         "hang.wire.pull", "It pulls each stile inward", show_force(wire.pull), ("tension × cos of the angle",), parts=parts
     )
     stile = (
-        stile_bends(wire.pull, height, down, carcass, stiffness(carcass.wood))
+        stile_bends(wire.pull, height, down, frame_section, stiffness(frame_section.wood))
         if not hang.strainer
         else rule(Fraction(0), "A strainer takes the pull", "stile", "fine")
     )
     return slack, wire, book.add(stile, "hang.stile", "Each stile bends inward by", parts=("rail",))
 
 
-def _rail(context: Context[object, object], carcass: Carcass, w: Dim) -> Dim | None:
+def _rail(context: Context[object, object], frame_section: FrameSection, w: Dim) -> Dim | None:
     """The bottom rail under the glazing and what stands on it."""
-    if carcass.bears_kg <= 0:
+    if frame_section.bears_kg <= 0:
         return None
-    sag = rail_sags(newtons(carcass.bears_kg), w, carcass, stiffness(carcass.wood))
+    sag = rail_sags(newtons(frame_section.bears_kg), w, frame_section, stiffness(frame_section.wood))
     return context.book.add(sag, "hang.rail", "The bottom rail sags under the pack by", parts=("rail.bottom",))
 
 
-def joints_of(context: Context[object, object], carcass: Carcass, kg: Fraction) -> tuple[Joint | None, tuple[Joint, ...]]:
+def joints_of(
+    context: Context[object, object], frame_section: FrameSection, kg: Fraction
+) -> tuple[Joint | None, tuple[Joint, ...]]:
     """The joint of a frame whose mitres are still to be made, and every one held against it; None where they hold already."""
-    if not carcass.made:
+    if not frame_section.made:
         return None, ()
-    behind = carcass.height.value - (carcass.front.value if carcass.front is not None else Fraction(0))
-    solid = carcass.height.value if carcass.front is None else max(carcass.front.value, behind)
-    found = joints_for(context.shop.rules, carcass.face.value, solid, kg)
+    behind = frame_section.height.value - (frame_section.front.value if frame_section.front is not None else Fraction(0))
+    solid = frame_section.height.value if frame_section.front is None else max(frame_section.front.value, behind)
+    found = joints_for(context.shop.rules, frame_section.face.value, solid, kg)
     asked = context.piece.hang.joint
     chosen = next((j for j in found if j.key == asked), None) or best_joint(found)
     return chosen, tuple(found)

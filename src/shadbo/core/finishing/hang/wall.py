@@ -10,7 +10,7 @@ from typing import Any
 
 from shadbo.core.contract.display import Context, ViewOf
 from shadbo.core.contract.views import Drawing, View
-from shadbo.core.finishing.hang.sizes import Hung
+from shadbo.core.finishing.hang.sizes import Hanging
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, largest, leaf, smallest
@@ -47,7 +47,7 @@ class OnTheWall:
     cleat: bool
 
 
-def put_up(context: Context[object, object], hung: Hung, outside: tuple[Dim, Dim]) -> OnTheWall:
+def put_up(context: Context[object, object], hung: Hanging, outside: tuple[Dim, Dim]) -> OnTheWall:
     book, wall = context.book, context.piece.hang.wall
 
     def given(place: str, label: str, value: Any) -> Dim:
@@ -174,7 +174,7 @@ def draw_wall(context: Context[object, object], wall: OnTheWall) -> View:
     return drawing.view()
 
 
-def strip_views(hung: Hung) -> tuple[ViewOf, ...]:
+def strip_views(hung: Hanging) -> tuple[ViewOf, ...]:
     """A strip of paper for what hangs on two hooks."""
     span = hung.span
     if hung.way.key != "rings" or span is None or span.value <= 0:

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 
-from shadbo.core.contract.display import Carcass, Context
+from shadbo.core.contract.display import Context, FrameSection
 from shadbo.core.contract.terms import ruled
 from shadbo.core.framing.counting import figures, newtons
 from shadbo.core.quantity.exact import Fraction, up
@@ -74,10 +74,10 @@ def sags(newton: Fraction, span: Fraction, wide: Fraction, deep: Fraction, stiff
     return newton * span**3 / (384 * stiffness * inertia)
 
 
-def stile_bends(pull: Fraction, length: Dim, at: Dim, carcass: Carcass, stiffness: int) -> Dim:
+def stile_bends(pull: Fraction, length: Dim, at: Dim, frame_section: FrameSection, stiffness: int) -> Dim:
     """The same as a sum of its lengths, for the stile of a frame; a ring lower than the stile is long counts at its end."""
-    wide, deep, a = carcass.solid, carcass.height, min(at.value, length.value - 1)
-    b, value = length.value - a, bends(pull, length.value, a, carcass.solid.value, carcass.height.value, stiffness)
+    wide, deep, a = frame_section.solid, frame_section.height, min(at.value, length.value - 1)
+    b, value = length.value - a, bends(pull, length.value, a, frame_section.solid.value, frame_section.height.value, stiffness)
     slopes = (
         (2 * value * (1 / a - 1 / b), at),
         (value * (2 / b - 1 / length.value), length),
@@ -87,9 +87,9 @@ def stile_bends(pull: Fraction, length: Dim, at: Dim, carcass: Carcass, stiffnes
     return Dim(value, Curve(f"P × a² × b² ÷ (3 × E × I × L), P = {figures(pull)} N, E = {stiffness} N/mm²", slopes), grain="fine")
 
 
-def rail_sags(newton: Fraction, span: Dim, carcass: Carcass, stiffness: int) -> Dim:
+def rail_sags(newton: Fraction, span: Dim, frame_section: FrameSection, stiffness: int) -> Dim:
     """The same for the bottom rail of a frame."""
-    wide, deep = carcass.solid, carcass.height
+    wide, deep = frame_section.solid, frame_section.height
     value = sags(newton, span.value, wide.value, deep.value, stiffness)
     slopes = ((3 * value / span.value, span), (-3 * value / wide.value, wide), (-value / deep.value, deep))
     return Dim(value, Curve(f"P × L³ ÷ (384 × E × I), P = {figures(newton)} N, E = {stiffness} N/mm²", slopes), grain="fine")

@@ -8,7 +8,7 @@ from math import cos, radians, sin
 from shadbo.core.contract.bodies import Body, Space
 from shadbo.core.document.items import Item, Things
 from shadbo.core.document.piece import Object
-from shadbo.core.finishing.hold.sizes import Kept
+from shadbo.core.finishing.hold.sizes import Mounted
 from shadbo.core.job.in_space import lies_on
 
 # What lies so near behind a thing carries it (mm); so deep a stitch, a tab or a hinge reaches into it, at the most.
@@ -18,7 +18,7 @@ THROUGH = frozenset({"stitching", "hem", "sewn", "tags", "pins"})
 BETWEEN = frozenset({"t_hinges", "through_hinges", "hook_and_loop", "magnets"})
 
 
-def held_in_space(space: Space, thing: Object, kept: Iterable[Kept]) -> None:
+def held_in_space(space: Space, thing: Object, kept: Iterable[Mounted]) -> None:
     """Adds the fixings of everything that is held by a method with places of its own and lies against something."""
     items = {item.key: item for item in thing.items} if isinstance(thing, Things) else {}
     for one in kept:
@@ -36,7 +36,7 @@ def held_in_space(space: Space, thing: Object, kept: Iterable[Kept]) -> None:
             space.fix_at(body.layer, f"hold.{method.key}.{i}", method.label, start, (x, y, under.front + deep), through, under.part)
 
 
-def placed(one: Kept, body: Body, item: Item | None) -> list[tuple[float, float]]:
+def placed(one: Mounted, body: Body, item: Item | None) -> list[tuple[float, float]]:
     """The places of its fixings on the face: from its upper left corner, turned as it lies."""
     left, top, right, bottom = body.box
     middle, turn = ((left + right) / 2, (top + bottom) / 2), radians(float(item.place.turn)) if item is not None else 0.0

@@ -10,7 +10,7 @@ from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.finishing.hold.methods import Method
 from shadbo.core.finishing.hold.ranking import Subject
-from shadbo.core.finishing.hold.sizes import HALF, Kept, pull_test
+from shadbo.core.finishing.hold.sizes import HALF, Mounted, pull_test
 from shadbo.core.framing.counting import figures, newtons
 from shadbo.core.framing.steaming import NO_STEAM, STEAMER, steam_step
 from shadbo.core.framing.stock import longest_screw
@@ -35,7 +35,7 @@ def _law(subject: Subject) -> str:
     return "" if subject.what == "keepsake" and subject.traits & MADE_OF else LAW.get(subject.what, "")
 
 
-def parts_for(context: Context[object, object], kept: Iterable[Kept]) -> Iterator[Part]:
+def parts_for(context: Context[object, object], kept: Iterable[Mounted]) -> Iterator[Part]:
     """What the methods take, counted over everything they hold: so many fixings, so much tape, or what they are made of."""
     for method, held in _by_method(kept).items():
         lights = tuple(one.subject.part for one in held)
@@ -62,7 +62,7 @@ def _bite(context: Context[object, object]) -> Say:
     return (f"#{context.shop.rules.holding_screw}, ", *context.speak.say("{} in the ply", context.rule("holding_bite")))
 
 
-def _size(context: Context[object, object], method: Method, held: Iterable[Kept]) -> Say:
+def _size(context: Context[object, object], method: Method, held: Iterable[Mounted]) -> Say:
     """How much of a tape that is laid in strips; how long a screw may be that bites half of what it holds."""
     if method.half_the_bar and HALF in context.book.dims:
         most = context.book[HALF]
@@ -74,7 +74,7 @@ def _size(context: Context[object, object], method: Method, held: Iterable[Kept]
     return context.speak.say("about {}", up(area / method.strip, Fraction(100)))
 
 
-def steamed(context: Context[object, object], kept: Iterable[Kept], own: tuple[Operation, ...]) -> tuple[Operation, ...]:
+def steamed(context: Context[object, object], kept: Iterable[Mounted], own: tuple[Operation, ...]) -> tuple[Operation, ...]:
     """The display’s operations, with cloth steamed before it is worked on where that was asked for, does no harm, and the display has no
     treatment of its own for it."""
     out = list(own)
@@ -97,7 +97,7 @@ def treatment_parts(steps: Iterable[Operation], own: Iterable[Part]) -> Iterator
         yield STEAMER
 
 
-def operations_for(context: Context[object, object], kept: list[Kept], own: tuple[Operation, ...]) -> tuple[Operation, ...]:
+def operations_for(context: Context[object, object], kept: list[Mounted], own: tuple[Operation, ...]) -> tuple[Operation, ...]:
     """The display’s own operations and the methods’: each thing is held once. Where the display’s own way of fixing a thing is the method’s, the
     display’s stands; where it is any method’s, it takes the method’s words."""
     done = {thing: o for o in own if o.method for thing in (o.holds or o.parts)}
@@ -145,8 +145,8 @@ def _apart(context: Context[object, object], held_by: tuple[str, ...]) -> Iterat
         )
 
 
-def _by_method(kept: Iterable[Kept]) -> dict[Method, list[Kept]]:
-    by: dict[Method, list[Kept]] = {}
+def _by_method(kept: Iterable[Mounted]) -> dict[Method, list[Mounted]]:
+    by: dict[Method, list[Mounted]] = {}
     for one in kept:
         for method in one.methods:
             by.setdefault(method, []).append(one)
@@ -171,7 +171,7 @@ def _before(method: Method) -> Iterator[Operation]:
         )
 
 
-def _step(method: Method, held: list[Kept]) -> Operation:
+def _step(method: Method, held: list[Mounted]) -> Operation:
     named = [one.subject.name for one in held[:4]]
     names = listed([*named, f"{len(held) - 4} more"] if len(held) > 4 else named)
     counted = [one for one in held if one.methods[0] is method and one.number > 1 and method.where not in ("over", "under")]
@@ -200,7 +200,7 @@ def _step(method: Method, held: list[Kept]) -> Operation:
     )
 
 
-def _tested(context: Context[object, object], kept: list[Kept], held_by: tuple[str, ...]) -> Iterator[Operation]:
+def _tested(context: Context[object, object], kept: list[Mounted], held_by: tuple[str, ...]) -> Iterator[Operation]:
     """Where a house figure or a packet’s carries, a trial piece is pulled before the thing itself goes up."""
     least = context.rule("pull_test_from")
     loaded = [one for one in kept if one.methods and one.methods[0].basis in ("allowance", "rating")]

@@ -6,7 +6,7 @@ from dataclasses import replace
 from typing import Any
 
 from shadbo.core.contract.asking import choice, toggled
-from shadbo.core.contract.display import Context, Held, Panel, ViewOf, Way
+from shadbo.core.contract.display import Context, Mounting, Panel, ViewOf, Way
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, FileInput, Input, MassInput, Option, WordsInput
 from shadbo.core.contract.terms import there
 from shadbo.core.contract.views import Drawing, View
@@ -17,7 +17,7 @@ from shadbo.core.document.shop import PRACTICES, Practice
 from shadbo.core.finishing.hold.methods import METHODS, SCHOOLS
 from shadbo.core.finishing.hold.ranking import held_against, rank, usual
 from shadbo.core.finishing.hold.rules import POOR, choose
-from shadbo.core.finishing.hold.sizes import Kept, rating_at, with_features
+from shadbo.core.finishing.hold.sizes import Mounted, rating_at, with_features
 from shadbo.core.framing.closing import CLOSED, closed_by
 from shadbo.core.framing.counting import G
 from shadbo.core.judging.needs import FEATURES_OF
@@ -33,13 +33,13 @@ HALF = Fraction(1, 2)
 LISTED = 24
 
 
-def _counted(one: Kept) -> bool:
+def _counted(one: Mounted) -> bool:
     """Fixings that lie side by side can be more or fewer; a pin, a sheet or a cradle is one by itself."""
     where = one.methods[0].where
     return bool(one.asked) and (where not in ("over", "under", "anchors") or (where == "anchors" and one.methods[0].least > 1))
 
 
-def _how_many(context: Context[object, object], one: Kept, group: str, key: str) -> ChoiceInput:
+def _how_many(context: Context[object, object], one: Mounted, group: str, key: str) -> ChoiceInput:
     """As many as strength and spacing ask for, or so many."""
     keys, typed = [m.key for m in one.methods], one.number if one.number != one.asked else None
     many = sorted({*range(1, LISTED + 1), *((typed,) if typed else ())})
@@ -56,7 +56,7 @@ def _how_many(context: Context[object, object], one: Kept, group: str, key: str)
     )
 
 
-def hold_inputs(context: Context[object, object], way: Way, kept: list[Kept], one: Kept) -> list[Input]:
+def hold_inputs(context: Context[object, object], way: Way, kept: list[Mounted], one: Mounted) -> list[Input]:
     piece, subject = context.piece, one.subject
     ranked = rank(subject, context.holds, piece.practice)
     keys = [m.key for m in one.methods]
@@ -151,7 +151,7 @@ def hold_inputs(context: Context[object, object], way: Way, kept: list[Kept], on
     return inputs
 
 
-def _features(context: Context[object, object], one: Kept, group: str, prefix: str) -> list[Input]:
+def _features(context: Context[object, object], one: Mounted, group: str, prefix: str) -> list[Input]:
     """What it has that it could be held by, of all that makes a difference: another method suits it best then, or one more can be chosen,
     and is."""
     subject, practice, options = one.subject, context.piece.practice, []
@@ -178,7 +178,7 @@ def _features(context: Context[object, object], one: Kept, group: str, prefix: s
     return [ChoiceInput(f"{prefix}has", "It has, to be held by", group, tuple(options), (subject.part,), "many")]
 
 
-def _general(context: Context[object, object], way: Way, kept: list[Kept]) -> list[Input]:
+def _general(context: Context[object, object], way: Way, kept: list[Mounted]) -> list[Input]:
     piece, hold = context.piece, context.piece.hold
     inputs: list[Input] = []
     if _schools_differ(context, way, kept):
@@ -264,10 +264,10 @@ def _general(context: Context[object, object], way: Way, kept: list[Kept]) -> li
     return inputs
 
 
-def _schools_differ(context: Context[object, object], way: Way, kept: list[Kept]) -> bool:
+def _schools_differ(context: Context[object, object], way: Way, kept: list[Mounted]) -> bool:
     """Whether this piece comes out otherwise by another school: what holds it and why, its sheet, or whether it may be shown so."""
 
-    def held(one: Kept, school: Practice) -> tuple[Any, ...]:
+    def held(one: Mounted, school: Practice) -> tuple[Any, ...]:
         keys = [m.key for m in one.methods] if one.given else usual(one.subject, context.holds, school)
         why = (held_against(METHODS[k], one.subject.stand, context.holds, school).why for k in keys[:1])
         return (*keys, *why)
@@ -281,31 +281,31 @@ def _schools_differ(context: Context[object, object], way: Way, kept: list[Kept]
     return len({by(school) for school in SCHOOLS}) > 1
 
 
-def _with_school(context: Context[object, object], kept: list[Kept], school: Practice) -> str:
+def _with_school(context: Context[object, object], kept: list[Mounted], school: Practice) -> str:
     """What a school would hold everything by."""
     found = list(dict.fromkeys(METHODS[k].label.lower() for one in kept for k in usual(one.subject, context.holds, school)[:1]))
     return f"{PRACTICES[school]}: {', '.join(found) if found else 'as the display holds it'}"
 
 
-def held_by(context: Context[object, object], kept: list[Kept], otherwise: Held) -> Held:
+def held_by(context: Context[object, object], kept: list[Mounted], otherwise: Mounting) -> Mounting:
     """What keeps everything, what touches it, and whether it can be undone; as the display says where no method is chosen."""
     methods = list(dict.fromkeys(m for one in kept for m in one.methods))
     if not methods:
         return otherwise
     order = ("yes", "mostly", "no")
-    return Held(
+    return Mounting(
         "; ".join(CLOSED[closed_by(context)] if m.key == "points" else f"{m.label[0].lower()}{m.label[1:]}" for m in methods),
         "; ".join(dict.fromkeys(m.touches for m in methods)),
         max((m.undone for m in methods), key=order.index),
     )
 
 
-def hold_views(context: Context[object, object], one: Kept) -> tuple[ViewOf, ...]:
+def hold_views(context: Context[object, object], one: Mounted) -> tuple[ViewOf, ...]:
     """The thing in hand with its fixings, where it has any that are placed."""
     return (ViewOf("holding", lambda: _holding(context, one)),) if one.spots else ()
 
 
-def _holding(context: Context[object, object], one: Kept) -> View:
+def _holding(context: Context[object, object], one: Mounted) -> View:
     """Every fixing, each place from the thing’s upper left corner; slits in pairs on their line."""
     w, h = one.subject.width, one.subject.height
     drawing = Drawing(
@@ -364,7 +364,7 @@ def _holding(context: Context[object, object], one: Kept) -> View:
 
 
 def hold_panel(
-    context: Context[object, object], way: Way, panel: Panel | None, kept: list[Kept], one: Kept, views: tuple[str, ...]
+    context: Context[object, object], way: Way, panel: Panel | None, kept: list[Mounted], one: Mounted, views: tuple[str, ...]
 ) -> Panel:
     """The Hold stage: the display’s own, if it has one, with what holds the thing in hand before it."""
     key = one.subject.key

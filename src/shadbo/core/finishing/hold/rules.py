@@ -8,7 +8,7 @@ from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
 from shadbo.core.finishing.hold.methods import SCHOOLS
 from shadbo.core.finishing.hold.ranking import rank, usual
-from shadbo.core.finishing.hold.sizes import MOST_PLACES, Kept
+from shadbo.core.finishing.hold.sizes import MOST_PLACES, Mounted
 from shadbo.core.framing.counting import figures
 from shadbo.core.framing.steaming import NO_STEAM
 from shadbo.core.quantity.exact import Fraction
@@ -35,7 +35,7 @@ def choose(
     return {"op": "add", "path": "/hold/chosen", "value": [*others, one]}
 
 
-def check(context: Context[object, object], kept: list[Kept]) -> None:
+def check(context: Context[object, object], kept: list[Mounted]) -> None:
     for one in kept if context.holds.asked else ():
         if not one.methods:
             _nothing(context, one)
@@ -52,7 +52,7 @@ def check(context: Context[object, object], kept: list[Kept]) -> None:
     _condition(context)
 
 
-def _nothing(context: Context[object, object], one: Kept) -> None:
+def _nothing(context: Context[object, object], one: Mounted) -> None:
     """No method of the school suits it in this way of showing."""
     others = [
         WayOut((f"By the {school} school",), (put("/practice", school),))
@@ -71,7 +71,7 @@ def _nothing(context: Context[object, object], one: Kept) -> None:
     )
 
 
-def _instead(context: Context[object, object], one: Kept, *, kind: bool) -> list[WayOut]:
+def _instead(context: Context[object, object], one: Mounted, *, kind: bool) -> list[WayOut]:
     """The two best other methods; ``kind``: only those that can be undone and put no adhesive on it."""
     ways = []
     for ranked in rank(one.subject, context.holds, context.piece.practice):
@@ -86,7 +86,7 @@ def _instead(context: Context[object, object], one: Kept, *, kind: bool) -> list
     return ways[:2]
 
 
-def _adhesive(context: Context[object, object], one: Kept) -> None:
+def _adhesive(context: Context[object, object], one: Mounted) -> None:
     """Adhesive on what can’t be replaced; and what can’t be undone wants its owner’s agreement."""
     if "irreplaceable" not in one.subject.traits:
         return
@@ -122,7 +122,7 @@ def _adhesive(context: Context[object, object], one: Kept) -> None:
         )
 
 
-def _fits(context: Context[object, object], one: Kept) -> None:
+def _fits(context: Context[object, object], one: Mounted) -> None:
     if not one.given:
         return
     by = {r.method.key: r for r in rank(one.subject, context.holds, context.piece.practice)}
@@ -141,7 +141,7 @@ def _fits(context: Context[object, object], one: Kept) -> None:
             )
 
 
-def _metal(context: Context[object, object], one: Kept) -> None:
+def _metal(context: Context[object, object], one: Mounted) -> None:
     metal = [m for m in one.methods if m.metal]
     if metal and "metal" in one.subject.traits and not context.piece.hold.padded:
         context.checks.add(
@@ -156,7 +156,7 @@ def _metal(context: Context[object, object], one: Kept) -> None:
         )
 
 
-def _many(context: Context[object, object], one: Kept) -> None:
+def _many(context: Context[object, object], one: Mounted) -> None:
     count = one.count
     if count is None or one.number > one.asked or (count.strength <= 2 * count.spacing and one.number <= MOST_PLACES):
         return
@@ -175,7 +175,7 @@ def _many(context: Context[object, object], one: Kept) -> None:
     )
 
 
-def _typed(context: Context[object, object], one: Kept) -> None:
+def _typed(context: Context[object, object], one: Mounted) -> None:
     """Fewer than are asked for, by hand: too weak is a stop, too far apart a caution."""
     if one.number >= one.asked:
         return
@@ -202,7 +202,7 @@ def _typed(context: Context[object, object], one: Kept) -> None:
     )
 
 
-def _weighs(context: Context[object, object], one: Kept) -> None:
+def _weighs(context: Context[object, object], one: Mounted) -> None:
     """Grams typed as kilograms: nothing that is shown weighs more than iron of its size."""
     subject = one.subject
     iron = subject.width * subject.height * max(subject.front + subject.behind, Fraction(1)) * IRON / 1_000_000_000
@@ -226,7 +226,7 @@ def _weighs(context: Context[object, object], one: Kept) -> None:
     )
 
 
-def _steam(context: Context[object, object], kept: list[Kept]) -> None:
+def _steam(context: Context[object, object], kept: list[Mounted]) -> None:
     if not context.piece.hold.steam:
         return
     for one in kept:

@@ -31,7 +31,7 @@ HALF = "hold.half_the_bar"
 
 
 @record(frozen=True, slots=True)
-class Kept:
+class Mounted:
     """A thing and what holds it; the first method carries. ``spots`` are places from its upper left corner (mm); ``number`` how many there
     are, ``asked`` how many by strength and spacing."""
 
@@ -130,7 +130,7 @@ def _item(context: Context[object, object], item: Item, index: int) -> Subject:
     )
 
 
-def keep(context: Context[object, object], wanted: list[Subject]) -> list[Kept]:
+def keep(context: Context[object, object], wanted: list[Subject]) -> list[Mounted]:
     """Methods, counts and places of everything that is held, into the book."""
     decided = {c.subject: c for c in context.piece.hold.chosen}
     out = []
@@ -155,17 +155,17 @@ def _keep(
     given: bool,
     rating: Fraction | None,
     typed: int | None,
-) -> Kept:
+) -> Mounted:
     if not methods or not context.holds.asked:
         # Where the display is the method its fixings are its own: counted, judged and placed there, once.
-        return Kept(subject, methods, given, Fraction(0), None, 0, ())
+        return Mounted(subject, methods, given, Fraction(0), None, 0, ())
     method = methods[0]
     by_spacing = _by_spacing(method, subject)
     if method.basis is None:
         number = by_spacing if typed is None else typed
         spots = _spots(context, method, subject, number)
         _from_edges(context, subject, method, spots)
-        return Kept(subject, methods, given, Fraction(0), None, number, spots, asked=by_spacing)
+        return Mounted(subject, methods, given, Fraction(0), None, number, spots, asked=by_spacing)
     factor = context.shop.rules.shear_factor if method.key == "hook_and_loop" else context.shop.rules.factor
     each, working = _each(context, method, rating, factor)
     say = context.speak.say
@@ -191,7 +191,7 @@ def _keep(
         spots = tuple((d.value, y) for d, (_, y) in zip(at, spots, strict=True))
     if spots and not at:
         _from_edges(context, subject, method, spots)
-    return Kept(subject, methods, given, each, found, found.count, spots, at, found.asked)
+    return Mounted(subject, methods, given, each, found, found.count, spots, at, found.asked)
 
 
 def _from_edges(
@@ -317,6 +317,6 @@ def _mm(size: Dim | Fraction | None, otherwise: Fraction = Fraction(1)) -> Fract
     return otherwise if size is None else size.value if isinstance(size, Dim) else size
 
 
-def pull_test(kept: Kept, factor: int) -> Fraction:
+def pull_test(kept: Mounted, factor: int) -> Fraction:
     """The load of a pull test, N: what one fixing has of the thing’s weight, with the factor, for an hour."""
     return newtons(kept.subject.kg) * factor / max(kept.number, 1)

@@ -9,7 +9,7 @@ from typing import Any
 
 from shadbo.core.contract.asking import choice
 from shadbo.core.contract.checks import WayOut, put
-from shadbo.core.contract.display import Carcass, Context, ViewOf
+from shadbo.core.contract.display import Context, FrameSection, ViewOf
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.contract.terms import side
 from shadbo.core.contract.views import Drawing, View
@@ -42,7 +42,7 @@ class Year:
     light: Bears
 
 
-def through_the_year(context: Context[object, object], carcass: Carcass | None, facts: Facts) -> Year:
+def through_the_year(context: Context[object, object], frame_section: FrameSection | None, facts: Facts) -> Year:
     book, room = context.book, context.piece.room
     bench = moisture(BENCH_C, BENCH_RH)
     wet, face, wide, clear = {}, {}, {}, {}
@@ -58,8 +58,8 @@ def through_the_year(context: Context[object, object], carcass: Carcass | None, 
             (f"at {celsius} °C and {rh} % relative humidity (Wood Handbook, eq. 4-5); at the bench {float(bench):.1f} %",),
             parts=("rail",),
         )
-        if carcass is not None:
-            grown = grows(carcass.face, carcass.wood, bench, wet[season])
+        if frame_section is not None:
+            grown = grows(frame_section.face, frame_section.wood, bench, wet[season])
             face[season] = book.add(grown, f"season.face.{season}", f"Each rail’s face, {season}, moves by", parts=("rail",))
         if wooden is not None:
             grown = grows(wooden, "", bench, wet[season])

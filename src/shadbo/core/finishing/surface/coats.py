@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Mapping
 
 from shadbo.core.contract.asking import choice
-from shadbo.core.contract.display import Carcass, Context, Reckoned
+from shadbo.core.contract.display import Context, DisplayPlan, FrameSection
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation, Place
 from shadbo.core.contract.parts import Part, got
@@ -105,17 +105,17 @@ def finish_inputs(context: Context[object, object]) -> tuple[Input, ...]:
     return (asked, choice(context, "/finish/filled", "Filler", "Finish", filled, ("rail",)))
 
 
-def surface(context: Context[object, object], reckoned: Reckoned, carcass: Carcass) -> None:
+def surface(context: Context[object, object], display_plan: DisplayPlan, frame_section: FrameSection) -> None:
     """The area that is coated, into the book: all four sides of every rail."""
     if context.piece.finish.how == "none":
         return
-    run = 2 * (reckoned.outside[0].value + reckoned.outside[1].value)
-    area = run * 2 * (carcass.face.value + carcass.height.value) / 1_000_000
+    run = 2 * (display_plan.outside[0].value + display_plan.outside[1].value)
+    area = run * 2 * (frame_section.face.value + frame_section.height.value) / 1_000_000
     context.book.add_quantity(
         "finish.area",
         "To be finished, about",
         plain_quantity(f"{float(max(area, Fraction(0))):.2f} m²"),
-        context.speak.say("all round every rail: {} altogether × twice {} and {}", run, carcass.face, carcass.height),
+        context.speak.say("all round every rail: {} altogether × twice {} and {}", run, frame_section.face, frame_section.height),
         parts=("rail",),
     )
 

@@ -5,14 +5,21 @@ from __future__ import annotations
 import numpy as np
 
 from shadbo.core.contract.views import Drawing, Material, Shape, ink_on
-from shadbo.core.framing.arrange.laid import Laid
+from shadbo.core.framing.arrange.laid import PlacedItem
 from shadbo.core.quantity.exact import Fraction, exact
 
 HALF = Fraction(1, 2)
 
 
 def lay_outline(
-    drawing: Drawing, one: Laid, dx: Fraction, dy: Fraction, material: Material, *, colour: str = "", flip: Fraction | None = None
+    drawing: Drawing,
+    one: PlacedItem,
+    dx: Fraction,
+    dy: Fraction,
+    material: Material,
+    *,
+    colour: str = "",
+    flip: Fraction | None = None,
 ) -> None:
     """An item’s outline moved into a drawing; mirrored in a sheet ``flip`` wide. Straight from binary numbers: a drawing’s
     points are nothing else, and there are hundreds of them."""
@@ -30,7 +37,7 @@ def lay_outline(
     drawing.shapes.append(Shape(one.part, one.item.name, material, "polygon", points, colour=colour))
 
 
-def draw_item(drawing: Drawing, one: Laid, dx: Fraction, dy: Fraction) -> None:
+def draw_item(drawing: Drawing, one: PlacedItem, dx: Fraction, dy: Fraction) -> None:
     """An item as it lies, in its colour; a folded garment with its number or crest."""
     lay_outline(drawing, one, dx, dy, "item", colour=one.item.colour or one.sized.kind.colour)
     folding = one.item.folding
@@ -39,7 +46,7 @@ def draw_item(drawing: Drawing, one: Laid, dx: Fraction, dy: Fraction) -> None:
         drawing.box(f"{one.part}.crest", "Crest or number", "paper", one.x.value + dx - w * HALF, one.y.value + dy - h * HALF, w, h)
 
 
-def name_on(drawing: Drawing, one: Laid, x: Fraction, y: Fraction) -> None:
+def name_on(drawing: Drawing, one: PlacedItem, x: Fraction, y: Fraction) -> None:
     """The name of a thing in its middle, where there is room."""
     crest = one.item.folding is not None and one.item.folding.crest_width
     ground = "#f8f2e2" if crest else one.item.colour or one.sized.kind.colour

@@ -8,7 +8,7 @@ top fold, from the shoulder = crest down − folded height ÷ 2, kept on the gar
 from __future__ import annotations
 
 from shadbo.core.contract.terms import ruled
-from shadbo.core.framing.arrange.laid import BoxContext, Laid
+from shadbo.core.framing.arrange.laid import BoxContext, PlacedItem
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, Tool, leaf
 
@@ -21,7 +21,7 @@ class Folds:
     is than the crest (negative: it is cut).
     """
 
-    laid: Laid
+    laid: PlacedItem
     left: Dim
     right: Dim
     top: Dim
@@ -32,7 +32,7 @@ class Folds:
     form: dict[str, Dim]
 
 
-def fold_up(context: BoxContext, one: Laid) -> Folds:
+def fold_up(context: BoxContext, one: PlacedItem) -> Folds:
     """The folds of one garment into the book."""
     book, item, folding = context.book, one.item, one.item.folding
     assert folding is not None

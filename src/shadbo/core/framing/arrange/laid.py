@@ -54,7 +54,7 @@ class Sized:
 
 
 @record(frozen=True)
-class Laid:
+class PlacedItem:
     """An item at its place. The middle is at (x, y); its edges run at ``left`` … ``bottom``, on the same axes."""
 
     sized: Sized
@@ -206,7 +206,7 @@ def _weigh(context: BoxContext, item: Item, index: int, width: Fraction, height:
     return kg
 
 
-def lay(context: BoxContext, sized: list[Sized], places: list[tuple[Dim, Dim]]) -> list[Laid]:
+def lay(context: BoxContext, sized: list[Sized], places: list[tuple[Dim, Dim]]) -> list[PlacedItem]:
     """Every item at its place: middle and edges."""
     laid = []
     for one, (x, y) in zip(sized, places, strict=True):
@@ -220,5 +220,5 @@ def lay(context: BoxContext, sized: list[Sized], places: list[tuple[Dim, Dim]]) 
             across, along = reach(one.item, way, one.wide.value, one.tall.value)
             middle = x if way in ("left", "right") else y
             edges[way] = weighed([(middle, Fraction(1)), (one.wide, across), (one.tall, along)])
-        laid.append(Laid(one, x, y, edges))
+        laid.append(PlacedItem(one, x, y, edges))
     return laid

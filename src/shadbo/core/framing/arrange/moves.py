@@ -10,7 +10,7 @@ from functools import partial
 from typing import Any
 
 from shadbo.core.contract.checks import Patch, put
-from shadbo.core.framing.arrange.laid import SPANS, Laid
+from shadbo.core.framing.arrange.laid import SPANS, PlacedItem
 from shadbo.core.framing.arrange.neighbours import gaps_of
 from shadbo.core.framing.arrange.packing import smallest_box
 from shadbo.core.quantity.exact import Fraction
@@ -29,14 +29,14 @@ def rounded(mm: Fraction) -> Fraction:
     return min(max(Fraction(round(mm * GRAIN), GRAIN), -FURTHEST), FURTHEST)
 
 
-def taken_in_hand(laid: Sequence[Laid], how: str) -> list[dict[str, Any]]:
+def taken_in_hand(laid: Sequence[PlacedItem], how: str) -> list[dict[str, Any]]:
     """Every item's place as it stands, so that one can be moved without the others following a template."""
     if how == "free":
         return []
     return [put("/display/layout/how", "free"), *put_places(laid, {one.item.key: (one.x.value, one.y.value) for one in laid})]
 
 
-def put_places(laid: Iterable[Laid], where: Where) -> list[dict[str, Any]]:
+def put_places(laid: Iterable[PlacedItem], where: Where) -> list[dict[str, Any]]:
     steps = []
     for one in laid:
         if one.item.key in where:
@@ -45,7 +45,7 @@ def put_places(laid: Iterable[Laid], where: Where) -> list[dict[str, Any]]:
     return steps
 
 
-def chosen(laid: Sequence[Laid], keys: Iterable[str]) -> list[Laid]:
+def chosen(laid: Sequence[PlacedItem], keys: Iterable[str]) -> list[PlacedItem]:
     """The items named, and those grouped with them. Raises :class:`Refused` for one that isn't there."""
     wanted = set(keys)
     missing = wanted - {one.item.key for one in laid}
@@ -56,7 +56,13 @@ def chosen(laid: Sequence[Laid], keys: Iterable[str]) -> list[Laid]:
 
 
 def move(
-    laid: Sequence[Laid], how: str, keys: Iterable[str], dx: Fraction, dy: Fraction, snap: Fraction, sight: dict[str, Dim] | None
+    laid: Sequence[PlacedItem],
+    how: str,
+    keys: Iterable[str],
+    dx: Fraction,
+    dy: Fraction,
+    snap: Fraction,
+    sight: dict[str, Dim] | None,
 ) -> Patch:
     """Items moved together; within ``snap`` mm they are drawn to alignment and to equal gaps."""
     moved = chosen(laid, keys)
@@ -68,7 +74,7 @@ def move(
 
 
 def _snapped(
-    laid: Sequence[Laid], moved: Sequence[Laid], axis: str, by: Fraction, snap: Fraction, sight: dict[str, Dim] | None
+    laid: Sequence[PlacedItem], moved: Sequence[PlacedItem], axis: str, by: Fraction, snap: Fraction, sight: dict[str, Dim] | None
 ) -> Fraction:
     """How much further to go to lie true: middles and edges in line, gaps equal on both sides or to the next pair's."""
     first, last = SPANS[axis]
@@ -101,21 +107,21 @@ def _snapped(
     return min(near, key=abs) if near else ZERO
 
 
-def align(moved: Sequence[Laid], edge: str) -> Where:
+def align(moved: Sequence[PlacedItem], edge: str) -> Where:
     """Edges or middles in line with those of all of them together."""
     axis = "width" if edge in ("left", "centre", "right") else "height"
     first, last = SPANS[axis]
     low = min(one.edges[first].value for one in moved)
     high = max(one.edges[last].value for one in moved)
 
-    def by(one: Laid) -> Fraction:
+    def by(one: PlacedItem) -> Fraction:
         a, b = one.edges[first].value, one.edges[last].value
         return {first: low - a, last: high - b}.get(edge, (low + high - a - b) * HALF)
 
     return {one.item.key: _shifted(one, axis, by(one)) for one in moved}
 
 
-def distribute(moved: Sequence[Laid], axis: str) -> Where:
+def distribute(moved: Sequence[PlacedItem], axis: str) -> Where:
     """The same gap between all of them, the outer two staying where they are."""
     first, last = SPANS[axis]
     order = sorted(moved, key=lambda one: one.edges[first].value)
@@ -128,7 +134,7 @@ def distribute(moved: Sequence[Laid], axis: str) -> Where:
     return where
 
 
-def spaced_by(moved: Sequence[Laid], axis: str, gap: Fraction) -> Where:
+def spaced_by(moved: Sequence[PlacedItem], axis: str, gap: Fraction) -> Where:
     """A gap of this size between all of them, about the middle they have."""
     first, last = SPANS[axis]
     order = sorted(moved, key=lambda one: one.edges[first].value)
@@ -141,18 +147,18 @@ def spaced_by(moved: Sequence[Laid], axis: str, gap: Fraction) -> Where:
     return where
 
 
-def _shifted(one: Laid, axis: str, by: Fraction) -> tuple[Fraction, Fraction]:
+def _shifted(one: PlacedItem, axis: str, by: Fraction) -> tuple[Fraction, Fraction]:
     return (one.x.value + by, one.y.value) if axis == "width" else (one.x.value, one.y.value + by)
 
 
-def mirror(moved: Sequence[Laid], axis: str) -> Where:
+def mirror(moved: Sequence[PlacedItem], axis: str) -> Where:
     """Left and right (or top and bottom) changed over, about the middle of what is moved."""
     first, last = SPANS[axis]
     twice = min(one.edges[first].value for one in moved) + max(one.edges[last].value for one in moved)
     return {one.item.key: _shifted(one, axis, twice - one.edges[first].value - one.edges[last].value) for one in moved}
 
 
-def centred(moved: Sequence[Laid], sight: dict[str, Dim]) -> Where:
+def centred(moved: Sequence[PlacedItem], sight: dict[str, Dim]) -> Where:
     """All of them together in the middle of what shows."""
     shift = {}
     for axis, (first, last) in SPANS.items():
@@ -162,13 +168,13 @@ def centred(moved: Sequence[Laid], sight: dict[str, Dim]) -> Where:
     return {one.item.key: (one.x.value + shift["width"], one.y.value + shift["height"]) for one in moved}
 
 
-def packed(laid: Sequence[Laid], gap: Fraction, turn: bool) -> Patch:
+def packed(laid: Sequence[PlacedItem], gap: Fraction, turn: bool) -> Patch:
     """Everything into the smallest box there is, the box fitted round it."""
     answer = smallest_box([(one.size("width").value, one.size("height").value) for one in laid], gap, turn)
     return put_packed(laid, answer.at)
 
 
-def put_packed(laid: Sequence[Laid], at: Sequence[tuple[Fraction, Fraction, bool]]) -> Patch:
+def put_packed(laid: Sequence[PlacedItem], at: Sequence[tuple[Fraction, Fraction, bool]]) -> Patch:
     """Items at the corners a packing gave them, turned where it turned them, about the middle."""
     steps: list[dict[str, Any]] = [put("/display/layout/how", "free")]
     right, low = ZERO, ZERO
@@ -189,22 +195,22 @@ def put_packed(laid: Sequence[Laid], at: Sequence[tuple[Fraction, Fraction, bool
     return tuple(steps)
 
 
-def put_turn(one: Laid, degrees: int) -> dict[str, Any]:
+def put_turn(one: PlacedItem, degrees: int) -> dict[str, Any]:
     return {"op": "add", "path": f"{one.sized.pointer}/place/turn", "value": (degrees + 179) % 360 - 179}
 
 
-def grouped(moved: Sequence[Laid], name: str) -> list[dict[str, Any]]:
+def grouped(moved: Sequence[PlacedItem], name: str) -> list[dict[str, Any]]:
     return [put(f"{one.sized.pointer}/place/group", name) for one in moved]
 
 
-ACTIONS: dict[str, Callable[[Sequence[Laid]], Where]] = {
+ACTIONS: dict[str, Callable[[Sequence[PlacedItem]], Where]] = {
     **{f"align_{edge}": partial(align, edge=edge) for edge in ("left", "centre", "right", "top", "middle", "bottom")},
     **{f"equal_{axis}": partial(distribute, axis=axis) for axis in ("width", "height")},
     **{f"mirror_{axis}": partial(mirror, axis=axis) for axis in ("width", "height")},
 }
 
 
-def arranged(laid: Sequence[Laid], how: str, keys: Sequence[str], gap: Fraction, layout: str, sight: dict[str, Dim]) -> Patch:
+def arranged(laid: Sequence[PlacedItem], how: str, keys: Sequence[str], gap: Fraction, layout: str, sight: dict[str, Dim]) -> Patch:
     """One arranging action on the items named (on all if none is). Raises :class:`Refused` if it can't be done."""
     moved = chosen(laid, keys) if keys else list(laid)
     hand = taken_in_hand(laid, layout)

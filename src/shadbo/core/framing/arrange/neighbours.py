@@ -5,7 +5,7 @@ from __future__ import annotations
 from bisect import bisect_left
 from collections.abc import Sequence
 
-from shadbo.core.framing.arrange.laid import SPANS, Laid
+from shadbo.core.framing.arrange.laid import SPANS, PlacedItem
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim
@@ -22,8 +22,8 @@ class Gap:
     """
 
     axis: str
-    first: Laid
-    last: Laid
+    first: PlacedItem
+    last: PlacedItem
     mm: Fraction
     across: Fraction
 
@@ -37,7 +37,7 @@ class Gap:
         return f"gap.{self.axis}.{self.first.item.key}.{self.last.item.key}"
 
 
-def gaps_of(laid: Sequence[Laid]) -> list[Gap]:
+def gaps_of(laid: Sequence[PlacedItem]) -> list[Gap]:
     """The gap from every item to the next to its right and below."""
     found: list[Gap] = []
     boxes = [one.body.box for one in laid]
@@ -59,7 +59,7 @@ def gaps_of(laid: Sequence[Laid]) -> list[Gap]:
     return found
 
 
-def _shared(a: Laid, b: Laid, axis: str) -> Fraction:
+def _shared(a: PlacedItem, b: PlacedItem, axis: str) -> Fraction:
     first, last = SPANS["height" if axis == "width" else "width"]
     low = max(a.edges[first].value, b.edges[first].value)
     high = min(a.edges[last].value, b.edges[last].value)

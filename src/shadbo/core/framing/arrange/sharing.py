@@ -7,11 +7,11 @@ from itertools import combinations
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
-from shadbo.core.framing.arrange.laid import Laid
+from shadbo.core.framing.arrange.laid import PlacedItem
 from shadbo.core.framing.arrange.shapes import overlap
 
 
-def check_shared(context: Context[object, object], laid: Iterable[Laid], where: str) -> bool:
+def check_shared(context: Context[object, object], laid: Iterable[PlacedItem], where: str) -> bool:
     """Whether two of them share a place on what they stand on; the first pair is told. ``where``: “on the base”."""
     for a, b in combinations(laid, 2):
         if overlap(a.body, b.body):

@@ -7,7 +7,7 @@ cloth needed on each side = border + the board's thickness + what is turned behi
 from __future__ import annotations
 
 from shadbo.core.contract.terms import ruled
-from shadbo.core.framing.arrange.laid import BoxContext, Laid
+from shadbo.core.framing.arrange.laid import BoxContext, PlacedItem
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, leaf
 
@@ -16,7 +16,7 @@ from shadbo.core.quantity.sums import Dim, leaf
 class Stitched:
     """One needlework: what the lip covers, where the tacks lie from the board's edge, how much cloth is there and needed."""
 
-    laid: Laid
+    laid: PlacedItem
     lap: Dim
     tack: Dim
     shows: Dim
@@ -24,7 +24,7 @@ class Stitched:
     needed: Dim
 
 
-def stretch_over(context: BoxContext, one: Laid, lap: Dim, board: Dim) -> Stitched:
+def stretch_over(context: BoxContext, one: PlacedItem, lap: Dim, board: Dim) -> Stitched:
     """Border, lip and tack line of one needlework into the book; ``lap`` is what the lip covers of its board."""
     book, item, stitching = context.book, one.item, one.item.stitching
     assert stitching is not None

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Any
 
 from shadbo.core.contract.checks import Patch, put
-from shadbo.core.contract.display import Display, GoesIn, Holds, ItemShown, Layer, Lying, Proof, Reckoned, Weight
+from shadbo.core.contract.display import Arrangement, Display, DisplayPlan, GoesIn, Holds, ItemShown, Layer, Proof, Weight
 from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.starts import Start
 from shadbo.core.framing.arrange.laid import SPANS, BoxContext
@@ -78,17 +78,17 @@ def boxed(recipe: Recipe, *more: str, starts: tuple[Start, ...] = ()) -> Display
     )
 
 
-def _lie(context: BoxContext) -> Lying:
+def _lie(context: BoxContext) -> Arrangement:
     laid, _, sight = arrange(context)
     display = context.display
-    return Lying(laid, sight, display.size == "fitted" and isinstance(display.frame, NewRabbet))
+    return Arrangement(laid, sight, display.size == "fitted" and isinstance(display.frame, NewRabbet))
 
 
-def _reckon(context: BoxContext, recipe: Recipe) -> Reckoned:
+def _reckon(context: BoxContext, recipe: Recipe) -> DisplayPlan:
     sizes = size_up(context, recipe)
     check(context, sizes)
     weights = _weights(context, sizes)
-    return Reckoned(
+    return DisplayPlan(
         verdict=_verdict(context, sizes),
         outside=(sizes.rabbet.outside["width"], sizes.rabbet.outside["height"]),
         layers=tuple(Layer(lies.key, lies.label, lies.size) for lies in sizes.pack.layers),
@@ -102,7 +102,7 @@ def _reckon(context: BoxContext, recipe: Recipe) -> Reckoned:
         proofs=tuple(_proofs(context, sizes)),
         deep=sizes.rabbet.rail_height + leaf(context.display.build_up, "/display/build_up", "Build-up", "choice", grain="depth"),
         weights=weights,
-        carcass=sizes.rabbet.carcass(weights),
+        frame_section=sizes.rabbet.frame_section(weights),
         held=held(context, sizes),
         items=tuple(
             ItemShown(

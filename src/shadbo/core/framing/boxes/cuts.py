@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from shadbo.core.contract.views import Drawing, View
-from shadbo.core.framing.arrange.laid import SPANS, BoxContext, Laid
+from shadbo.core.framing.arrange.laid import SPANS, BoxContext, PlacedItem
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.quantity.exact import Fraction, exact
 
@@ -21,7 +21,7 @@ def cut_at(context: BoxContext, sizes: Sizes) -> tuple[str, Fraction]:
     return "height", most.x.value
 
 
-def on_line(one: Laid, axis: str, at: Fraction) -> tuple[float, float] | None:
+def on_line(one: PlacedItem, axis: str, at: Fraction) -> tuple[float, float] | None:
     """From where to where a line along an axis passes through an item; None if it misses it."""
     along, off = (0, 1) if axis == "width" else (1, 0)
     points, line = one.body.points.tolist(), float(at)

@@ -17,7 +17,7 @@ from shadbo.core.document.decisions.canvas import ReadFrame
 from shadbo.core.document.decisions.having import closing_of
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.kinds import KindOf
-from shadbo.core.framing.arrange.laid import BoxContext, Laid
+from shadbo.core.framing.arrange.laid import BoxContext, PlacedItem
 from shadbo.core.framing.boxes.covering import cloth_size, cloth_thick, covered
 from shadbo.core.framing.boxes.mats import Matting
 from shadbo.core.framing.boxes.recipe import Recipe
@@ -32,7 +32,7 @@ ZERO = Fraction(0)
 
 
 @record(frozen=True, slots=True)
-class Lies:
+class PackLayer:
     """One layer of the pack, front to back."""
 
     key: str
@@ -45,10 +45,10 @@ class Lies:
 class Pack:
     """The pack of a box. ``stands`` is how high each item stands over its own ground; ``most`` needs the most room."""
 
-    layers: list[Lies]
+    layers: list[PackLayer]
     stands: dict[str, Dim]
     air: dict[str, Dim]
-    most: Laid
+    most: PlacedItem
     need: Dim
     needs: dict[str, Dim]
     spacer: Dim | None
@@ -75,7 +75,7 @@ class Pack:
 
 
 def pack_up(
-    context: BoxContext, recipe: Recipe, laid: list[Laid], rabbet: Rabbet, mats: Matting | None, board: Mapping[str, Dim]
+    context: BoxContext, recipe: Recipe, laid: list[PlacedItem], rabbet: Rabbet, mats: Matting | None, board: Mapping[str, Dim]
 ) -> Pack:
     """Put the layers, the room and the slack into the book."""
     book, display = context.book, context.display
@@ -84,23 +84,23 @@ def pack_up(
     most = max(laid, key=lambda one: needs[one.item.key].value)
     need = book.add(largest(list(needs.values())), "room.need", "Room needed in front", parts=(most.part,), grain="depth")
     glazed = display.glazing != "none"
-    layers: list[Lies] = []
+    layers: list[PackLayer] = []
     if glazed:
         layers.append(_glazing(context, rabbet))
     spacer = _spacer(context, recipe, need, glazed)
     if spacer is not None:
-        layers.append(Lies("spacer", recipe.spacer_word, spacer, "strip"))
+        layers.append(PackLayer("spacer", recipe.spacer_word, spacer, "strip"))
     if mats is not None:
         for level in mats.levels:
-            layers.append(Lies(level.key, level.label, level.thickness, "board"))
+            layers.append(PackLayer(level.key, level.label, level.thickness, "board"))
     if under is not None:
-        layers.append(Lies("under", "Work the mats lie on", under, "paper"))
+        layers.append(PackLayer("under", "Work the mats lie on", under, "paper"))
     # Under a lip, or pressed against the glass, the work itself is a layer of the pack; what lies behind mats is not pressed.
     pressed = [one for one in laid if mats is None or one.item.window is None] if glazed and spacer is None else []
     if flat := laid if display.edges == "lapped" else pressed:
         thick = largest([stands[one.item.key] for one in flat])
         work = book.add(thick, "pack.work", "Work", parts=(most.part,), grain="depth")
-        layers.append(Lies("work", "Work", work, "paper"))
+        layers.append(PackLayer("work", "Work", work, "paper"))
     came_board = _came(context, "board")
     # Only a board that came with a bought box can be cut down, and only where something is to have room behind it.
     cut_down = display.dropped
@@ -117,7 +117,7 @@ def pack_up(
         folds = context.book.add(
             cloth_thick(context) * 2, "pack.cloth", "Cloth over the mount, face and behind", parts=("cloth",), grain="depth"
         )
-        layers.append(Lies("cloth", "Cloth over the mount", folds, "canvas"))
+        layers.append(PackLayer("cloth", "Cloth over the mount", folds, "canvas"))
         cloth_size(context, board, layers[-2].size)
     behind_need, longest = None, max(laid, key=lambda one: one.sized.behind.value)
     if recipe.behind and longest.sized.behind.value > 0:
@@ -130,7 +130,7 @@ def pack_up(
             grain="depth",
         )
         if not cut_down:
-            layers.append(Lies("behind", "Room behind, between strips", behind_need, "shadow"))
+            layers.append(PackLayer("behind", "Room behind, between strips", behind_need, "shadow"))
     for i, filler in enumerate(display.fillers):
         form = leaf(
             filler,
@@ -143,7 +143,7 @@ def pack_up(
             parts=(f"filler.{i}",),
         )
         layers.append(
-            Lies(
+            PackLayer(
                 f"filler.{i}",
                 f"Filler {i + 1}",
                 book.add(form, f"pack.filler.{i}", f"Filler {i + 1}", parts=(f"filler.{i}",)),
@@ -178,7 +178,7 @@ def pack_up(
         for lies in front:
             left = left - lies.size
         behind_room = book.add(left, "room.behind", "Room behind the board", parts=("behind",), grain="depth")
-        layers.insert(-1, Lies("behind", "Room behind, tissue", behind_room, "shadow"))
+        layers.insert(-1, PackLayer("behind", "Room behind, tissue", behind_room, "shadow"))
     elif behind_need is not None:
         behind_room = book.add(behind_need * 1, "room.behind", "Room behind the board", parts=("behind",), grain="depth")
     return Pack(
@@ -201,7 +201,7 @@ def pack_up(
     )
 
 
-def _over(one: Laid, spacer: Dim, mats: Matting | None, under: Dim | None, stands: dict[str, Dim]) -> Dim:
+def _over(one: PlacedItem, spacer: Dim, mats: Matting | None, under: Dim | None, stands: dict[str, Dim]) -> Dim:
     """The air over an item: the spacer, the mats it lies behind and what they lie on, less its own height. What has a layer
     of its own, under a lip or under the mats, has that in front of it already."""
     if one.item.key not in stands:
@@ -214,12 +214,12 @@ def _over(one: Laid, spacer: Dim, mats: Matting | None, under: Dim | None, stand
     return (spacer + behind + under if under is not None else spacer + behind) - stands[one.item.key]
 
 
-def _carries(one: Laid) -> bool:
+def _carries(one: PlacedItem) -> bool:
     """Whether the mats lie on an item’s edges: then its thickness is a layer of the pack."""
     return one.item.window is not None and one.item.window.how == "overlap"
 
 
-def _under(context: BoxContext, laid: list[Laid], mats: Matting | None) -> Dim | None:
+def _under(context: BoxContext, laid: list[PlacedItem], mats: Matting | None) -> Dim | None:
     """The thickest of the things whose edges the mats lie on."""
     carrying = [one.sized.front for one in laid if _carries(one)] if mats is not None else []
     if not carrying:
@@ -235,7 +235,7 @@ def _came(context: BoxContext, what: str) -> Fraction:
 
 def _layer(
     context: BoxContext, key: str, label: str, typed: Decimal | None, usual: Fraction, pointer: str, material: Material
-) -> Lies:
+) -> PackLayer:
     origin: Any = "choice" if typed is not None else "stock"
     form = leaf(
         typed if typed is not None else usual,
@@ -247,10 +247,10 @@ def _layer(
         grain="depth",
         parts=(key,),
     )
-    return Lies(key, label, context.book.add(form, f"pack.{key}", label, parts=(key,)), material)
+    return PackLayer(key, label, context.book.add(form, f"pack.{key}", label, parts=(key,)), material)
 
 
-def _glazing(context: BoxContext, rabbet: Rabbet) -> Lies:
+def _glazing(context: BoxContext, rabbet: Rabbet) -> PackLayer:
     display = context.display
     usual = usual_thick(context, max(d.value for d in rabbet.size.values()))
     names = {"glass": "Glass", "acrylic": "Acrylic", "coated": "Coated glass"}
@@ -260,7 +260,7 @@ def _glazing(context: BoxContext, rabbet: Rabbet) -> Lies:
 
 
 def _needs(
-    context: BoxContext, laid: list[Laid], rabbet: Rabbet, mats: Matting | None, under: Dim | None
+    context: BoxContext, laid: list[PlacedItem], rabbet: Rabbet, mats: Matting | None, under: Dim | None
 ) -> tuple[dict[str, Dim], dict[str, Dim], dict[str, Dim]]:
     """How high each item stands, its clearance, and the room the two ask for; by item key."""
     book, display = context.book, context.display

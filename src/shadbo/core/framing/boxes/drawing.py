@@ -9,13 +9,13 @@ from shadbo.core.contract.views import Drawing, Shape, Size, View
 from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.decisions.having import closing_of
 from shadbo.core.framing.arrange.drawn import draw_item, name_on
-from shadbo.core.framing.arrange.laid import SPANS, BoxContext, Laid
+from shadbo.core.framing.arrange.laid import SPANS, BoxContext, PlacedItem
 from shadbo.core.framing.boxes.covering import cloth_colour
 from shadbo.core.framing.boxes.cuts import across_view, cut_at
 from shadbo.core.framing.boxes.sheets import board_views, fold_view, mat_views, oval, tack_view
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.closing import draw_points, spaced_as
-from shadbo.core.framing.rabbet_drawing import Lying, back, measure_round, section
+from shadbo.core.framing.rabbet_drawing import RabbetLayer, back, measure_round, section
 from shadbo.core.framing.rails import AXES, draw_rails
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.sums import Dim
@@ -148,7 +148,7 @@ def _face(context: BoxContext, sizes: Sizes, at: Placed, ground: list[Shape]) ->
     return drawing.view()
 
 
-def _measured(drawing: Drawing, one: Laid, at: Placed) -> None:
+def _measured(drawing: Drawing, one: PlacedItem, at: Placed) -> None:
     """Width and height of an item beside it; one that is turned has none that lie straight."""
     if one.item.place.turn:
         return
@@ -233,8 +233,8 @@ def _section(context: BoxContext, sizes: Sizes) -> View:
         elif lies.key == "behind":
             inset = Fraction(2)
         elif lies.key == "backing" and pack.fill is not None:
-            lying.append(Lying("fill", "Filler behind", "board", pack.fill.thick.value, Fraction(1), "pack.fill", "filler"))
-        lying.append(Lying(lies.key, lies.label, lies.material, value, inset, lies.size.name, _short(lies.key), width))
+            lying.append(RabbetLayer("fill", "Filler behind", "board", pack.fill.thick.value, Fraction(1), "pack.fill", "filler"))
+        lying.append(RabbetLayer(lies.key, lies.label, lies.material, value, inset, lies.size.name, _short(lies.key), width))
     more = Fraction(0)
     if closing_of(display) == "clips":
         more = max(pack.used.value - rabbet.depth.value, Fraction(0))
@@ -338,7 +338,7 @@ def _seen(context: BoxContext, sizes: Sizes, at: Placed, ground: list[Shape]) ->
     return drawing.view()
 
 
-def _taken(drawing: Drawing, sizes: Sizes, one: Laid, at: Placed) -> None:
+def _taken(drawing: Drawing, sizes: Sizes, one: PlacedItem, at: Placed) -> None:
     """What the lip hides of an item, and what of it lies in the lip's shadow, at its own front."""
     x, y = at.x(one.edges["left"]), at.y(one.edges["top"])
     w, h = one.size("width").value, one.size("height").value

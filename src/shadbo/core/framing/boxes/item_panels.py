@@ -13,7 +13,7 @@ from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.items import Item
 from shadbo.core.document.kinds import KINDS
 from shadbo.core.document.traits import TRAITS
-from shadbo.core.framing.arrange.laid import BoxContext, Laid
+from shadbo.core.framing.arrange.laid import BoxContext, PlacedItem
 from shadbo.core.framing.arrange.layouts import LABELS
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
@@ -27,7 +27,7 @@ MOST_ANCHORS = 12
 FOLD_FIELDS = ("opening_width", "opening_height", "border", "crest_across", "crest_down", "crest_width", "crest_height", "padding")
 
 
-def measuring_inputs(context: BoxContext, one: Laid, *, fixings: bool = True) -> list[Input]:
+def measuring_inputs(context: BoxContext, one: PlacedItem, *, fixings: bool = True) -> list[Input]:
     """Name, kind, shape, sizes at stations, heights, weight, fixings, traits, outline and colour."""
     item, show, book = one.item, context.shop.showing, context.book
     where, parts, group, key = one.sized.pointer, (one.part,), item.name, one.part
@@ -167,7 +167,7 @@ def folded_for(item: Item) -> dict[str, Any]:
     return {"opening_width": share(item.width), "opening_height": share(item.height)}
 
 
-def _anchors(context: BoxContext, one: Laid) -> list[Input]:
+def _anchors(context: BoxContext, one: PlacedItem) -> list[Input]:
     item, show, book, group = one.item, context.shop.showing, context.book, "Where it is fixed"
     where, key, parts = one.sized.pointer, one.part, (one.part,)
     inputs: list[Input] = []
@@ -212,7 +212,7 @@ def _anchors(context: BoxContext, one: Laid) -> list[Input]:
     return inputs
 
 
-def arranging_inputs(context: BoxContext, sizes: Sizes, recipe: Recipe, one: Laid) -> list[Input]:
+def arranging_inputs(context: BoxContext, sizes: Sizes, recipe: Recipe, one: PlacedItem) -> list[Input]:
     """Its place and turn, its window, its folds, its border on the board."""
     item, show, book, display = one.item, context.shop.showing, context.book, context.display
     where, key, parts, group = one.sized.pointer, one.part, (one.part,), one.item.name
@@ -284,7 +284,7 @@ def _fold_label(field: str) -> str:
     }[field]
 
 
-def laying_inputs(context: Context[object, object], one: Laid) -> list[Input]:
+def laying_inputs(context: Context[object, object], one: PlacedItem) -> list[Input]:
     """How several things lie or stand together, and where the one in hand is."""
     show, book, group = context.shop.showing, context.book, "How they lie"
     how = tuple((key, (label,), (detail,)) for key, (label, detail) in LABELS.items())

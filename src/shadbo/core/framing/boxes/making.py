@@ -13,10 +13,10 @@ from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.document.decisions.having import closing_of
 from shadbo.core.document.facts import said
 from shadbo.core.document.shop import Board
-from shadbo.core.framing.arrange.laid import BoxContext, Laid
+from shadbo.core.framing.arrange.laid import BoxContext, PlacedItem
 from shadbo.core.framing.blocks import blocks_parts, blocks_steps
 from shadbo.core.framing.boxes.covering import cloth_line, cloth_parts, cloth_step, covered
-from shadbo.core.framing.boxes.depth import Lies
+from shadbo.core.framing.boxes.depth import PackLayer
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.came import BOARD_CAME, TABS, open_step, put_by, sheet_came, sheet_part, sheet_word, tabs_came
@@ -227,19 +227,19 @@ PUT_IN = {
 USES: Mapping[str, Use] = {"mount": "mount", "backing": "stiff"}
 
 
-def lies_of(context: BoxContext, sizes: Sizes, lies: Lies) -> Board:
+def lies_of(context: BoxContext, sizes: Sizes, lies: PackLayer) -> Board:
     """The board of the stock that a layer of the pack is."""
     if lies.key == "mount" and (sizes.cut_down or wired(context, sizes.laid)):
         return board_of(context, lies.size, "stiff")
     return board_of(context, lies.size, USES.get(lies.key, "mat" if lies.key.startswith("mat") else "filler"))
 
 
-def _spread(sizes: Sizes) -> tuple[Laid, ...]:
+def _spread(sizes: Sizes) -> tuple[PlacedItem, ...]:
     """Garments shown whole."""
     return tuple(one for one in sizes.laid if one.item.kind == "garment" and one.item.folding is None)
 
 
-def _no_heat(context: BoxContext, one: Laid) -> bool:
+def _no_heat(context: BoxContext, one: PlacedItem) -> bool:
     """Whether neither steam nor iron may come near a thing, by its traits or by what was answered of it."""
     return bool(NO_STEAM & said(context.piece.asked, one.item.traits))
 
@@ -250,14 +250,14 @@ def _heat(context: BoxContext, never: bool) -> str:
     return "Steamed, and dry." if context.piece.hold.steam else "As it came; steam only if its owner asks."
 
 
-def _steamed(context: BoxContext, one: Laid) -> list[Operation]:
+def _steamed(context: BoxContext, one: PlacedItem) -> list[Operation]:
     """Cloth that is steamed before it is folded or spread, where that was asked for and does no harm."""
     if not context.piece.hold.steam or _no_heat(context, one):
         return []
     return [steam_step(one.item.key, one.item.called, one.part)]
 
 
-def _damped(context: BoxContext, one: Laid) -> list[Operation]:
+def _damped(context: BoxContext, one: PlacedItem) -> list[Operation]:
     """Needlework that is relaxed with a fine spray before it is stretched, where that was asked for and does no harm."""
     if not context.piece.hold.steam or "moisture_sensitive" in said(context.piece.asked, one.item.traits):
         return []
@@ -274,7 +274,7 @@ def _damped(context: BoxContext, one: Laid) -> list[Operation]:
     ]
 
 
-def _fixings(context: BoxContext, one: Laid) -> int:
+def _fixings(context: BoxContext, one: PlacedItem) -> int:
     """By how many fixings a thing is held, where that is counted."""
     count = context.book.counts.get(f"hold.{one.item.key}.count")
     return (count.count or 0) if count is not None else 0

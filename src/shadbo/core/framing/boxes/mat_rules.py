@@ -6,7 +6,7 @@ from itertools import combinations
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.document.decisions.canvas import NewRabbet
-from shadbo.core.framing.arrange.laid import SPANS, BoxContext, Laid
+from shadbo.core.framing.arrange.laid import SPANS, BoxContext, PlacedItem
 from shadbo.core.framing.arrange.moves import packed
 from shadbo.core.framing.arrange.shapes import hides
 from shadbo.core.framing.boxes.mats import Level, Opening
@@ -102,7 +102,7 @@ def _overlaps(context: BoxContext, sizes: Sizes) -> None:
             )
 
 
-def _shows_past(context: BoxContext, one: Laid, shape: str) -> None:
+def _shows_past(context: BoxContext, one: PlacedItem, shape: str) -> None:
     """A window whose corners reach past a round or turned thing: what lies behind it is seen there."""
     ways = []
     if one.item.shape in ("circle", "oval") and shape == "rectangle":

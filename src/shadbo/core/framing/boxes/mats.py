@@ -9,7 +9,7 @@ from __future__ import annotations
 from shadbo.core.contract.display import Proof
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.shop import MatBoard
-from shadbo.core.framing.arrange.laid import SPANS, BoxContext, Laid
+from shadbo.core.framing.arrange.laid import SPANS, BoxContext, PlacedItem
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.record import record
@@ -22,7 +22,7 @@ HALF = Fraction(1, 2)
 class Opening:
     """A window of one mat: whose it is, its shape, and its place on the board from the left and from the top."""
 
-    laid: Laid
+    laid: PlacedItem
     shape: str
     size: dict[str, Dim]
     start: dict[str, Dim]
@@ -55,7 +55,7 @@ class Matting:
         """How far a window lies from the board’s right edge: its left, on the back."""
         return self.right[level.key, opening.laid.item.key]
 
-    def over(self, one: Laid) -> Dim | None:
+    def over(self, one: PlacedItem) -> Dim | None:
         """The thickness of the mats an item lies behind, None if it lies on them."""
         if one.item.window is None:
             return None
@@ -101,7 +101,7 @@ class Matting:
         return kept
 
 
-def mat_up(context: BoxContext, laid: list[Laid], sight: dict[str, Dim], board: dict[str, Dim]) -> Matting:
+def mat_up(context: BoxContext, laid: list[PlacedItem], sight: dict[str, Dim], board: dict[str, Dim]) -> Matting:
     """The mats and all their windows into the book."""
     book, mats = context.book, context.display.mats
     corner = {a: (sight[first] + sight[last]) / 2 - board[a] / 2 for a, (first, last) in SPANS.items()}
@@ -202,7 +202,7 @@ def _read_again(
     return {"across": (last, across), "down": (lowest, down)}
 
 
-def _window(context: BoxContext, one: Laid) -> dict[str, Dim]:
+def _window(context: BoxContext, one: PlacedItem) -> dict[str, Dim]:
     """The window over or round one item."""
     window = one.item.window
     assert window is not None

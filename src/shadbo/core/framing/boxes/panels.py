@@ -13,7 +13,7 @@ from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.decisions.having import closing_of
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
-from shadbo.core.framing.arrange.laid import BoxContext, Laid
+from shadbo.core.framing.arrange.laid import BoxContext, PlacedItem
 from shadbo.core.framing.arrange.layouts import LABELS
 from shadbo.core.framing.boxes.covering import cover_choice
 from shadbo.core.framing.boxes.item_panels import arranging_inputs, measuring_inputs
@@ -45,7 +45,7 @@ def _there(context: BoxContext, *names: str) -> tuple[str, ...]:
     return tuple(n for n in names if n in book.dims or n in book.counts)
 
 
-def _measure(context: BoxContext, sizes: Sizes, one: Laid) -> Panel:
+def _measure(context: BoxContext, sizes: Sizes, one: PlacedItem) -> Panel:
     key = one.part
     figures = _there(
         context,
@@ -164,7 +164,7 @@ def _refused(context: BoxContext, sizes: Sizes, size: Any, ready: ReadyFrame) ->
     return context.speak.say("too shallow by {}", short) if short > 0 else None
 
 
-def _arrange(context: BoxContext, sizes: Sizes, recipe: Recipe, one: Laid) -> Panel:
+def _arrange(context: BoxContext, sizes: Sizes, recipe: Recipe, one: PlacedItem) -> Panel:
     display, show = context.display, context.shop.showing
     book = context.book
     inputs: list[Input] = []
@@ -262,7 +262,7 @@ def _columns(context: BoxContext, count: int) -> ChoiceInput:
     return ChoiceInput("columns", "Columns", "How they lie", options, ("item",), "menu")
 
 
-def _mats(context: BoxContext, sizes: Sizes, one: Laid) -> list[Input]:
+def _mats(context: BoxContext, sizes: Sizes, one: PlacedItem) -> list[Input]:
     mats, show, group = context.display.mats, context.shop.showing, "Mats"
     levels = sizes.mats.levels if sizes.mats is not None else []
     counted = [

@@ -8,7 +8,7 @@ from shadbo.core.contract.checks import Patch, WayOut, put
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.document.readings import HeightStations, WidthStations
 from shadbo.core.document.schools import new_rabbet
-from shadbo.core.framing.arrange.laid import SPANS, WAYS, BoxContext, Laid
+from shadbo.core.framing.arrange.laid import SPANS, WAYS, BoxContext, PlacedItem
 from shadbo.core.framing.arrange.moves import packed, put_packed, put_places, taken_in_hand
 from shadbo.core.framing.arrange.packing import fits_box
 from shadbo.core.framing.arrange.shapes import apart, near_pairs, overlap
@@ -98,7 +98,7 @@ def _together(context: BoxContext, sizes: Sizes) -> None:
         )
 
 
-def _apart_ways(context: BoxContext, sizes: Sizes, a: Laid, b: Laid) -> list[WayOut]:
+def _apart_ways(context: BoxContext, sizes: Sizes, a: PlacedItem, b: PlacedItem) -> list[WayOut]:
     """Push the two apart along the shorter way, or lay everything anew."""
     say, gap = context.speak.say, max(exact(context.display.layout.gap), context.rule("least_gap"))
     ways = []
@@ -125,7 +125,7 @@ def _relaid(context: BoxContext, sizes: Sizes, gap: Fraction) -> Patch:
     return steps
 
 
-def _moved(one: Laid, axis: str, by: Fraction) -> tuple[Fraction, Fraction]:
+def _moved(one: PlacedItem, axis: str, by: Fraction) -> tuple[Fraction, Fraction]:
     return (one.x.value + by, one.y.value) if axis == "width" else (one.x.value, one.y.value + by)
 
 

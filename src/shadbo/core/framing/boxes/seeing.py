@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 
-from shadbo.core.framing.arrange.laid import WAYS, BoxContext, Laid
+from shadbo.core.framing.arrange.laid import WAYS, BoxContext, PlacedItem
 from shadbo.core.framing.boxes.depth import Pack
 from shadbo.core.framing.rabbet import Rabbet
 from shadbo.core.quantity.exact import Fraction
@@ -38,7 +38,7 @@ class Seeing:
     over: dict[str, Dim]
 
 
-def look_at(context: BoxContext, laid: list[Laid], rabbet: Rabbet, sight: dict[str, Dim], pack: Pack) -> Seeing:
+def look_at(context: BoxContext, laid: list[PlacedItem], rabbet: Rabbet, sight: dict[str, Dim], pack: Pack) -> Seeing:
     """Put what is hidden and shaded into the book."""
     book, looking = context.book, context.display.looking
 

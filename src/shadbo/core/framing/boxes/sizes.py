@@ -13,7 +13,7 @@ from shadbo.core.contract.terms import ruled
 from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.framing.arrange.folding import Folds, fold_up
-from shadbo.core.framing.arrange.laid import SPANS, WAYS, BoxContext, Laid, lay, size_items
+from shadbo.core.framing.arrange.laid import SPANS, WAYS, BoxContext, PlacedItem, lay, size_items
 from shadbo.core.framing.arrange.layouts import places_of
 from shadbo.core.framing.arrange.neighbours import Gap, gaps_of, told
 from shadbo.core.framing.arrange.stitched import Stitched, stretch_over
@@ -42,7 +42,7 @@ class Sizes:
     """Every dim of things in their box. ``sight`` are the edges of what shows, on the axes the items are placed on;
     ``strips`` the lengths its spacer is cut to."""
 
-    laid: list[Laid]
+    laid: list[PlacedItem]
     rabbet: Rabbet
     sight: dict[str, Dim]
     gaps: list[tuple[Gap, str]]
@@ -58,11 +58,11 @@ class Sizes:
     anchors: dict[tuple[str, int], dict[str, Dim]]
     points: Points
 
-    def item(self, key: str) -> Laid | None:
+    def item(self, key: str) -> PlacedItem | None:
         return next((one for one in self.laid if one.item.key == key), None)
 
 
-def arrange(context: BoxContext) -> tuple[list[Laid], Rabbet, dict[str, Dim]]:
+def arrange(context: BoxContext) -> tuple[list[PlacedItem], Rabbet, dict[str, Dim]]:
     """The items where they lie, the frame round them, and the edges of what shows."""
     sized = size_items(context)
     laid = lay(context, sized, places_of(context, sized))
@@ -167,7 +167,7 @@ def size_up(context: BoxContext, recipe: Recipe) -> Sizes:
 
 
 def _anchors(
-    context: BoxContext, laid: list[Laid], sight: dict[str, Dim], board: dict[str, Dim]
+    context: BoxContext, laid: list[PlacedItem], sight: dict[str, Dim], board: dict[str, Dim]
 ) -> dict[tuple[str, int], dict[str, Dim]]:
     """Where each thing is fixed, from the left, the right and the top of the mount board: its middle is seldom that place."""
     found = {}
@@ -251,7 +251,7 @@ def _cut_down(context: BoxContext, rabbet: Rabbet) -> dict[str, Dim]:
     }
 
 
-def _spoken_of(context: BoxContext, laid: list[Laid], sight: dict[str, Dim]) -> list[Laid]:
+def _spoken_of(context: BoxContext, laid: list[PlacedItem], sight: dict[str, Dim]) -> list[PlacedItem]:
     """The items whose room to the edges is told: all of a few; of many the one in hand and those nearest to each edge."""
     if len(laid) <= MANY:
         return laid
@@ -262,7 +262,7 @@ def _spoken_of(context: BoxContext, laid: list[Laid], sight: dict[str, Dim]) -> 
     return [one for one in laid if one.item.key in wanted]
 
 
-def _frame(context: BoxContext, laid: list[Laid]) -> tuple[Rabbet, dict[str, Dim]]:
+def _frame(context: BoxContext, laid: list[PlacedItem]) -> tuple[Rabbet, dict[str, Dim]]:
     """The frame, and where the edges of what shows lie."""
     frame, display, book = context.display.frame, context.display, context.book
     if not isinstance(frame, NewRabbet):
@@ -298,7 +298,7 @@ def _frame(context: BoxContext, laid: list[Laid]) -> tuple[Rabbet, dict[str, Dim
     return made_rabbet(context, frame, size), sight
 
 
-def _from_outside(context: BoxContext, laid: list[Laid], frame: NewRabbet) -> tuple[Rabbet, dict[str, Dim]]:
+def _from_outside(context: BoxContext, laid: list[PlacedItem], frame: NewRabbet) -> tuple[Rabbet, dict[str, Dim]]:
     """A frame ordered by its size over all: what shows is that less both rails; borders are what is left."""
     stock = context.shop.rabbet_mouldings or HOUSE_SHOP.rabbet_mouldings
     moulding = context.shop.rabbet_moulding(frame.moulding) or stock[0]

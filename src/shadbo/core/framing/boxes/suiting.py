@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import Any
 
-from shadbo.core.contract.display import Held, Suit, Way
+from shadbo.core.contract.display import Mounting, Suit, Way
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.items import Item, Kind
@@ -21,16 +21,16 @@ from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.lengths import Unit, as_decimal
 
 # What holds a thing by its kind’s fixing: how, what touches it, can it be undone.
-FIXINGS: dict[str, Held] = {
-    "hole": Held("its own pin, wire or bracket through the board", "metal through the board, padded", "yes"),
-    "slit": Held("ribbon or loops through slits in the board", "ribbon or thread", "yes"),
-    "stitch": Held("stitches through the board", "thread", "yes"),
-    "corners": Held("corners, or hinges at the top", "corners hold it, no adhesive", "yes"),
-    "hinge": Held("hinges at its top edge", "paste at the top edge", "yes"),
-    "tack": Held("pins or tags along the cloth’s edge", "steel pins in the turned cloth", "yes"),
-    "screw": Held("screws through the board into its bars", "the bars only", "yes"),
-    "board": Held("the lip, and tape across its back", "tape on the back", "mostly"),
-    "tape": Held("double-sided tape", "adhesive on its back", "no"),
+FIXINGS: dict[str, Mounting] = {
+    "hole": Mounting("its own pin, wire or bracket through the board", "metal through the board, padded", "yes"),
+    "slit": Mounting("ribbon or loops through slits in the board", "ribbon or thread", "yes"),
+    "stitch": Mounting("stitches through the board", "thread", "yes"),
+    "corners": Mounting("corners, or hinges at the top", "corners hold it, no adhesive", "yes"),
+    "hinge": Mounting("hinges at its top edge", "paste at the top edge", "yes"),
+    "tack": Mounting("pins or tags along the cloth’s edge", "steel pins in the turned cloth", "yes"),
+    "screw": Mounting("screws through the board into its bars", "the bars only", "yes"),
+    "board": Mounting("the lip, and tape across its back", "tape on the back", "mostly"),
+    "tape": Mounting("double-sided tape", "adhesive on its back", "no"),
 }
 # What each does to a thing as it is begun.
 DOES = {"direct": "air covers_edge", "spaced": "air", "shadow_box": "air", "matted_box": "air covers_edge"}
@@ -139,13 +139,13 @@ def started(display: str, kind: Kind, **more: Any) -> Callable[[Mapping[str, Any
     return made
 
 
-def fixing_of(item: Item) -> Held:
+def fixing_of(item: Item) -> Mounting:
     """What holds one thing: by its first anchor, else as is usual for its kind."""
     how = item.anchors[0].how if item.anchors else kind_of(item).fixing
     return FIXINGS[how]
 
 
-def held(context: BoxContext, sizes: Sizes) -> Held:
+def held(context: BoxContext, sizes: Sizes) -> Mounting:
     found = list(dict.fromkeys(fixing_of(one.item) for one in sizes.laid))
     worst = max((h.reversible for h in found), key=UNDOING.index)
-    return Held("; ".join(h.how for h in found), "; ".join(dict.fromkeys(h.touches for h in found)), worst)
+    return Mounting("; ".join(h.how for h in found), "; ".join(dict.fromkeys(h.touches for h in found)), worst)
