@@ -5,12 +5,14 @@ from __future__ import annotations
 from collections.abc import Iterator
 from itertools import combinations, pairwise
 from math import hypot
+from typing import Any
 
 import pytest
-from shapely import Point, Polygon
+from shapely import Point, Polygon, unary_union
+from shapely.affinity import scale
 
 from shadbo.bench.at_random import random_piece
-from shadbo.core.contract.bodies import Body, Fixing, Space
+from shadbo.core.contract.bodies import Body, Fixing, Space, mm
 from shadbo.core.contract.display import DisplayPlan
 from shadbo.core.contract.parts import cut, got
 from shadbo.core.contract.views import APART
@@ -241,3 +243,30 @@ def test_no_screw_splits_the_wood_at_its_edge() -> None:
                         assert solid.exterior.distance(Point(x, y)) >= least, f"{piece.name}: {fixing.part} in {body.part}"
                         seen += 1
     assert seen > 60
+
+
+# Drawn otherwise than it lies, on purpose: a back with the canvas turned over its bars, hinges a little wider than their knuckle, cloth
+# out of true as a rectangle.
+OTHERWISE = {("stretcher", "bar"), ("stretcher", "brace"), ("stretcher", "canvas"), ("front_opening", "hinge"), ("sleeve", "work")}
+
+
+@pytest.mark.parametrize("display", DISPLAYS)
+def test_face_and_back_are_drawn_where_the_pieces_lie_by_shapely(display: str) -> None:
+    """What a drawing shows of a part lies within that part’s pieces in space, seen from behind in the mirror."""
+    pieces = [p for p in demo_pieces() if p.display.type == display] + [random_piece(s, HOUSE_SHOP, display) for s in range(4)]
+    for piece in pieces:
+        done = plan(piece, HOUSE_SHOP)
+        if done.stops:
+            continue
+        *_, space, _ = worked(piece)
+        lying: dict[str, Any] = {}
+        for body in space.bodies:
+            lying[body.part] = unary_union([lying.get(body.part, Polygon()), *(Polygon(o).buffer(0.01) for o, *_ in body.solids)])
+        for view in (v for v in done.views if v.key in ("face", "back")):
+            for shape in view.shapes:
+                if shape.kind != "polygon" or shape.part not in lying or (display, shape.part.split(".")[0]) in OTHERWISE:
+                    continue
+                drawn = Polygon(shape.points)
+                if view.key == "back":
+                    drawn = scale(drawn, -1, 1, origin=(mm(space.width) / 2, 0))
+                assert drawn.difference(lying[shape.part].buffer(1.0)).area < 20, f"{piece.name}: {view.key}, {shape.part}"

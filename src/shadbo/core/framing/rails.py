@@ -28,12 +28,13 @@ def other(axis: str) -> str:
     return "height" if axis == "width" else "width"
 
 
-def draw_rails(drawing: Drawing, w: Fraction, h: Fraction, f: Fraction) -> None:
-    """Four mitred rails of face ``f`` filling ``w`` × ``h``, outer corner at the origin."""
-    drawing.polygon("rail.top", "Top rail", "wood", ((0, 0), (w, 0), (w - f, f), (f, f)))
-    drawing.polygon("rail.bottom", "Bottom rail", "wood", ((0, h), (f, h - f), (w - f, h - f), (w, h)))
-    drawing.polygon("rail.left", "Left stile", "wood", ((0, 0), (f, f), (f, h - f), (0, h)), turn=90)
-    drawing.polygon("rail.right", "Right stile", "wood", ((w, 0), (w, h), (w - f, h - f), (w - f, f)), turn=90)
+def draw_rails(drawing: Drawing, w: Fraction, h: Fraction, f: Fraction, part: str = "rail") -> None:
+    """Four mitred rails of face ``f`` filling ``w`` × ``h``, outer corner at the origin; seen from behind left and right change over."""
+    first, last = ("right", "left") if drawing.key == "back" else ("left", "right")
+    drawing.polygon(f"{part}.top", "Top rail", "wood", ((0, 0), (w, 0), (w - f, f), (f, f)))
+    drawing.polygon(f"{part}.bottom", "Bottom rail", "wood", ((0, h), (f, h - f), (w - f, h - f), (w, h)))
+    drawing.polygon(f"{part}.{first}", f"{first.title()} stile", "wood", ((0, 0), (f, f), (f, h - f), (0, h)), turn=90)
+    drawing.polygon(f"{part}.{last}", f"{last.title()} stile", "wood", ((w, 0), (w, h), (w - f, h - f), (w - f, f)), turn=90)
 
 
 def cut_line(

@@ -94,7 +94,7 @@ def _section(sizes: Sizes) -> View:
 def _back(sizes: Sizes) -> View:
     w, h = sizes.rabbet.outside["width"].value, sizes.rabbet.outside["height"].value
     drawing = Drawing("back", "Back, seen from behind", w, h)
-    draw_rails(drawing, w, h, sizes.face.value)
+    draw_rails(drawing, w, h, sizes.face.value, "tray")
     drawing.box("back", "Back", "board", 0, 0, w, h)
     drawing.box(
         "tray",

@@ -130,8 +130,9 @@ def _back(context: SashContext, sizes: Sizes) -> View:
     drawing.box("sash", "Sash", "wood", 0, 0, w, h)
     pw, ph = sizes.pane["width"].value, sizes.pane["height"].value
     for x, y in panes(context, sizes):
-        # Seen from behind left and right change over.
-        drawing.box("board", "Board", "board", w - x - pw, y, pw, ph)
+        # Seen from behind left and right change over; a board has its ease in the rebate.
+        bw, bh = (sizes.board[axis].value for axis in ("width", "height"))
+        drawing.box("board", "Board", "board", w - x - (pw + bw) * HALF, y + (ph - bh) * HALF, bw, bh)
     if display.closing == "cover":
         cw, ch, beyond = sizes.cover["width"].value, sizes.cover["height"].value, exact(display.cover_by)
         x0, y0 = sizes.start["width"].value - beyond, sizes.start["height"].value - beyond

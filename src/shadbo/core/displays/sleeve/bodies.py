@@ -25,5 +25,5 @@ def lie(context: SleeveContext, sizes: Sizes) -> Space:
     space.then()
     for place in sizes.at:
         x = w - (w - pole) / 2 - mm(place)
-        space.box("bracket", "Bracket", "metal", x - 6, top + high / 2, 12, high, cloth, cloth + thick)
+        space.box("bracket", "Bracket", "metal", x - 6, top, 12, high, cloth, cloth + thick)
     return space
