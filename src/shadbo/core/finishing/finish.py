@@ -11,7 +11,7 @@ from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, cut
 from shadbo.core.contract.terms import there
 from shadbo.core.contract.views import APART
-from shadbo.core.finishing.hang.drawing import hardware, joint_views, on_the_back
+from shadbo.core.finishing.hang.drawing import hardware, joint_views, joints_in_space, on_the_back
 from shadbo.core.finishing.hang.joining import joint_operations, joint_parts, wedged
 from shadbo.core.finishing.hang.joints import Joint
 from shadbo.core.finishing.hang.making import BUMPER, EASEL, hang_operations, hang_parts, stand_operation
@@ -166,6 +166,8 @@ def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way
         own = display_plan.space()
         if methoded:
             held_in_space(own, context.piece.object, kept)
+        if frame_section is not None and frame_section.made:
+            joints_in_space(own, frame_section, joint)
         if strainer is not None and frame_section is not None:
             strained(own, strainer, frame_section.solid)
         if hung is not None:

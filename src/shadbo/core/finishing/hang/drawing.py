@@ -74,6 +74,21 @@ def hardware(space: Space, hung: Hanging) -> None:
         lay_cleat(space, hung.cleat, hung.top, z, wood)
 
 
+def joints_in_space(space: Space, frame_section: FrameSection, joint: Joint | None) -> None:
+    """Dowels across the corners of a frame that is made: from the outside of a stile through it into the rail, at a third and two thirds of
+    its height, in the middle of what wood there is beside the rabbet."""
+    if joint is None or joint.key != "dowel" or frame_section.frames > 1 or not any(b.part == "rail.top" for b in space.bodies):
+        return
+    w, h, high, at = mm(space.width), mm(space.height), mm(frame_section.height), mm(frame_section.solid) / 2
+    reach = at + float(joint.reach)
+    layer = next(b.layer for b in space.bodies if b.part == "rail.top")
+    for rail, y in (("top", at), ("bottom", h - at)):
+        for stile, start, end in (("left", 0.0, reach), ("right", w, w - reach)):
+            for share in (1, 2):
+                z = high * share / 3
+                space.fix_at(layer, "joint", "Dowel", (start, y, z), (end, y, z), (f"rail.{stile}",), f"rail.{rail}")
+
+
 def joint_views(frame_section: FrameSection, joint: Joint | None) -> tuple[ViewOf, ...]:
     """A corner from behind, of a frame whose mitres are still to be made."""
     return (ViewOf("joint", lambda: _joint(frame_section, joint)),) if joint is not None else ()

@@ -20,7 +20,7 @@ DOWELS = (4, 5, 6, 8, 10, 12)
 @record(frozen=True, slots=True)
 class Joint:
     """One way of holding a mitre: whether it fits the rail and bears the weight, and why; ``size`` and how ``deep`` it goes in words, so many
-    ``each`` corner."""
+    ``each`` corner; a dowel ``reach``es so far into each side (mm)."""
 
     key: str
     label: str
@@ -30,6 +30,7 @@ class Joint:
     rank: int
     each: int = 1
     deep: str = ""
+    reach: Fraction = Fraction(0)
 
     @property
     def told(self) -> str:
@@ -78,6 +79,7 @@ def joints_for(rules: Rules, face: Fraction, solid: Fraction, kg: Fraction) -> l
             4 if dowel >= 6 else 1,
             2,
             f"{round(dowel * exact(rules.dowel_deep))} mm deep each side" if dowel else "",
+            Fraction(round(dowel * exact(rules.dowel_deep))),
         )
     )
     found.append(
