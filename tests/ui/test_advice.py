@@ -40,7 +40,7 @@ def test_a_silk_scarf_lies_off_the_glass_sewn_along_its_hem(page: Page, take: Ta
     assert offered(page)[0] == "spaced"
     taken_over(page, "Held off the glazing")
     stage(page, "Hold")
-    expect(page.get_by_text("stitches along its edge", exact=True)).to_be_visible()
+    expect(page.get_by_role("radio", name=re.compile("^Stitches along its edge"))).to_be_visible()
     expect(page.get_by_role("radio", name=re.compile("^Magnets"))).to_have_count(0)
     stage(page, "Cut")
     expect(page.locator('[data-cut="cover.cloth"], [data-cut="cloth"]').first).to_be_visible()

@@ -34,7 +34,7 @@ def _lines(plan: Plan, unit: UnitName) -> Iterator[str]:
     for line in plan.cuts:
         told = (line.length.text(unit), plain(line.section, unit), line.material, plain(line.note, unit))
         yield f"  {line.count} × {line.part}: {'; '.join(t for t in told if t)}"
-    for comes in ("number", "came", "hand"):
+    for comes in ("number", "there", "came", "hand"):
         parts = [p for p in plan.to_get if p.comes == comes]
         if parts:
             yield ""

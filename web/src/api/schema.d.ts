@@ -1792,6 +1792,11 @@ export interface components {
              * @constant
              */
             kind: "choice";
+            /**
+             * Row
+             * @default
+             */
+            row: string;
         };
         /**
          * Choose
@@ -1807,6 +1812,16 @@ export interface components {
             choice: string;
             /** Option */
             option: string;
+        };
+        /**
+         * Clause
+         * @description What a step says of one part, a family of them by its name: told where the job has that part, and nowhere else.
+         */
+        Clause: {
+            /** Part */
+            part: string;
+            /** Say */
+            say: (string | components["schemas"]["Shown"])[];
         };
         /** ColourOut */
         ColourOut: {
@@ -2621,7 +2636,8 @@ export interface components {
          * LengthInput
          * @description A length to be typed. ``follows`` is set while it is worked out from the others instead;
          *     ``typed`` is what was written, which may be shown again where the field's unit is that of its ``tape``; ``again`` is
-         *     where another reading of the same station would stand; ``slide`` draws a slider under the field.
+         *     where another reading of the same station would stand; ``slide`` draws a slider under the field. An input with a ``row`` is asked in the
+         *     row of that part in the lists, and not among the stage’s fields.
          */
         LengthInput: {
             /** Pointer */
@@ -2654,6 +2670,11 @@ export interface components {
              * @constant
              */
             kind: "length";
+            /**
+             * Row
+             * @default
+             */
+            row: string;
         };
         /**
          * Line
@@ -3037,7 +3058,8 @@ export interface components {
          *     ``holds`` are the things it fixes for good or for a long time, by ``method``; ``closes`` the pack;
          *     ``inside`` is what can’t be done once it is closed. ``apart``: it is done beside the frame, and doesn’t wait for glue or coats told
          *     before it, only for what it names, what it uses and the gates before it. ``takes`` is what is
-         *     kept busy by it, ``takes_on`` so many minutes longer than the hands are.
+         *     kept busy by it, ``takes_on`` so many minutes longer than the hands are. ``also``: what is told behind ``say`` of parts that may be
+         *     left out; joined to a job it is told, or gone.
          */
         Operation: {
             /** Key */
@@ -3141,6 +3163,11 @@ export interface components {
              * @default 0
              */
             takes_on: number;
+            /**
+             * Also
+             * @default []
+             */
+            also: components["schemas"]["Clause"][];
         };
         /**
          * OperationOut
@@ -3313,7 +3340,7 @@ export interface components {
              * Comes
              * @enum {string}
              */
-            comes: "cut" | "number" | "came" | "hand" | "owner";
+            comes: "cut" | "number" | "there" | "came" | "hand" | "owner";
             /**
              * Material
              * @default
@@ -4985,6 +5012,11 @@ export interface components {
              * @constant
              */
             kind: "words";
+            /**
+             * Row
+             * @default
+             */
+            row: string;
         };
         /**
          * WordsOut

@@ -11,7 +11,7 @@ import { rove, tabStop } from "../parts/roving";
 import type { PieceWork } from "../piece/usePiece";
 import { useWords } from "../words/useWords";
 
-interface Asking {
+export interface Asking {
   id: string;
   unit: Unit;
   onTry: (edits: Edit[]) => Promise<Preview | Problem | null>;
@@ -25,7 +25,7 @@ interface Asking {
 /** What a stage asks, drawn from the plan: fields and choices, no rule of the trade. */
 export const StageInputs = memo(function StageInputs({ stage, ...asking }: Asking & { stage: StagePanel }) {
   const { unit } = asking;
-  const groups = [...Map.groupBy(stage.inputs, (i) => i.group)];
+  const groups = [...Map.groupBy(stage.inputs.filter((i) => !rowOf(i)), (i) => i.group)];
   return (
     <div className="space-y-4 p-3">
       <p className="text-soft leading-snug">
@@ -45,6 +45,24 @@ export const StageInputs = memo(function StageInputs({ stage, ...asking }: Askin
     </div>
   );
 });
+
+/** The part in whose row of the lists something is asked; nothing for a field of the stage. */
+export function rowOf(input: Input): string {
+  return "row" in input ? input.row : "";
+}
+
+/** What is asked in the row of one part. */
+export function RowInputs({ inputs, ...asking }: Asking & { inputs: Input[] }) {
+  return (
+    <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+      {inputs.map((input) => (
+        <div key={"pointer" in input ? input.pointer : "key" in input ? input.key : input.item} className="max-w-72">
+          <One {...asking} input={input} />
+        </div>
+      ))}
+    </div>
+  );
+}
 
 /** A group of inputs; folded up while nothing in it was read and nothing has to be. */
 function Group({ title, inputs, children }: { title: string; inputs: Input[]; children: ReactNode }) {

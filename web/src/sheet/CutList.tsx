@@ -1,18 +1,31 @@
-import { memo } from "react";
-import type { CutLine, Plan, Unit } from "../api/types";
+import { MoreHorizontal } from "lucide-react";
+import { memo, useState, type ReactNode } from "react";
+import type { CutLine, Input, Plan } from "../api/types";
 import { Length, Sentence } from "../fields/Length";
+import { rowOf, RowInputs, type Asking } from "../inputs/StageInputs";
 import { usePointed } from "../parts/pointed";
 import { Rounded } from "./Figures";
 
-interface Props {
+interface Props extends Asking {
   plan: Plan;
-  unit: Unit;
-  onPoint: (part: string | null) => void;
+  inputs: Input[];
   onOpen: (figure: string) => void;
 }
 
+/** What is asked in each row, and the row in which it is open. */
+interface Rows {
+  asked: Map<string, Input[]>;
+  open: string | null;
+  asking: Asking;
+  onTurn: (row: string) => void;
+}
+
 /** The cut list, and how the rails lie in the stock lengths. */
-export const CutList = memo(function CutList({ plan, unit, onPoint, onOpen }: Props) {
+export const CutList = memo(function CutList({ plan, inputs, onOpen, ...asking }: Props) {
+  const { unit, onPoint } = asking;
+  const [open, setOpen] = useState<string | null>(null);
+  const asked = Map.groupBy(inputs.filter(rowOf), rowOf);
+  const rows = { asked, open, asking, onTurn: (row: string) => setOpen(open === row ? null : row) };
   return (
     <div className="scroll overflow-x-auto bg-sheet px-3 pb-2 desk:h-full desk:overflow-y-auto" tabIndex={0} aria-label="Cut list" role="region">
       <table className="w-full text-[13.5px]">
@@ -23,11 +36,14 @@ export const CutList = memo(function CutList({ plan, unit, onPoint, onOpen }: Pr
             <th className="py-1 font-medium">Material</th>
             <th className="py-1 pl-4 text-right font-medium">Length</th>
             <th className="py-1 pl-4 text-right font-medium">Short point</th>
+            <th className="w-7">
+              <span className="sr-only">As it is</span>
+            </th>
           </tr>
         </thead>
         <tbody>
           {plan.cuts.map((line) => (
-            <Line key={line.key} line={line} figures={plan.figures} unit={unit} onPoint={onPoint} onOpen={onOpen} />
+            <Line key={line.key} line={line} rows={rows} figures={plan.figures} unit={unit} onPoint={onPoint} onOpen={onOpen} />
           ))}
         </tbody>
       </table>
@@ -42,19 +58,22 @@ export const CutList = memo(function CutList({ plan, unit, onPoint, onOpen }: Pr
           {bar.keep && " (back to stock with a tag)"}.
         </p>
       ))}
-      <ToGet plan={plan} unit={unit} onPoint={onPoint} />
+      <ToGet plan={plan} rows={rows} unit={unit} onPoint={onPoint} />
     </div>
   );
 });
 
 const COMES = [
   ["number", "To get"],
+  ["there", "There already"],
   ["came", "Came with the frame"],
   ["hand", "At hand"],
 ] as const;
 
 /** What has to be there besides what is cut, by where it comes from; and what the job itself finds wrong with it. */
-function ToGet({ plan, unit, onPoint }: Omit<Props, "onOpen">) {
+function ToGet({ plan, rows, unit, onPoint }: { rows: Rows } & Pick<Props, "plan" | "unit" | "onPoint">) {
+  const listed = new Set([...plan.cuts, ...plan.to_get].map((one) => one.key));
+  const out = [...rows.asked].filter(([row]) => !listed.has(row));
   return (
     <section aria-label="Things to get" className="mt-3">
       {plan.faults.map((fault) => (
@@ -74,7 +93,7 @@ function ToGet({ plan, unit, onPoint }: Omit<Props, "onOpen">) {
                   <li
                     key={part.key}
                     data-part={part.key}
-                    className="grid grid-cols-[2.2rem_1fr] gap-x-2 border-b border-rule py-0.5"
+                    className="grid grid-cols-[2.2rem_1fr_1.5rem] gap-x-2 border-b border-rule py-0.5"
                     onPointerEnter={() => onPoint(part.lights[0] ?? null)}
                     onPointerLeave={() => onPoint(null)}
                   >
@@ -95,20 +114,58 @@ function ToGet({ plan, unit, onPoint }: Omit<Props, "onOpen">) {
                         )}
                       </span>
                     </span>
+                    <AsItIs row={part.key} name={part.name} rows={rows} />
+                    <Opened row={part.key} rows={rows} within="col-span-3" />
                   </li>
                 ))}
               </ul>
             </div>
           );
         })}
+        {out.length > 0 && (
+          <div className="mb-2">
+            <h3 className="border-b border-ink pb-0.5 text-[13px] font-semibold">Left out</h3>
+            <ul className="text-[13px] leading-snug">
+              {out.map(([row, inputs]) => (
+                <li key={row} data-part={row} className="grid grid-cols-[2.2rem_1fr_1.5rem] gap-x-2 border-b border-rule py-0.5 text-soft">
+                  <span />
+                  {inputs[0]?.group}
+                  <AsItIs row={row} name={inputs[0]?.group ?? row} rows={rows} />
+                  <Opened row={row} rows={rows} within="col-span-3" />
+                </li>
+              ))}
+            </ul>
+          </div>
+        )}
       </div>
     </section>
   );
 }
 
-function Line({ line, figures, unit, onPoint, onOpen }: { line: CutLine; figures: Plan["figures"] } & Omit<Props, "plan">) {
+/** Opens what can be said of a part: that it is there already, how large, that it is got, or left out. */
+function AsItIs({ row, name, rows }: { row: string; name: string; rows: Rows }) {
+  if (!rows.asked.has(row)) return <span />;
+  return (
+    <button type="button" className="self-start text-soft hover:text-act" aria-expanded={rows.open === row} aria-label={`Say how it is: ${name}`} title="There already, got, or left out" onClick={() => rows.onTurn(row)}>
+      <MoreHorizontal size={15} aria-hidden />
+    </button>
+  );
+}
+
+function Opened({ row, rows, within }: { row: string; rows: Rows; within: string }): ReactNode {
+  const inputs = rows.asked.get(row);
+  if (rows.open !== row || !inputs) return null;
+  return (
+    <div className={`${within} bg-act-wash/60 px-2 py-1.5`} role="group" aria-label="How it is">
+      <RowInputs {...rows.asking} inputs={inputs} />
+    </div>
+  );
+}
+
+function Line({ line, rows, figures, unit, onPoint, onOpen }: { line: CutLine; rows: Rows; figures: Plan["figures"] } & Pick<Props, "unit" | "onPoint" | "onOpen">) {
   const pointed = usePointed(line.parts);
   return (
+    <>
     <tr
       data-cut={line.key}
       className={`border-b border-rule align-baseline ${pointed ? "bg-act-wash" : ""}`}
@@ -145,6 +202,17 @@ function Line({ line, figures, unit, onPoint, onOpen }: { line: CutLine; figures
           )}
         </td>
       ))}
+      <td className="py-1 text-right">
+        <AsItIs row={line.key} name={line.part} rows={rows} />
+      </td>
     </tr>
+    {rows.open === line.key && (
+      <tr>
+        <td colSpan={6}>
+          <Opened row={line.key} rows={rows} within="" />
+        </td>
+      </tr>
+    )}
+    </>
   );
 }

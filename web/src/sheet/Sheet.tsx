@@ -201,6 +201,7 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
   if (piece?.sealed_by) return <Redirect to={`/records/${piece.sealed_by}`} replace />;
   if (!piece || !plan || !stage || !calm || !calmStage || !mainView) return <p className="p-10 text-soft">Fetching the piece…</p>;
 
+  const asking = { id, unit, onTry: tryOut, onEdit: edit, onDrop: dropTrial, onUndo: undo, onPoint: pointAt, onPhotograph: setPhotographing };
   const here = new Set(stage.inputs.flatMap((i) => ("pointer" in i ? [i.pointer] : [])));
   const outline = stage.inputs.find((i) => i.kind === "outline" && (inMind === "" || i.item === inMind || !plan.items.some((one) => one.key === inMind)));
   const others = stage.views.filter((key) => key !== mainView.key);
@@ -230,7 +231,7 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
               <Columns2 size={16} aria-hidden /> Other ways of showing it
             </Link>
           )}
-          <StageInputs id={id} stage={calmStage} unit={unit} onTry={tryOut} onEdit={edit} onDrop={dropTrial} onUndo={undo} onPoint={pointAt} onPhotograph={setPhotographing} />
+          <StageInputs {...asking} stage={calmStage} />
           {stage.key === "measure" && <Note piece={id} value={piece.note} onEdit={edit} />}
           {stage.key === "cut" && <WorkOrder piece={piece} plan={calm} unit={unit} onPoint={pointAt} />}
           <WordsHere texts={() => wordsOf(calmStage, calm)} />
@@ -245,7 +246,7 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
           </figure>
           {stage.key === "cut" ? (
             <div className="grid min-h-0 gap-px desk:grid-cols-[minmax(0,1fr)_8.5rem]">
-              <CutList plan={calm} unit={unit} onPoint={pointAt} onOpen={openFigure} />
+              <CutList {...asking} plan={calm} inputs={calmStage.inputs} onOpen={openFigure} />
               <div className="grid h-[26vw] min-h-0 auto-cols-[minmax(8rem,1fr)] grid-flow-col gap-px overflow-x-auto desk:h-auto desk:auto-cols-auto desk:auto-rows-[minmax(6rem,1fr)] desk:grid-flow-row desk:overflow-y-auto desk:overflow-x-hidden">{small}</div>
             </div>
           ) : (

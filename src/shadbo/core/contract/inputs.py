@@ -27,7 +27,8 @@ class Slide:
 class LengthInput:
     """A length to be typed. ``follows`` is set while it is worked out from the others instead;
     ``typed`` is what was written, which may be shown again where the field's unit is that of its ``tape``; ``again`` is
-    where another reading of the same station would stand; ``slide`` draws a slider under the field.
+    where another reading of the same station would stand; ``slide`` draws a slider under the field. An input with a ``row`` is asked in the
+    row of that part in the lists, and not among the stage’s fields.
     """
 
     pointer: str
@@ -44,6 +45,7 @@ class LengthInput:
     again: str | None = None
     slide: Slide | None = None
     kind: Literal["length"] = "length"
+    row: str = ""
 
 
 @record(frozen=True, slots=True)
@@ -97,6 +99,7 @@ class ChoiceInput:
     parts: tuple[str, ...]
     look: Look
     kind: Literal["choice"] = "choice"
+    row: str = ""
 
 
 @record(frozen=True, slots=True)
@@ -111,6 +114,7 @@ class WordsInput:
     hint: Say
     parts: tuple[str, ...] = ()
     kind: Literal["words"] = "words"
+    row: str = ""
 
 
 @record(frozen=True, slots=True)

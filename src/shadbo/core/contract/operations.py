@@ -37,6 +37,14 @@ Equipment = Literal["clamps", "weights", "press"]
 
 
 @record(frozen=True, slots=True)
+class Clause:
+    """What a step says of one part, a family of them by its name: told where the job has that part, and nowhere else."""
+
+    part: str
+    say: Say
+
+
+@record(frozen=True, slots=True)
 class Operation:
     """One operation at the bench. A gate must be looked at or read before going on; ``care`` is the safety note, if any.
 
@@ -47,7 +55,8 @@ class Operation:
     ``holds`` are the things it fixes for good or for a long time, by ``method``; ``closes`` the pack;
     ``inside`` is what can’t be done once it is closed. ``apart``: it is done beside the frame, and doesn’t wait for glue or coats told
     before it, only for what it names, what it uses and the gates before it. ``takes`` is what is
-    kept busy by it, ``takes_on`` so many minutes longer than the hands are.
+    kept busy by it, ``takes_on`` so many minutes longer than the hands are. ``also``: what is told behind ``say`` of parts that may be
+    left out; joined to a job it is told, or gone.
     """
 
     key: str
@@ -73,6 +82,7 @@ class Operation:
     apart: bool = False
     takes: Equipment | None = None
     takes_on: int = 0
+    also: tuple[Clause, ...] = ()
 
 
 @record(frozen=True, slots=True)

@@ -9,11 +9,13 @@ from shadbo.core.contract.cutting import CutLine
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.record import record
 
-# Where a part comes from: cut from stock, got by number or by the length, with the frame that is there, at hand, or the owner’s own.
-Comes = Literal["cut", "number", "came", "hand", "owner"]
+# Where a part comes from: cut from stock, got by number or by the length, there already, with the frame that is there, at hand, or the
+# owner’s own.
+Comes = Literal["cut", "number", "there", "came", "hand", "owner"]
 COMES: dict[Comes, str] = {
     "cut": "to cut",
     "number": "to get",
+    "there": "there already",
     "came": "came with the frame",
     "hand": "at hand",
     "owner": "the thing itself",

@@ -25,6 +25,7 @@ from shadbo.core.document.decisions.holding import Condition, Hold, Override
 from shadbo.core.document.decisions.layered_box import LayeredBox
 from shadbo.core.document.decisions.panel import OnPanel
 from shadbo.core.document.decisions.room import Room
+from shadbo.core.document.decisions.said import PartSaid
 from shadbo.core.document.decisions.sash import Sash
 from shadbo.core.document.decisions.see_through import SeeThrough
 from shadbo.core.document.decisions.sleeve import Sleeve
@@ -94,6 +95,7 @@ class Piece(Part):
     asked: WhatMatters = WhatMatters()
     room: Room = Room()
     condition: Condition = Condition()
+    said: Annotated[list[PartSaid], Field(max_length=80)] = []
     overrides: Annotated[list[Override], Field(max_length=40)] = []
 
     @model_validator(mode="after")

@@ -191,6 +191,7 @@ class Rules(Part):
     bar_screw_room: RULE_MM = _rule("8", "a screw beside the sheet needs", "bars-screws")
     bar_beyond: RULE_MM = _rule("12", "a bar with screws stands beyond the work by", "bars-screws")
     bars_clamp: RATIO = _rule("200", "a small screw drawn up by hand clamps with", "bars", "N")
+    grips_apart: RULE_MM = _rule("15", "magnets or screws of a bar no nearer than", "bars")
     magnets_every: RULE_MM = _rule("150", "magnets no further apart", "bars")
     bar_screws_every: RULE_MM = _rule("400", "screws through both bars no further apart", "bars")
     magnet_inset: RULE_MM = _rule("20", "magnets in from the bar’s end", "bars")

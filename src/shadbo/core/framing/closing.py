@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from shadbo.core.contract.display import Context
+from shadbo.core.contract.operations import Clause
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.views import Drawing
 from shadbo.core.document.decisions.having import closing_of, glazing_of
 from shadbo.core.framing.came import TABS_CARE, sheet_word, tabs_came
 from shadbo.core.framing.rails import AXES, spread
 from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.sums import Dim
 
 COVER_GLUE = got("glue.cover", "Glue or double-sided tape", comes="hand", note=("for the dust cover",))
@@ -131,12 +131,13 @@ def fitted(*pack: str) -> str:
     return f"Fit the pack, front to back: {', '.join(pack)}. Turn it over, look before closing: straight, centred, no dust."
 
 
-def sealed_in(context: Context[object, object]) -> Say:
-    """The tape and the paper over a closed pack, as they are told at the bench."""
+def sealed_in(context: Context[object, object]) -> tuple[Clause, ...]:
+    """How the pack is closed, the tape and the paper over it, as they are told at the bench."""
+    closes = Clause(closed_by(context), (told_points(context),))
     if closed_by(context) == "tabs":
-        return (" Tape over the gap round its back, against dust.",)
-    inside = context.rule("dust_cover_inset")
-    return context.speak.say(" Tape round the pack, dust cover from the middle outwards, trimmed {} inside.", inside)
+        return closes, Clause("tape", (" Tape over the gap round its back, against dust.",))
+    inside = context.speak.say(" Dust cover from the middle outwards, trimmed {} inside.", context.rule("dust_cover_inset"))
+    return closes, Clause("tape", (" Tape round the pack.",)), Clause("cover", inside)
 
 
 def draw_points(

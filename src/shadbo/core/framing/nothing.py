@@ -69,8 +69,9 @@ def check_cuts(context: Context[object, object], display_plan: DisplayPlan) -> N
 def check_thick(context: Context[object, object], display_plan: DisplayPlan) -> None:
     """Nothing is cut of a sheet of no thickness: what is there has some, what isn’t there isn’t cut."""
     usual = context.rule("backing")
+    left_out = {one.part for one in context.piece.said if one.comes == "none"}
     for line in display_plan.cuts:
-        if line.thick is not None and line.thick.mm == "0":
+        if line.thick is not None and line.thick.mm == "0" and line.key not in left_out:
             context.checks.add(
                 "stop",
                 f"nothing.thick.{line.key}",

@@ -47,7 +47,7 @@ def _numbers(job: Job, space: Space) -> Iterator[str]:
     lying: dict[str, int] = defaultdict(int)
     windows: dict[str, int] = defaultdict(int)
     lit = {part.key: frozenset((part.key, *part.lights)) for part in job.parts}
-    owned = frozenset().union(*(lit[part.key] for part in job.parts if part.comes in ("owner", "came", "hand")))
+    owned = frozenset().union(*(lit[part.key] for part in job.parts if part.comes in ("owner", "came", "hand", "there")))
     for fixing in space.fixings:
         lying[fixing.part] += 1
     for body in space.bodies:

@@ -30,14 +30,16 @@ MATERIALS: dict[str, tuple[str, ...]] = {
 }
 
 
-def prove(job: Job, book: Book, space: Space | None = None, weighed: Iterable[str] = ()) -> tuple[str, ...]:
+def prove(
+    job: Job, book: Book, space: Space | None = None, weighed: Iterable[str] = (), uncounted: frozenset[str] = frozenset()
+) -> tuple[str, ...]:
     """What is wrong with a job, a sentence each; nothing of a sound one. ``space`` is where its pieces lie, if they are to be
-    held against it, ``weighed`` what is in its weight."""
+    held against it, ``weighed`` what is in its weight, ``uncounted`` the counts of what is left out."""
     lying = prove_in_space(job, space, weighed) if space is not None else ()
     return (
         *lying,
         *_made_and_used(job),
-        *_counted(job, book),
+        *_counted(job, book, uncounted),
         *_named(job),
         *_held_once(job),
         *_in_time(job),
@@ -56,7 +58,7 @@ def _made_and_used(job: Job) -> Iterator[str]:
             yield f"{part.name} ({part.key}) is in no operation"
         if part.comes == "cut" and not makers:
             yield f"{part.name} ({part.key}) is on the cut list and nobody cuts it"
-        if part.comes in ("came", "hand", "owner") and (makers or part.line is not None):
+        if (part.comes in ("came", "hand", "owner") and makers) or (part.comes not in ("cut", "number") and part.line is not None):
             yield f"{part.name} ({part.key}) is there and would be made again"
         if makers and users and min(users) < min(makers):
             used, made = (job.operations[min(at)].title for at in (users, makers))
@@ -68,9 +70,9 @@ def _made_and_used(job: Job) -> Iterator[str]:
                 yield f"“{operation.title}” needs {family}, which is no part"
 
 
-def _counted(job: Job, book: Book) -> Iterator[str]:
+def _counted(job: Job, book: Book, uncounted: frozenset[str]) -> Iterator[str]:
     """Each count shown is a part’s count: of one part, or of several things that one part holds. None is counted a second time."""
-    listed = set[str]()
+    listed = set[str](uncounted)
     for part in job.parts:
         told = part.counts or ((part.figure,) if part.figure else ())
         yield from (f"{part.name} is counted by {name}, which is no figure" for name in told if name not in book.counts)

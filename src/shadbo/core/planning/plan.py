@@ -16,7 +16,7 @@ from pydantic import TypeAdapter
 from shadbo.core.contract.bodies import Space
 from shadbo.core.contract.checks import ORDER, Check, Stage
 from shadbo.core.contract.cutting import CutLine, StockLength
-from shadbo.core.contract.display import MANY, Context, DisplayPlan, GoesIn, ItemShown, Layer, Mounting, Panel
+from shadbo.core.contract.display import MANY, Context, DisplayPlan, GoesIn, ItemShown, Layer, Mounting, Panel, PanelOf
 from shadbo.core.contract.inputs import Input, StagePanel, StageState
 from shadbo.core.contract.operations import Operation, Time, time_of
 from shadbo.core.contract.parts import Part, cut
@@ -26,8 +26,9 @@ from shadbo.core.document.piece import Piece, length_field
 from shadbo.core.document.shop import Shop
 from shadbo.core.finishing.finish import finish
 from shadbo.core.framing.weights import total
-from shadbo.core.job.joining import Job, join
+from shadbo.core.job.joining import join
 from shadbo.core.job.proving import prove
+from shadbo.core.planning.saying import as_said, check_said, lying, row_inputs, said_of, uncounted, weighed
 from shadbo.core.planning.stretching import Stretching, check_stretching, framed_after, stretching_of
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Book, Figure, Say, UnevenSum, figure_of, figure_of_count, uneven_sums
@@ -165,12 +166,30 @@ def _display_plan(piece: Piece, shop: Shop, focus: str) -> tuple[Context[object,
     for proof in display_plan.proofs:
         if not proof.holds:
             raise PlanFault(f"{proof.line}: {[str(t.value) for t in proof.terms]} is not {proof.whole.value}")
-    weight = total(context, display_plan.weights)
     first = stretching_of(piece, shop)
+    if piece.said:
+        parts = (*first.parts, *map(cut, display_plan.cuts), *display_plan.parts())
+        check_said(context, parts)
+        display_plan = replace(display_plan, weights=weighed(display_plan.weights, parts, said_of(context)))
+    weight = total(context, display_plan.weights)
     check_stretching(context, first)
+    display_plan = replace(display_plan, panels=tuple(_in_rows(context, p, display_plan, first) for p in display_plan.panels))
     context.book.close()
     context.checks.close()
     return context, display_plan, weight, first
+
+
+def _in_rows(context: Context[object, object], panel: PanelOf, display_plan: DisplayPlan, first: Stretching) -> PanelOf:
+    """The Cut stage with what is asked in the rows of its lists."""
+    if panel.key != "cut":
+        return panel
+
+    def fill() -> Panel:
+        asked = panel.fill()
+        parts = join((*first.parts, *map(cut, display_plan.cuts), *display_plan.parts()), ()).parts
+        return replace(asked, inputs=(*asked.inputs, *row_inputs(context, parts)))
+
+    return replace(panel, fill=fill)
 
 
 def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[Plan, Book]:
@@ -183,14 +202,10 @@ def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[P
     wanted = None if only is None else {*(v for p in panels.values() for v in p.views), *only.views}
     views = tuple(v.draw() for v in display_plan.views if wanted is None or v.key in wanted)
     checks = _checks(piece, context)
-    job = (
-        join(
-            (*first.parts, *map(cut, display_plan.cuts), *display_plan.parts()),
-            (*first.operations, *(framed_after(o, first) for o in display_plan.steps())),
-        )
-        if cutting
-        else Job((), ())
-    )
+    said = said_of(context)
+    parts = join((*first.parts, *map(cut, display_plan.cuts), *display_plan.parts()), ()).parts if cutting else ()
+    told = (*first.operations, *(framed_after(o, first) for o in display_plan.steps())) if cutting else ()
+    job = join(*as_said(parts, told, said, context.speak))
     cuts, steps = job.cuts, job.in_turn
     layers = display_plan.layers if whole else ()
     spoken = _spoken(panels.values(), views, checks, cuts, layers)
@@ -215,7 +230,13 @@ def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[P
         stock=(*first.stock, *display_plan.stock) if cutting else (),
         to_get=job.to_get,
         steps=steps,
-        faults=prove(job, book, _space(display_plan, checks), [w.part for w in display_plan.weights])
+        faults=prove(
+            job,
+            book,
+            lying(_space(display_plan, checks), parts, said),
+            [w.part for w in display_plan.weights],
+            uncounted(parts, said),
+        )
         if cutting and (only is None or only.proved)
         else (),
         proved=len(display_plan.proofs),

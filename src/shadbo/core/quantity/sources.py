@@ -64,6 +64,7 @@ SOURCES: dict[str, Source] = _book(
         "reveal-3", "common practice", "The canvas usually sits 3 mm below the rail's face; flush and proud are a matter of taste."
     ),
     Source("tape", "house figure", "Reading tolerance of the tape, a shop setting."),
+    Source("said", "exact", "What is there is what it was said to be; what is wanted of it follows from the plan."),
     Source("cut-size", "exact", "A size is more than nothing: what is taken off can’t be more than there is."),
     Source("saw", "house figure", "Tolerance and kerf of the saw, shop settings."),
     Source("square", "house figure", "Diagonals may differ by 1.5 mm up to 1 m of diagonal, then 1.5 mm a metre; a shop setting."),

@@ -22,7 +22,7 @@ from shadbo.core.contract.display import (
     Weight,
 )
 from shadbo.core.contract.inputs import Input
-from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.operations import Clause, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.terms import there
 from shadbo.core.displays.deep_ready_made.bodies import lie
@@ -239,7 +239,6 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
     """The order of work, each step with what to look at before going on."""
     say, sheet, tabs = context.speak.say, context.display.frame.sheet, tabs_came(context)
     closed = "tabs down" if tabs else points_in_words(context)
-    shut = f"{closed}, hook end up. Look at the front once more."
     made = (
         *(("packing",) if any(d.value > 0 for d in sizes.packing.values()) else ()),
         *(("card",) if sizes.card.value > 0 else ()),
@@ -364,15 +363,20 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "close",
             "Close it",
-            (
-                *((f"{sizes.fill.names} behind it, so that nothing rattles; ",) if sizes.fill is not None else ()),
-                shut if sizes.fill is not None else f"{shut[0].upper()}{shut[1:]}",
-            ),
+            ("Hook end up; look at the front once more.",),
             10,
             gate=True,
             care=closing_care(context),
             uses=("tabs" if tabs else "points", *(("fill",) if sizes.fill is not None else ())),
             closes=True,
+            also=(
+                *(
+                    (Clause("fill", (f" {sizes.fill.names} behind it, so that nothing rattles.",)),)
+                    if sizes.fill is not None
+                    else ()
+                ),
+                Clause("tabs" if tabs else "points", (f" {closed[0].upper()}{closed[1:]}.",)),
+            ),
         )
     )
     return tuple(out)

@@ -88,6 +88,7 @@ def _grip(context: BarsContext, sizes: Sizes) -> None:
                 parts=("grip",),
                 ways=(WayOut(("Hold it by magnets instead: no hole",), (put("/display/grip", "magnets"),)),),
             )
+    fit = len(sizes.at)
     if sizes.hold.count > MOST_GRIPS or sizes.hold.strength > sizes.hold.spacing * 2:
         stronger = next((p for p in (12, 20, 35) if p > display.pull), None)
         ways = (
@@ -98,10 +99,14 @@ def _grip(context: BarsContext, sizes: Sizes) -> None:
         if display.lower == "bar":
             ways.append(WayOut(("Leave the lower bar out",), (put("/display/lower", "none"),)))
         context.checks.add(
-            "caution",
+            "caution" if fit == sizes.hold.count else "stop",
             "grip.many",
             "hold",
-            (f"It takes {sizes.hold.count} to carry it: by spacing {sizes.hold.spacing} would do.",),
+            (
+                f"It takes {sizes.hold.count} to carry it: by spacing {sizes.hold.spacing} would do."
+                if fit == sizes.hold.count
+                else f"It takes {sizes.hold.count} to carry it, and only {fit} find room side by side.",
+            ),
             why="A heavy lower bar or a weak magnet asks for many.",
             source_key="bars",
             figure="grip.count",

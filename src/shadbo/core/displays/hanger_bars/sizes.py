@@ -151,4 +151,6 @@ def _grip(context: BarsContext, bar: Dim, over: Dim, kg: Fraction) -> tuple[Fixi
     word = "Magnets" if magnets else "Screws"
     context.book.add_count("grip.total", f"{word} in all", many, (f"{found.count} × {each} {of} = {many}",), parts=("grip",))
     inset = ruled(context, "magnet_inset", "Magnets in from the bar’s end") if magnets else over / 2
-    return found, places(context, "grip.at", "Magnet at" if magnets else "Screw at", bar, found.count, inset, ("grip",))
+    # More than lie side by side are a stop, and nobody marks them.
+    fit = max(2, int((bar.value - 2 * inset.value) // context.rule("grips_apart")) + 1)
+    return found, places(context, "grip.at", "Magnet at" if magnets else "Screw at", bar, min(found.count, fit), inset, ("grip",))

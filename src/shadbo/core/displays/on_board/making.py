@@ -11,7 +11,7 @@ from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.framing.blocks import blocks_parts, blocks_steps
 from shadbo.core.framing.came import BOARD_CAME, TABS, open_step, put_by, sheet_came, sheet_part
-from shadbo.core.framing.closing import closed_with, closing_care, closing_parts, fitted, sealed_in, told_points
+from shadbo.core.framing.closing import closed_with, closing_care, closing_parts, fitted, sealed_in
 from shadbo.core.framing.filling import BLADE, board_of, cutting_care, fill_lines
 from shadbo.core.framing.glazing import glazing_line, glazing_step
 from shadbo.core.framing.rabbet import rails_of
@@ -252,7 +252,7 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "close",
             "Close and seal",
-            (told_points(context), *sealed_in(context)),
+            (),
             20,
             care=closing_care(context),
             parts=("rail",),
@@ -267,6 +267,7 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
                 *(("mat",) if sizes.window else ()),
             ),
             closes=True,
+            also=sealed_in(context),
         ),
     ]
     return tuple(out)

@@ -172,7 +172,7 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
                 "apart",
                 "Take the frames apart",
                 (
-                    f"{display.frames} frame{'s' if display.frames > 1 else ''}: tabs lifted with a tool, {sheet_word(display.frame.sheet)} out on to felt.",
+                    f"{display.frames} frame{'s' if display.frames > 1 else ''}: tabs lifted with a tool, {sheet_word(display.frame.sheet)} out on to a soft cloth.",
                     *label_read(context, display.frame),
                 ),
                 15,

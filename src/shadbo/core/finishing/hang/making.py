@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from shadbo.core.contract.display import Context, FrameSection
-from shadbo.core.contract.operations import MADE, Operation
+from shadbo.core.contract.operations import MADE, Clause, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.finishing.hang.cleat import cleat_parts, cleat_step
 from shadbo.core.finishing.hang.hardware import FASTENED
@@ -135,11 +135,12 @@ def hang_operations(context: Context[object, object], frame_section: FrameSectio
     yield Operation(
         "rings",
         "Hanging hardware",
-        (off.get(hanger_came(context), ""), *said, " Bumpers on the two lower corners."),
+        (off.get(hanger_came(context), ""), *said),
         5 if there else 15,
         care="" if there else CARE[FASTENED[hung.way.key].kind],
         uses=(*_hardware(hung), *_came_off(context, hung), "bumper"),
         needs=MADE,
+        also=(Clause("bumper", (" Bumpers on the two lower corners.",)),),
     )
     care = f"{ANCHOR[:-1]}; heavy or public pieces by somebody competent."
     if hung.kg > context.rule("two_people_over"):

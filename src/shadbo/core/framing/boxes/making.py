@@ -20,14 +20,14 @@ from shadbo.core.framing.boxes.depth import PackLayer
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.came import BOARD_CAME, TABS, open_step, put_by, sheet_came, sheet_part, sheet_word, tabs_came
-from shadbo.core.framing.closing import SEALED_KEYS, closed_with, closing_care, closing_parts, fitted, sealed_in, told_points
+from shadbo.core.framing.closing import SEALED_KEYS, closed_with, closing_care, closing_parts, fitted, sealed_in
 from shadbo.core.framing.filling import BLADE, SAWN, Use, board_of, cutting_care, fill_lines, wired
 from shadbo.core.framing.glazing import glazing_line, glazing_step
 from shadbo.core.framing.rabbet import rails_of
 from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.spacers import spacer_lines, spacer_step
 from shadbo.core.framing.steaming import NO_STEAM, STEAMER, steam_step
-from shadbo.core.quantity.figures import several
+from shadbo.core.quantity.figures import Say, several
 
 
 def cut_list(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[CutLine, ...]:
@@ -614,25 +614,27 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
             needs=("held",),
         )
     )
-    closing, closed = told_points(context), closed_with(context)
+    closing: Say = ()
+    closed = closed_with(context)
     if closing_of(display) == "strainer":
         closed = ("strainer", *SEALED_KEYS)
     if sizes.cut_down:
         backed = board_came(context, sizes) or bool(pack.size("backing"))
         back = "the hard back on it, " if backed else ""
-        closing = f"Crumpled acid-free tissue in the room behind keeps the board forward; {back}tabs down."
+        closing = (f"Crumpled acid-free tissue in the room behind keeps the board forward; {back}tabs down.",)
         closed = ("tissue", "tabs", *(("backing",) if backed else ()))
     sealed = () if sizes.cut_down else sealed_in(context)
     out.append(
         Operation(
             "close",
             "Close and seal",
-            (closing, *sealed),
+            closing,
             20,
             care=closing_care(context, down=bool(sizes.cut_down)),
             parts=("backing",),
             uses=closed,
             closes=True,
+            also=sealed,
         )
     )
     return tuple(out)
