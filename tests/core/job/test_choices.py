@@ -12,7 +12,7 @@ from shadbo.core.displays.registry import DISPLAYS
 from shadbo.demo import demo_pieces
 
 # Facts rather than choices: what the thing is goes into its record and the judgement of every way of showing it; material of one’s own is
-# described whether it is used here or not.
+# described whether it is used here or not. What is said of parts in their rows is tried by itself (tests/core/planning/test_saying.py).
 FACTS = ("traits", "own.")
 
 
@@ -29,7 +29,7 @@ def dead(begun: Piece) -> Iterator[str]:
     for stage in now.stages:
         for given in stage.inputs:
             others = [o for o in getattr(given, "options", ()) if not o.chosen and o.patch]
-            if not others or given.key.startswith(FACTS):
+            if not others or given.key.startswith(FACTS) or getattr(given, "row", ""):
                 continue
             if not any(_changes(begun, given.key, option.key, before) for option in others):
                 yield f"{stage.key}: {given.key}"

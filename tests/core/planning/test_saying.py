@@ -106,7 +106,7 @@ def test_what_holds_is_not_left_out_without_a_word_nor_what_makes_the_piece() ->
 
 def test_what_was_said_is_kept_while_the_display_has_no_such_part() -> None:
     said = say(named("Bunch sprint"), "glazing", "there")
-    bare = apply_edits(said, [Choose(choice="/display/glazing", option="none")], HOUSE_SHOP)
+    bare = apply_edits(said, [Choose(choice="glazing", option="none")], HOUSE_SHOP)
     assert [one.part for one in bare.said] == ["glazing"] and "glazing" not in {p.key for p in plan(bare, HOUSE_SHOP).to_get}
-    again = apply_edits(bare, [Choose(choice="/display/glazing", option="glass")], HOUSE_SHOP)
+    again = apply_edits(bare, [Choose(choice="glazing", option="glass")], HOUSE_SHOP)
     assert next(p.comes for p in plan(again, HOUSE_SHOP).to_get if p.key == "glazing") == "there"

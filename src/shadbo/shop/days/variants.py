@@ -25,7 +25,7 @@ def made_otherwise(piece: Piece, shop: Shop, worked: Plan) -> Iterator[Variant]:
     for stage in worked.stages:
         for asked in stage.inputs:
             what = asked.key.split(".")[-1] if asked.kind == "choice" else ""
-            if asked.kind != "choice" or what not in TAKE_TIME or (what == "hold" and not held):
+            if asked.kind != "choice" or asked.row or what not in TAKE_TIME or (what == "hold" and not held):
                 continue
             for option in asked.options:
                 if option.chosen or option.key == "auto" or not left:
