@@ -28,7 +28,8 @@ from shadbo.core.finishing.finish import finish
 from shadbo.core.framing.weights import total
 from shadbo.core.job.joining import join
 from shadbo.core.job.proving import prove
-from shadbo.core.planning.saying import as_said, check_said, lying, row_inputs, said_of, uncounted, weighed
+from shadbo.core.planning.said_rows import row_inputs
+from shadbo.core.planning.saying import as_said, check_said, lying, said_of, uncounted, weighed
 from shadbo.core.planning.stretching import Stretching, check_stretching, framed_after, stretching_of
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Book, Figure, Say, UnevenSum, figure_of, figure_of_count, uneven_sums
