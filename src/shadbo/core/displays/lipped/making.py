@@ -69,7 +69,7 @@ def parts(context: LippedContext, sizes: Sizes) -> tuple[Part, ...]:
         found.append(
             got(
                 "packer",
-                "Packers under the clips",
+                f"Packers between clips and {picture(context)}",
                 sizes.total,
                 material="card or ply",
                 size=say("{} thick", sizes.packer),
@@ -148,7 +148,11 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
             say(
                 (f"{sizes.total} clips offset {{}}" if sizes.offset.value else f"{sizes.total} flat clips")
                 + f", screws {{}} into the rail. Drill first, away from the {picture(context)}; a stop on the bit. "
-                + ("A packer of {} under each. " if sizes.packer is not None else "")
+                + (
+                    "A packer of {} between each clip and what it presses on; the screw goes into the rail beside it. "
+                    if sizes.packer is not None
+                    else ""
+                )
                 + f"Look: does each clip press without bending {'the board' if context.thing.support == 'board' else 'the bar'}?",
                 *((sizes.offset,) if sizes.offset.value else ()),
                 sizes.screw,

@@ -154,7 +154,10 @@ def _clip(context: LippedContext, sizes: Sizes) -> None:
             "note",
             "clip.shallow",
             "display",
-            say(f"The {picture(context)} lies {{}} below the back: a packer so thick goes under each clip.", -sizes.standout.value),
+            say(
+                f"The {picture(context)} lies {{}} below the back: a packer so thick goes between each clip and it.",
+                -sizes.standout.value,
+            ),
             why="Clips press on what stands level with the back or behind it.",
             source_key="clips",
             figure="clip.standout",

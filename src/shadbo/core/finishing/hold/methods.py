@@ -255,7 +255,6 @@ METHODS: Mapping[str, Method] = {
             edge=0,
             wait=0,
             steps="Paper corners stuck to the board, not to the work; strips along the edges where it is over 300 mm.",
-            tools="corners or strips",
             most_kg="0.5",
             takes=(Take("Corners or strips", "folded acid-free paper"),),
         ),
