@@ -13,7 +13,7 @@ def test_a_floater_is_laid_apart_beside_its_section_and_at_the_bench(page: Page,
     address = piece("Laid apart")
     page.goto(f"{address}/depth")
     page.get_by_role("button", name="Laid apart, front at the left: draw it large").click()
-    for words in ("4 × Rail", "Canvas", "4 × Stretcher bar", "12 × Screw"):
+    for words in ("4 × Rail, 8 × Dowel", "Canvas", "4 × Stretcher bar", "12 × Screw"):
         expect(page.locator("main svg text").get_by_text(words, exact=True)).to_be_visible()
     nothing_amiss(page)
     # A number that opens: how thick a layer is.

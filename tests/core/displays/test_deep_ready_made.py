@@ -39,5 +39,5 @@ def test_a_box_without_tabs_is_closed_with_points_as_many_as_are_drawn() -> None
     assert sum(s.part == "point" for s in back.shapes) == 12
     steps = {s.key: s for s in done.steps}
     assert steps["glass"].title == "Take the acrylic out" and "tabs" not in steps["close"].uses
-    assert "points, 3 along each rail and 3 along each stile" in plain(steps["close"].say, "mm")
+    assert "Points, 3 along each rail and 3 along each stile" in plain(steps["close"].say, "mm")
     assert done.faults == ()

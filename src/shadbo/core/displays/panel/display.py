@@ -283,7 +283,7 @@ def _steps(context: PanelContext, sizes: Sizes) -> tuple[Operation, ...]:
             Operation(
                 "tape",
                 "Tape across the back",
-                ("Wide strips, overlapping, pressed down from the middle outwards.",),
+                ("Wide tape, overlapping, pressed down from the middle outwards.",),
                 20,
                 parts=("work",),
                 uses=("across",),

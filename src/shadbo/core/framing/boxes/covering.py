@@ -26,7 +26,7 @@ BARE = ("none", ("Bare",), ("the board as it is",))
 
 
 def covered(context: BoxContext) -> bool:
-    return context.display.cover != "none"
+    return context.display.cover != "none" and context.display.mount != 0
 
 
 def cloth_thick(context: BoxContext) -> Dim:
