@@ -49,3 +49,5 @@ def _lines(plan: Plan, unit: UnitName) -> Iterator[str]:
         yield f"     {plain(o.say, unit)}"
         if o.care:
             yield f"     Take care: {o.care}"
+    for gone in plan.left_out:
+        yield f"  –  Left out: {gone.title}{': ' if gone.why else ''}{gone.why}"

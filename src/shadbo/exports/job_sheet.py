@@ -237,8 +237,10 @@ def _steps(plan: Plan, unit: Unit) -> list[Flowable]:
         text = f"<font name='Archivo-SemiBold'>{escape(step.title)}.</font> {say_words(step.say, unit)}{gate}{wait}{care}"
         text += f" <font size=7.6>({step.minutes}&nbsp;min)</font>" if step.minutes else ""
         steps.append(table_of([[_tick(), Paragraph(f"{i}", FIGURE), Paragraph(text, CLOSE)]], [4.5, 7.5, 75.9], head=False))
+    gone = "; ".join(escape(f"{one.title}, {one.why}" if one.why else one.title) for one in plan.left_out)
+    left = [Paragraph(f"Left out: {gone}.", CLOSE)] if gone else []
     caution = Paragraph("Follow the makers' instructions, local codes and licensed trades.", SMALL)
-    return [*section("Order of work", BalancedColumns(steps, nCols=2, innerPadding=6 * mm, endSlack=0.02)), caution]
+    return [*section("Order of work", BalancedColumns(steps, nCols=2, innerPadding=6 * mm, endSlack=0.02)), *left, caution]
 
 
 def _tick() -> Flowable:

@@ -25,7 +25,7 @@ def say(piece: Piece, part: str, option: str) -> Piece:
 def options(worked: Plan) -> Iterator[tuple[str, str]]:
     """Everything that can be said of a part: the part, and what."""
     for asked in next(s for s in worked.stages if s.key == "cut").inputs:
-        if getattr(asked, "row", ""):
+        if getattr(asked, "row", "") and not asked.row.startswith("step:"):
             yield from (
                 (asked.row, o.key) for o in getattr(asked, "options", ()) if not o.chosen and o.key not in ("planned", "all")
             )

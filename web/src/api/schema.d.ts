@@ -1492,6 +1492,11 @@ export interface components {
              * @constant
              */
             kind: "action";
+            /**
+             * Row
+             * @default
+             */
+            row: string;
         };
         /**
          * AddItem
@@ -1876,7 +1881,7 @@ export interface components {
             /** Ways */
             ways: components["schemas"]["WayToShow"][];
             /** Left Out */
-            left_out: components["schemas"]["LeftOut"][];
+            left_out: components["schemas"]["shadbo__core__planning__comparing__LeftOut"][];
             /** Proposed */
             proposed: string[];
         };
@@ -2621,23 +2626,11 @@ export interface components {
             figure: string | null;
         };
         /**
-         * LeftOut
-         * @description A display that is left out, and why.
-         */
-        LeftOut: {
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
-            /** Why */
-            why: string;
-        };
-        /**
          * LengthInput
          * @description A length to be typed. ``follows`` is set while it is worked out from the others instead;
          *     ``typed`` is what was written, which may be shown again where the field's unit is that of its ``tape``; ``again`` is
          *     where another reading of the same station would stand; ``slide`` draws a slider under the field. An input with a ``row`` is asked in the
-         *     row of that part in the lists, and not among the stage’s fields.
+         *     row of that part in the lists, or of that step in the order of work, and not among the stage’s fields.
          */
         LengthInput: {
             /** Pointer */
@@ -3009,6 +3002,46 @@ export interface components {
              * @default false
              */
             coarse: boolean;
+        };
+        /**
+         * NumberInput
+         * @description A whole number, or a time, to be typed; ``value`` as it stands, ``usual`` where it follows.
+         */
+        NumberInput: {
+            /** Pointer */
+            pointer: string;
+            /** Label */
+            label: string;
+            /** Group */
+            group: string;
+            /** Value */
+            value: string;
+            /**
+             * Usual
+             * @default
+             */
+            usual: string;
+            /**
+             * Hint
+             * @default []
+             */
+            hint: (string | components["schemas"]["Shown"])[];
+            /**
+             * Parts
+             * @default []
+             */
+            parts: string[];
+            /**
+             * Kind
+             * @default number
+             * @constant
+             */
+            kind: "number";
+            /**
+             * Row
+             * @default
+             */
+            row: string;
         };
         /**
          * OpenShown
@@ -3530,6 +3563,8 @@ export interface components {
             to_get: components["schemas"]["Part"][];
             /** Steps */
             steps: components["schemas"]["Operation"][];
+            /** Left Out */
+            left_out: components["schemas"]["shadbo__core__planning__own_way__LeftOut"][];
             /** Faults */
             faults: string[];
             /** Proved */
@@ -4333,7 +4368,7 @@ export interface components {
             /** Asks */
             asks: (string | components["schemas"]["Shown"])[];
             /** Inputs */
-            inputs: (components["schemas"]["LengthInput"] | components["schemas"]["ChoiceInput"] | components["schemas"]["MassInput"] | components["schemas"]["FileInput"] | components["schemas"]["WordsInput"] | components["schemas"]["ActionInput"] | components["schemas"]["OutlineInput"])[];
+            inputs: (components["schemas"]["LengthInput"] | components["schemas"]["ChoiceInput"] | components["schemas"]["MassInput"] | components["schemas"]["NumberInput"] | components["schemas"]["FileInput"] | components["schemas"]["WordsInput"] | components["schemas"]["ActionInput"] | components["schemas"]["OutlineInput"])[];
             /** Figures */
             figures: string[];
             /** Views */
@@ -5167,6 +5202,30 @@ export interface components {
             key: string;
             /** Label */
             label: string;
+        };
+        /**
+         * LeftOut
+         * @description A display that is left out, and why.
+         */
+        shadbo__core__planning__comparing__LeftOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * LeftOut
+         * @description A step that is left out: told beside the order of work, and on paper.
+         */
+        shadbo__core__planning__own_way__LeftOut: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
         };
     };
     responses: never;

@@ -19,6 +19,7 @@ export type StagePanel = Schemas["StagePanel"];
 export type LengthInput = Schemas["LengthInput"];
 export type ChoiceInput = Schemas["ChoiceInput"];
 export type MassInput = Schemas["MassInput"];
+export type NumberInput = Schemas["NumberInput"];
 export type FileInput = Schemas["FileInput"];
 export type WordsInput = Schemas["WordsInput"];
 export type ActionInput = Schemas["ActionInput"];

@@ -1,5 +1,5 @@
 import { useId } from "react";
-import type { Edit, MassInput, Unit, WordsInput } from "../api/types";
+import type { Edit, MassInput, NumberInput, Unit, WordsInput } from "../api/types";
 import { Sentence } from "../fields/Length";
 import { useWritten } from "../fields/useWritten";
 import type { PieceWork } from "../piece/usePiece";
@@ -26,6 +26,22 @@ export function MassField({ id, input, unit, onEdit, onPoint }: Props & { input:
       onWrite={(text) => ({ op: "type", pointer: input.pointer, text, unit })}
       onEdit={onEdit}
       onPoint={(on) => onPoint(on ? (input.parts[0] ?? null) : null)}
+    />
+  );
+}
+
+/** A whole number, or a time; empty, it is as usual. */
+export function NumberField({ id, input, unit, onEdit }: Props & { input: NumberInput }) {
+  return (
+    <Plain
+      piece={id}
+      pointer={input.pointer}
+      label={input.label}
+      value={input.value}
+      placeholder={input.usual}
+      hint={<Sentence say={input.hint} unit={unit} />}
+      onWrite={(text) => ({ op: "type", pointer: input.pointer, text, unit })}
+      onEdit={onEdit}
     />
   );
 }

@@ -4,7 +4,7 @@ import { Problem } from "../api/client";
 import type { ActionInput, ChoiceInput, Edit, Input, LengthInput, Preview, StagePanel, Unit } from "../api/types";
 import { plainSay, Sentence } from "../fields/Length";
 import { TapeField } from "../fields/TapeField";
-import { MassField, WordsField } from "./OtherInputs";
+import { MassField, NumberField, WordsField } from "./OtherInputs";
 import { OutlineField } from "./OutlineField";
 import { PictureField } from "./PictureField";
 import { rove, tabStop } from "../parts/roving";
@@ -95,6 +95,8 @@ const One = memo(function One(props: Asking & { input: Input }) {
       return <OneChoice {...props} input={input} />;
     case "mass":
       return <MassField {...props} input={input} />;
+    case "number":
+      return <NumberField {...props} input={input} />;
     case "words":
       return <WordsField {...props} input={input} />;
     case "file":

@@ -25,3 +25,11 @@ export function dayText(iso: string, style: ShopOut["dates"]): string {
 export function overdue(iso: string): boolean {
   return iso < new Date().toISOString().slice(0, 10);
 }
+
+/** Minutes as people say them: 45 min, 1 h 30 min, 3 days. */
+export function timeSaid(minutes: number): string {
+  const days = Math.floor(minutes / 1440);
+  const hours = Math.floor((minutes % 1440) / 60);
+  const told = [days > 1 && `${days} days`, days === 1 && "1 day", hours > 0 && `${hours} h`, minutes % 60 > 0 && `${minutes % 60} min`].filter(Boolean);
+  return told.join(" ") || "0 min";
+}

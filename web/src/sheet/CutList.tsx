@@ -1,10 +1,11 @@
-import { MoreHorizontal } from "lucide-react";
-import { memo, useState, type ReactNode } from "react";
+import { memo } from "react";
 import type { CutLine, Input, Plan } from "../api/types";
 import { Length, Sentence } from "../fields/Length";
-import { rowOf, RowInputs, type Asking } from "../inputs/StageInputs";
+import { rowOf, type Asking } from "../inputs/StageInputs";
 import { usePointed } from "../parts/pointed";
 import { Rounded } from "./Figures";
+import { AsItIs, Opened, useRows, type Rows } from "./Rows";
+import { ofStep } from "./WorkOrder";
 
 interface Props extends Asking {
   plan: Plan;
@@ -12,20 +13,13 @@ interface Props extends Asking {
   onOpen: (figure: string) => void;
 }
 
-/** What is asked in each row, and the row in which it is open. */
-interface Rows {
-  asked: Map<string, Input[]>;
-  open: string | null;
-  asking: Asking;
-  onTurn: (row: string) => void;
-}
-
 /** The cut list, and how the rails lie in the stock lengths. */
 export const CutList = memo(function CutList({ plan, inputs, onOpen, ...asking }: Props) {
   const { unit, onPoint } = asking;
-  const [open, setOpen] = useState<string | null>(null);
-  const asked = Map.groupBy(inputs.filter(rowOf), rowOf);
-  const rows = { asked, open, asking, onTurn: (row: string) => setOpen(open === row ? null : row) };
+  const rows = useRows(
+    inputs.filter((i) => !ofStep(rowOf(i))),
+    asking,
+  );
   return (
     <div className="scroll overflow-x-auto bg-sheet px-3 pb-2 desk:h-full desk:overflow-y-auto" tabIndex={0} aria-label="Cut list" role="region">
       <table className="w-full text-[13.5px]">
@@ -114,7 +108,7 @@ function ToGet({ plan, rows, unit, onPoint }: { rows: Rows } & Pick<Props, "plan
                         )}
                       </span>
                     </span>
-                    <AsItIs row={part.key} name={part.name} rows={rows} />
+                    <AsItIs row={part.key} name={part.name} hint={HINT} rows={rows} />
                     <Opened row={part.key} rows={rows} within="col-span-3" />
                   </li>
                 ))}
@@ -130,7 +124,7 @@ function ToGet({ plan, rows, unit, onPoint }: { rows: Rows } & Pick<Props, "plan
                 <li key={row} data-part={row} className="grid grid-cols-[2.2rem_1fr_1.5rem] gap-x-2 border-b border-rule py-0.5 text-soft">
                   <span />
                   {inputs[0]?.group}
-                  <AsItIs row={row} name={inputs[0]?.group ?? row} rows={rows} />
+                  <AsItIs row={row} name={inputs[0]?.group ?? row} hint={HINT} rows={rows} />
                   <Opened row={row} rows={rows} within="col-span-3" />
                 </li>
               ))}
@@ -142,25 +136,7 @@ function ToGet({ plan, rows, unit, onPoint }: { rows: Rows } & Pick<Props, "plan
   );
 }
 
-/** Opens what can be said of a part: that it is there already, how large, that it is got, or left out. */
-function AsItIs({ row, name, rows }: { row: string; name: string; rows: Rows }) {
-  if (!rows.asked.has(row)) return <span />;
-  return (
-    <button type="button" className="self-start text-soft hover:text-act" aria-expanded={rows.open === row} aria-label={`Say how it is: ${name}`} title="There already, got, or left out" onClick={() => rows.onTurn(row)}>
-      <MoreHorizontal size={15} aria-hidden />
-    </button>
-  );
-}
-
-function Opened({ row, rows, within }: { row: string; rows: Rows; within: string }): ReactNode {
-  const inputs = rows.asked.get(row);
-  if (rows.open !== row || !inputs) return null;
-  return (
-    <div className={`${within} bg-act-wash/60 px-2 py-1.5`} role="group" aria-label="How it is">
-      <RowInputs {...rows.asking} inputs={inputs} />
-    </div>
-  );
-}
+const HINT = "There already, got, or left out";
 
 function Line({ line, rows, figures, unit, onPoint, onOpen }: { line: CutLine; rows: Rows; figures: Plan["figures"] } & Pick<Props, "unit" | "onPoint" | "onOpen">) {
   const pointed = usePointed(line.parts);
@@ -173,7 +149,7 @@ function Line({ line, rows, figures, unit, onPoint, onOpen }: { line: CutLine; r
       onPointerLeave={() => onPoint(null)}
     >
       <td className="fig py-1 text-right">{line.count} ×</td>
-      <td className={`py-1 leading-snug ${line.opening ? "pl-7" : "pl-3"}`}>
+      <td className={`py-1 pr-3 leading-snug ${line.opening ? "pl-7" : "pl-3"}`}>
         {line.part}
         {line.note.length > 0 && (
           <span className="block text-[12px] text-soft">
@@ -203,7 +179,7 @@ function Line({ line, rows, figures, unit, onPoint, onOpen }: { line: CutLine; r
         </td>
       ))}
       <td className="py-1 text-right">
-        <AsItIs row={line.key} name={line.part} rows={rows} />
+        <AsItIs row={line.key} name={line.part} hint={HINT} rows={rows} />
       </td>
     </tr>
     {rows.open === line.key && (

@@ -233,7 +233,7 @@ function Work({ id, wanted }: { id: string; wanted: StageKey }) {
           )}
           <StageInputs {...asking} stage={calmStage} />
           {stage.key === "measure" && <Note piece={id} value={piece.note} onEdit={edit} />}
-          {stage.key === "cut" && <WorkOrder piece={piece} plan={calm} unit={unit} onPoint={pointAt} />}
+          {stage.key === "cut" && <WorkOrder {...asking} piece={piece} plan={calm} inputs={calmStage.inputs} />}
           <WordsHere texts={() => wordsOf(calmStage, calm)} />
         </div>
         <div

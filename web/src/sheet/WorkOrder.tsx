@@ -1,16 +1,38 @@
 import { memo, useState } from "react";
 import { Link } from "wouter";
 import { Eye, Hourglass } from "lucide-react";
-import type { Plan, Unit } from "../api/types";
+import type { Input, Plan } from "../api/types";
 import { Sentence } from "../fields/Length";
+import { rowOf, type Asking } from "../inputs/StageInputs";
+import { timeSaid } from "../parts/dates";
 import { later } from "../parts/later";
 import { useLastTime } from "../records/useRecords";
+import { AsItIs, Opened, useRows } from "./Rows";
 
 const ReadyDialog = later(() => import("../days/ReadyDialog").then((m) => m.ReadyDialog));
 
-/** The order of work: what to do, what to look at before going on, what to wait for, what to mind. */
-export const WorkOrder = memo(function WorkOrder({ piece, plan, unit, onPoint }: { piece: { id: string; name: string }; plan: Plan; unit: Unit; onPoint: (part: string | null) => void }) {
+const ROW = "step:";
+const HINT = "Left out, sent out, or a step of your own after it";
+
+/** Whether a row is that of a step, and not of a part. */
+export function ofStep(row: string): boolean {
+  return row.startsWith(ROW);
+}
+
+interface Props extends Asking {
+  piece: { id: string; name: string };
+  plan: Plan;
+  inputs: Input[];
+}
+
+/** The order of work: what to do, what to look at before going on, what to wait for, what to mind; each step may be left out, done elsewhere, or followed by one’s own. */
+export const WorkOrder = memo(function WorkOrder({ piece, plan, inputs, ...asking }: Props) {
+  const { unit, onPoint } = asking;
   const [ready, setReady] = useState(false);
+  const rows = useRows(
+    inputs.filter((i) => ofStep(rowOf(i))),
+    asking,
+  );
   const lastTime = useLastTime(piece.id);
   return (
     <section className="p-3 pt-1" aria-label="Order of work">
@@ -29,6 +51,9 @@ export const WorkOrder = memo(function WorkOrder({ piece, plan, unit, onPoint }:
           <li key={step.key} className="grid grid-cols-[1.6rem_1fr] leading-snug" onPointerEnter={() => onPoint(step.parts[0] ?? null)} onPointerLeave={() => onPoint(null)}>
             <span className="fig text-soft">{i + 1}</span>
             <div>
+              <span className="float-right ml-1">
+                <AsItIs row={ROW + step.key} name={step.title} hint={HINT} rows={rows} />
+              </span>
               <span className="font-semibold">{step.title}. </span>
               <Sentence say={step.say} unit={unit} />
               {step.gate && (
@@ -38,7 +63,7 @@ export const WorkOrder = memo(function WorkOrder({ piece, plan, unit, onPoint }:
               )}
               {step.wait_minutes > 0 && (
                 <span className="mt-0.5 flex items-center gap-1 text-[12.5px] text-soft">
-                  <Hourglass size={13} aria-hidden /> then wait {step.wait_minutes % 60 === 0 ? `${step.wait_minutes / 60} h` : `${step.wait_minutes} min`}
+                  <Hourglass size={13} aria-hidden /> then wait {timeSaid(step.wait_minutes)}
                 </span>
               )}
               {lastTime.data
@@ -49,10 +74,28 @@ export const WorkOrder = memo(function WorkOrder({ piece, plan, unit, onPoint }:
                   </span>
                 ))}
               {step.care && <span className="mt-0.5 block text-[12.5px] text-caution">Take care: {step.care}</span>}
+              <Opened row={ROW + step.key} rows={rows} within="mt-1" />
             </div>
           </li>
         ))}
       </ol>
+      {plan.left_out.length > 0 && (
+        <section aria-label="Steps left out" className="mt-3">
+          <h3 className="border-b border-rule pb-0.5 text-[13px] font-semibold">Left out</h3>
+          <ul className="text-[13px] leading-snug text-soft">
+            {plan.left_out.map((gone) => (
+              <li key={gone.key} className="grid grid-cols-[1fr_1.5rem] border-b border-rule py-0.5">
+                <span>
+                  {gone.title}
+                  {gone.why && `: ${gone.why}`}
+                </span>
+                <AsItIs row={ROW + gone.key} name={gone.title} hint={HINT} rows={rows} />
+                <Opened row={ROW + gone.key} rows={rows} within="col-span-2" />
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <p className="mt-3 text-[12.5px] text-soft">Follow the makers’ instructions, local codes and licensed trades.</p>
     </section>
   );

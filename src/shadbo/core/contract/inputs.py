@@ -28,7 +28,7 @@ class LengthInput:
     """A length to be typed. ``follows`` is set while it is worked out from the others instead;
     ``typed`` is what was written, which may be shown again where the field's unit is that of its ``tape``; ``again`` is
     where another reading of the same station would stand; ``slide`` draws a slider under the field. An input with a ``row`` is asked in the
-    row of that part in the lists, and not among the stage’s fields.
+    row of that part in the lists, or of that step in the order of work, and not among the stage’s fields.
     """
 
     pointer: str
@@ -61,6 +61,21 @@ class MassInput:
     parts: tuple[str, ...]
     hint: Say
     kind: Literal["mass"] = "mass"
+
+
+@record(frozen=True, slots=True)
+class NumberInput:
+    """A whole number, or a time, to be typed; ``value`` as it stands, ``usual`` where it follows."""
+
+    pointer: str
+    label: str
+    group: str
+    value: str
+    usual: str = ""
+    hint: Say = ()
+    parts: tuple[str, ...] = ()
+    kind: Literal["number"] = "number"
+    row: str = ""
 
 
 @record(frozen=True, slots=True)
@@ -128,6 +143,7 @@ class ActionInput:
     look: Literal["add", "remove"]
     patch: PatchShown
     kind: Literal["action"] = "action"
+    row: str = ""
 
 
 @record(frozen=True, slots=True)
@@ -147,7 +163,7 @@ class OutlineInput:
 
 
 StageState = Literal["settled", "waiting", "stopped"]
-Input = LengthInput | ChoiceInput | MassInput | FileInput | WordsInput | ActionInput | OutlineInput
+Input = LengthInput | ChoiceInput | MassInput | NumberInput | FileInput | WordsInput | ActionInput | OutlineInput
 
 
 @record(frozen=True, slots=True)

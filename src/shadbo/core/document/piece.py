@@ -23,6 +23,7 @@ from shadbo.core.document.decisions.hanger_bars import HangerBars
 from shadbo.core.document.decisions.hanging import Hang
 from shadbo.core.document.decisions.holding import Condition, Hold, Override
 from shadbo.core.document.decisions.layered_box import LayeredBox
+from shadbo.core.document.decisions.own_way import OwnWay
 from shadbo.core.document.decisions.panel import OnPanel
 from shadbo.core.document.decisions.room import Room
 from shadbo.core.document.decisions.said import PartSaid
@@ -34,7 +35,7 @@ from shadbo.core.document.items import Things
 from shadbo.core.document.objects import CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
 from shadbo.core.document.readings import Part, UnitName
 from shadbo.core.document.shop import OwnStock, Practice
-from shadbo.core.quantity.fields import Fault, LengthField, MassField, Refused
+from shadbo.core.quantity.fields import CountField, Fault, LengthField, MassField, Refused
 
 FORMAT: Literal["shadbo.piece/1"] = "shadbo.piece/1"
 MOST_BYTES = 512 * 1024
@@ -96,6 +97,7 @@ class Piece(Part):
     room: Room = Room()
     condition: Condition = Condition()
     said: Annotated[list[PartSaid], Field(max_length=80)] = []
+    way: OwnWay = OwnWay()
     overrides: Annotated[list[Override], Field(max_length=40)] = []
 
     @model_validator(mode="after")
@@ -210,8 +212,8 @@ def _expected(context: dict[str, Any]) -> str:
     return str(context.get("expected") or context.get("expected_tags") or "see the message")
 
 
-def field_at(pointer: str, piece: Piece | None = None) -> LengthField | MassField | None:
-    """The length or weight declared at a JSON Pointer of a piece, or None; a reading counts as its mm.
+def field_at(pointer: str, piece: Piece | None = None) -> LengthField | MassField | CountField | None:
+    """The length, weight or number declared at a JSON Pointer of a piece, or None; a reading counts as its mm.
 
     Given a piece, the models it really holds are asked; without, the first that has such a place.
     """
@@ -224,9 +226,9 @@ def length_field(pointer: str, piece: Piece | None = None) -> LengthField | None
     return found if isinstance(found, LengthField) else None
 
 
-def _declared(annotation: Any, steps: list[str], here: Any) -> LengthField | MassField | None:
+def _declared(annotation: Any, steps: list[str], here: Any) -> LengthField | MassField | CountField | None:
     """Walk a type along ``steps``: through annotations and unions freely, into lists and models by one step."""
-    if isinstance(annotation, (LengthField, MassField)):
+    if isinstance(annotation, (LengthField, MassField, CountField)):
         return annotation if not steps else None
     inside = None
     if isinstance(annotation, type) and issubclass(annotation, BaseModel):
@@ -244,4 +246,4 @@ def _declared(annotation: Any, steps: list[str], here: Any) -> LengthField | Mas
         inner, rest, inside = get_args(annotation) if get_origin(annotation) is not Literal else (), steps, here
     found = next((found for item in inner if (found := _declared(item, rest, inside))), None)
     # What may also be None may be left empty.
-    return replace(found, empty=True) if isinstance(found, LengthField) and type(None) in inner else found
+    return replace(found, empty=True) if isinstance(found, (LengthField, CountField)) and type(None) in inner else found

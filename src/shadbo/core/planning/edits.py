@@ -7,7 +7,7 @@ whole. A change that is refused leaves the piece as it was (:class:`~shadbo.core
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from typing import Annotated, Any, Literal
 
@@ -29,7 +29,7 @@ from shadbo.core.planning.item_edits import NUDGE, ItemEdit, item_patch, item_po
 from shadbo.core.planning.plan import book_of, offered
 from shadbo.core.planning.reading_again import Which, read_again
 from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.fields import Fault, LengthField, MassField, Refused
+from shadbo.core.quantity.fields import CountField, Fault, LengthField, MassField, Refused
 from shadbo.core.quantity.figures import Book, plain
 from shadbo.core.quantity.lengths import as_decimal, two_sizes
 
@@ -45,7 +45,22 @@ WORDS = {
     "/display/colour": "Colour of the edge",
     "/condition/note": "How it was",
 }
-INNER_WORDS = re.compile(r"/object/items/\d{1,2}/(name|colour)|/display/floors/\d/(text)|/own/[a-z_]{1,20}/\d/(name)")
+# What may be written inside lists: the place, and what is written there.
+INNER_WORDS: Mapping[str, str] = {
+    r"/object/items/\d{1,2}/name": "Name of the item",
+    r"/object/items/\d{1,2}/colour": "Colour of the item",
+    r"/display/floors/\d/text": "Letters cut out",
+    r"/own/[a-z_]{1,20}/\d/name": "What it is",
+    r"/said/\d{1,2}/note": "What it is",
+    r"/way/steps/\d{1,2}/title": "Name of the step",
+    r"/way/steps/\d{1,2}/words": "What is done",
+    r"/way/left/\d{1,2}/why": "Why it is left out",
+    r"/way/sent/\d{1,2}/who": "Who does it",
+    r"/way/sent/\d{1,2}/along": "What goes along",
+    r"/way/sent/\d{1,2}/look": "Looked at when it is back",
+}
+# Places that have to have words in them.
+NEVER_EMPTY = ("/name", "/title")
 Pointer = Annotated[str, Field(max_length=200, pattern=r"^(/[A-Za-z0-9_~-]+)+$")]
 
 
@@ -262,8 +277,8 @@ def _focus(edit: AnyEdit) -> str:
     return name.split(".")[1] if name.startswith("item.") else ""
 
 
-def _field(piece: Piece, pointer: str) -> tuple[LengthField | MassField, Any]:
-    """The length or weight declared at a pointer and the document; its label made out of the place for a reading."""
+def _field(piece: Piece, pointer: str) -> tuple[LengthField | MassField | CountField, Any]:
+    """The length, weight or number declared at a pointer and the document; its label made out of the place for a reading."""
     field = field_at(pointer, piece)
     refused = Refused(Fault(pointer, "place", pointer, "is not a length of this piece", "a place of the piece that takes a length"))
     if field is None:
@@ -314,6 +329,8 @@ def _typed(piece: Piece, edit: TypeIn, shop: Shop, book: Book | None) -> Patch:
         return (*_typed(piece, width, shop, book), *_typed(piece, height, shop, book))
     if isinstance(field, MassField):
         return (put(edit.pointer, field.read(edit.text, edit.unit, edit.pointer)),)
+    if isinstance(field, CountField):
+        return ({"op": "add", "path": edit.pointer, "value": field.read(edit.text, edit.pointer)},)
     more = DISPLAYS[piece.display.type].settle(document, edit.pointer, lambda: book or book_of(piece, shop))
     read = field.read(edit.text, edit.unit, shop.tape, edit.pointer)
     if not _is_reading(edit.pointer):
@@ -369,7 +386,7 @@ def _station(piece: Piece, edit: AddStation, shop: Shop, book: Book | None) -> P
     return ({"op": "add", "path": f"{edit.side}/more/-", "value": {"at": edit.at, "readings": [reading_of(edit.text, read)]}},)
 
 
-def _emptied(field: LengthField | MassField, document: Any, edit: TypeIn) -> Patch:
+def _emptied(field: LengthField | MassField | CountField, document: Any, edit: TypeIn) -> Patch:
     accepted = field.accepted(edit.unit)
     if not _is_reading(edit.pointer):
         if isinstance(field, MassField) or field.empty:
@@ -401,7 +418,7 @@ def _nudged(piece: Piece, edit: Nudge, shop: Shop, book: Book | None) -> Patch:
     held = jsonpointer.resolve_pointer(patched(document, more), edit.pointer, None)
     if isinstance(held, dict):
         held = held["mm"]
-    if held is None or isinstance(field, MassField):
+    if held is None or not isinstance(field, LengthField):
         raise Refused(Fault(edit.pointer, field.label, "", "has no length yet to be moved", "a length typed first"))
     mm = Fraction(held) + edit.steps * NUDGE[edit.unit][1 if edit.coarse else 0]
     mm = min(max(mm, field.low), field.high)
@@ -451,12 +468,7 @@ def _overrides(overrides: list[Override]) -> Patch:
 
 def _words(pointer: str) -> str | None:
     """What may be written at a place of the piece, or None."""
-    inside = INNER_WORDS.fullmatch(pointer)
-    if inside is None:
-        return WORDS.get(pointer)
-    if inside[3]:
-        return "What it is"
-    return {"name": "Name of the item", "colour": "Colour of the item", "text": "Letters cut out"}[inside[1] or inside[2]]
+    return WORDS.get(pointer) or next((label for place, label in INNER_WORDS.items() if re.fullmatch(place, pointer)), None)
 
 
 def _written(piece: Piece, edit: Write) -> Patch:
@@ -464,7 +476,7 @@ def _written(piece: Piece, edit: Write) -> Patch:
     if label is None:
         raise Refused(Fault(edit.pointer, "place", edit.pointer, "can't be written to", ", ".join(WORDS)))
     text = edit.text.strip()
-    if edit.pointer.endswith("/name") and not text:
+    if edit.pointer.endswith(NEVER_EMPTY) and not text:
         raise Refused(
             Fault(edit.pointer, label, edit.text, "is needed, so that it can be found again", "a name of up to 120 letters")
         )

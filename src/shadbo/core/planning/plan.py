@@ -6,9 +6,10 @@ refused (:class:`PlanFault`), never shown.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import replace
 from decimal import Decimal
+from functools import cache
 from typing import Any, Literal
 
 from pydantic import TypeAdapter
@@ -22,14 +23,17 @@ from shadbo.core.contract.operations import Operation, Time, time_of
 from shadbo.core.contract.parts import Part, cut
 from shadbo.core.contract.views import View
 from shadbo.core.displays.registry import DISPLAYS
+from shadbo.core.document.decisions.said import PartSaid
 from shadbo.core.document.piece import Piece, length_field
 from shadbo.core.document.shop import Shop
 from shadbo.core.finishing.finish import finish
 from shadbo.core.framing.weights import total
-from shadbo.core.job.joining import join
+from shadbo.core.job.joining import Job, join
 from shadbo.core.job.proving import prove
+from shadbo.core.planning.own_way import LeftOut, check_way, in_own_way, left_out, parts_by_steps, without_left
 from shadbo.core.planning.said_rows import row_inputs
 from shadbo.core.planning.saying import as_said, check_said, lying, said_of, uncounted, weighed
+from shadbo.core.planning.step_rows import step_inputs
 from shadbo.core.planning.stretching import Stretching, check_stretching, framed_after, stretching_of
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Book, Figure, Say, UnevenSum, figure_of, figure_of_count, uneven_sums
@@ -85,6 +89,7 @@ class Plan:
     stock: tuple[StockLength, ...]
     to_get: tuple[Part, ...]
     steps: tuple[Operation, ...]
+    left_out: tuple[LeftOut, ...]
     faults: tuple[str, ...]
     proved: int
     proofs: tuple[ProofShown, ...]
@@ -159,7 +164,7 @@ def plan_and_book(piece: Piece, shop: Shop, focus: str = "", only: Only | None =
     return _planned(piece, shop, focus, only)
 
 
-def _display_plan(piece: Piece, shop: Shop, focus: str) -> tuple[Context[object, object], DisplayPlan, Quantity, Stretching]:
+def _display_plan(piece: Piece, shop: Shop, focus: str) -> tuple[Context[object, object], DisplayPlan, Quantity, _Made]:
     """Every figure and every check; what is only asked for is still to be worked out, and adds neither."""
     display = DISPLAYS[piece.display.type]
     context = Context.of(piece, shop, focus, display.holds)
@@ -168,33 +173,68 @@ def _display_plan(piece: Piece, shop: Shop, focus: str) -> tuple[Context[object,
         if not proof.holds:
             raise PlanFault(f"{proof.line}: {[str(t.value) for t in proof.terms]} is not {proof.whole.value}")
     first = stretching_of(piece, shop)
-    if piece.said:
-        parts = (*first.parts, *map(cut, display_plan.cuts), *display_plan.parts())
-        check_said(context, parts)
-        display_plan = replace(display_plan, weights=weighed(display_plan.weights, parts, said_of(context)))
+    made = _Made.of(context, display_plan, first)
+    if piece.said or piece.way.left:
+        check_said(context, made.parts())
+        check_way(context, made.told(), made.parts(), made.said())
+        display_plan = replace(display_plan, weights=weighed(display_plan.weights, made.parts(), made.said()))
     weight = total(context, display_plan.weights)
     check_stretching(context, first)
-    display_plan = replace(display_plan, panels=tuple(_in_rows(context, p, display_plan, first) for p in display_plan.panels))
+    display_plan = replace(display_plan, panels=tuple(_in_rows(context, p, made) for p in display_plan.panels))
     context.book.close()
     context.checks.close()
-    return context, display_plan, weight, first
+    return context, display_plan, weight, made
 
 
-def _in_rows(context: Context[object, object], panel: PanelOf, display_plan: DisplayPlan, first: Stretching) -> PanelOf:
-    """The Cut stage with what is asked in the rows of its lists."""
+@record(frozen=True, slots=True)
+class _Made:
+    """The job of a piece, worked out where somebody asks for it: as the display, the stretching before it, and what is said of both make it."""
+
+    first: Stretching
+    parts: Callable[[], tuple[Part, ...]]
+    told: Callable[[], tuple[Operation, ...]]
+    said: Callable[[], Mapping[str, PartSaid]]
+    job: Callable[[], Job]
+
+    @classmethod
+    def of(cls, context: Context[object, object], display_plan: DisplayPlan, first: Stretching) -> _Made:
+        way = context.piece.way
+
+        @cache
+        def parts() -> tuple[Part, ...]:
+            return join((*first.parts, *map(cut, display_plan.cuts), *display_plan.parts()), ()).parts
+
+        @cache
+        def told() -> tuple[Operation, ...]:
+            return (*first.operations, *(framed_after(o, first) for o in display_plan.steps()))
+
+        @cache
+        def said() -> Mapping[str, PartSaid]:
+            weighs = frozenset(w.part for w in display_plan.weights if w.part)
+            return {**parts_by_steps(way, parts(), told(), weighs), **said_of(context)}
+
+        @cache
+        def job() -> Job:
+            return in_own_way(way, join(*as_said(parts(), without_left(way, told(), parts()), said(), context.speak)))
+
+        return cls(first, parts, told, said, job)
+
+
+def _in_rows(context: Context[object, object], panel: PanelOf, made: _Made) -> PanelOf:
+    """The Cut stage with what is asked in the rows of its lists, and of its order of work."""
     if panel.key != "cut":
         return panel
 
     def fill() -> Panel:
         asked = panel.fill()
-        parts = join((*first.parts, *map(cut, display_plan.cuts), *display_plan.parts()), ()).parts
-        return replace(asked, inputs=(*asked.inputs, *row_inputs(context, parts)))
+        steps = step_inputs(context, made.job(), left_out(context.piece.way, made.told()))
+        return replace(asked, inputs=(*asked.inputs, *row_inputs(context, made.parts()), *steps))
 
     return replace(panel, fill=fill)
 
 
 def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[Plan, Book]:
-    context, display_plan, weight, first = _display_plan(piece, shop, focus)
+    context, display_plan, weight, made = _display_plan(piece, shop, focus)
     book, show, keys = context.book, shop.showing, [str(p.key) for p in display_plan.panels]
     opened = "" if only is None else only.stage if only.stage in keys else keys[0]
     whole, glance = only is None, only is not None and only.glance
@@ -203,10 +243,7 @@ def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[P
     wanted = None if only is None else {*(v for p in panels.values() for v in p.views), *only.views}
     views = tuple(v.draw() for v in display_plan.views if wanted is None or v.key in wanted)
     checks = _checks(piece, context)
-    said = said_of(context)
-    parts = join((*first.parts, *map(cut, display_plan.cuts), *display_plan.parts()), ()).parts if cutting else ()
-    told = (*first.operations, *(framed_after(o, first) for o in display_plan.steps())) if cutting else ()
-    job = join(*as_said(parts, told, said, context.speak))
+    job = made.job() if cutting else Job((), ())
     cuts, steps = job.cuts, job.in_turn
     layers = display_plan.layers if whole else ()
     spoken = _spoken(panels.values(), views, checks, cuts, layers)
@@ -228,15 +265,16 @@ def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[P
         views=views,
         checks=checks,
         cuts=cuts,
-        stock=(*first.stock, *display_plan.stock) if cutting else (),
+        stock=(*made.first.stock, *display_plan.stock) if cutting else (),
         to_get=job.to_get,
         steps=steps,
+        left_out=left_out(piece.way, made.told()) if cutting and piece.way.left else (),
         faults=prove(
             job,
             book,
-            lying(_space(display_plan, checks), parts, said),
+            lying(_space(display_plan, checks), made.parts(), made.said()),
             [w.part for w in display_plan.weights],
-            uncounted(parts, said),
+            uncounted(made.parts(), made.said()),
         )
         if cutting and (only is None or only.proved)
         else (),

@@ -6,6 +6,8 @@ shown at the field quotes it.
 
 from __future__ import annotations
 
+import re
+from collections.abc import Mapping
 from decimal import Decimal, InvalidOperation
 from typing import Any
 
@@ -141,6 +143,62 @@ class MassField:
             more = " (was it meant in grams?)" if kg > self.high and self.low <= kg / 1000 <= self.high else ""
             raise Refused(Fault(pointer, self.label, text, f"{show_mass(kg).text(unit)} {why}{more}", self.accepted(unit)))
         return kg
+
+
+@record(frozen=True, slots=True)
+class CountField:
+    """A whole number in a document: label for people, bounds; ``empty`` if it may be left out."""
+
+    label: str
+    low: int
+    high: int
+    empty: bool = False
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        return core_schema.int_schema(ge=self.low, le=self.high)
+
+    def accepted(self, unit: Unit = "mm") -> str:
+        return f"{self.low} to {self.high}"
+
+    def read(self, text: str, pointer: str) -> int:
+        """Read a typed whole number. Raises :class:`Refused` with what is accepted."""
+        said = text.strip()
+        if not re.fullmatch(r"\d{1,7}", said):
+            raise Refused(Fault(pointer, self.label, text, "is not a whole number", self.accepted()))
+        return self._bounded(int(said), text, pointer)
+
+    def _bounded(self, count: int, text: str, pointer: str) -> int:
+        if not self.low <= count <= self.high:
+            raise Refused(Fault(pointer, self.label, text, "is too few" if count < self.low else "is too many", self.accepted()))
+        return count
+
+
+MINUTES: Mapping[str, int] = {"m": 1, "h": 60, "d": 1440, "w": 10080}
+
+
+@record(frozen=True, slots=True)
+class TimeField(CountField):
+    """Minutes in a document, typed as people say them: 45, 1 h 30, 3 days."""
+
+    def accepted(self, unit: Unit = "mm") -> str:
+        return f"{in_time(self.low)} to {in_time(self.high)}, such as 45 min, 1 h 30, 3 days"
+
+    def read(self, text: str, pointer: str) -> int:
+        said = "0" if text.strip().lower() in ("", "none", "no") else text.strip().lower()
+        bits = re.findall(r"(\d{1,6}(?:[.,]\d{1,2})?)\s*(weeks?|w|days?|d|h(?:ours?)?|m(?:in(?:utes?)?)?)?", said)
+        if not said or re.sub(r"[\d.,\s]|weeks?|w|days?|d|hours?|h|minutes?|min|m", "", said) or not bits:
+            raise Refused(Fault(pointer, self.label, text, "can’t be read as a time", self.accepted()))
+        # A number without a word is minutes: “1 h 30”.
+        total = sum((Fraction(number.replace(",", ".")) * MINUTES[unit[:1] or "m"] for number, unit in bits), Fraction(0))
+        return self._bounded(int(round(total)), text, pointer)
+
+
+def in_time(minutes: int) -> str:
+    """Minutes as people say them: “45 min”, “1 h 30 min”, “3 days”."""
+    days, left = divmod(minutes, 1440)
+    hours, mins = divmod(left, 60)
+    told = [f"{days} day{'s' if days > 1 else ''}"] * bool(days) + [f"{hours} h"] * bool(hours)
+    return " ".join([*told, *([f"{mins} min"] if mins or not told else [])])
 
 
 def _unit_doubt(field: LengthField, understood: Understood, unit: Unit) -> str:
