@@ -399,3 +399,27 @@ def test_two_saves_at_once_one_wins(server: Server) -> None:
             codes = sorted(pool.map(save, range(7, 13)))
         assert codes == [200, 409, 409, 409, 409, 409]
         assert len(api.get(f"/api/pieces/{piece['id']}/history").json()) == 2
+
+
+def test_ones_own_way_is_offered_for_the_next_of_its_kind(api: httpx.Client) -> None:
+    first, second, third = (take_in(api) for _ in range(3))
+
+    def edit(piece: dict[str, Any], *edits: dict[str, Any]) -> dict[str, Any]:
+        answer = api.post(f"/api/pieces/{piece['id']}/edits", json={"version": piece["version"], "edits": list(edits)})
+        assert answer.status_code == 200, answer.text
+        return dict(answer.json())
+
+    def offered(piece: dict[str, Any]) -> dict[str, Any]:
+        (last,) = api.get(f"/api/pieces/{piece['id']}/own-way").json()
+        return dict(last)
+
+    named = {"op": "write", "pointer": "/name", "text": "First of them"}
+    title = {"op": "write", "pointer": "/way/steps/0/title", "text": "Wash it"}
+    edit(first, named, {"op": "act", "action": "way.measure.add"}, title)
+    last = offered(second)
+    assert last["name"] == "First of them" and last["way"]["steps"][0]["title"] == "Wash it"
+    taken = edit(second, {"op": "own_way", "way": last["way"]})
+    steps = [s["key"] for s in taken["plan"]["steps"]]
+    assert steps.index("own.1") == steps.index("measure") + 1
+    # What it is offered from is the last of its kind; of another kind there is none.
+    assert offered(third)["piece"] == second["id"]

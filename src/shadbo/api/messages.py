@@ -17,6 +17,7 @@ from shadbo.core import (
     Fraction,
     InchParts,
     Opened,
+    OwnWay,
     Plan,
     Practice,
     Say,
@@ -127,6 +128,15 @@ class WaysOut:
 
     version: int
     checks: dict[str, tuple[TriedWay, ...]]
+
+
+@dataclass(frozen=True, slots=True)
+class OwnWayOut:
+    """How the last of its kind was made in somebody’s own way."""
+
+    piece: uuid.UUID
+    name: str
+    way: OwnWay
 
 
 @dataclass(frozen=True, slots=True)

@@ -279,6 +279,14 @@ def history(
     return [m.State(s.state, s.change, s.saved_at, s.current) for s in found]
 
 
+@router.get("/{piece_id}/own-way", response_model=list[m.OwnWayOut])
+def own_way(db: Db, piece_id: uuid.UUID) -> list[m.OwnWayOut]:
+    """How the last of its kind was made in somebody’s own way: none, or one, to be taken over."""
+    with db.work() as session:
+        alike = pieces.last_alike(session, pieces.get(session, piece_id))
+        return [] if alike is None else [m.OwnWayOut(alike.id, alike.name, alike.piece.way)]
+
+
 @router.post("/{piece_id}/restore", response_model=m.PieceOut)
 def restore(db: Db, piece_id: uuid.UUID, body: m.Restore, asked: AskedFor) -> Response:
     """Bring back a state the piece once had."""

@@ -22,6 +22,7 @@ from shadbo.core.contract.parts import COMES, Part
 from shadbo.core.contract.views import APART, DimensionLine, Material, Shape, View, ViewKey
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.decisions.canvas import PictureFile, Stretcher
+from shadbo.core.document.decisions.own_way import OwnWay
 from shadbo.core.document.facts import Facts, facts_of
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.items import Things
@@ -57,6 +58,7 @@ from shadbo.core.planning.edits import (
     ShowAs,
     TakeOn,
     TakePicture,
+    TakeWay,
     TakeWayOut,
     TypeIn,
     Write,
@@ -139,6 +141,7 @@ __all__ = [
     "Only",
     "Opened",
     "Operation",
+    "OwnWay",
     "Part",
     "PictureFile",
     "Piece",
@@ -159,6 +162,7 @@ __all__ = [
     "TakeOn",
     "TakeOutline",
     "TakePicture",
+    "TakeWay",
     "TakeWayOut",
     "Tape",
     "Things",

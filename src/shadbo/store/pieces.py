@@ -12,10 +12,10 @@ from datetime import datetime
 from functools import lru_cache
 from typing import Any
 
-from sqlalchemy import Text, bindparam, cast, func, select
+from sqlalchemy import Text, bindparam, cast, func, or_, select, text
 from sqlalchemy.orm import Session, aliased
 
-from shadbo.core import Piece, document_of, load_piece
+from shadbo.core import Piece, Things, document_of, load_piece
 from shadbo.exports.pieces import from_json
 from shadbo.store.tables import PieceRow, SavedRow, StateRow
 
@@ -143,6 +143,25 @@ def get(session: Session, piece_id: uuid.UUID) -> StoredPiece:
         redo=redone,
         sealed_by=sealed_by,
     )
+
+
+def last_alike(session: Session, kept: StoredPiece) -> StoredPiece | None:
+    """The last piece of the shop that shows the same kind of thing in the same way, and was made in somebody’s own way; None where there is none."""
+    document, way = StateRow.document, StateRow.document["way"]
+    mine, thing = kept.piece, kept.piece.object
+    alike = [document["display"]["type"].astext == mine.display.type, document["object"]["type"].astext == thing.type]
+    if isinstance(thing, Things):
+        alike.append(document["object"]["items"][0]["kind"].astext == thing.items[0].kind)
+    own = or_(*(func.jsonb_array_length(func.coalesce(way[name], text("'[]'::jsonb"))) > 0 for name in ("steps", "left", "sent")))
+    query = (
+        select(PieceRow.id)
+        .join(StateRow, StateRow.id == PieceRow.state_id)
+        .where(PieceRow.id != kept.id, own, *alike)
+        .order_by(PieceRow.updated_at.desc())
+        .limit(1)
+    )
+    found = session.execute(query).scalar_one_or_none()
+    return None if found is None else get(session, found)
 
 
 def on_the_rack(session: Session, piece_id: uuid.UUID) -> StoredPiece:

@@ -1107,6 +1107,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/own-way": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Own Way
+         * @description How the last of its kind was made in somebody’s own way: none, or one, to be taken over.
+         */
+        get: operations["own_way_api_pieces__piece_id__own_way_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces/{piece_id}/restore": {
         parameters: {
             query?: never;
@@ -3355,6 +3375,79 @@ export interface components {
             height: components["schemas"]["Shown"];
         };
         /**
+         * OwnStep
+         * @description A step of one’s own. ``after``: what it comes after, the nearest first; it follows the first of them that the job has, so it keeps
+         *     its place when others go. ``minutes`` at the bench, then a ``wait`` nobody attends (minutes); ``look``: looked at before going on.
+         */
+        OwnStep: {
+            /** Key */
+            key: string;
+            /**
+             * After
+             * @default []
+             */
+            after: string[];
+            /** Title */
+            title: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            /**
+             * Minutes
+             * @default 10
+             */
+            minutes: number;
+            /**
+             * Wait
+             * @default 0
+             */
+            wait: number;
+            /**
+             * Look
+             * @default false
+             */
+            look: boolean;
+            /**
+             * Uses
+             * @default []
+             */
+            uses: string[];
+        };
+        /** OwnWay */
+        OwnWay: {
+            /**
+             * Steps
+             * @default []
+             */
+            steps: components["schemas"]["OwnStep"][];
+            /**
+             * Left
+             * @default []
+             */
+            left: components["schemas"]["StepLeft"][];
+            /**
+             * Sent
+             * @default []
+             */
+            sent: components["schemas"]["SentOut"][];
+        };
+        /**
+         * OwnWayOut
+         * @description How the last of its kind was made in somebody’s own way.
+         */
+        OwnWayOut: {
+            /**
+             * Piece
+             * Format: uuid
+             */
+            piece: string;
+            /** Name */
+            name: string;
+            way: components["schemas"]["OwnWay"];
+        };
+        /**
          * Part
          * @description One part of a job.
          *
@@ -3603,7 +3696,7 @@ export interface components {
          */
         Preview: {
             /** Edits */
-            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["ReadAgain"] | components["schemas"]["TakeOn"] | components["schemas"]["GiveUp"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
+            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["ReadAgain"] | components["schemas"]["TakeOn"] | components["schemas"]["GiveUp"] | components["schemas"]["TakeWay"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
             /**
              * Mark
              * @default
@@ -4081,7 +4174,7 @@ export interface components {
             /** Version */
             version: number;
             /** Edits */
-            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["ReadAgain"] | components["schemas"]["TakeOn"] | components["schemas"]["GiveUp"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
+            edits: (components["schemas"]["TypeIn"] | components["schemas"]["AddStation"] | components["schemas"]["Nudge"] | components["schemas"]["Choose"] | components["schemas"]["TakeWayOut"] | components["schemas"]["Write"] | components["schemas"]["TakePicture"] | components["schemas"]["ShowAs"] | components["schemas"]["ReadAgain"] | components["schemas"]["TakeOn"] | components["schemas"]["GiveUp"] | components["schemas"]["TakeWay"] | components["schemas"]["Act"] | components["schemas"]["MoveItems"] | components["schemas"]["ArrangeItems"] | components["schemas"]["AddItem"] | components["schemas"]["CopyItems"] | components["schemas"]["RemoveItems"] | components["schemas"]["TakeOutline"] | components["schemas"]["TakeColour"])[];
             /**
              * Goes On
              * @default false
@@ -4099,6 +4192,35 @@ export interface components {
             late: number | null;
             /** Bound */
             bound: number | null;
+        };
+        /**
+         * SentOut
+         * @description A step, or all of a family of them (``finish``), that is done elsewhere: how many days it is away, who does it, what goes along,
+         *     and what is looked at when it is back.
+         */
+        SentOut: {
+            /** Step */
+            step: string;
+            /**
+             * Days
+             * @default 5
+             */
+            days: number;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+            /**
+             * Along
+             * @default
+             */
+            along: string;
+            /**
+             * Look
+             * @default
+             */
+            look: string;
         };
         /**
          * SetComing
@@ -4417,6 +4539,19 @@ export interface components {
             current: boolean;
         };
         /**
+         * StepLeft
+         * @description A step that is left out, and why.
+         */
+        StepLeft: {
+            /** Step */
+            step: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
          * StepOut
          * @description A step at the bench, with the drawing that shows it and the stage whose dimension lines it bears; ``lies``: what of it is seen where
          *     all is laid apart. ``reads``: its gate takes
@@ -4608,6 +4743,18 @@ export interface components {
         TakeSooner: {
             /** Key */
             key: string;
+        };
+        /**
+         * TakeWay
+         * @description One’s own way of another piece taken over: its steps, what it leaves out and what it sends out.
+         */
+        TakeWay: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "own_way";
+            way: components["schemas"]["OwnWay"];
         };
         /**
          * TakeWayOut
@@ -11499,6 +11646,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["State"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    own_way_api_pieces__piece_id__own_way_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnWayOut"][];
                 };
             };
             /** @description Bad Request */

@@ -1,6 +1,8 @@
 import { memo, useState } from "react";
 import { Link } from "wouter";
 import { Eye, Hourglass } from "lucide-react";
+import { useQuery } from "@tanstack/react-query";
+import { api, unwrap } from "../api/client";
 import type { Input, Plan } from "../api/types";
 import { Sentence } from "../fields/Length";
 import { rowOf, type Asking } from "../inputs/StageInputs";
@@ -46,6 +48,7 @@ export const WorkOrder = memo(function WorkOrder({ piece, plan, inputs, ...askin
         </Link>
       </p>
       {ready && <ReadyDialog piece={piece} onClose={() => setReady(false)} />}
+      {!ownWay(plan) && <TheirWay piece={piece.id} onEdit={asking.onEdit} />}
       <ol className="space-y-2">
         {plan.steps.map((step, i) => (
           <li key={step.key} className="grid grid-cols-[1.6rem_1fr] leading-snug" onPointerEnter={() => onPoint(step.parts[0] ?? null)} onPointerLeave={() => onPoint(null)}>
@@ -100,3 +103,29 @@ export const WorkOrder = memo(function WorkOrder({ piece, plan, inputs, ...askin
     </section>
   );
 });
+
+/** Whether a job was made one’s own: a step put in, left out or sent out. */
+function ownWay(plan: Plan): boolean {
+  return plan.left_out.length > 0 || plan.steps.some((step) => step.key.startsWith("own.") || step.key.endsWith(".away"));
+}
+
+/** How the last of its kind was made in somebody’s own way, to be taken over at a press. */
+function TheirWay({ piece, onEdit }: { piece: string; onEdit: Asking["onEdit"] }) {
+  const found = useQuery({
+    queryKey: ["own-way", piece],
+    queryFn: ({ signal }) => unwrap(api.GET("/api/pieces/{piece_id}/own-way", { params: { path: { piece_id: piece } }, signal })),
+    staleTime: 60_000,
+  });
+  const last = found.data?.[0];
+  if (!last) return null;
+  const { steps, left, sent } = last.way;
+  const told = [...steps.map((s) => s.title), left.length > 0 && `${left.length} left out`, sent.length > 0 && `${sent.length} sent out`].filter(Boolean);
+  return (
+    <p className="mb-2 border-l-2 border-l-act pl-1.5 text-[12.5px] leading-snug">
+      <b>{last.name}</b> was made its own way: {told.join(", ")}.{" "}
+      <button type="button" className="text-act underline" onClick={() => onEdit([{ op: "own_way", way: last.way }])}>
+        Do it so here
+      </button>
+    </p>
+  );
+}

@@ -18,6 +18,7 @@ from shadbo.core.contract.checks import Patch, put
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.decisions.canvas import PictureFile
 from shadbo.core.document.decisions.holding import Override
+from shadbo.core.document.decisions.own_way import OwnWay
 from shadbo.core.document.items import ItemKey
 from shadbo.core.document.patching import changed, patched
 from shadbo.core.document.piece import Piece, document_of, field_at, length_field
@@ -161,6 +162,13 @@ class GiveUp(Part):
     check: str = Field(max_length=120)
 
 
+class TakeWay(Part):
+    """One’s own way of another piece taken over: its steps, what it leaves out and what it sends out."""
+
+    op: Literal["own_way"] = "own_way"
+    way: OwnWay
+
+
 class Act(Part):
     """Something the plan offers at a press, by its key."""
 
@@ -169,7 +177,20 @@ class Act(Part):
 
 
 AnyEdit = (
-    TypeIn | AddStation | Nudge | Choose | TakeWayOut | Write | TakePicture | ShowAs | ReadAgain | TakeOn | GiveUp | Act | ItemEdit
+    TypeIn
+    | AddStation
+    | Nudge
+    | Choose
+    | TakeWayOut
+    | Write
+    | TakePicture
+    | ShowAs
+    | ReadAgain
+    | TakeOn
+    | GiveUp
+    | TakeWay
+    | Act
+    | ItemEdit
 )
 Edit = Annotated[AnyEdit, Field(discriminator="op")]
 
@@ -206,6 +227,8 @@ def in_words(piece: Piece, edits: Sequence[AnyEdit], shop: Shop) -> str:
         return "Stop overridden"
     if isinstance(edit, GiveUp):
         return "Override taken back"
+    if isinstance(edit, TakeWay):
+        return "Own way taken over"
     if isinstance(edit, ShowAs):
         return f"Shown as: {DISPLAYS[edit.display].label.lower()}"
     if isinstance(edit, ReadAgain):
@@ -246,6 +269,8 @@ def _patch(piece: Piece, edit: AnyEdit, shop: Shop, book: Book | None) -> Patch:
         return _taken_on(piece, edit, shop)
     if isinstance(edit, GiveUp):
         return _overrides([o for o in piece.overrides if o.check != edit.check])
+    if isinstance(edit, TakeWay):
+        return ({"op": "add", "path": "/way", "value": edit.way.model_dump()},)
     if isinstance(edit, ShowAs):
         return show_as(piece, edit.display, shop, new_frame=edit.new_frame)
     if isinstance(edit, ReadAgain):
