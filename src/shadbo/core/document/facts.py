@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Any
 
+from shadbo.core.document.coming import on_its_board
 from shadbo.core.document.decisions.asked import WhatMatters
 from shadbo.core.document.items import Item, Things
 from shadbo.core.document.kinds import kind_of
@@ -34,7 +35,8 @@ FLAT_KINDS = {
 @record(frozen=True, slots=True)
 class Facts:
     """``what``: the kind of the (largest) item, the material of flat work, or "canvas"; sizes as first read (mm), ``front`` how
-    high it stands or how deep its bars are, ``behind`` what sticks out; ``consent`` if its owner agreed in writing."""
+    high it stands or how deep its bars are, ``behind`` what sticks out; ``consent`` if its owner agreed in writing;
+    ``mounted`` if it comes on a board of its own."""
 
     type: str
     what: str
@@ -47,6 +49,7 @@ class Facts:
     practice: Practice
     units: Unit
     consent: bool
+    mounted: bool = False
 
     @property
     def flat(self) -> bool:
@@ -90,7 +93,9 @@ def facts_of(piece: Piece) -> Facts:
     """The facts of a piece’s object."""
     thing = piece.object
 
-    def facts(what: str, count: int, traits: Any, width: Any, height: Any, front: Any, behind: Any, consent: bool) -> Facts:
+    def facts(
+        what: str, count: int, traits: Any, width: Any, height: Any, front: Any, behind: Any, consent: bool, mounted: bool = False
+    ) -> Facts:
         return Facts(
             type=thing.type,
             what=what,
@@ -103,6 +108,7 @@ def facts_of(piece: Piece) -> Facts:
             practice=piece.practice,
             units=piece.units,
             consent=consent,
+            mounted=mounted,
         )
 
     if isinstance(thing, Things):
@@ -117,6 +123,7 @@ def facts_of(piece: Piece) -> Facts:
             max(i.front for i in thing.items),
             max(i.behind for i in thing.items),
             thing.consent.given,
+            len(thing.items) == 1 and on_its_board(main.comes, main.kind),
         )
     if isinstance(thing, CanvasToMake):
         return facts("canvas", 1, ("canvas",), thing.width, thing.height, 0, 0, True)
@@ -132,6 +139,7 @@ def facts_of(piece: Piece) -> Facts:
             max(deep, default=Fraction(1, 2)),
             0,
             thing.consent.given,
+            on_its_board(thing.comes, thing.material),
         )
     front = _first(thing.depth) if isinstance(thing, StretchedCanvas) else 0
     what = "rolled" if isinstance(thing, RolledCanvas) else "canvas"

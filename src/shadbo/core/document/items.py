@@ -13,6 +13,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
+from shadbo.core.document.coming import AsItComes
 from shadbo.core.document.decisions.canvas import PictureFile
 from shadbo.core.document.objects import Consent
 from shadbo.core.document.readings import ACROSS, DOWN, MASS_KG, PER_MILLE, Part, _Needed, _Reading
@@ -172,6 +173,7 @@ class Item(Part):
     key: ItemKey
     name: str = Field(min_length=1, max_length=60)
     kind: Kind = "keepsake"
+    comes: AsItComes = AsItComes()
     shape: ShapeName = "rectangle"
     width: ItemWidth
     height: ItemHeight

@@ -9,6 +9,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from shadbo.core.document.coming import AsItComes
 from shadbo.core.document.readings import (
     MASS_KG,
     SIDE_MM,
@@ -53,6 +54,7 @@ class StretchedCanvas(Measured):
     type: Literal["stretched_canvas"] = "stretched_canvas"
     support: Support = "stretched"
     depth: BarDepths
+    comes: AsItComes = AsItComes()
     bar_width: BAR_WIDTH_MM = Decimal(40)
     cradle: CRADLE_MM = Decimal(18)
 
@@ -111,4 +113,5 @@ class FlatWork(Measured):
     type: Literal["flat_work"] = "flat_work"
     depth: Depths = Depths()
     material: Material = "paper"
+    comes: AsItComes = AsItComes()
     consent: Consent = Consent()

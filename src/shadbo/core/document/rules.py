@@ -103,6 +103,8 @@ class Rules(Part):
     ply_mount: RULE_MM = _rule("6", "ply mount board that wires and screws go through, thick", "thicknesses")
     backing: RULE_MM = _rule("3", "hard backing, thick", "thicknesses")
     paper: RULE_MM = _rule("0.3", "work nobody measured, thick", "thicknesses")
+    own_board: RULE_MM = _rule("4", "work on a board of its own that nobody measured, thick", "thicknesses")
+    roll_days: RATIO = _rule("3", "a sheet off the roll lies under weights for", "flattening", "days")
     length_step: STOCK_MM = _rule("500", "lengths that are sold go up by", "stock")
     length_sold: STOCK_MM = _rule("6000", "the longest that is sold", "stock")
     board_length: STOCK_MM = _rule("2400", "boards and strips come long", "stock")

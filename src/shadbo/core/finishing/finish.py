@@ -11,6 +11,7 @@ from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, cut
 from shadbo.core.contract.terms import there
 from shadbo.core.contract.views import APART
+from shadbo.core.finishing.coming import check_coming, coming_parts, coming_steps
 from shadbo.core.finishing.hang.drawing import hardware, joint_views, joints_in_space, on_the_back
 from shadbo.core.finishing.hang.joining import joint_operations, joint_parts, wedged
 from shadbo.core.finishing.hang.joints import Joint
@@ -73,6 +74,7 @@ def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way
     found = through_the_year(context, frame_section, facts)
     check_room(context, found, facts)
     check_display(context, way)
+    check_coming(context)
     methoded = context.holds.asked
     held = held_by(context, kept, display_plan.held) if methoded else display_plan.held
     check_asked(context, way, held)
@@ -105,7 +107,7 @@ def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way
         return steamed(context, kept, _dusted(context, display_plan.steps()))
 
     def steps() -> tuple[Operation, ...]:
-        own = (*condition_step(context), *worked())
+        own = (*condition_step(context), *coming_steps(context), *worked())
         if context.holds.asked:
             own = operations_for(context, kept, own)
         if frame_section is None:
@@ -127,7 +129,7 @@ def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way
         own = (*display_plan.parts(), *map(cut, beside(context)), *things(context))
         if strainer is not None:
             own = (*own, *strainer_parts(context, strainer))
-        own = (*own, *treatment_parts(worked(), own))
+        own = (*own, *treatment_parts(worked(), own), *coming_parts(context))
         if context.holds.asked:
             own = (*own, *parts_for(context, kept))
         if frame_section is not None:

@@ -96,8 +96,8 @@ def frame_inputs(
                 ("rail",),
             )
         )
-    # Where the lip takes the whole face there is no wood to hang it by, and that is a stop.
-    if rabbet.face.value > rabbet.lip.value:
+    # Where the lip takes the whole face there is no wood to hang it by, and that is a stop; what stands hangs by nothing.
+    if rabbet.face.value > rabbet.lip.value and context.piece.hang.how != "stand":
         inputs.append(
             choice(
                 context,

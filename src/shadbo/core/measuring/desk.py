@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from shadbo.core.contract.asking import choice, given, plain_length, station_inputs, toggled
 from shadbo.core.contract.checks import WayOut, put
+from shadbo.core.contract.coming import coming_inputs
 from shadbo.core.contract.display import Context, Panel, PanelOf, ViewOf
 from shadbo.core.contract.inputs import ChoiceInput, Input, MassInput, Option, WordsInput
 from shadbo.core.contract.views import Drawing, Size, View
@@ -64,6 +65,11 @@ def measure(context: Context[object, object]) -> Thing:
     check_diagonals(context.checks, context.speak, found)
     _check_uses(context, thing.use)
     return found
+
+
+def unread(context: Context[object, object]) -> Fraction:
+    """How thick a work is that nobody read: a sheet, or one on a board of its own."""
+    return context.rule("own_board") if context.facts.mounted else context.rule("paper")
 
 
 def _check_uses(context: Context[object, object], use: Uses) -> None:
@@ -163,6 +169,9 @@ def _panel(context: Context[object, object], thing: Thing, *more: Input, figures
                 (thing.key,),
             )
         )
+    if isinstance(held, (FlatWork, StretchedCanvas)):
+        kind = held.material if isinstance(held, FlatWork) else "stretched"
+        inputs += coming_inputs(context, held.comes, kind, "/object", "object", "As it comes", (thing.key,))
     inputs.append(
         ChoiceInput(
             "traits",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import field
 
+from shadbo.core.document.coming import OWN_BOARDS, on_its_board
 from shadbo.core.document.objects import FlatWork, RolledCanvas, StretchedCanvas
 from shadbo.core.document.shop import Shop
 from shadbo.core.measuring.measuring import Side, read_side, read_stations, taper, waist
@@ -221,7 +222,7 @@ def read_thing(
         depth = read_side(
             book, thing.depth, f"{key}.depth", label, f"{pointer}/depth", shop, part=part, grain="depth", use=thing.use, more=strips
         )
-    kg, estimated = _weigh(book, speak, thing, key, name, width, height, depth, pointer, exact(shop.rules.panel_weighs))
+    kg, estimated = _weigh(book, speak, thing, key, name, width, height, depth, pointer, shop)
     return Thing(
         key=key,
         what=what,
@@ -260,7 +261,7 @@ def _weigh(
     height: Side,
     depth: Side | None,
     pointer: str,
-    panel: Fraction,
+    shop: Shop,
 ) -> tuple[Fraction, bool]:
     """The weight as it was put on a scale, or an estimate from material and size (marked as one)."""
     edit = f"{pointer}/weight"
@@ -280,8 +281,15 @@ def _weigh(
     grams = GRAMS_PER_M2[material]
     kg = area * grams / 1000
     working: list[Say] = [(f"{material.replace('_', '-')}: {both(kg)} at {grams} g a square metre (house figure)",)]
+    if isinstance(thing, FlatWork) and on_its_board(thing.comes, thing.material):
+        board, heavy = OWN_BOARDS[thing.comes.board]
+        thick = depth.mean.value if depth is not None and depth.stations else exact(shop.rules.own_board)
+        own = area * thick * heavy / 1000
+        working.append((f"its {board.lower()}: {both(own)} at {heavy} kg a cubic metre (from memory)",))
+        kg += own
     if isinstance(thing, StretchedCanvas) and thing.support == "board" and depth is not None:
         thick = mean(list(depth.stations.values())).value
+        panel = exact(shop.rules.panel_weighs)
         kg = area * thick * panel / 1000
         working = [(f"board or panel: {both(kg)} at {float(panel):g} kg a cubic metre (house figure)",)]
     elif isinstance(thing, StretchedCanvas) and depth is not None:

@@ -26,6 +26,7 @@ from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.decisions.said import PartSaid
 from shadbo.core.document.piece import Piece, length_field
 from shadbo.core.document.shop import Shop
+from shadbo.core.finishing.coming import held_in
 from shadbo.core.finishing.finish import finish
 from shadbo.core.framing.weights import total
 from shadbo.core.job.joining import Job, join
@@ -167,7 +168,7 @@ def plan_and_book(piece: Piece, shop: Shop, focus: str = "", only: Only | None =
 def _display_plan(piece: Piece, shop: Shop, focus: str) -> tuple[Context[object, object], DisplayPlan, Quantity, _Made]:
     """Every figure and every check; what is only asked for is still to be worked out, and adds neither."""
     display = DISPLAYS[piece.display.type]
-    context = Context.of(piece, shop, focus, display.holds)
+    context = Context.of(piece, shop, focus, held_in(piece, display.holds))
     display_plan = finish(context, display.reckon(context), display.way)
     for proof in display_plan.proofs:
         if not proof.holds:

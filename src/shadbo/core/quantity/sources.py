@@ -320,6 +320,9 @@ SOURCES: dict[str, Source] = _book(
         "Heavy cloth hangs by a sleeve sewn to its back all along, its front slack so that the pole does not push the face out; the pole is "
         "flat, sealed, a little shorter than the cloth, its ends in brackets. Sizes are house figures.",
     ),
+    Source(
+        "flattening", "common practice", "A sheet off the roll lies flat between blotters and weights for days, three as a rule."
+    ),
     Source("curl", "house figure", "A slight curl wants 100 g a metre of bar at the bottom, a strong one 300."),
     Source("trim-outside", "common practice", "A margin is cut away only outside the work."),
     Source(

@@ -42,10 +42,12 @@ class Sizes:
 
 
 def lying(context: CaseContext) -> tuple[list[PlacedItem], dict[str, Dim]]:
-    """The things where they stand, and the edges round them all."""
+    """The things where they stand, all of them on the step, and the edges round them all. Side by side, unless somebody put them elsewhere."""
     box: Any = context
     sized = size_items(box)
-    laid = lay(box, sized, places_of(box, sized))
+    laid = lay(
+        box, sized, [(x, one.reaching("bottom") * -1) for one, (x, _) in zip(sized, places_of(box, sized, "row"), strict=True)]
+    )
     ends = {
         "left": smallest([one.edges["left"] for one in laid]),
         "right": largest([one.edges["right"] for one in laid]),

@@ -17,7 +17,7 @@ from shadbo.core.framing.filling import Fill, fill_up
 from shadbo.core.framing.glazing import usual_thick
 from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet
 from shadbo.core.framing.rails import AXES
-from shadbo.core.measuring.desk import measure
+from shadbo.core.measuring.desk import measure, unread
 from shadbo.core.measuring.thing import Thing
 from shadbo.core.quantity.exact import Fraction, exact, up
 from shadbo.core.quantity.lengths import MM_PER_INCH
@@ -98,7 +98,7 @@ def size_up(context: OpeningContext) -> Sizes:
         _layer(context, "board", "Mount board", context.rule("mount")),
         _layer(context, "back", "Back", context.rule("backing")),
     )
-    one = thing.depth.largest if thing.depth else _layer(context, "work", "Work", context.rule("paper"))
+    one = thing.depth.largest if thing.depth else _layer(context, "work", "Work", unread(context))
     stack = book.add(
         mount + (1 + display.kept) * one,
         "depth.pack",

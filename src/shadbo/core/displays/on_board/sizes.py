@@ -12,7 +12,7 @@ from shadbo.core.framing.placing import Border, Solved, best, borders, worst_err
 from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.spacers import spacer_lengths
-from shadbo.core.measuring.desk import measure
+from shadbo.core.measuring.desk import measure, unread
 from shadbo.core.measuring.measuring import Side
 from shadbo.core.measuring.thing import Thing
 from shadbo.core.quantity.exact import Fraction, exact
@@ -180,7 +180,7 @@ def _pack(context: OnBoardContext, thing: Thing, rabbet: Rabbet) -> tuple[dict[s
         thing.depth.largest
         if thing.depth
         else book.add(
-            leaf(context.rule("paper"), "pack:work", "Work", "rule", source="thicknesses", grain="depth", parts=("work",)),
+            leaf(unread(context), "pack:work", "Work", "rule", source="thicknesses", grain="depth", parts=("work",)),
             "pack.work",
             "Work",
         )

@@ -17,10 +17,11 @@ def lie(context: PanelContext, sizes: Sizes) -> Space:
     work = mm(sizes.thing.depth.mean) if sizes.thing.depth else 2.0
     thing_at(space, "work", "Work", "paper", sizes.thing, 0, work)
     bw, bh = mm(sizes.backing["width"]), mm(sizes.backing["height"])
-    x0, y0, back = (w - bw) / 2, (h - bh) / 2, work + float(exact(context.display.board))
+    own = context.facts.mounted
+    x0, y0, back = (w - bw) / 2, (h - bh) / 2, work + (0.0 if own else float(exact(context.display.board)))
     ew, eh = mm(sizes.each["width"]), mm(sizes.each["height"])
     space.then()
-    for row in range(sizes.down):
+    for row in range(0 if own else sizes.down):
         for column in range(sizes.across):
             space.box("backing", "Board", "board", x0 + ew * column, y0 + eh * row, ew, eh, work, back)
     space.then()

@@ -31,6 +31,7 @@ BONDS = {
     "spray": Mounting("spray adhesive all over", "adhesive on the whole back", "no"),
     "tape": Mounting("wide tape in strips across the back", "tape on the back", "mostly"),
 }
+OWN_BOARD = Mounting("on its own board, as it came", "nothing new", "yes")
 
 
 def reckon(context: PanelContext) -> DisplayPlan:
@@ -39,10 +40,11 @@ def reckon(context: PanelContext) -> DisplayPlan:
     check(context, sizes)
     thick = context.book["backing.thick"]
     work = sizes.thing.depth.largest if sizes.thing.depth else None
+    own = context.facts.mounted
     return DisplayPlan(
         verdict=_verdict(context, sizes),
         outside=(sizes.thing.width.look, sizes.thing.height.look),
-        layers=(*((Layer("work", "Work", work),) if work else ()), Layer("backing", "Backing", thick)),
+        layers=(*((Layer("work", "Work", work),) if work else ()), *(() if own else (Layer("backing", "Backing", thick),))),
         panels=_panels(context, sizes),
         views=draw(context, sizes),
         space=lambda: lie(context, sizes),
@@ -50,15 +52,17 @@ def reckon(context: PanelContext) -> DisplayPlan:
         steps=lambda: _steps(context, sizes),
         parts=lambda: _parts(context, sizes),
         proofs=_proofs(sizes),
-        deep=work + thick if work else thick * 1,
+        deep=work * 1 if work and own else work + thick if work else thick * 1,
         weights=sizes.weights,
-        held=BONDS[context.display.bond],
+        held=OWN_BOARD if own else BONDS[context.display.bond],
     )
 
 
 def _verdict(context: PanelContext, sizes: Sizes) -> Say:
     boards = sizes.across * sizes.down
     by = f"{len(sizes.pairs)} pairs of hook-and-loop" if sizes.hold else "a ledge"
+    if context.facts.mounted:
+        return (f"On its own board; hung by {by}.",)
     return context.speak.say(
         f"Backing {{}} × {{}}{f' in {boards} boards' if boards > 1 else ''}; hung by {by}.", *sizes.backing.values()
     )
@@ -90,6 +94,10 @@ def _panels(context: PanelContext, sizes: Sizes) -> tuple[PanelOf, ...]:
 
 def _display(context: PanelContext, sizes: Sizes) -> Panel:
     display, show = context.display, context.shop.showing
+    if context.facts.mounted:
+        return Panel(
+            ("It is on its own board: that is hung.",), (), there(context, "backing.width", "backing.height", "weight.total")
+        )
     backing: list[Input] = [
         given(show, sizes.inset, "Backing"),
         plain_length(show, display.board, "/display/board", "Thick", "Backing", ("backing",)),
@@ -104,7 +112,7 @@ def _display(context: PanelContext, sizes: Sizes) -> Panel:
 
 def _hold(context: PanelContext, sizes: Sizes) -> Panel:
     show = context.shop.showing
-    hold: list[Input] = [
+    stuck: list[Input] = [
         choice(
             context,
             "/display/bond",
@@ -119,6 +127,9 @@ def _hold(context: PanelContext, sizes: Sizes) -> Panel:
             look="list",
         ),
         given(show, sizes.tape, "Stuck by"),
+    ]
+    hold: list[Input] = [
+        *(() if context.facts.mounted else stuck),
         choice(
             context,
             "/display/wall",
@@ -158,6 +169,8 @@ def _pairs(sizes: Sizes) -> list[str]:
 
 def _cuts(context: PanelContext, sizes: Sizes) -> tuple[CutLine, ...]:
     say, n = context.speak.say, sizes.across * sizes.down
+    if context.facts.mounted:
+        return ()
     lines = [
         cut_line(
             context,
@@ -211,7 +224,9 @@ def taped(context: PanelContext) -> bool:
 def _parts(context: PanelContext, sizes: Sizes) -> tuple[Part, ...]:
     """What sticks it, and what it hangs by."""
     found = []
-    if context.display.bond == "glue":
+    if context.facts.mounted:
+        pass
+    elif context.display.bond == "glue":
         found.append(got("adhesive", "Wood or puzzle glue", size=_glue(context), lights=("glue",)))
     elif context.display.bond == "tape":
         found.append(got("across", "Framing tape", material="wide, acid-free", lights=("tape",)))
@@ -245,7 +260,11 @@ def _glue(context: PanelContext) -> Say:
 
 def _steps(context: PanelContext, sizes: Sizes) -> tuple[Operation, ...]:
     say, display = context.speak.say, context.display
-    puzzle = context.thing.material == "puzzle"
+    if context.facts.mounted:
+        looked = ("Complete, the right way up; its board flat, firm behind it and clean where the strips go.",)
+        return (Operation("measure", "Look it over", looked, 5, gate=True, parts=("work",)), *_hung(context, sizes))
+    # One that is glued together is turned like a card.
+    puzzle = context.thing.material == "puzzle" and context.thing.comes.how != "glued"
     out = [
         Operation(
             "measure",
@@ -362,13 +381,19 @@ def _steps(context: PanelContext, sizes: Sizes) -> tuple[Operation, ...]:
             parts=("work",),
         )
     )
+    return (*out, *_hung(context, sizes))
+
+
+def _hung(context: PanelContext, sizes: Sizes) -> tuple[Operation, ...]:
+    """What carries it is tried, put on and hung."""
+    say, out = context.speak.say, list[Operation]()
     if sizes.hold:
         out.append(
             Operation(
                 "pull",
                 "Pull test",
                 (
-                    "One pair on an offcut of the backing and the wall it will hang on: "
+                    f"One pair on {'a corner of its board' if context.facts.mounted else 'an offcut of the backing'} and the wall it will hang on: "
                     f"{context.shop.rules.shear_factor} times its share of the weight for an hour.",
                 ),
                 10,
@@ -390,7 +415,7 @@ def _steps(context: PanelContext, sizes: Sizes) -> tuple[Operation, ...]:
                 wait_minutes=60,
                 gate=True,
                 parts=("pair",),
-                uses=("backing",),
+                uses=() if context.facts.mounted else ("backing",),
             )
         )
         out.append(

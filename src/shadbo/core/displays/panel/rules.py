@@ -12,9 +12,10 @@ PAIRS = (10, 15, 20, 35, 70)
 
 
 def check(context: PanelContext, sizes: Sizes) -> None:
-    _glue(context)
-    _backing(context, sizes)
-    _tape(context, sizes)
+    if not context.facts.mounted:
+        _glue(context)
+        _backing(context, sizes)
+        _tape(context, sizes)
     _hang(context, sizes)
 
 

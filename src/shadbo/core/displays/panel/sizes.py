@@ -47,12 +47,23 @@ class Sizes:
 def size_up(context: PanelContext) -> Sizes:
     book, display = context.book, context.display
     thing = measure(context)
-    inset = chosen(context, "backing.inset", "Backing inside the edge", "inset", display.inset, parts=("backing",), source="panel")
+    # Its own board is as large as it is.
+    own = context.facts.mounted
+    inset = (
+        book.add(
+            rule(0, "Its own board, inside the edge", "said", "fine"),
+            "backing.inset",
+            "Its own board, inside the edge",
+            parts=("backing",),
+        )
+        if own
+        else chosen(context, "backing.inset", "Backing inside the edge", "inset", display.inset, parts=("backing",), source="panel")
+    )
     backing = {
         a: book.add(
             thing.side(a).cover - 2 * inset,
             f"backing.{a}",
-            f"Backing, {a}",
+            f"{'Its own board' if own else 'Backing'}, {a}",
             parts=("backing",),
             grain="wood",
             cut=context.shop.mat_cutter,
@@ -71,16 +82,17 @@ def size_up(context: PanelContext) -> Sizes:
         )
         for a in AXES
     }
-    (across, down), turned = _boards(backing, stock)
+    (across, down), turned = ((1, 1), False) if own else _boards(backing, stock)
     counts = {"width": across, "height": down}
     each = {a: book.add(backing[a] / counts[a], f"board.{a}", f"Each board, {a}", parts=("backing",), grain="wood") for a in AXES}
-    book.add_count(
-        "board.count",
-        "Boards",
-        across * down,
-        (f"{across} across, {down} down, from the sheet {'turned' if turned else 'as it is'}",),
-        parts=("backing",),
-    )
+    if not own:
+        book.add_count(
+            "board.count",
+            "Boards",
+            across * down,
+            (f"{across} across, {down} down, from the sheet {'turned' if turned else 'as it is'}",),
+            parts=("backing",),
+        )
     seams = {
         a: [
             book.add(
@@ -94,12 +106,13 @@ def size_up(context: PanelContext) -> Sizes:
         for a in AXES
     }
     tape = chosen(context, "tape.edge", "Tape line from the board’s edge", "tape", display.tape, parts=("tape",))
-    _glue(context, each, tape, across * down)
+    if not own:
+        _glue(context, each, tape, across * down)
     thick = book.add(
         rule(display.board, "Backing, thick", "thicknesses", "depth"), "backing.thick", "Backing, thick", parts=("backing",)
     )
     weights: tuple[Weight, ...] = (
-        sheet_weight(context, "backing", "Backing", board_of(context, thick, "mount"), backing, thick),
+        *(() if own else (sheet_weight(context, "backing", "Backing", board_of(context, thick, "mount"), backing, thick),)),
         object_weight("work", "Work", thing.weight_kg, thing.estimated),
     )
     seam_strips = _seam_strips(context, backing, seams)

@@ -15,11 +15,11 @@ from shadbo.core.framing.counting import Fixings, fixings
 from shadbo.core.framing.glazing import usual_thick
 from shadbo.core.framing.rabbet import Rabbet, check_glazing, made_rabbet, read_rabbet
 from shadbo.core.framing.rails import AXES, spread
-from shadbo.core.measuring.desk import measure
+from shadbo.core.measuring.desk import measure, unread
 from shadbo.core.measuring.thing import Thing
 from shadbo.core.quantity.exact import exact
 from shadbo.core.quantity.record import record
-from shadbo.core.quantity.sums import Dim, largest, leaf, smallest
+from shadbo.core.quantity.sums import Dim, largest, leaf, rule, smallest
 
 SeeThroughContext = Context[FlatWork, SeeThrough]
 
@@ -86,7 +86,7 @@ def size_up(context: SeeThroughContext) -> Sizes:
     work = (
         thing.depth.largest
         if thing.depth
-        else book.add(ruled(context, "paper", "Work, thick"), "work.thick", "Work, thick", parts=("work",))
+        else book.add(rule(unread(context), "Work, thick", "thicknesses", "depth"), "work.thick", "Work, thick", parts=("work",))
     )
     front = {"glazing": each} if display.sheets == 2 else {}
     window = _window(context, thing)

@@ -8,6 +8,7 @@ from typing import Any
 
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.terms import side
+from shadbo.core.document.coming import on_its_board
 from shadbo.core.document.facts import said
 from shadbo.core.document.items import Item, Things
 from shadbo.core.document.kinds import kind_of
@@ -53,6 +54,8 @@ def subjects(context: Context[object, object]) -> list[Subject]:
         return [_item(context, item, i) for i, item in enumerate(thing.items)]
     facts = context.facts
     what = {"stretched_canvas": "stretched", "rolled_canvas": "rolled", "canvas_to_make": "to_make"}.get(thing.type, facts.what)
+    # What is on a board of its own is held by that: it is not mounted again.
+    held = "board" if facts.mounted else what
     key = "work" if isinstance(thing, FlatWork) else "canvas"
     traits = facts.traits | (set(MATERIALS[thing.material][1]) if isinstance(thing, FlatWork) else set())
     kg = _weight(context, f"{key}.weight", thing)
@@ -64,7 +67,7 @@ def subjects(context: Context[object, object]) -> list[Subject]:
             key=key,
             part=key,
             name="the work" if key == "work" else "the canvas",
-            what=what,
+            what=held,
             traits=frozenset(traits),
             kg=kg,
             needs=needs_with(context, what, traits, kg, width, height, facts.behind),
@@ -116,7 +119,7 @@ def _item(context: Context[object, object], item: Item, index: int) -> Subject:
         key=item.key,
         part=f"item.{item.key}",
         name=item.called,
-        what=item.kind,
+        what="board" if on_its_board(item.comes, item.kind) else item.kind,
         traits=traits,
         kg=kg,
         needs=needs_with(context, item.kind, traits, kg, wide, tall, exact(item.behind), item.has),

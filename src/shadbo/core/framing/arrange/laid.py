@@ -6,6 +6,7 @@ from functools import cached_property, partial
 from typing import Any
 
 from shadbo.core.contract.display import Context
+from shadbo.core.document.coming import OWN_BOARDS, on_its_board
 from shadbo.core.document.decisions.boxes import Boxed
 from shadbo.core.document.items import Item, ItemHeight, ItemWidth, Things
 from shadbo.core.document.kinds import KindOf, density, kind_of
@@ -198,10 +199,14 @@ def _weigh(context: BoxContext, item: Item, index: int, width: Fraction, height:
         kg, label, how = exact(item.weight), "weight", "Put on a scale."
     else:
         # A thing fills about half of the box round it; what is thinner than a millimetre is taken as that.
-        heavy = density(item)
-        kg = width * height * max(exact(item.front), Fraction(1)) / 2 * heavy / 1_000_000_000
+        heavy, solid = density(item), Fraction(1, 2)
+        if on_its_board(item.comes, item.kind):
+            heavy, solid = OWN_BOARDS[item.comes.board][1], Fraction(1)
+        kg = width * height * max(exact(item.front), Fraction(1)) * solid * heavy / 1_000_000_000
         label = "weight (estimate)"
-        how = f"half of the box round it, at {heavy} kg a cubic metre (house figure); put it on a scale"
+        how = (
+            f"{'all' if solid == 1 else 'half'} of the box round it, at {heavy} kg a cubic metre (house figure); put it on a scale"
+        )
     context.book.add_later(name, lambda: Worked(name, f"{item.called}, {label}", None, show_mass(kg), ((how,),), parts, edit, kg))
     return kg
 

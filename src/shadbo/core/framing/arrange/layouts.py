@@ -14,8 +14,8 @@ BESIDE = ("photograph", "print", "patch", "poster")
 Places = list[tuple[Dim, Dim]]
 
 
-def places_of(context: BoxContext, sized: list[Sized]) -> Places:
-    """The middle of every item: as typed, or as the template has it."""
+def places_of(context: BoxContext, sized: list[Sized], template: str = "") -> Places:
+    """The middle of every item: as typed, or as the template has it; ``template`` is the only one there is, where there is one."""
     layout = context.display.layout
     gap = context.book.add(
         leaf(layout.gap, "/display/layout/gap", "Gap between items", "choice", pointer="/display/layout/gap", grain="depth"),
@@ -24,7 +24,7 @@ def places_of(context: BoxContext, sized: list[Sized]) -> Places:
     )
     if layout.how == "free":
         return [(_typed(one, "x", "across"), _typed(one, "y", "down")) for one in sized]
-    return TEMPLATES[layout.how](sized, gap, layout.columns)
+    return TEMPLATES[template or layout.how](sized, gap, layout.columns)
 
 
 def _typed(one: Sized, axis: str, way: str) -> Dim:

@@ -25,8 +25,13 @@ CLOTHS: Mapping[str, tuple[str, str, str]] = {
 BARE = ("none", ("Bare",), ("the board as it is",))
 
 
+def closed_in(context: BoxContext) -> bool:
+    """Whether what comes on a board of its own is closed in under the lip with that alone, and no other is cut for it."""
+    return context.facts.mounted and context.display.edges == "lapped" and context.display.mount is None
+
+
 def covered(context: BoxContext) -> bool:
-    return context.display.cover != "none" and context.display.mount != 0
+    return context.display.cover != "none" and context.display.mount != 0 and not closed_in(context)
 
 
 def cloth_thick(context: BoxContext) -> Dim:

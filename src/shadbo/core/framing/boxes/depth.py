@@ -18,7 +18,7 @@ from shadbo.core.document.decisions.having import closing_of
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.kinds import KindOf
 from shadbo.core.framing.arrange.laid import BoxContext, PlacedItem
-from shadbo.core.framing.boxes.covering import cloth_size, cloth_thick, covered
+from shadbo.core.framing.boxes.covering import closed_in, cloth_size, cloth_thick, covered
 from shadbo.core.framing.boxes.mats import Matting
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.filling import Fill, fill_up, mount_within, wired
@@ -112,6 +112,8 @@ def pack_up(
         back = exact(display.backing) if display.backing is not None else came_board or context.rule("backing")
         others = (*(lies.size.value for lies in layers), back, *map(exact, display.fillers))
         usual = mount_within(context, usual, usable.value - sum(others, ZERO))
+    if closed_in(context) and not through:
+        usual = ZERO  # It lies on a board already.
     layers.append(_layer(context, "mount", "Mount board", display.mount, usual, "/display/mount", "board"))
     if covered(context):
         folds = context.book.add(

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from decimal import Decimal
 from typing import Any
 
 from shadbo.core.contract.asking import choice, given, station_inputs, toggled
 from shadbo.core.contract.checks import put
+from shadbo.core.contract.coming import coming_inputs
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, MassInput, Option, OutlineInput, WordsInput
 from shadbo.core.document.house_stock import HOUSE_SHOP
@@ -42,6 +44,9 @@ def measuring_inputs(context: BoxContext, one: PlacedItem, *, fixings: bool = Tr
             "menu",
         ),
     ]
+    # On a board it is as much thicker as a board usually is, until that is read.
+    thicker = (put(f"{where}/front", max(item.front, Decimal(4))),)
+    inputs += coming_inputs(context, item.comes, item.kind, where, key, group, parts, thicker)
     if item.kind == "garment":
         inputs.append(
             ChoiceInput(

@@ -579,7 +579,8 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
     lapped = display.edges == "lapped" and len(items) == 1
     # What is stretched over its board lies there already.
     loose = [one for one in items if one.item.key not in {s.laid.item.key for s in sizes.stitched}]
-    if loose:
+    # What comes on a board of its own is laid in with the pack.
+    if loose and not (lapped and context.facts.mounted):
         told = ", ".join(one.item.called for one in loose[:4]) + (f" and {len(loose) - 4} more" if len(loose) > 4 else "")
         out.append(
             Operation(

@@ -1,0 +1,56 @@
+"""How a thing comes: loose, on a board of its own, glued together, rolled, or in a frame it is taken out of."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Literal
+
+from shadbo.core.document.readings import Part
+
+Coming = Literal["loose", "on_board", "glued", "rolled", "framed"]
+OwnBoard = Literal["card", "foam", "hardboard", "mdf", "ply", "metal", "acrylic"]
+# kg a cubic metre, from memory; acrylic and metal sheet as sold.
+OWN_BOARDS: Mapping[OwnBoard, tuple[str, int]] = {
+    "card": ("Card", 700),
+    "foam": ("Foam board", 100),
+    "hardboard": ("Hardboard", 900),
+    "mdf": ("MDF", 750),
+    "ply": ("Ply", 600),
+    "metal": ("Metal sheet", 2700),
+    "acrylic": ("Acrylic", 1190),
+}
+
+
+class AsItComes(Part):
+    """``board``: of what the board is that it comes on; how thick it all is, is its thickness as it is read. A thing of several parts may
+    come rolled or framed and on its board all the same: what is said is what has to be done about it first."""
+
+    how: Coming = "loose"
+    board: OwnBoard = "card"
+
+
+def on_its_board(comes: AsItComes, kind: str) -> bool:
+    """Whether a thing of a kind comes on a board of its own."""
+    return comes.how == "on_board" and "on_board" in comings(kind)
+
+
+COMES_AS: Mapping[Coming, tuple[str, str]] = {
+    "loose": ("Loose", ""),
+    "on_board": ("On its board", "it is not mounted again"),
+    "glued": ("Glued together", "on its face or back: it can be turned over like a card"),
+    "rolled": ("Rolled", "it lies flat under weights first"),
+    "framed": ("In a frame", "it is taken out of it first"),
+}
+
+
+def comings(kind: str) -> tuple[Coming, ...]:
+    """How a thing of a kind, or of a material, can come; nothing where there is no other way than one."""
+    if kind in ("puzzle",):
+        return ("loose", "glued", "on_board", "framed")
+    if kind in ("paper", "linen_backed", "photograph", "print", "poster", "cloth", "canvas", "flag", "needlework"):
+        return ("loose", "on_board", "rolled", "framed")
+    if kind in ("pastel", "plant", "board", "mirror"):
+        return ("loose", "on_board", "framed")
+    if kind in ("stretched", "small_canvas"):
+        return ("loose", "framed")
+    return ()

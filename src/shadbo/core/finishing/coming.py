@@ -1,0 +1,97 @@
+"""As a thing comes: what is done about it before anything else, and what can’t be shown as it is."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from shadbo.core.contract.checks import WayOut, put
+from shadbo.core.contract.display import Context, Holds
+from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.parts import Part, got
+from shadbo.core.document.coming import AsItComes, comings
+from shadbo.core.document.decisions.hanger_bars import HangerBars
+from shadbo.core.document.decisions.sleeve import Sleeve
+from shadbo.core.document.facts import facts_of
+from shadbo.core.document.items import Things
+from shadbo.core.document.objects import FlatWork, StretchedCanvas
+from shadbo.core.document.piece import Piece
+
+BLOTTERS = got("blotters", "Blotters and a board with weights", comes="hand")
+
+
+def coming(context: Context[object, object]) -> Iterator[tuple[str, str, AsItComes]]:
+    """What it is called, where in the piece it stands, and how it comes: of every thing that comes otherwise than loose, and can."""
+    thing = context.piece.object
+    found: list[tuple[str, str, AsItComes, str]] = []
+    if isinstance(thing, Things):
+        found = [(one.called, f"/object/items/{i}", one.comes, one.kind) for i, one in enumerate(thing.items)]
+    elif isinstance(thing, FlatWork):
+        found = [("The work", "/object", thing.comes, thing.material)]
+    elif isinstance(thing, StretchedCanvas):
+        found = [("The canvas", "/object", thing.comes, "stretched")]
+    yield from ((name, at, comes) for name, at, comes, kind in found if comes.how in comings(kind))
+
+
+def coming_steps(context: Context[object, object]) -> tuple[Operation, ...]:
+    """Out of its old frame, flat from its roll: before anything is measured again."""
+    out = []
+    framed = [name for name, _, comes in coming(context) if comes.how == "framed"]
+    rolled = [name for name, _, comes in coming(context) if comes.how == "rolled"]
+    if framed:
+        words = (
+            f"{_names(framed)}: face down on a soft cloth; the old cover slit along the edge, what holds the back drawn with pliers, the back lifted off. "
+            "Is anything stuck to the glass, it stays on it and a conservator is asked. Labels and what lies behind are photographed and kept with it."
+        )
+        care = (
+            "Gloves: old glass is often loose or cracked, tape it across first. Eye protection; dust and mould are not blown away."
+        )
+        out.append(Operation("unframe", "Take it out of its frame", (words,), 20, gate=True, care=care))
+    if rolled:
+        words = (
+            f"{_names(rolled)}: unrolled no faster than it gives, between blotters, a board and weights over all of it. "
+            "If it cracks or springs back it is left rolled: a conservator damps it."
+        )
+        days = int(round(context.rule("roll_days") * 24 * 60))
+        flat = Operation(
+            "flatten", "Let it lie flat", (words,), 15, days, gate=True, uses=("blotters",), takes="weights", takes_on=days
+        )
+        out.append(flat)
+    return tuple(out)
+
+
+def coming_parts(context: Context[object, object]) -> tuple[Part, ...]:
+    return (BLOTTERS,) if any(comes.how == "rolled" for _, _, comes in coming(context)) else ()
+
+
+def held_in(piece: Piece, holds: Holds) -> Holds:
+    """What can hold a thing in a display. On its own board under the lip it is closed in with the pack, and has nothing else to be held to."""
+    if getattr(piece.display, "edges", "") == "lapped" and facts_of(piece).mounted:
+        return replace(holds, methods=frozenset({"points"}), made_for="points")
+    return holds
+
+
+def check_coming(context: Context[object, object]) -> None:
+    """A board can neither be gripped as a sheet nor be put on a pole."""
+    display = context.piece.display
+    if not context.facts.mounted or not isinstance(display, HangerBars | Sleeve):
+        return
+    where = next(at for _, at, comes in coming(context) if comes.how == "on_board")
+    says = "bars grip a sheet at its edge" if isinstance(display, HangerBars) else "cloth hangs from its pole"
+    context.checks.add(
+        "stop",
+        "comes.board",
+        "display",
+        (f"It comes on a board, and {says}.",),
+        why="What is stiff all over is framed, or hung by its board.",
+        source_key="said",
+        parts=("work",),
+        ways=(WayOut(("Say that it comes off its board first",), (put(f"{where}/comes/how", "loose"),)),),
+    )
+
+
+def _names(names: list[str]) -> str:
+    if len(names) == 1:
+        return names[0]
+    some = ", ".join(names[:4])
+    return f"{some} and {len(names) - 4} more" if len(names) > 4 else f"{', '.join(names[:-1])} and {names[-1]}"
