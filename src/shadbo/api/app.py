@@ -6,9 +6,9 @@ from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
-from typing import Any
+from typing import Annotated, Any
 
-from fastapi import APIRouter, FastAPI, Request, Response
+from fastapi import APIRouter, FastAPI, Query, Request, Response
 from fastapi.responses import FileResponse
 from fastapi.staticfiles import StaticFiles
 from sqlalchemy import text
@@ -91,6 +91,12 @@ def starts() -> list[m.StartOut]:
         m.StartOut(s.key, s.label, s.called, s.detail, s.said, tuple(m.AskedOut(a.key, a.label) for a in s.asks), s.shown_on)
         for s in STARTS
     ]
+
+
+@general.get("/starts/meant", response_model=m.MeantOut)
+def meant(q: Annotated[str, Query(max_length=80)]) -> m.MeantOut:
+    """Which starts somebody means by their words."""
+    return m.MeantOut.of(q)
 
 
 @general.get("/words", response_model=m.WordsOut)

@@ -11,6 +11,7 @@ from pydantic import BaseModel, Field, TypeAdapter
 
 from shadbo.api.differing import PatchStep
 from shadbo.core import (
+    SAYS,
     Comparison,
     DateStyle,
     Edit,
@@ -29,6 +30,7 @@ from shadbo.core import (
     View,
     ViewKey,
     Word,
+    find,
 )
 
 
@@ -294,7 +296,7 @@ class ShopSettings(BaseModel):
 
 class NewPiece(BaseModel):
     """A new piece: what it is (a start), its name, and its sizes as typed, by field. ``id`` is the one it gets, if its sender gives one:
-    sent twice, it is one piece."""
+    sent twice, it is one piece. ``said``: the words it was found by."""
 
     id: uuid.UUID | None = None
 
@@ -303,6 +305,13 @@ class NewPiece(BaseModel):
     owner: str = Field(default="", max_length=500)
     units: UnitName = "mm"
     sizes: dict[str, Annotated[str, Field(max_length=500)]] = Field(max_length=40)
+    said: str = Field(default="", max_length=80)
+
+    @property
+    def says(self) -> tuple[str, tuple[str, ...]]:
+        """The kind or material it was said to be, and what was said with it."""
+        found = find(self.said)
+        return found.kind(self.start), found.says
 
 
 SharePoint = tuple[Annotated[float, Field(ge=-0.2, le=1.2)], Annotated[float, Field(ge=-0.2, le=1.2)]]
@@ -347,6 +356,20 @@ class StartOut:
     said: str
     asks: tuple[AskedOut, ...]
     shown_on: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class MeantOut:
+    """What was found for somebody’s words: the starts, best first; the one that is chosen, where it is one; what was said with it, in words."""
+
+    starts: tuple[str, ...]
+    chosen: str
+    says: tuple[str, ...]
+
+    @classmethod
+    def of(cls, text: str) -> MeantOut:
+        found = find(text)
+        return cls(tuple(one.start for one in found.meant), found.chosen, tuple(SAYS[says] for says in found.says))
 
 
 @dataclass(frozen=True, slots=True)

@@ -136,7 +136,7 @@ def new(db: Db, body: m.NewPiece, asked: AskedFor) -> Response:
     """A new piece from what it is and its sizes."""
     with db.work() as session:
         shop, mark = shops.marked(session)
-        piece = start_piece(body.start, body.name, body.owner, body.units, body.sizes, shop)
+        piece = start_piece(body.start, body.name, body.owner, body.units, body.sizes, shop, body.says)
         worked = work_out(piece, shop, asked.focus, asked.only, fault=of_state("new piece"))
         kept = pieces.create(session, piece, "Taken in", body.id)
         _keep_card(session, mark, kept, worked)

@@ -66,6 +66,7 @@ from shadbo.core.planning.edits import (
     in_words,
     place_of,
 )
+from shadbo.core.planning.finding import SAYS, find
 from shadbo.core.planning.item_edits import (
     AddItem,
     ArrangeItems,
@@ -111,6 +112,7 @@ __all__ = [
     "MOST_DIGITS",
     "PLAN_JSON",
     "PRACTICES",
+    "SAYS",
     "SCENES",
     "STARTS",
     "TOOLS",
@@ -188,6 +190,7 @@ __all__ = [
     "faults_of",
     "field_at",
     "figure_of",
+    "find",
     "in_words",
     "kinds_asked",
     "label_written",

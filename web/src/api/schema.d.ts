@@ -64,6 +64,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/starts/meant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Meant
+         * @description Which starts somebody means by their words.
+         */
+        get: operations["meant_api_starts_meant_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/words": {
         parameters: {
             query?: never;
@@ -2806,6 +2826,18 @@ export interface components {
             kind: "mass";
         };
         /**
+         * MeantOut
+         * @description What was found for somebody’s words: the starts, best first; the one that is chosen, where it is one; what was said with it, in words.
+         */
+        MeantOut: {
+            /** Starts */
+            starts: string[];
+            /** Chosen */
+            chosen: string;
+            /** Says */
+            says: string[];
+        };
+        /**
          * Mounting
          * @description What keeps the object up, what touches it, and whether that can be undone.
          */
@@ -2891,7 +2923,7 @@ export interface components {
         /**
          * NewPiece
          * @description A new piece: what it is (a start), its name, and its sizes as typed, by field. ``id`` is the one it gets, if its sender gives one:
-         *     sent twice, it is one piece.
+         *     sent twice, it is one piece. ``said``: the words it was found by.
          */
         NewPiece: {
             /** Id */
@@ -2915,6 +2947,11 @@ export interface components {
             sizes: {
                 [key: string]: string;
             };
+            /**
+             * Said
+             * @default
+             */
+            said: string;
         };
         /**
          * Note
@@ -5607,6 +5644,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StartOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    meant_api_starts_meant_get: {
+        parameters: {
+            query: {
+                q: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeantOut"];
                 };
             };
             /** @description Bad Request */

@@ -28,7 +28,7 @@ export function Line({ label, value, onChange, fault, placeholder, input }: Line
   );
 }
 
-export function SizeLine({ label, unit, value, onChange, onTwo, onFocus, fault, placeholder }: LineProps & { unit: Unit; onTwo?: ((first: string, second: string) => void) | undefined; onFocus?: () => void }) {
+export function SizeLine({ label, unit, value, onChange, onTwo, onFocus, fault, placeholder, name }: LineProps & { name?: string; unit: Unit; onTwo?: ((first: string, second: string) => void) | undefined; onFocus?: () => void }) {
   const id = useId();
   const [read, setRead] = useState<Read | null>(null);
   // How the newest text is read; what was asked of an older one is no longer asked.
@@ -51,7 +51,7 @@ export function SizeLine({ label, unit, value, onChange, onTwo, onFocus, fault, 
         {label}
       </label>
       <div className="relative">
-        <input id={id} className="field fig pr-8" placeholder={placeholder} value={value} autoComplete="off" onChange={(event) => understand(event.target.value)} onFocus={onFocus} onBlur={() => void leave()} aria-invalid={fault ? true : undefined} />
+        <input id={id} name={name} className="field fig pr-8" placeholder={placeholder} value={value} autoComplete="off" onChange={(event) => understand(event.target.value)} onFocus={onFocus} onBlur={() => void leave()} aria-invalid={fault ? true : undefined} />
         <span className="unit absolute inset-y-0 right-2 flex items-center">{unit}</span>
       </div>
       <p className="h-5 text-[12.5px] text-soft">

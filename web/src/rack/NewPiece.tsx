@@ -1,5 +1,5 @@
 import { Radio, RadioGroup } from "@headlessui/react";
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Search } from "lucide-react";
 import { useRef, useState } from "react";
 import { useLocation } from "wouter";
@@ -27,15 +27,6 @@ const KEY = "shadbo.draft-new";
 
 const filled = (draft: Draft) => [draft.name, draft.owner, ...Object.values(draft.sizes)].some((text) => text !== "");
 
-/** Whether a start is meant by what was typed: each word begins one of its own words. */
-function meant(start: { label: string; detail: string; said: string }, sought: string): boolean {
-  const own = `${start.label} ${start.detail} ${start.said}`.toLowerCase().split(/[^a-z0-9]+/);
-  const words = sought.toLowerCase().split(/[^a-z0-9]+/);
-  return words.filter((word) => word && !SMALL_WORDS.has(word)).every((word) => own.some((one) => one.startsWith(word)));
-}
-
-const SMALL_WORDS = new Set(["a", "an", "and", "the", "its", "it", "in", "on", "of", "with", "for", "my"]);
-
 /** A new piece starts from what it is and its measurements. */
 export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?: string | undefined; onClose: () => void }) {
   const { chosen } = useUnits();
@@ -48,13 +39,23 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
   const units = draft.units === "in" ? "in" : "mm";
   const [busy, setBusy] = useState(false);
   const [sought, setSought] = useState("");
+  // For which words one of those found was pressed.
+  const [picked, setPicked] = useState("");
   const [at, setAt] = useState("");
   const nameLine = useRef<HTMLInputElement>(null);
-  const called = (s: { label: string }) => s.label.toLowerCase().includes(sought.trim().toLowerCase());
-  // What is called so comes before what only has these words about it.
-  const found = (starts.data ?? []).filter((s) => meant(s, sought)).sort((a, b) => Number(called(b)) - Number(called(a)));
-  // Of what is found the first, unless another of them was pressed.
-  const start = found.some((s) => s.key === draft.start) ? draft.start : (found[0]?.key ?? draft.start);
+  const form = useRef<HTMLFormElement>(null);
+  const meant = useQuery({
+    queryKey: ["meant", sought.trim()],
+    queryFn: ({ signal }) => unwrap(api.GET("/api/starts/meant", { params: { query: { q: sought.trim() } }, signal })),
+    enabled: sought.trim() !== "",
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+  });
+  const words = sought.trim() === "" ? undefined : meant.data;
+  const found = words ? words.starts.flatMap((key) => starts.data?.find((s) => s.key === key) ?? []) : (starts.data ?? []);
+  // Of what is found the one that is meant, where it is one; what was chosen for another word is not what is made for this one.
+  const pressed = !words || picked === sought.trim();
+  const start = pressed && (!words || found.some((s) => s.key === draft.start)) ? draft.start : (words?.chosen ?? "");
   // What was found and not pressed is kept with what is filled in for it.
   const fill = (more: Partial<Draft>) => kept.fill({ id: uniqueId(), start, ...more });
   const size = (key: string, text: string) => kept.fill((now) => ({ id: uniqueId(), start, sizes: { ...now.sizes, [key]: text } }));
@@ -80,8 +81,21 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
     };
   }
 
+  /** What is still wanted is said in one sentence, and the first of it is gone to. */
+  function complete(): boolean {
+    const typed = (key: string) => (sizes[key] ?? "").trim();
+    // Both sizes may stand in the width.
+    const open = asks.filter((a) => typed(a.key) === "" && !/[x×*]|by/i.test(typed(a.key.replace("height", "width"))));
+    if (begun && open.length === 0) return true;
+    setFaults([]);
+    setTrouble(begun ? `Still to be read: ${open.map((a) => a.label.toLowerCase()).join(", ")}.` : "What is it? Choose one of those above.");
+    form.current?.querySelector<HTMLElement>(begun ? `[name="size-${open[0]?.key}"]` : '[role="radio"]')?.focus();
+    return false;
+  }
+
   /** The day it could be ready as it would be begun, before it is taken in. */
   async function whenReady() {
+    if (!complete()) return;
     setBusy(true);
     setTrouble("");
     try {
@@ -97,11 +111,11 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
   }
 
   async function make() {
-    if (busy) return;
+    if (busy || !complete()) return;
     setBusy(true);
     setTrouble("");
     try {
-      const piece = await unwrap(api.POST("/api/pieces", { body: { ...draft, start } }));
+      const piece = await unwrap(api.POST("/api/pieces", { body: { ...draft, start, said: sought.trim() } }));
       kept.done();
       navigate(`/pieces/${piece.id}`);
     } catch (error) {
@@ -114,6 +128,7 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
   return (
     <Dialog open onClose={onClose} title="What is it?" wide>
       <form
+        ref={form}
         onSubmit={(event) => {
           event.preventDefault();
           void make();
@@ -137,7 +152,12 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
             }}
           />
         </div>
-        {starts.data && found.length === 0 && (
+        {words && words.says.length > 0 && (
+          <p role="status" className="mb-2 text-[13px]">
+            Understood with it: {words.says.join(", ")}.
+          </p>
+        )}
+        {starts.data && words && found.length === 0 && (
           <p role="status" className="mb-2 text-soft">
             Nothing is called so here. What is it like: a sheet, a canvas, a thing with depth?{" "}
             <button type="button" className="text-act underline" onClick={() => setSought("")}>
@@ -145,7 +165,11 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
             </button>
           </p>
         )}
-        <RadioGroup value={start} onChange={(start: string) => fill({ start })} aria-label="What is it?" className="grid grid-cols-4 gap-1.5">
+        <RadioGroup value={start} onChange={(start: string) => {
+            setPicked(sought.trim());
+            fill({ start });
+          }}
+          aria-label="What is it?" className="grid grid-cols-4 gap-1.5">
           {found.map((s) => (
             <Radio key={s.key} value={s.key} className="cursor-pointer border border-rule px-2 py-1.5 leading-snug data-checked:border-act data-checked:bg-act-wash">
               <span className="block font-semibold">{s.label}</span>
@@ -170,7 +194,7 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
           </legend>
           <div className="grid grid-cols-4 gap-3">
             {asks.map((a) => (
-              <SizeLine key={a.key + units} label={a.label} unit={units} value={sizes[a.key] ?? ""} onChange={(text) => size(a.key, text)} onTwo={beside(a.key)} onFocus={() => setAt(a.key)} fault={faultAt(`/sizes/${a.key}`)} />
+              <SizeLine key={a.key + units} name={`size-${a.key}`} label={a.label} unit={units} value={sizes[a.key] ?? ""} onChange={(text) => size(a.key, text)} onTwo={beside(a.key)} onFocus={() => setAt(a.key)} fault={faultAt(`/sizes/${a.key}`)} />
             ))}
           </div>
           {begun && <Where on={begun.shown_on} at={at} />}

@@ -2,16 +2,23 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from typing import Any
+from collections.abc import Iterable, Mapping
+from typing import Any, cast
 
 from shadbo.core.displays.registry import DISPLAYS
+from shadbo.core.document.coming import comings
+from shadbo.core.document.items import Kind
+from shadbo.core.document.kinds import KINDS
+from shadbo.core.document.objects import MATERIALS
 from shadbo.core.document.piece import FORMAT, Piece, length_field, load_piece
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import Start, reading
+from shadbo.core.document.traits import TRAITS
 from shadbo.core.quantity.fields import Fault, Refused
 from shadbo.core.quantity.lengths import Unit, two_sizes
 
+# What was said of whether it can be replaced.
+REPLACED = {"only": "no", "copy": "yes"}
 # What each display offers to begin with, in the order of the displays.
 STARTS: tuple[Start, ...] = tuple(start for display in DISPLAYS.values() for start in display.starts)
 
@@ -27,8 +34,38 @@ def spread(typed: Mapping[str, str], unit: Unit, shop: Shop) -> Mapping[str, str
     return out
 
 
-def start_piece(key: str, name: str, owner: str, unit: Unit, typed: Mapping[str, str], shop: Shop) -> Piece:
-    """The first state of a piece; one without a name is called what it is. Raises :class:`Refused` with a fault for every field that won't do."""
+# Kinds whose outline, folding or stitching the start itself makes: these stay what they begin with.
+THINGS = ("badge", "badge_box", "model", "part", "case")
+
+
+def as_said(thing: dict[str, Any], start: str, kind: str, says: Iterable[str]) -> dict[str, Any]:
+    """An object as it was said to be: of its kind or material, signed, of silk, as it comes."""
+    thing = dict(thing)
+    one = thing
+    if thing["type"] == "things":
+        first = dict(thing["items"][0])
+        if kind in KINDS and start in THINGS and kind != first["kind"]:
+            usual = KINDS[cast(Kind, kind)]
+            first |= {"kind": kind, "name": usual.label, "traits": list(usual.traits), "anchors": []}
+            first["shape"] = "rectangle" if usual.shape == "outline" else usual.shape
+        thing["items"], one = [first, *thing["items"][1:]], first
+    elif thing["type"] == "flat_work" and kind in MATERIALS:
+        thing["material"] = kind
+    traits = list(dict.fromkeys([*one.get("traits", ()), *(s for s in says if s in TRAITS)]))
+    if traits:
+        one["traits"] = traits
+    of = one.get("kind") or one.get("material") or ("stretched" if thing["type"] == "stretched_canvas" else "paper")
+    how = next((s for s in says if s in comings(of)), None)
+    if how is not None and thing["type"] in ("things", "flat_work", "stretched_canvas"):
+        one["comes"] = {"how": how}
+    return thing
+
+
+def start_piece(
+    key: str, name: str, owner: str, unit: Unit, typed: Mapping[str, str], shop: Shop, said: tuple[str, Iterable[str]] = ("", ())
+) -> Piece:
+    """The first state of a piece; one without a name is called what it is. ``said`` is the kind or material it was said to be, and what was
+    said with it. Raises :class:`Refused` with a fault for every field that won't do."""
     start = next((s for s in STARTS if s.key == key), None)
     if start is None:
         kinds = ", ".join(s.key for s in STARTS)
@@ -53,7 +90,8 @@ def start_piece(key: str, name: str, owner: str, unit: Unit, typed: Mapping[str,
             "owner": owner.strip(),
             "units": unit,
             "practice": shop.practice,
-            "object": start.thing(sizes),
+            "object": as_said(start.thing(sizes), key, *said),
+            "asked": {"replaced": next((REPLACED[s] for s in said[1] if s in REPLACED), "")},
             "display": start.build(sizes, unit, shop),
         }
     )
