@@ -11,9 +11,11 @@ from pydantic import ValidationError
 
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.items import Things
-from shadbo.core.document.objects import CanvasToMake
+from shadbo.core.document.kinds import KINDS
+from shadbo.core.document.objects import CanvasToMake, FlatWork
 from shadbo.core.document.piece import Piece, document_of, length_field
 from shadbo.core.document.shop import Shop
+from shadbo.core.planning.finding import find
 from shadbo.core.planning.plan import plan
 from shadbo.core.planning.starting import STARTS, start_piece
 from shadbo.core.quantity.fields import Refused
@@ -146,3 +148,32 @@ def test_an_untouched_canvas_is_not_stopped(key: str, depth: str) -> None:
     sizes = SIZES | {"depth": depth, "rabbet_width": "606", "rabbet_height": "456", "rabbet_depth": "55"}
     begun = start_piece(key, "Untouched", "", "mm", {k: f"{v} mm" for k, v in sizes.items()}, HOUSE_SHOP)
     assert [plain(c.say, "mm") for c in plan(begun, HOUSE_SHOP).stops] == []
+
+
+@pytest.mark.parametrize(
+    "words, kind",
+    [
+        ("silver spoon", "spoon"),
+        ("war medals", "medal"),
+        ("family bible", "book"),
+        ("vinyl record", "record"),
+        ("pocket watch", "watch"),
+    ],
+)
+def test_what_was_typed_begins_as_that_and_without_a_stop(words: str, kind: str) -> None:
+    found = find(words)
+    start = next(s for s in STARTS if s.key == found.chosen)
+    usual = KINDS[kind]  # type: ignore[index]
+    sizes = {"width": "120", "height": "180", "front": str(float(usual.front)), "behind": str(float(usual.behind))}
+    piece = start_piece(start.key, "", "", "mm", sizes, HOUSE_SHOP, (found.kind(start.key), found.says))
+    assert isinstance(piece.object, Things) and piece.object.items[0].kind == kind
+    assert not plan(piece, HOUSE_SHOP).stops
+
+
+def test_what_is_said_with_it_is_set() -> None:
+    found = find("signed print, framed already, only copy")
+    piece = start_piece("flat", "", "", "mm", SIZES, HOUSE_SHOP, (found.kind("flat"), found.says))
+    assert isinstance(piece.object, FlatWork)
+    assert piece.object.comes.how == "framed" and "signed" in piece.object.traits and piece.asked.replaced == "no"
+    puzzle = start_piece("puzzle", "", "", "mm", SIZES, HOUSE_SHOP, ("", find("glued jigsaw").says))
+    assert isinstance(puzzle.object, Things) and puzzle.object.items[0].comes.how == "glued"

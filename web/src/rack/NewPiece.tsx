@@ -81,37 +81,40 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
     };
   }
 
-  /** What is still wanted is said in one sentence, and the first of it is gone to. */
-  function complete(): boolean {
-    const typed = (key: string) => (sizes[key] ?? "").trim();
-    // Both sizes may stand in the width.
-    const open = asks.filter((a) => typed(a.key) === "" && !/[x×*]|by/i.test(typed(a.key.replace("height", "width"))));
-    if (begun && open.length === 0) return true;
-    setFaults([]);
-    setTrouble(begun ? `Still to be read: ${open.map((a) => a.label.toLowerCase()).join(", ")}.` : "What is it? Choose one of those above.");
-    form.current?.querySelector<HTMLElement>(begun ? `[name="size-${open[0]?.key}"]` : '[role="radio"]')?.focus();
+  /** What was refused is told at its field; what is still empty in one sentence, and the first of it is gone to. */
+  function refused(problem: Problem) {
+    const open = problem.faults.filter((f) => f.pointer.startsWith("/sizes/") && f.value.trim() === "");
+    setFaults(problem.faults.filter((f) => !open.includes(f)));
+    if (open.length > 0) setTrouble(`Still to be read: ${open.map((f) => f.field.toLowerCase()).join(", ")}.`);
+    else if (problem.faults.length === 0) setTrouble(`${problem.message}. ${problem.detail}`);
+    const first = problem.faults.find((f) => f.pointer.startsWith("/sizes/"));
+    form.current?.querySelector<HTMLElement>(`[name="size-${first?.pointer.slice("/sizes/".length)}"]`)?.focus();
+  }
+
+  /** Whether it is said what it is. */
+  function chosenOne(): boolean {
+    if (begun) return true;
+    setTrouble("What is it? Choose one of those above.");
     return false;
   }
 
   /** The day it could be ready as it would be begun, before it is taken in. */
   async function whenReady() {
-    if (!complete()) return;
+    if (!chosenOne()) return;
     setBusy(true);
     setTrouble("");
     try {
       setReady(await unwrap(api.POST("/api/days/ready", { body: { start, units, sizes } })));
       setFaults([]);
     } catch (error) {
-      const problem = error as Problem;
       setReady(null);
-      setFaults(problem.faults);
-      if (problem.faults.length === 0) setTrouble(`${problem.message}. ${problem.detail}`);
+      refused(error as Problem);
     }
     setBusy(false);
   }
 
   async function make() {
-    if (busy || !complete()) return;
+    if (busy || !chosenOne()) return;
     setBusy(true);
     setTrouble("");
     try {
@@ -119,9 +122,7 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
       kept.done();
       navigate(`/pieces/${piece.id}`);
     } catch (error) {
-      const problem = error as Problem;
-      setFaults(problem.faults);
-      if (problem.faults.length === 0) setTrouble(`${problem.message}. ${problem.detail}`);
+      refused(error as Problem);
     }
     setBusy(false);
   }

@@ -7,10 +7,11 @@ from typing import Any, cast
 
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.coming import comings
+from shadbo.core.document.facts import facts_of
 from shadbo.core.document.items import Kind
 from shadbo.core.document.kinds import KINDS
 from shadbo.core.document.objects import MATERIALS
-from shadbo.core.document.piece import FORMAT, Piece, length_field, load_piece
+from shadbo.core.document.piece import FORMAT, Piece, document_of, length_field, load_piece
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import Start, reading
 from shadbo.core.document.traits import TRAITS
@@ -83,7 +84,7 @@ def start_piece(
             faults += [Fault(f.pointer, asked.label, f.value, f.message, f.accepted) for f in error.faults]
     if faults:
         raise Refused(*faults)
-    return load_piece(
+    piece = load_piece(
         {
             "format": FORMAT,
             "name": name.strip() or start.called,
@@ -95,3 +96,9 @@ def start_piece(
             "display": start.build(sizes, unit, shop),
         }
     )
+    frame = getattr(piece.display, "frame", None)
+    # What it begins with is begun for what it is: another kind stands higher, or wants a thicker board.
+    if said[0] and getattr(frame, "make", "") == "new":
+        begun = DISPLAYS[piece.display.type].way.begin(facts_of(piece), shop)
+        return load_piece(document_of(piece) | {"display": begun})
+    return piece

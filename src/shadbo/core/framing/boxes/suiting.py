@@ -105,6 +105,8 @@ def _begin(key: str, facts: Facts, shop: Shop) -> dict[str, Any]:
     # As much as a sheet of acrylic would bow inward over that length.
     bow = longest * exact(shop.rules.acrylic_bow_per_metre) / 1000 if longest > exact(shop.rules.acrylic_bow_over) else Fraction(0)
     need = need_of(shop, key, facts.front, facts.behind, air + bow, facts.what == "garment")
+    # Wires go through ply.
+    need += max(exact(shop.rules.ply_mount) - RECIPES[key].mount, Fraction(0)) if kind and kind.wired else 0
     # Air for what the thing turns out to be, and two mats.
     need += 6 if key == "matted_box" else 3 if key == "shadow_box" else 0
     lapped: dict[str, Any] = {"edges": "lapped", "border": 0} if key == "direct" else {}
