@@ -92,7 +92,7 @@ def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way
         deep = context.book.add(display_plan.deep + cleat.thick, "deep.cleat", "Off the wall, on its cleat", grain="depth")
         kg, display_plan = hung.by.kg, replace(display_plan, deep=deep, weights=(*display_plan.weights, cleat.weight))
     joint, joints = joints_of(context, frame_section, kg) if frame_section is not None else (None, ())
-    check_joint(context, joint, joints, kg)
+    check_joint(context, joint, joints, kg, frame_section)
     views = (*display_plan.views, *season)
     if frame_section is not None:
         if frame_section.made:

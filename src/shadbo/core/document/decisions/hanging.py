@@ -9,7 +9,7 @@ from pydantic import Field
 
 from shadbo.core.document.decisions.holding import Rating
 from shadbo.core.document.readings import Part
-from shadbo.core.quantity.fields import LengthField
+from shadbo.core.quantity.fields import CountField, LengthField
 
 DOWN_MM = Annotated[Decimal, LengthField.between("Rings below the top", "10", "3000")]
 INSET_MM = Annotated[Decimal, LengthField.between("Rings from the side", "4", "1000")]
@@ -45,6 +45,20 @@ class Wall(Part):
     beside: Annotated[list[Beside], Field(max_length=20)] = []
 
 
+EACH = Annotated[int, CountField("At each corner", 1, 6)]
+JOINT_MM = Annotated[Decimal, LengthField.between("Thick", "0.5", "25")]
+DEEP_MM = Annotated[Decimal, LengthField.between("Deep each side", "3", "120")]
+
+
+class OwnJoint(Part):
+    """A joint as one makes it: how many at ``each`` corner, how thick a dowel or a spline is, how ``deep`` a dowel goes in each side (mm);
+    what is left empty is as the rail has it."""
+
+    each: EACH | None = None
+    thick: JOINT_MM | None = None
+    deep: DEEP_MM | None = None
+
+
 class Hang(Part):
     """``down`` and ``inset`` of the rings, left empty: by the school, and in the middle of the stile. ``slack`` is how far the hook
     lifts the middle of the wire above the rings; left empty: to thirty degrees, or as far as stays hidden. ``tail`` is what is wound
@@ -62,4 +76,5 @@ class Hang(Part):
     eye_line: EYE_LINE_MM | None = None
     strainer: bool = False
     joint: Literal["auto", "glue", "spline", "biscuit_0", "biscuit_10", "biscuit_20", "dowel", "wedge", "bracket"] = "auto"
+    own_joint: OwnJoint = OwnJoint()
     wall: Wall = Wall()

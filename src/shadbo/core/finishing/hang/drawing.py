@@ -8,6 +8,7 @@ from shadbo.core.contract.bodies import Space, mm
 from shadbo.core.contract.display import FrameSection, ViewOf
 from shadbo.core.contract.views import Drawing, View
 from shadbo.core.finishing.hang.cleat import draw_cleat, lay_cleat
+from shadbo.core.finishing.hang.joining import evenly
 from shadbo.core.finishing.hang.joints import BISCUITS, Joint
 from shadbo.core.finishing.hang.sizes import Hanging
 from shadbo.core.quantity.exact import Fraction, exact
@@ -75,8 +76,8 @@ def hardware(space: Space, hung: Hanging) -> None:
 
 
 def joints_in_space(space: Space, frame_section: FrameSection, joint: Joint | None) -> None:
-    """Dowels across the corners of a frame that is made: from the outside of a stile through it into the rail, at a third and two thirds of
-    its height, in the middle of what wood there is beside the rabbet."""
+    """Dowels across the corners of a frame that is made: from the outside of a stile through it into the rail, evenly over its height,
+    in the middle of what wood there is beside the rabbet."""
     if joint is None or joint.key != "dowel" or frame_section.frames > 1 or not any(b.part == "rail.top" for b in space.bodies):
         return
     w, h, high, at = mm(space.width), mm(space.height), mm(frame_section.height), mm(frame_section.solid) / 2
@@ -84,8 +85,8 @@ def joints_in_space(space: Space, frame_section: FrameSection, joint: Joint | No
     layer = next(b.layer for b in space.bodies if b.part == "rail.top")
     for rail, y in (("top", at), ("bottom", h - at)):
         for stile, start, end in (("left", 0.0, reach), ("right", w, w - reach)):
-            for share in (1, 2):
-                z = high * share / 3
+            for share in evenly(joint.each):
+                z = high * float(share)
                 space.fix_at(layer, "joint", "Dowel", (start, y, z), (end, y, z), (f"rail.{stile}",), f"rail.{rail}")
 
 
@@ -109,14 +110,14 @@ def _joint(frame_section: FrameSection, joint: Joint) -> View:
         points = [(cx + sx * along + sy * across, cy + sx * along - sy * across) for sx, sy in ((-1, 0), (0, 1), (1, 0), (0, -1))]
         drawing.polygon("joint", joint.label, "strip", points)
     elif joint.key == "dowel":
-        for t in (Fraction(1, 3), Fraction(2, 3)):
+        for t in evenly(joint.each):
             x = y = face * t
             drawing.line("joint", "Dowel", "metal", (x - face / 6, y + face / 6), (x + face / 6, y - face / 6))
     elif joint.key == "spline":
-        for t in (Fraction(1, 6), Fraction(1, 3)):
-            drawing.line("joint", "Spline", "metal", (0, face * t * 2), (face * t * 2, 0))
+        for t in evenly(joint.each):
+            drawing.line("joint", "Spline", "metal", (0, face * t), (face * t, 0))
     elif joint.key == "wedge":
-        for t in (Fraction(1, 3), Fraction(2, 3)):
+        for t in evenly(joint.each):
             drawing.circle("joint", "Wedge", "metal", face * t, face * t, face / 14)
     elif joint.key == "bracket":
         drawing.polygon(

@@ -43,14 +43,16 @@ def joint_operations(
     leaves: tuple[State, ...] = ("joined",) if glued_last else ("joined", "shaped")
     # Of two frames each has its own height: it is told as a share.
     each = frame_section.frames > 1
-    thirds = ("a third and two thirds",) if each else say("{} and {}", high.value / 3, high.value * 2 / 3)
+    at = evenly(joint.each)
+    thirds = _shares(at) if each else say(_and("{}" for _ in at), *(high.value * share for share in at))
     whose = " of the height of each frame" if each else " of its height"
     if joint.key.startswith("biscuit"):
         yield Operation(
             "joint",
             "Slot the mitres",
             say(
-                f"A slot for a {joint.label.lower()} ({joint.size}) in the middle of every mitre, {{}} or more from the face; dry first.",
+                f"{'A slot' if joint.each == 1 else f'{joint.each} slots'} for a {joint.label.lower()} ({joint.size}) "
+                f"{'in the middle of' if joint.each == 1 else 'side by side in'} every mitre, {{}} or more from the face; dry first.",
                 context.rule("biscuit_face"),
             ),
             20,
@@ -62,7 +64,7 @@ def joint_operations(
             chain="joint",
         )
     elif joint.key == "spline":
-        where = thirds if joint.each == 2 else ("half",) if each else say("{}", high.value / 2)
+        where = thirds
         yield Operation(
             "joint",
             "Splines across the corners",
@@ -70,7 +72,7 @@ def joint_operations(
                 "In a cradle, when the glue is hard: a slot across each corner at ",
                 *where,
                 (whose if each else " from the face"),
-                ". Splines as thick as the blade, glued in, trimmed flush.",
+                f". Splines {joint.size}, as the blade cuts, glued in, trimmed flush.",
             ),
             30,
             wait_minutes=60,
@@ -87,7 +89,7 @@ def joint_operations(
             "joint",
             "Dowels across the corners",
             (
-                "When the glue is hard: two holes through each corner, ",
+                f"When the glue is hard: {'one hole' if joint.each == 1 else f'{joint.each} holes'} through each corner, ",
                 "at ",
                 *thirds,
                 f"{whose}; {joint.size} dowels, {joint.deep}, glued in, trimmed flush.",
@@ -118,11 +120,27 @@ def joint_operations(
         )
 
 
+def evenly(number: int) -> list[Fraction]:
+    """Where so many stand over a height, as shares of it."""
+    return [Fraction(i, number + 1) for i in range(1, number + 1)]
+
+
+def _shares(at: list[Fraction]) -> tuple[str]:
+    words = {Fraction(1, 2): "half", Fraction(1, 3): "a third", Fraction(2, 3): "two thirds"}
+    return (_and(words.get(share, f"{share.numerator}/{share.denominator}") for share in at),)
+
+
+def _and(words: Iterable[str]) -> str:
+    *most, last = words
+    return f"{', '.join(most)} and {last}" if most else last
+
+
 def wedged(operations: Iterable[Operation], joint: Joint | None) -> Iterator[Operation]:
     """Underpin wedges are pressed in while the glue is wet: a part of gluing, not a step of their own."""
     for o in operations:
         if joint is not None and joint.key == "wedge" and o.key in ("glue", "glue_all", "tray"):
-            words = " Two wedges pressed into each mitre from behind while it is wet."
+            many = "A wedge" if joint.each == 1 else f"{joint.each} wedges"
+            words = f" {many} pressed into each mitre from behind while it is wet."
             yield replace(
                 o, say=(*o.say, words), uses=(*o.uses, "joint"), care=f"{o.care} Underpinner: fingers clear of the driver.".strip()
             )

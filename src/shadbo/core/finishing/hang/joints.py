@@ -6,7 +6,9 @@ A biscuit’s slot: half the biscuit’s width and 3 mm must lie within the wood
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import replace
 
+from shadbo.core.document.decisions.hanging import OwnJoint
 from shadbo.core.document.rules import Rules
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.record import record
@@ -20,7 +22,7 @@ DOWELS = (4, 5, 6, 8, 10, 12)
 @record(frozen=True, slots=True)
 class Joint:
     """One way of holding a mitre: whether it fits the rail and bears the weight, and why; ``size`` and how ``deep`` it goes in words, so many
-    ``each`` corner; a dowel ``reach``es so far into each side (mm)."""
+    ``each`` corner; a dowel or a spline is so ``thick``, and a dowel ``reach``es so far into each side (mm)."""
 
     key: str
     label: str
@@ -31,6 +33,7 @@ class Joint:
     each: int = 1
     deep: str = ""
     reach: Fraction = Fraction(0)
+    thick: Fraction = Fraction(0)
 
     @property
     def told(self) -> str:
@@ -55,6 +58,7 @@ def joints_for(rules: Rules, face: Fraction, solid: Fraction, kg: Fraction) -> l
             f"{float(rules.kerf):g} mm thick",
             2,
             2 if solid >= 20 else 1,
+            thick=exact(rules.kerf),
         )
     )
     best = 0
@@ -80,6 +84,7 @@ def joints_for(rules: Rules, face: Fraction, solid: Fraction, kg: Fraction) -> l
             2,
             f"{round(dowel * exact(rules.dowel_deep))} mm deep each side" if dowel else "",
             Fraction(round(dowel * exact(rules.dowel_deep))),
+            Fraction(dowel),
         )
     )
     found.append(
@@ -95,6 +100,25 @@ def joints_for(rules: Rules, face: Fraction, solid: Fraction, kg: Fraction) -> l
     )
     found.append(Joint("bracket", "Corner brackets", True, "screwed on behind; seen from the back, for anything", "four", 1))
     return found
+
+
+# Joints that somebody may make of another size, or another number of them.
+OWN_SIZE = frozenset({"spline", "dowel"})
+OWN_NUMBER = frozenset({"spline", "dowel", "wedge", *BISCUITS})
+
+
+def as_made(joint: Joint, own: OwnJoint) -> Joint:
+    """A joint as somebody makes it: of their number and size."""
+    if joint.key in OWN_NUMBER and own.each is not None:
+        joint = replace(joint, each=own.each, size="" if joint.key == "wedge" else joint.size)
+    if joint.key in OWN_SIZE and own.thick is not None:
+        thick = exact(own.thick)
+        size = f"{float(thick):g} mm" + (" thick" if joint.key == "spline" else "")
+        # What is thinner than the rail bears is a joint there, whatever is usual.
+        joint = replace(joint, thick=thick, size=size, fits=joint.fits or joint.key == "dowel")
+    if joint.key == "dowel" and own.deep is not None:
+        joint = replace(joint, reach=exact(own.deep), deep=f"{float(exact(own.deep)):g} mm deep each side")
+    return joint
 
 
 def best_joint(found: list[Joint]) -> Joint:

@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import replace
 from decimal import Decimal
 
 from shadbo.core.contract.asking import choice, given, plain_length
 from shadbo.core.contract.checks import put
 from shadbo.core.contract.display import Context, FrameSection, Panel
-from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, MassInput, Option, Slide
+from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, MassInput, NumberInput, Option, Slide
 from shadbo.core.contract.terms import there
 from shadbo.core.document.decisions.hanging import Hang
 from shadbo.core.finishing.hang.hardware import HANGERS
-from shadbo.core.finishing.hang.joints import Joint
+from shadbo.core.finishing.hang.joints import OWN_NUMBER, OWN_SIZE, Joint
 from shadbo.core.finishing.hang.sizes import RINGS, WIRES, Hanging
 from shadbo.core.finishing.hang.wall import OnTheWall
 from shadbo.core.framing.strainer import closes_with_strainer
@@ -225,7 +226,22 @@ def with_joint(context: Context[object, object], panel: Panel, joint: Joint | No
             )
         )
     asked = ChoiceInput("joint", "Mitres held by", "Mitres", tuple(options), ("rail",), "list")
-    return replace(panel, inputs=(*panel.inputs, asked), views=(*panel.views, "joint"))
+    return replace(panel, inputs=(*panel.inputs, asked, *_own_joint(context, joint)), views=(*panel.views, "joint"))
+
+
+def _own_joint(context: Context[object, object], joint: Joint) -> Iterator[Input]:
+    """How many one makes at each corner, how thick, how deep; left empty they are as the rail has it."""
+    own, show, say = context.piece.hang.own_joint, context.shop.showing, context.speak.say
+    if joint.key in OWN_NUMBER:
+        typed = "" if own.each is None else str(own.each)
+        yield NumberInput("/hang/own_joint/each", "At each corner", "Mitres", typed, str(joint.each), parts=("joint",))
+    if joint.key in OWN_SIZE:
+        words = "Dowel, thick" if joint.key == "dowel" else "Spline, thick"
+        hint = say("{} as it is", joint.thick) if own.thick is None else ()
+        yield plain_length(show, own.thick, "/hang/own_joint/thick", words, "Mitres", ("joint",), optional=True, hint=hint)
+    if joint.key == "dowel":
+        hint = say("{} as it is", joint.reach) if own.deep is None else ()
+        yield plain_length(show, own.deep, "/hang/own_joint/deep", "Deep each side", "Mitres", ("joint",), optional=True, hint=hint)
 
 
 def hang_figures(context: Context[object, object], wall: OnTheWall) -> tuple[str, ...]:

@@ -8,7 +8,7 @@ from typing import Any
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context, FrameSection
 from shadbo.core.finishing.hang.hardware import HANGERS
-from shadbo.core.finishing.hang.joints import Joint
+from shadbo.core.finishing.hang.joints import OWN_SIZE, Joint
 from shadbo.core.finishing.hang.sizes import RINGS, THIRTY, WIRES, Hanging, carries
 from shadbo.core.finishing.hang.wall import OnTheWall
 from shadbo.core.finishing.hang.wire import wire_under
@@ -286,8 +286,38 @@ def _not_offered(context: Context[object, object], frame_section: FrameSection, 
     )
 
 
-def check_joint(context: Context[object, object], joint: Joint | None, joints: tuple[Joint, ...], kg: Fraction) -> None:
+def _own_size(context: Context[object, object], joint: Joint, edge: Fraction) -> None:
+    """A dowel or a spline of one’s own leaves wood on both sides; up to a third of the edge it sits in nothing is said."""
+    own = context.piece.hang.own_joint
+    if joint.key not in OWN_SIZE or own.thick is None or joint.thick * 3 <= edge:
+        return
+    stopped = joint.thick * 2 > edge
+    context.checks.add(
+        "stop" if stopped else "caution",
+        "joint.thick",
+        "cut",
+        context.speak.say(
+            f"{joint.label} {{}} thick in an edge of {{}}: {'it splits' if stopped else 'little wood is left beside it'}.",
+            joint.thick,
+            edge,
+        ),
+        why="A third of the edge leaves a third on both sides; over half of it nothing holds.",
+        source_key="joints",
+        parts=("joint",),
+        ways=(WayOut(("As the rail has it",), (put("/hang/own_joint/thick", None),)),),
+    )
+
+
+def check_joint(
+    context: Context[object, object],
+    joint: Joint | None,
+    joints: tuple[Joint, ...],
+    kg: Fraction,
+    frame_section: FrameSection | None,
+) -> None:
     """The joint that was chosen has to fit the rail and bear the weight."""
+    if joint is not None and frame_section is not None:
+        _own_size(context, joint, min(frame_section.solid.value, frame_section.face.value))
     if joint is None or joint.fits:
         return
     fitting = sorted((j for j in joints if j.fits), key=lambda j: -j.rank)[:2]

@@ -9,7 +9,7 @@ from shadbo.core.contract.display import Context, DisplayPlan, FrameSection
 from shadbo.core.document.decisions.hanging import Hang
 from shadbo.core.finishing.hang.cleat import Cleat, size_cleat
 from shadbo.core.finishing.hang.hardware import FASTENED, HANGERS, Fastened, Hanger
-from shadbo.core.finishing.hang.joints import Joint, best_joint, joints_for
+from shadbo.core.finishing.hang.joints import Joint, as_made, best_joint, joints_for
 from shadbo.core.finishing.hang.wire import Wire, bends, pulls, rail_sags, stile_bends, to_cut, wire_under
 from shadbo.core.framing.counting import figures, newtons, show_force
 from shadbo.core.judging.judging import Choice, doing, ranked
@@ -332,4 +332,4 @@ def joints_of(
     found = joints_for(context.shop.rules, frame_section.face.value, solid, kg)
     asked = context.piece.hang.joint
     chosen = next((j for j in found if j.key == asked), None) or best_joint(found)
-    return chosen, tuple(found)
+    return as_made(chosen, context.piece.hang.own_joint), tuple(found)
