@@ -364,3 +364,12 @@ def test_a_thing_for_a_bought_box_is_offered_boxes_that_take_it() -> None:
     start = piece(things(item("a", "keepsake", 150, 150)), shown(frame=frame((140,), (140,), rabbet_depth=44, rail_height=50)))
     ready = next(i for i in plan(start, HOUSE_SHOP).stages[1].inputs if i.kind == "choice" and i.key == "ready")
     assert ready.options[0].label[0] in ("Box frame 230 × 230", "Box frame 250 × 250")
+
+
+def test_of_unequal_things_lower_edges_and_right_edges_are_drawn_into_line() -> None:
+    """c is taller and wider than b: only its lower, or only its right, edge is near b’s, and that is drawn to it."""
+    free = laid(badge("b"), item("c", "badge", 60, 60, front=3, place={"x": 100, "y": 30}))
+    below = apply_edits(free, [MoveItems(items=["c"], right=100, down=-45, unit="mm", snap=True)], HOUSE_SHOP)
+    assert where(below, "y")[1] == pytest.approx(16 - 30, abs=0.001)
+    beside = apply_edits(free, [MoveItems(items=["c"], right=-113, down=200, unit="mm", snap=True)], HOUSE_SHOP)
+    assert where(beside, "x")[1] == pytest.approx(16 - 30, abs=0.001)

@@ -278,3 +278,41 @@ def test_two_stations_at_one_place() -> None:
     outline = next(s for s in done.view("face").shapes if s.part == "canvas")
     xs = sorted({round(x, 3) for x, _ in outline.points})
     assert float(xs[-1] - xs[0]) == pytest.approx(603, abs=0.01)
+
+
+@pytest.mark.parametrize("at", [(200, 400, 1000), (100, 300, 700), (300, 800, 950), (50, 600, 640)])
+def test_the_waist_of_readings_at_any_stations_is_off_the_straight_line_between_the_ends(at: tuple[int, int, int]) -> None:
+    """The line between the outer readings by NumPy’s interpolation; the slope by its least squares."""
+    widths = (600.0, 596.0, 603.0)
+    more = [{"at": place, "readings": readings(width)} for place, width in zip(at, widths, strict=True) if place < 1000]
+    side = {"top": [], "middle": [], "bottom": readings(widths[2]) if at[2] == 1000 else [], "more": more}
+    book = book_of(piece(flat((600,), (900, 900, 900)) | {"width": side}, BOARD), HOUSE_SHOP)
+    line = np.interp(at[1], (at[0], at[2]), (widths[0], widths[2]))
+    assert float(book["work.width.waist"].value) == pytest.approx(widths[1] - line, abs=1e-9)
+    slope = np.polyfit([a / 1000 for a in at], widths, 1)[0]
+    assert float(book["work.width.taper"].value) == pytest.approx(slope, abs=1e-9)
+
+
+def test_of_four_readings_the_one_nearest_the_middle_tells_the_waist() -> None:
+    more = [{"at": 300, "readings": readings(596)}, {"at": 450, "readings": readings(598)}]
+    side = {"top": readings(600), "middle": [], "bottom": readings(600), "more": more}
+    book = book_of(piece(flat((600,), (900, 900, 900)) | {"width": side}, BOARD), HOUSE_SHOP)
+    assert book["work.width.waist"].value == -2
+
+
+@pytest.mark.parametrize(
+    ("top", "bottom", "leaning"), [(600, 590, 0), (600, 560, 0), (612, 600, 9), (640, 600, 20), (600, 500, 50), (900, 500, 0)]
+)
+def test_the_diagonals_of_a_true_trapezoid_are_never_accused(top: float, bottom: float, leaning: float) -> None:
+    """Upright or leaning, corners and diagonals by plane geometry (Euler’s quadrilateral theorem is what is checked)."""
+    high = 900.0
+    corners = [(0.0, 0.0), (top, 0.0), (leaning + bottom, high), (leaning, high)]
+    falling, rising = math.dist(corners[0], corners[2]), math.dist(corners[1], corners[3])
+    left, right = math.dist(corners[0], corners[3]), math.dist(corners[1], corners[2])
+    work = flat((top, None, bottom), (f"{left:.4f}", None, f"{right:.4f}"), diagonals=diagonals(f"{rising:.4f}", f"{falling:.4f}"))
+    assert not any("diagonal" in key for key in keys(worked(work, BOARD)))
+    # Both shorter by more than any tape is out: no such piece.
+    short = flat(
+        (top, None, bottom), (f"{left:.4f}", None, f"{right:.4f}"), diagonals=diagonals(f"{rising - 40:.4f}", f"{falling - 40:.4f}")
+    )
+    assert any("diagonal" in key for key in keys(worked(short, BOARD)))

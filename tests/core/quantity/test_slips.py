@@ -205,3 +205,16 @@ def test_a_right_number_worked_in_round_terms_is_never_accused(grid: Fraction) -
             if not verdict.agrees:
                 accused.append(name)
     assert tried > 1000 and accused == []
+
+
+def test_a_fraction_written_as_its_numerator_behind_the_point() -> None:
+    """24 5/8 written 24.5: an eighth short; and as .58, both of its digits."""
+    inch = Fraction(127, 5)
+    width = leaf(Fraction(197, 8) * inch, "/w", "width", "reading", typed="24 5/8", tape="in")
+    whole = (width + leaf(Fraction(0), "/z", "nothing", "choice")).named("w", "Width")
+    for own, words in (
+        (Fraction("24.5"), "the fraction 5/8 written as .5"),
+        (Fraction("24.58"), "the fraction 5/8 written as .58"),
+    ):
+        verdict = diagnose(whole, own * inch, {"w": whole}, inch / 640)
+        assert any(words in slip.sentence for slip in verdict.slips), (own, [s.sentence for s in verdict.slips])
