@@ -97,6 +97,25 @@ def test_a_badge_in_a_bought_box(page: Page) -> None:
     assert presses <= 5 and 6 <= filled <= 8, (presses, filled)
 
 
+def test_a_badge_in_a_bought_box_of_which_the_label_is_known(page: Page) -> None:
+    """Asked: at most 5 presses and 8 fields to a cut list; the label makes no stop."""
+    page.add_init_script(COUNTING)
+    page.goto("/")
+    page.get_by_role("button", name="New piece").click()
+    dialog = page.get_by_role("dialog", name="What is it?")
+    dialog.get_by_role("radio", name=re.compile("^A badge and a box, by its label")).click()
+    sizes = (("Width", "32 x 34"), ("Height in front", "3"), ("Sticks out behind", "6"), ("Its label, width", "200 x 250"))
+    for label, text in (*sizes, ("Its label, depth", "20")):
+        dialog.get_by_label(label, exact=True).fill(text)
+    dialog.get_by_role("button", name="Create").click()
+    expect(page).to_have_title(re.compile("by its label"))
+    stage(page, "Cut")
+    expect(page.locator('[data-cut="mount"]')).to_be_visible()
+    assert not page.get_by_label("Stages").get_by_role("button", name=re.compile("stopped")).count()
+    presses, filled = counted(page)
+    assert presses <= 5 and filled <= 8, (presses, filled)
+
+
 def test_another_thing_keeps_what_was_typed(page: Page) -> None:
     """Closed by Esc or loaded anew, the dialog gives it back; added, it is empty again."""
     page.goto("/")

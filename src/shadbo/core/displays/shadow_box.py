@@ -5,7 +5,18 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from shadbo.core.document.starts import RABBET_ASKS, THING_ASKS, SizeAsked, Start, frame_of, item_of, spread_of, things_of
+from shadbo.core.document.starts import (
+    LABEL_ASKS,
+    RABBET_ASKS,
+    THING_ASKS,
+    SizeAsked,
+    Start,
+    frame_by_label,
+    frame_of,
+    item_of,
+    spread_of,
+    things_of,
+)
 from shadbo.core.framing.boxes.box import boxed
 from shadbo.core.framing.boxes.recipe import RECIPES
 from shadbo.core.framing.boxes.suiting import started
@@ -75,6 +86,16 @@ SHADOW_BOX = boxed(
             things_of("badge"),
             lambda sizes, unit, shop: {"type": "shadow_box", "frame": frame_of(sizes)},
             said="medal coin pin keepsake bought box frame ready made deep",
+        ),
+        Start(
+            "badge_label",
+            "A badge and a box, by its label",
+            "Of the box only the label is known; the rest is read when it is open.",
+            (*THING_ASKS, *LABEL_ASKS),
+            things_of("badge"),
+            lambda sizes, unit, shop: {"type": "shadow_box", "frame": frame_by_label(sizes, shop)},
+            said="medal coin pin keepsake bought box label on the box",
+            where=("where_thing",),
         ),
     ),
 )

@@ -177,6 +177,41 @@ def frame_of(sizes: Mapping[str, Any]) -> dict[str, Any]:
     }
 
 
+LABEL_ASKS = (
+    SizeAsked("label_width", "Its label, width", "/display/frame/label_width"),
+    SizeAsked("label_height", "Its label, height", "/display/frame/label_height"),
+    SizeAsked("label_depth", "Its label, depth", "/display/frame/label_depth"),
+)
+
+
+def frame_by_label(sizes: Mapping[str, Any], shop: Shop) -> dict[str, Any]:
+    """A bought frame of which only the label is known: what goes in is what the label says. The rest stands as is usual, and as not read."""
+    rules = shop.rules
+    within = as_decimal(exact(rules.label_within))
+
+    def by_label(key: str) -> list[dict[str, Any]]:
+        mm = exact(sizes[key]["mm"]) + exact(rules.glass_allowance)
+        return [{"mm": as_decimal(mm), "typed": None, "tape": "mm", "give": within}]
+
+    deep = sizes["label_depth"]["mm"]
+    return {
+        "make": "bought",
+        "width": {"middle": by_label("label_width")},
+        "height": {"centre": by_label("label_height")},
+        "lip": 6,
+        "rabbet_depth": deep,
+        "face": 20,
+        "rail_height": deep + 6,
+        "glass": 2,
+        "board": 3,
+        "tabs": True,
+        "hanger": "top",
+        "label_of": "opening",
+        **{key: sizes[key]["mm"] for key in ("label_width", "label_height", "label_depth")},
+        "unread": ["width", "height", "rabbet_depth", "lip", "face", "rail_height"],
+    }
+
+
 def facts_at_first(sizes: Mapping[str, Any], unit: Unit, what: str = "paper") -> Facts:
     """What is known of a canvas or a sheet before there is a piece: its sizes."""
     canvas = what == "canvas"

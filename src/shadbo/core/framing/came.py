@@ -9,7 +9,7 @@ from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.document.decisions.canvas import ReadFrame
 from shadbo.core.document.decisions.having import OfThickness, frame_of, glazing_of, grade_of
-from shadbo.core.framing.label_size import by_its_label
+from shadbo.core.framing.label_size import by_its_label, unread_words
 from shadbo.core.quantity.figures import Say
 
 SHEETS = {"glass": "Glass", "acrylic": "Acrylic"}
@@ -85,7 +85,10 @@ def label_read(context: Context[object, object], frame: ReadFrame) -> Say:
         return ()
     width, height = (context.book[f"frame.rabbet.{axis}"] for axis in ("width", "height"))
     return context.speak.say(
-        " Read its rabbet, by its label {} × {}, and its depth: sheet and boards follow what is read.", width, height
+        f" Read its rabbet, by its label {{}} × {{}}, at three places a side{f', {rest}' if (rest := unread_words(frame)) else ', and its depth'}: "
+        "sheet and boards follow what is read.",
+        width,
+        height,
     )
 
 

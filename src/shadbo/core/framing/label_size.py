@@ -5,6 +5,7 @@ rabbet = label + a sheet’s room (opening)          rabbet = label − 2 × fac
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Any
 
 from shadbo.core.contract.asking import choice, plain_length
@@ -12,7 +13,7 @@ from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ActionInput, Input
 from shadbo.core.contract.terms import ruled
-from shadbo.core.document.decisions.canvas import ReadFrame
+from shadbo.core.document.decisions.canvas import ReadFrame, Unread
 from shadbo.core.framing.rails import AXES, other
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
@@ -95,6 +96,36 @@ def check_label(context: Context[object, object], frame: ReadFrame) -> None:
             ways=(*_otherwise(context, frame), _forget()),
         )
     _check_depth(context, frame)
+    rest = unread_words(frame)
+    if rest:
+        context.checks.add(
+            "note",
+            "frame.unread",
+            "display",
+            (f"Not read yet: {rest}. Until it is open they stand as its label has them, or as is usual for such a frame.",),
+            why="Nothing that hangs on them stops the piece; boards and glass are cut when they are read.",
+            source_key="label-size",
+            parts=("rail",),
+        )
+
+
+UNREAD: Mapping[Unread, str] = {
+    "rabbet_depth": "the depth of its rabbet",
+    "lip": "its lip",
+    "face": "its face",
+    "rail_height": "the height of its rail",
+}
+
+
+def unread_words(frame: ReadFrame) -> str:
+    """What of a frame is not read yet besides its sizes, in words."""
+    words = [UNREAD[one] for one in frame.unread if one in UNREAD]
+    return ", ".join(words[:-1]) + (" and " if len(words) > 1 else "") + words[-1] if words else ""
+
+
+def not_read(frame: ReadFrame) -> tuple[str, ...]:
+    """Where in the piece what is not read yet stands."""
+    return tuple(f"/display/frame/{one}" for one in frame.unread)
 
 
 def _apart(context: Context[object, object], axis: str, label: Dim) -> Fraction:

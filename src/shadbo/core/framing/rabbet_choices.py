@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
+from dataclasses import replace
 from typing import Any
 
 from shadbo.core.contract.asking import choice, given, plain_length, station_inputs
@@ -15,7 +16,7 @@ from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.readings import one_reading
 from shadbo.core.document.schools import new_rabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
-from shadbo.core.framing.label_size import label_inputs
+from shadbo.core.framing.label_size import label_inputs, not_read
 from shadbo.core.framing.own import own_inputs
 from shadbo.core.framing.rabbet import Rabbet, bowed_axes
 from shadbo.core.framing.rails import AXES, other
@@ -119,7 +120,15 @@ def frame_inputs(
         )
     )
     inputs += blocks_choice(context)
-    return inputs
+    return [_as_unread(context, frame, one) for one in inputs]
+
+
+def _as_unread(context: Context[object, object], frame: ReadFrame, one: Input) -> Input:
+    """A field of what nobody has read yet: empty, with what stands there till then."""
+    if one.kind != "length" or one.shown is None or not any(one.pointer.startswith(place) for place in not_read(frame)):
+        return one
+    stands = context.speak.say("Not read yet; {} stands till then.", one.shown)
+    return replace(one, shown=None, typed=None, optional=False, again=None, hint=stands)
 
 
 def blocks_choice(context: Context[object, object]) -> list[ChoiceInput]:

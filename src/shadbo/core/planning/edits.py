@@ -254,11 +254,12 @@ def place_of(piece: Piece, edit: AnyEdit) -> tuple[str, str, str]:
 
 def _patch(piece: Piece, edit: AnyEdit, shop: Shop, book: Book | None) -> Patch:
     if isinstance(edit, TypeIn):
-        return _typed(piece, edit, shop, book)
+        two = two_sizes(edit.text, edit.unit, shop.tape) is not None
+        return (*_typed(piece, edit, shop, book), *_read_now(piece, edit.pointer, _beside(piece, edit.pointer) if two else ""))
     if isinstance(edit, AddStation):
-        return _station(piece, edit, shop, book)
+        return (*_station(piece, edit, shop, book), *_read_now(piece, edit.side))
     if isinstance(edit, Nudge):
-        return _nudged(piece, edit, shop, book)
+        return (*_nudged(piece, edit, shop, book), *_read_now(piece, edit.pointer))
     if isinstance(edit, TakePicture):
         return _pictured(piece, edit)
     if isinstance(edit, Write):
@@ -387,6 +388,15 @@ MOST_PHOTOS = 12
 LEAST_REASON = 5
 # A click this near to a named station means that station (thousandths of the side).
 NEAR = 30
+
+
+def _read_now(piece: Piece, *pointers: str) -> Patch:
+    """What is typed of a frame is read, and no longer stands by its label."""
+    unread = getattr(getattr(piece.display, "frame", None), "unread", [])
+    read = {place.split("/")[3] for place in pointers if place.startswith("/display/frame/")}
+    if read.isdisjoint(unread):
+        return ()
+    return ({"op": "replace", "path": "/display/frame/unread", "value": [one for one in unread if one not in read]},)
 
 
 def _station(piece: Piece, edit: AddStation, shop: Shop, book: Book | None) -> Patch:

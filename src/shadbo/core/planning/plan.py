@@ -23,11 +23,14 @@ from shadbo.core.contract.operations import Operation, Time, time_of
 from shadbo.core.contract.parts import Part, cut
 from shadbo.core.contract.views import View
 from shadbo.core.displays.registry import DISPLAYS
+from shadbo.core.document.decisions.canvas import ReadFrame
+from shadbo.core.document.decisions.having import frame_there
 from shadbo.core.document.decisions.said import PartSaid
 from shadbo.core.document.piece import Piece, length_field
 from shadbo.core.document.shop import Shop
 from shadbo.core.finishing.coming import held_in
 from shadbo.core.finishing.finish import finish
+from shadbo.core.framing.label_size import not_read
 from shadbo.core.framing.weights import total
 from shadbo.core.job.joining import Job, join
 from shadbo.core.job.proving import prove
@@ -304,7 +307,8 @@ def _space(display_plan: DisplayPlan, checks: tuple[Check, ...]) -> Space | None
 def _answer(display_plan: DisplayPlan, checks: tuple[Check, ...]) -> Say:
     """What the display answers; what fits is not called so while something else stops it."""
     if not isinstance(display_plan.verdict, GoesIn):
-        return display_plan.verdict
+        unread = any(BY_UNREAD in c.say for c in checks)
+        return (*display_plan.verdict, BY_UNREAD) if unread else display_plan.verdict
     stop = next((c for c in checks if c.severity == "stop"), None)
     if stop is None:
         return display_plan.verdict.say
@@ -337,7 +341,29 @@ def _figures(book: Book, show: Showing, display_plan: DisplayPlan, focus: str, s
 
 
 def _checks(piece: Piece, context: Context[object, object]) -> tuple[Check, ...]:
-    return _taken_on(piece, tuple(_open_ways(piece, check) for check in context.checks.in_order()))
+    return _taken_on(piece, _as_far_as_read(context, tuple(_open_ways(piece, check) for check in context.checks.in_order())))
+
+
+BY_UNREAD = " That goes by what is not read yet."
+
+
+def _as_far_as_read(context: Context[object, object], checks: tuple[Check, ...]) -> tuple[Check, ...]:
+    """What hangs on what nobody has read of a frame stops nothing: it says what the frame would have to be."""
+    frame = frame_there(context.display)
+    if not isinstance(frame, ReadFrame) or not frame.unread:
+        return checks
+    places = not_read(frame)
+
+    def hangs(figure: str) -> bool:
+        leaves = context.book.dims[figure].slopes.values() if figure in context.book.dims else ()
+        pointers = [leaf.leaf.pointer for _, leaf in leaves if leaf.leaf is not None and leaf.leaf.pointer is not None]
+        return any(p == place or p.startswith(f"{place}/") for p in pointers for place in places)
+
+    out = [
+        replace(c, severity="caution", say=(*c.say, BY_UNREAD)) if c.severity == "stop" and c.figure and hangs(c.figure) else c
+        for c in checks
+    ]
+    return tuple(sorted(out, key=lambda c: ORDER[c.severity]))
 
 
 def _open_ways(piece: Piece, check: Check) -> Check:

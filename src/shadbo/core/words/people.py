@@ -173,7 +173,7 @@ PEOPLE_SAY: Mapping[str, Mapping[str, str]] = {
     },
     "garment": {
         "": (
-            "jersey, shirt, jerseys, shirts, football shirt, football shirts, football jersey, football top, soccer shirt, soccer jersey, rugby "
+            "jersey, shirt, folded shirt, jerseys, shirts, football shirt, football shirts, football jersey, football top, soccer shirt, soccer jersey, rugby "
             "shirt, rugby jersey, cricket shirt, hockey jersey, ice hockey jersey, basketball jersey, basketball vest, baseball jersey, netball "
             "dress top, cycling jersey, cycle jersey, t-shirt, t shirt, tshirt, tee shirt, tee, team shirt, team jersey, sports shirt, sports "
             "jersey, sports top, kit, football kit, vest, running vest, polo shirt, singlet, signed shirt, signed jersey, match worn shirt, "

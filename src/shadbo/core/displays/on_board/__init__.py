@@ -16,7 +16,17 @@ from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes, size_up
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.schools import AS_SUITS, USUAL_BORDER, new_rabbet
 from shadbo.core.document.shop import Shop
-from shadbo.core.document.starts import FLAT_ASKS, RABBET_ASKS, Start, facts_at_first, flat_of, frame_of, profile_for
+from shadbo.core.document.starts import (
+    FLAT_ASKS,
+    LABEL_ASKS,
+    RABBET_ASKS,
+    Start,
+    facts_at_first,
+    flat_of,
+    frame_by_label,
+    frame_of,
+    profile_for,
+)
 from shadbo.core.framing.filling import Use, board_of
 from shadbo.core.framing.rails import AXES
 from shadbo.core.framing.spacers import spacer_weight
@@ -169,6 +179,16 @@ ON_BOARD = Display(
             flat_of,
             lambda sizes, unit, shop: {"type": "on_board", "frame": frame_of(sizes)},
             said="poster print photograph certificate map bought ready made frame fit",
+        ),
+        Start(
+            "flat_label",
+            "Flat work and a frame, by its label",
+            "Of the frame only the label is known; the rest is read when it is open.",
+            (*FLAT_ASKS, *LABEL_ASKS),
+            flat_of,
+            lambda sizes, unit, shop: {"type": "on_board", "frame": frame_by_label(sizes, shop)},
+            said="poster print photograph certificate bought ready made frame label on the frame",
+            where=("where_sheet",),
         ),
     ),
     holds=Holds(

@@ -98,6 +98,10 @@ class NewRabbet(Part):
     spare_rail: bool = False
 
 
+# What of a frame may not be read yet.
+Unread = Literal["width", "height", "rabbet_depth", "lip", "face", "rail_height"]
+
+
 class ReadFrame(Part):
     """A frame with a lip that is there already. Its rabbet is read from behind, at stations.
 
@@ -106,6 +110,7 @@ class ReadFrame(Part):
     its own is on, as it was read. ``blocked``: its bowed rails have so many ``blocks`` pushing them straight, and what stands was read
     with those in place.
     ``label_*`` is what its label says, and ``label_of`` what that is the size of: the picture it takes, or the frame over all.
+    ``unread``: what nobody has read yet, and stands as its label has it, or as is usual for such a frame.
     """
 
     make: Literal["bought"] = "bought"
@@ -129,6 +134,7 @@ class ReadFrame(Part):
     label_width: SIDE_MM | None = None
     label_height: SIDE_MM | None = None
     label_depth: RABBET_DEPTH_MM | None = None
+    unread: Annotated[list[Unread], Field(max_length=6)] = []
 
 
 RabbetFrame = Annotated[NewRabbet | ReadFrame, Field(discriminator="make")]
