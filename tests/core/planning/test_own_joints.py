@@ -25,7 +25,7 @@ def test_dowels_of_ones_own_are_that_many_that_thick_that_deep() -> None:
     assert part.count == 12 and plain(part.size, "mm") == "5 mm, 18 mm deep each side"
     said = plain(next(o.say for o in worked.steps if o.key == "joint"), "mm")
     # A rail 50 mm high: at a quarter, the half and three quarters.
-    assert "3 holes through each corner" in said and "12.5 mm, 25 mm and 37.5 mm" in said and "5 mm dowels, 18 mm deep" in said
+    assert "three holes through each corner" in said and "12.5 mm, 25 mm and 37.5 mm" in said and "5 mm dowels, 18 mm deep" in said
     assert not worked.faults and not worked.stops
 
 

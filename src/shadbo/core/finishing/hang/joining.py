@@ -18,6 +18,8 @@ WORDS = {
     "wedge": ("Underpin wedges", "steel"),
     "bracket": ("Corner brackets", "steel"),
 }
+# So many at a corner, in words.
+COUNTED = ("none", "one", "two", "three", "four", "five", "six")
 
 
 def joint_parts(context: Context[object, object], joint: Joint | None, frames: int) -> Iterator[Part]:
@@ -51,7 +53,7 @@ def joint_operations(
             "joint",
             "Slot the mitres",
             say(
-                f"{'A slot' if joint.each == 1 else f'{joint.each} slots'} for a {joint.label.lower()} ({joint.size}) "
+                f"{'A slot' if joint.each == 1 else f'{COUNTED[joint.each].capitalize()} slots'} for a {joint.label.lower()} ({joint.size}) "
                 f"{'in the middle of' if joint.each == 1 else 'side by side in'} every mitre, {{}} or more from the face; dry first.",
                 context.rule("biscuit_face"),
             ),
@@ -89,7 +91,7 @@ def joint_operations(
             "joint",
             "Dowels across the corners",
             (
-                f"When the glue is hard: {'one hole' if joint.each == 1 else f'{joint.each} holes'} through each corner, ",
+                f"When the glue is hard: {COUNTED[joint.each]} {'hole' if joint.each == 1 else 'holes'} through each corner, ",
                 "at ",
                 *thirds,
                 f"{whose}; {joint.size} dowels, {joint.deep}, glued in, trimmed flush.",
@@ -139,7 +141,7 @@ def wedged(operations: Iterable[Operation], joint: Joint | None) -> Iterator[Ope
     """Underpin wedges are pressed in while the glue is wet: a part of gluing, not a step of their own."""
     for o in operations:
         if joint is not None and joint.key == "wedge" and o.key in ("glue", "glue_all", "tray"):
-            many = "A wedge" if joint.each == 1 else f"{joint.each} wedges"
+            many = "A wedge" if joint.each == 1 else f"{COUNTED[joint.each].capitalize()} wedges"
             words = f" {many} pressed into each mitre from behind while it is wet."
             yield replace(
                 o, say=(*o.say, words), uses=(*o.uses, "joint"), care=f"{o.care} Underpinner: fingers clear of the driver.".strip()
