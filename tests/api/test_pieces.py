@@ -69,7 +69,6 @@ def test_exactly_what_was_typed_comes_back(api: httpx.Client) -> None:
         ("", "is needed"),
         ("wide", "not part"),
         ("-4", "negative"),
-        ("0", "zero"),
         ("9 m", "too large"),
         ("NaN", "not part"),
         ("1e9", "not part"),

@@ -336,3 +336,11 @@ CHECKS: list[tuple[Any, ...]] = [
 ]
 # Nothing stands in the way of these.
 CALM: list[tuple[Any, Any]] = [floated()]
+
+
+def test_a_canvas_that_fills_its_frame_has_no_shims_and_no_step_with_them(make_piece: MakePiece) -> None:
+    """A gap of 0 is one’s own: it may bind, and is said to; nothing of 0 mm is cut."""
+    filled = plan(make_piece(frame=NEW | {"gap": 0}), HOUSE_SHOP)
+    assert not any(line.key.startswith("shim") for line in filled.cuts) and "shims" not in {o.key for o in filled.steps}
+    assert not filled.stops and not filled.faults
+    assert next(c.severity for c in filled.checks if c.key == "fit.width") == "caution"

@@ -8,7 +8,7 @@ from dataclasses import replace
 from shadbo.core.contract.asking import plain_length
 from shadbo.core.contract.checks import Patch, put
 from shadbo.core.contract.display import Context
-from shadbo.core.contract.inputs import ChoiceInput, Input, Option
+from shadbo.core.contract.inputs import ChoiceInput, Input, Option, WordsInput
 from shadbo.core.contract.parts import Comes, Part
 from shadbo.core.document.decisions.boxes import Boxed, Direct
 from shadbo.core.document.decisions.canvas import DeepReadyMade, OnBoard
@@ -79,6 +79,9 @@ def _comes(context: Context[object, object], part: Part, whole: str, at: int | N
 def _what_is_there(context: Context[object, object], part: Part, at: int) -> Iterator[Input]:
     """How large it is, where it was to be cut; how many there are, where several are wanted."""
     one, show = context.piece.said[at], context.shop.showing
+    if one.comes not in ("there", "get"):
+        return
+    yield WordsInput(f"/said/{at}/note", "What it is", part.name, one.note, "words", (), row=part.key)
     if one.comes != "there":
         return
     if part.line is None:

@@ -93,7 +93,8 @@ PEOPLE_SAY: Mapping[str, Mapping[str, str]] = {
     },
     "puzzle": {
         "": (
-            "jigsaw puzzle, jigsaw, puzzle, puzzle and its frame, puzzle frame, jigsaw frame, finished puzzle, thousand piece puzzle, 1000 piece puzzle, 1000 pieces, wooden puzzle, wooden "
+            "jigsaw puzzle, jigsaw, puzzle, puzzle and its frame, puzzle frame, jigsaw frame, "
+            "finished puzzle, thousand piece puzzle, 1000 piece puzzle, 1000 pieces, wooden puzzle, wooden "
             "jigsaw, completed jigsaw, puzzle picture, glued puzzle, glued jigsaw"
         )
     },

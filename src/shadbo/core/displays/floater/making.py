@@ -12,7 +12,7 @@ from shadbo.core.displays.floater.terms import FloaterContext
 from shadbo.core.document.decisions.canvas import NewFrame
 from shadbo.core.document.shop import Moulding
 from shadbo.core.framing.blocks import blocks_parts, blocks_steps
-from shadbo.core.framing.rails import GLUE, Rails, cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.framing.rails import AXES, GLUE, Rails, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.stock import made_of
 from shadbo.core.measuring.desk import gets_cradle, picture
 from shadbo.core.quantity.exact import exact
@@ -69,8 +69,23 @@ def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
             line(f"liner.{axis}", "Liner strips", ("liner",), 2, "strip, painted dark", strip, strip_of(context.speak, None, liner))
     for axis, where in (("width", "left and right"), ("height", "top and bottom")):
         note: Say = ("two a side; out again when it is screwed",)
-        line(f"shim.{axis}", f"Shims, {where}", ("gap",), 4, "card or ply", book[f"shim.{axis}"], PACKER, note)
+        if axis in shimmed(context):
+            line(f"shim.{axis}", f"Shims, {where}", ("gap",), 4, "card or ply", book[f"shim.{axis}"], PACKER, note)
     return tuple(lines)
+
+
+def shimmed(context: FloaterContext) -> list[str]:
+    """Across which sizes there is a gap to be kept by shims; where none was wanted, the canvas fills its frame."""
+    return [axis for axis in AXES if context.book[f"shim.{axis}"].value > 0]
+
+
+def _centred(context: FloaterContext) -> Say:
+    wide, kept = {"width": "at the sides", "height": "top and bottom"}, shimmed(context)
+    shims = " and ".join(f"{{}} {wide[axis]}" for axis in kept)
+    rest = f"shims of {shims}, two a side." if kept else "it fills it, with no gap to keep."
+    return context.speak.say(
+        f"Face down on a soft clean cloth: frame over it, {rest}", *(context.book[f"shim.{axis}"] for axis in kept)
+    )
 
 
 def cradle_lengths(context: FloaterContext, sizes: Sizes) -> tuple[Dim, Dim]:
@@ -295,14 +310,10 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "centre",
             f"Centre the {picture(context)}",
-            say(
-                "Face down on a soft clean cloth: frame over it, shims of {} at the sides and {} top and bottom, two a side.",
-                book["shim.width"],
-                book["shim.height"],
-            ),
+            _centred(context),
             10,
             parts=("gap", "canvas"),
-            makes=("shim",),
+            makes=("shim",) if shimmed(context) else (),
         ),
         Operation(
             "look",
@@ -328,6 +339,11 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
             holds=("canvas",),
             method="screws",
         ),
-        Operation("shims", "Take the shims out", ("Look once more from the front.",), 5, gate=True, parts=("gap",), uses=("shim",)),
     ]
+    if shimmed(context):
+        out.append(
+            Operation(
+                "shims", "Take the shims out", ("Look once more from the front.",), 5, gate=True, parts=("gap",), uses=("shim",)
+            )
+        )
     return tuple(out)
