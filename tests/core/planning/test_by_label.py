@@ -40,7 +40,7 @@ def unread(piece: Piece) -> list[str]:
 
 
 @pytest.mark.parametrize("deep", ["4", "12", "20", "34", "60"])
-@pytest.mark.parametrize("key", ["badge_label", "flat_label"])
+@pytest.mark.parametrize("key", ["badge_label", "flat_label", "puzzle_label"])
 def test_a_label_never_makes_a_stop_of_its_own(key: str, deep: str) -> None:
     piece = begun(key, label_depth=deep)
     worked = plan(piece, HOUSE_SHOP)
@@ -84,7 +84,7 @@ def test_what_is_typed_is_read_and_then_it_can_stop() -> None:
     assert unread(whole) == [] and not any(c.key in ("frame.unread", "frame.by_label") for c in plan(whole, HOUSE_SHOP).checks)
 
 
-@pytest.mark.parametrize("key", ["badge_label", "flat_label"])
+@pytest.mark.parametrize("key", ["badge_label", "flat_label", "puzzle_label"])
 def test_in_every_display_that_takes_it_a_label_alone_invents_no_reading(key: str) -> None:
     piece = begun(key)
     for display in DISPLAYS:

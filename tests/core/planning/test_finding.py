@@ -43,6 +43,7 @@ SAID = {
     "canvases": "triptych|diptych|three canvases",
     "needlework": "cross stitch|cross-stitch|embroidery|embroidary|needlepoint|sampler|lace|crochet|silk painting",
     "pastel": "pastel|pastels|charcoal drawing|chalk drawing",
+    "puzzle_label": "finished puzzle and a bought frame|jigsaw and a ready made frame",
     "mirror": "mirror|mirrors|looking glass",
     "plant": "pressed flowers|dried flowers|wedding bouquet|autumn leaves|ferns|herbarium|pressed flower",
     "flag": "flag|flags|football scarf|pennants|silk scarf",

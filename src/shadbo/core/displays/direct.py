@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from shadbo.core.document.starts import FLAT_THING, Start, things_of
+from shadbo.core.document.starts import FLAT_THING, LABEL_ASKS, Start, frame_by_label, things_of
 from shadbo.core.framing.boxes.box import boxed
 from shadbo.core.framing.boxes.recipe import RECIPES
 from shadbo.core.framing.boxes.suiting import started
@@ -23,6 +23,22 @@ DIRECT = boxed(
             things_of("puzzle"),
             started("direct", "puzzle", spacer=5),
             said="jigsaw puzzle frame glued thousand pieces",
+        ),
+        Start(
+            "puzzle_label",
+            "A jigsaw and a frame, by its label",
+            "Finished, for a bought frame of which the label is known.",
+            (*FLAT_THING, *LABEL_ASKS),
+            things_of("puzzle"),
+            lambda sizes, unit, shop: {
+                "type": "direct",
+                "edges": "lapped",
+                "border": 0,
+                "spacer": 5,
+                "frame": frame_by_label(sizes, shop),
+            },
+            said="jigsaw puzzle bought ready made frame label",
+            where=("where_sheet",),
         ),
         Start(
             "mirror",

@@ -101,8 +101,13 @@ def names() -> tuple[Name, ...]:
     return tuple(one for one in found if one.words)
 
 
+def _whole(plain: str) -> str:
+    """A text without small words: with a frame is not without one."""
+    return " ".join(word for word in plain.split() if word not in SMALL_WORDS)
+
+
 def _name(start: str, kind: str, text: str) -> Name:
-    return Name(start, kind, tuple(map(_stem, _words(text))), _plain(text))
+    return Name(start, kind, tuple(map(_stem, _words(text))), _whole(_plain(text)))
 
 
 @cache
@@ -211,7 +216,7 @@ def _score(name: Name, told: Told, plain: str) -> float:
     if not own:
         return 0.0
     share = len(own) / len(set(name.words))
-    exact = 0.05 if name.whole == plain else 0.0
+    exact = 0.05 if name.whole == _whole(plain) else 0.0
     return (1 - OF_ITS_OWN) * found / whole + OF_ITS_OWN * share * found / whole + exact
 
 

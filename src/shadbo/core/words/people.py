@@ -85,6 +85,14 @@ PEOPLE_SAY: Mapping[str, Mapping[str, str]] = {
         "canvas": "diamond picture, diamond painting, diamond art, gem picture, diamond dots, bead picture on film",
         "board": "mounted print, card, board game, playing cards sheet",
     },
+    "puzzle_label": {
+        "": (
+            "puzzle and a bought frame, finished puzzle and a bought frame, jigsaw and a bought frame, puzzle into a bought frame, "
+            "puzzle and a frame by its label, jigsaw and a ready made frame"
+        )
+    },
+    "flat_label": {"": "print and a frame by its label, picture and a frame by its label, frame by its label, label of the frame"},
+    "badge_label": {"medal": "medal and a box by its label, box by its label, label of the box, badge and a box by its label"},
     "flat_and_frame": {
         "": (
             "flat work and its frame, print and its frame, photo and its frame, picture and a frame, certificate and a frame, ready made frame, "
