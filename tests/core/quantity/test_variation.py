@@ -109,7 +109,8 @@ def near(one: Dim) -> bool:
         return False
     picked = form.of[form.chosen]
     rivals = [each for each in form.of if each is not picked]
-    return any(abs(each.value - picked.value) <= each.worst + picked.worst for each in rivals)
+    # A rival may itself be of several: as far as any of them reaches.
+    return any(float(abs(each.value - picked.value)) <= sum(spreads(each).values()) + float(picked.worst) for each in rivals)
 
 
 @pytest.mark.parametrize("display", DISPLAYS)

@@ -54,10 +54,10 @@ export const WorkOrder = memo(function WorkOrder({ piece, plan, inputs, ...askin
           <li key={step.key} className="grid grid-cols-[1.6rem_1fr] leading-snug" onPointerEnter={() => onPoint(step.parts[0] ?? null)} onPointerLeave={() => onPoint(null)}>
             <span className="fig text-soft">{i + 1}</span>
             <div>
+              <span className="font-semibold">{step.title}. </span>
               <span className="float-right ml-1">
                 <AsItIs row={ROW + step.key} name={step.title} hint={HINT} rows={rows} />
               </span>
-              <span className="font-semibold">{step.title}. </span>
               <Sentence say={step.say} unit={unit} />
               {step.gate && (
                 <span className="mt-0.5 flex items-center gap-1 text-[12.5px] font-semibold text-act">

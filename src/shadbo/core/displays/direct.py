@@ -38,7 +38,6 @@ DIRECT = boxed(
                 "frame": frame_by_label(sizes, shop),
             },
             said="jigsaw puzzle bought ready made frame label",
-            where=("where_sheet",),
         ),
         Start(
             "mirror",

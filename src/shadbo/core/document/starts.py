@@ -44,7 +44,7 @@ class Start:
         """Keys of the small drawings that show where its sizes are measured: ``where``, or what they are by what is asked."""
         asked = {a.key for a in self.asks}
         of_it = self.where or ("where_thing" if "front" in asked else "where_canvas" if "depth" in asked else "where_sheet",)
-        frames = (("rabbet_width", "where_frame"), ("inside_width", "where_floater"))
+        frames = (("rabbet_width", "where_frame"), ("label_width", "where_label"), ("inside_width", "where_floater"))
         return (*of_it, *(scene for key, scene in frames if key in asked))
 
     @property

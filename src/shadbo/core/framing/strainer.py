@@ -103,7 +103,7 @@ def _deep(context: Context[object, object], closes: bool) -> Dim:
     least = rule(context.rule("strainer_deep"), "Strainer bar, deep", "strainer")
     slack = context.book.dims.get("depth.slack")
     dim = slack * 1 if closes and slack is not None and slack.value >= least.value else least
-    return context.book.add(dim, "strainer.deep", "Strainer bar, deep", parts=("strainer",), grain="depth")
+    return context.book.add(dim, "strainer.deep", "Strainer bar, deep", parts=("strainer",), grain="depth", cut=context.shop.saw)
 
 
 def strainer_parts(context: Context[object, object], strainer: Strainer) -> tuple[Part, ...]:

@@ -76,6 +76,17 @@ def bought_frame() -> View:
     return draw.view()
 
 
+def by_label() -> View:
+    draw = Drawing("where_label", "What its label says: of the picture it takes, and how deep", WIDE, 132)
+    draw.box("frame", "Frame, from the front", "wood", 8, 10, 116, 108)
+    draw.box("sight", "What is seen", "glass", 28, 30, 76, 68)
+    _across(draw, "label_width", "", 22, 110, 64)
+    _down(draw, "label_height", "", 66, 24, 104, (66, 64))
+    draw.polygon("rail", "Rail", "wood", ((146, 26), (194, 26), (194, 36), (178, 36), (178, 106), (146, 106)), 90)
+    _down(draw, "label_depth", "deep", 206, 36, 106, (206, 117))
+    return draw.view()
+
+
 def bought_floater() -> View:
     draw = Drawing("where_floater", "The floater from the front, and its rail cut across, front at the top", WIDE, 132)
     draw.box("frame", "Frame", "wood", 8, 10, 116, 108)
@@ -158,6 +169,7 @@ WHERE: dict[str, View] = {
         canvas("where_canvases", "front"),
         thing(),
         bought_frame(),
+        by_label(),
         bought_floater(),
         shirt(),
         spread(),

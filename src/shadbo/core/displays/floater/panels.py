@@ -12,6 +12,7 @@ from shadbo.core.displays.floater.depth_rules import deep_enough
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.document.decisions.canvas import BoughtFrame, NewFrame
+from shadbo.core.document.piece import length_field
 from shadbo.core.document.schools import SCHOOLS, new_frame, read_frame
 from shadbo.core.framing.canvas_choices import canvas_displays, stretched_before
 from shadbo.core.framing.own import own_inputs
@@ -111,6 +112,7 @@ def _new_or_bought(context: FloaterContext, sizes: Sizes) -> ChoiceInput:
             "seat_width": sizes.seat_width.value,
         },
     )
+    field = length_field("/display/frame/rail_height")
     follows = (put("/display/solve", "lift"),) if context.display.solve == "rail_height" else ()
     return ChoiceInput(
         "frame",
@@ -118,12 +120,17 @@ def _new_or_bought(context: FloaterContext, sizes: Sizes) -> ChoiceInput:
         "Frame",
         (
             Option("new", ("To be made",), ("The gap is chosen, the rails follow.",), not made, (put("/display/frame", new),)),
-            Option(
-                "bought",
-                ("Already made or bought",),
-                say("The inside is read, the gaps follow."),
-                made,
-                (*follows, put("/display/frame", bought)),
+            # One that would come to nothing as it is planned can’t be there.
+            *(
+                Option(
+                    "bought",
+                    ("Already made or bought",),
+                    say("The inside is read, the gaps follow."),
+                    made,
+                    (*follows, put("/display/frame", bought)),
+                )
+                for _ in (1,)
+                if made or (field is not None and field.fault(sizes.rail_height.value) is None)
             ),
         ),
         ("rail",),

@@ -188,7 +188,6 @@ ON_BOARD = Display(
             flat_of,
             lambda sizes, unit, shop: {"type": "on_board", "frame": frame_by_label(sizes, shop)},
             said="poster print photograph certificate bought ready made frame label on the frame",
-            where=("where_sheet",),
         ),
     ),
     holds=Holds(
