@@ -369,7 +369,10 @@ class MeantOut:
     @classmethod
     def of(cls, text: str) -> MeantOut:
         found = find(text)
-        return cls(tuple(one.start for one in found.meant), found.chosen, tuple(SAYS[says] for says in found.says))
+        of = found.kind_said
+        return cls(
+            tuple(one.start for one in found.meant), found.chosen, (*((of,) if of else ()), *(SAYS[says] for says in found.says))
+        )
 
 
 @dataclass(frozen=True, slots=True)

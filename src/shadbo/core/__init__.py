@@ -81,7 +81,7 @@ from shadbo.core.planning.plan import PLAN_JSON, Only, Plan, PlanFault, book_of,
 from shadbo.core.planning.starting import STARTS, start_piece
 from shadbo.core.planning.trying import TriedWay, ways_out, with_tried_ways
 from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.fields import FURTHEST_POWER, MOST_DIGITS, Fault, LengthField, Refused
+from shadbo.core.quantity.fields import FURTHEST_POWER, MOST_DIGITS, Fault, LengthField, Refused, in_time
 from shadbo.core.quantity.figures import Book, Opened, Say, figure_of, open_count, open_figure, plain
 from shadbo.core.quantity.lengths import (
     LengthError,
@@ -191,6 +191,7 @@ __all__ = [
     "field_at",
     "figure_of",
     "find",
+    "in_time",
     "in_words",
     "kinds_asked",
     "label_written",

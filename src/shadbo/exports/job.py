@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from shadbo.core import COMES, Part, Plan, UnitName, plain
+from shadbo.core import COMES, Part, Plan, UnitName, in_time, plain
 from shadbo.shop.days.ready import days_alone
 
 
@@ -44,7 +44,10 @@ def _lines(plan: Plan, unit: UnitName) -> Iterator[str]:
     yield ""
     yield f"Order of work: {time.bench} minutes at the bench, {days} day{'s' if days != 1 else ''} till it is ready, with nothing else on the bench"
     for i, o in enumerate(plan.steps, 1):
-        gate, wait = (" [look before going on]" if o.gate else ""), (f", then wait {o.wait_minutes} min" if o.wait_minutes else "")
+        gate, wait = (
+            (" [look before going on]" if o.gate else ""),
+            (f", then wait {in_time(o.wait_minutes)}" if o.wait_minutes else ""),
+        )
         yield f"{i:3}. {o.title} ({o.minutes} min{wait}){gate}"
         yield f"     {plain(o.say, unit)}"
         if o.care:

@@ -16,7 +16,7 @@ from reportlab.lib.colors import HexColor
 from reportlab.lib.units import mm
 from reportlab.platypus import BalancedColumns, Flowable, Paragraph, Spacer
 
-from shadbo.core import APART, COMES, MOST_ANCHORS, DateStyle, Piece, Plan, Unit
+from shadbo.core import APART, COMES, MOST_ANCHORS, DateStyle, Piece, Plan, Unit, in_time
 from shadbo.exports.days import day_text
 from shadbo.exports.drafting import INK
 from shadbo.exports.pages import (
@@ -232,7 +232,7 @@ def _steps(plan: Plan, unit: Unit) -> list[Flowable]:
     steps: list[Flowable] = []
     for i, step in enumerate(plan.steps, 1):
         gate = " <font name='Archivo-SemiBold'>Look before going on.</font>" if step.gate else ""
-        wait = f" Then wait {_wait(step.wait_minutes)}." if step.wait_minutes else ""
+        wait = f" Then wait {in_time(step.wait_minutes)}." if step.wait_minutes else ""
         care = f"<br/><font size=7.8>Take care: {escape(step.care)}</font>" if step.care else ""
         text = f"<font name='Archivo-SemiBold'>{escape(step.title)}.</font> {say_words(step.say, unit)}{gate}{wait}{care}"
         text += f" <font size=7.6>({step.minutes}&nbsp;min)</font>" if step.minutes else ""
@@ -248,10 +248,6 @@ def _tick() -> Flowable:
     box = Drawing(3.2 * mm, 3.2 * mm)
     box.add(Rect(0, 0, 3.2 * mm, 3.2 * mm, fillColor=None, strokeColor=HexColor(INK), strokeWidth=0.6))  # type: ignore[arg-type]
     return cast(Flowable, box)
-
-
-def _wait(minutes: int) -> str:
-    return f"{minutes // 60} h" if minutes % 60 == 0 else f"{minutes} min"
 
 
 def _uneven(plan: Plan, unit: Unit, among: Container[str]) -> list[Flowable]:

@@ -78,6 +78,11 @@ RABBET = (
     GateReading("height", "Rabbet, height", "frame.rabbet.height", "/display/frame/height/centre/0"),
     GateReading("depth", "Rabbet, depth", "rabbet.depth", "/display/frame/rabbet_depth"),
 )
+OF_ITS_RAIL = (
+    GateReading("lip", "Lip", "rail.lip", "/display/frame/lip"),
+    GateReading("face", "Face of its rail", "rail.face", "/display/frame/face"),
+    GateReading("rail", "Height of its rail", "rail.height", "/display/frame/rail_height"),
+)
 CLAMP = "Clamp lightly across the longer diagonal, wait a minute, and read both again; or shim the open mitre."
 KEYS = "Push the longer corners together, a hand on each, and read both again before the braces go in."
 
@@ -122,14 +127,16 @@ def _rebates(worked: Plan) -> Iterator[GateReading]:
 
 
 def _by_label(worked: Plan) -> Iterator[GateReading]:
-    """The rabbet of a frame that goes by its label, as soon as it is open; one that was read is only looked at."""
+    """The rabbet of a frame that goes by its label, as soon as it is open, and all else of it that is not read; what was read is only looked at."""
     if not any(c.key == BY_LABEL for c in worked.checks):
         return
     for side, station in (("width", "middle"), ("height", "centre")):
-        place = f"/display/frame/{side}/{station}/0"
-        figure = next((name for name, figure in worked.figures.items() if figure.edit == place), "")
-        yield GateReading(side, f"Rabbet, {side}", figure, place)
+        # Turned, it is the other side of what is put in.
+        figure = next((name for a in ("width", "height") if (name := f"frame.read.{a}.{station}") in worked.figures), "")
+        yield GateReading(side, f"Rabbet, {side}", figure, f"/display/frame/{side}/{station}/0")
     yield RABBET[-1]
+    empty = {i.pointer for stage in worked.stages for i in stage.inputs if i.kind == "length" and i.shown is None}
+    yield from (one for one in OF_ITS_RAIL if one.place in empty)
 
 
 # What is asked at a gate whose readings hang on the piece.

@@ -4,6 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
+import pytest
+
+from shadbo.core.quantity.figures import plain
 from tests.conftest import readings
 from tests.core.displays.pieces import TRUE, bordered
 from tests.core.mending import fires_and_is_mended
@@ -59,3 +62,18 @@ def test_laminated_glass_is_thicker_and_heavier() -> None:
         for grade in ("plain", "laminated")
     )
     assert mm(laminated, "pack.glazing") == 4.4 and mm(plain_, "pack.glazing") == 2
+
+
+@pytest.mark.parametrize(("thick", "edge", "high"), [("0.3", "shown", 3), ("4", "shown", 7), ("4", "raised", 12)])
+def test_a_spacer_stands_beside_the_work_as_high_as_that_and_its_air(thick: str, edge: str, high: int) -> None:
+    """3 mm of air before flat work (common practice), the thickness of the work, and the 5 mm it floats on: what stands on the mount board
+    never comes nearer to the glass than its air, since the strip stands on the same board."""
+    done = worked(
+        flat((400,), (300,), depth={"top_left": readings(thick)}), {"type": "on_board", "frame": made(), "border": 50, "edge": edge}
+    )
+    strip = next(line for line in done.cuts if line.key == "spacer.horizontal")
+    tall = float(plain(strip.section, "mm").split()[0])
+    assert high <= tall < high + 3 and not done.faults
+    if thick == "4":
+        assert mm(done, "spacer.high") - mm(done, "pack.air") == pytest.approx(4 + (5 if edge == "raised" else 0))
+        assert mm(done, "pack.air") >= 3

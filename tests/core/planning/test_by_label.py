@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import pytest
 
-from shadbo.core import DISPLAYS, HOUSE_SHOP, Piece, Refused, apply_edits, plain, plan
+from shadbo.core import DISPLAYS, HOUSE_SHOP, Choose, Piece, Refused, apply_edits, plain, plan
 from shadbo.core.document.decisions.canvas import ReadFrame
 from shadbo.core.planning.edits import ShowAs, TypeIn
 from shadbo.core.planning.starting import STARTS, start_piece
 from shadbo.exports.job import job_to_text
+from shadbo.shop.bench import gate_of, judge
 
 ALL = ["width", "height", "rabbet_depth", "lip", "face", "rail_height"]
 
@@ -101,3 +102,38 @@ def test_in_every_display_that_takes_it_a_label_alone_invents_no_reading(key: st
         ]
         assert taped == [], display
         assert not plan(shown, HOUSE_SHOP).faults, display
+
+
+def test_the_label_typed_over_and_read_the_other_way_moves_the_rabbet_with_its_sum() -> None:
+    """Of the picture: 200 + 2 of room. Over all, with a face of 20 and a lip of 6: 200 − 40 + 12."""
+    piece = begun("badge_label")
+    assert plan(piece, HOUSE_SHOP).figures["frame.rabbet.width"].mm == "202"
+    over_all = apply_edits(piece, [Choose(choice="label_of", option="outside")], HOUSE_SHOP)
+    assert plan(over_all, HOUSE_SHOP).figures["frame.rabbet.width"].mm == "172"
+    wider = read(piece, label_width="210")
+    assert plan(wider, HOUSE_SHOP).figures["frame.rabbet.width"].mm == "212" and unread(wider) == ALL
+
+
+def test_opened_at_the_bench_all_of_it_is_read_in_one_go() -> None:
+    piece = begun("badge_label", label_depth="30")
+    worked = plan(piece, HOUSE_SHOP)
+    gate = gate_of("open", worked)
+    assert gate is not None and [a.key for a in gate.asks] == ["width", "height", "depth", "lip", "face", "rail"]
+    found = judge(
+        "open",
+        {"width": "204", "height": "253", "depth": "28", "lip": "5", "face": "18", "rail": "35"},
+        worked,
+        piece,
+        HOUSE_SHOP,
+        "mm",
+    )
+    after = apply_edits(piece, list(found.edits), HOUSE_SHOP)
+    assert unread(after) == [] and plan(after, HOUSE_SHOP).figures["frame.rabbet.width"].mm == "204"
+
+
+def test_turned_its_sides_are_still_its_own() -> None:
+    piece = apply_edits(begun("badge_label"), [Choose(choice="turned", option="true")], HOUSE_SHOP)
+    worked = plan(piece, HOUSE_SHOP)
+    assert worked.figures["frame.rabbet.width"].mm == "252" and not worked.faults
+    gate = gate_of("open", worked)
+    assert gate is not None and [str(a.length(worked)) for a in gate.asks[:2]] == ["202", "252"]

@@ -101,7 +101,7 @@ def test_while_it_is_typed_it_is_found_already(begun: str) -> None:
         ("silver spoon", "badge", "spoon"),
         ("football boots", "case", "shoe"),
         ("family photo", "flat", "photograph"),
-        ("film poster", "flat", "linen_backed"),
+        ("poster on linen", "flat", "linen_backed"),
     ],
 )
 def test_the_kind_is_found_with_it(said: str, start: str, kind: str) -> None:

@@ -192,3 +192,24 @@ def test_a_step_left_out_wants_its_reason() -> None:
     assert any(c.key == "way.left.label" for c in plan(piece, HOUSE_SHOP).checks)
     told = do(piece, Write(pointer="/way/left/0/why", text="the club has a label of its own"))
     assert not any(c.key == "way.left.label" for c in plan(told, HOUSE_SHOP).checks)
+
+
+def test_what_is_put_in_behind_a_step_that_is_out_comes_before_it_is_back() -> None:
+    out = do(named("Five ride badges"), Choose(choice="way.glazing", option="sent"))
+    piece = put_in(out, "glazing.away", "Ring them on Friday")
+    order = keys(plan(piece, HOUSE_SHOP))
+    assert order.index("glazing.away") + 1 == order.index("own.1") == order.index("glazing") - 1
+    # Done here again, it keeps its place before it.
+    order = keys(plan(do(piece, Choose(choice="way.glazing", option="here")), HOUSE_SHOP))
+    assert order.index("own.1") == order.index("glazing") - 1
+
+
+def test_a_new_step_is_never_taken_for_one_that_was_taken_out() -> None:
+    piece = do(put_in(named("Five ride badges"), "glazing"), Act(action="way.own.1.gone"))
+    assert [one.key for one in put_in(piece, "glazing").way.steps] == ["own.2"]
+
+
+def test_the_newest_of_two_behind_one_step_stands_next_to_it() -> None:
+    piece = put_in(put_in(named("Five ride badges"), "glazing", "First"), "glazing", "Second")
+    order = keys(plan(piece, HOUSE_SHOP))
+    assert order[order.index("glazing") + 1 :][:2] == ["own.2", "own.1"]

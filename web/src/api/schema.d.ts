@@ -3452,8 +3452,16 @@ export interface components {
              */
             uses: string[];
         };
-        /** OwnWay */
+        /**
+         * OwnWay
+         * @description ``made``: how many steps of one’s own there ever were, so that a new one is never taken for one that was done and taken out.
+         */
         OwnWay: {
+            /**
+             * Made
+             * @default 0
+             */
+            made: number;
             /**
              * Steps
              * @default []

@@ -17,6 +17,8 @@ import { Where } from "../words/Where";
 interface Draft {
   id: string;
   start: string;
+  /** The words it was found by. */
+  said: string;
   units: Unit;
   name: string;
   owner: string;
@@ -34,13 +36,13 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
   const starts = useQuery({ queryKey: ["starts"], queryFn: () => unwrap(api.GET("/api/starts")) });
   // Closed by mistake, or the page loaded anew: what was filled in is given back. Filled in like this it is one piece, however often
   // it is sent.
-  const { draft, given, ...kept } = useKept<Draft>(KEY, { id: uniqueId(), start: begin ?? "canvas", units: chosen ?? usual, name: "", owner: "", sizes: {} }, filled);
+  const { draft, given, ...kept } = useKept<Draft>(KEY, { id: uniqueId(), start: begin ?? "canvas", said: "", units: chosen ?? usual, name: "", owner: "", sizes: {} }, filled);
   const { owner, sizes, name } = draft;
   const units = draft.units === "in" ? "in" : "mm";
   const [busy, setBusy] = useState(false);
-  const [sought, setSought] = useState("");
-  // For which words one of those found was pressed.
-  const [picked, setPicked] = useState("");
+  const sought = draft.said;
+  // For which words one of those found was pressed; given back, it is the one that was.
+  const [picked, setPicked] = useState(sought.trim());
   const [at, setAt] = useState("");
   const nameLine = useRef<HTMLInputElement>(null);
   const form = useRef<HTMLFormElement>(null);
@@ -52,13 +54,16 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
     staleTime: Infinity,
   });
   const words = sought.trim() === "" ? undefined : meant.data;
+  // Until it is known what these words mean, nothing is chosen for them.
+  const looking = sought.trim() !== "" && (!meant.data || meant.isPlaceholderData);
   const found = words ? words.starts.flatMap((key) => starts.data?.find((s) => s.key === key) ?? []) : (starts.data ?? []);
   // Of what is found the one that is meant, where it is one; what was chosen for another word is not what is made for this one.
-  const pressed = !words || picked === sought.trim();
-  const start = pressed && (!words || found.some((s) => s.key === draft.start)) ? draft.start : (words?.chosen ?? "");
+  const pressed = !words || (picked === sought.trim() && found.some((s) => s.key === draft.start));
+  const start = looking ? "" : pressed ? draft.start : words.chosen;
   // What was found and not pressed is kept with what is filled in for it.
-  const fill = (more: Partial<Draft>) => kept.fill({ id: uniqueId(), start, ...more });
-  const size = (key: string, text: string) => kept.fill((now) => ({ id: uniqueId(), start, sizes: { ...now.sizes, [key]: text } }));
+  const chosenStart = start ? { start } : {};
+  const fill = (more: Partial<Draft>) => kept.fill({ id: uniqueId(), ...chosenStart, ...more });
+  const size = (key: string, text: string) => kept.fill((now) => ({ id: uniqueId(), ...chosenStart, sizes: { ...now.sizes, [key]: text } }));
   const [faults, setFaults] = useState<Fault[]>([]);
   const [trouble, setTrouble] = useState("");
   // What was told stands for what was filled in then.
@@ -94,7 +99,7 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
   /** Whether it is said what it is. */
   function chosenOne(): boolean {
     if (begun) return true;
-    setTrouble("What is it? Choose one of those above.");
+    setTrouble(found.length > 0 ? "What is it? Choose one of those above." : "What is it? Try another word, or show all.");
     return false;
   }
 
@@ -145,7 +150,10 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
             maxLength={80}
             value={sought}
             autoFocus
-            onChange={(event) => setSought(event.target.value)}
+            onChange={(event) => {
+              setTrouble("");
+              kept.fill({ said: event.target.value });
+            }}
             onKeyDown={(event) => {
               if (event.key !== "Enter") return;
               event.preventDefault();
@@ -155,13 +163,13 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
         </div>
         {words && words.says.length > 0 && (
           <p role="status" className="mb-2 text-[13px]">
-            Understood with it: {words.says.join(", ")}.
+            Understood: {words.says.join(", ")}.
           </p>
         )}
         {starts.data && words && found.length === 0 && (
           <p role="status" className="mb-2 text-soft">
             Nothing is called so here. What is it like: a sheet, a canvas, a thing with depth?{" "}
-            <button type="button" className="text-act underline" onClick={() => setSought("")}>
+            <button type="button" className="text-act underline" onClick={() => kept.fill({ said: "" })}>
               Show all
             </button>
           </p>
@@ -182,7 +190,7 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
           <Line label="Name" placeholder={begun?.called} value={name} onChange={(name) => fill({ name })} fault={faultAt("/name")} input={nameLine} />
           <Line label="Owner" value={owner} onChange={(owner) => fill({ owner })} fault={faultAt("/owner")} />
         </div>
-        <fieldset className="mt-4">
+        <fieldset className={`mt-4 ${begun ? "" : "hidden"}`}>
           <legend className="mb-1 flex w-full items-center justify-between border-b border-rule pb-1 font-semibold">
             Sizes, largest you read
             <span className="flex gap-1 font-normal" role="radiogroup" aria-label="Units" onKeyDown={rove}>
@@ -211,7 +219,7 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
           </section>
         )}
         <div className="mt-5 flex items-center gap-3">
-          <button type="submit" className="btn btn-act" disabled={busy}>
+          <button type="submit" className="btn btn-act" disabled={busy || looking}>
             Create
           </button>
           <button type="button" className="btn" disabled={busy} onClick={() => void whenReady()}>
@@ -224,7 +232,7 @@ export function NewPiece({ units: usual, begin, onClose }: { units: Unit; begin?
                 type="button"
                 className="text-act underline"
                 onClick={() => {
-                  fill({ name: "", owner: "", sizes: {} });
+                  fill({ said: "", name: "", owner: "", sizes: {} });
                   setFaults([]);
                 }}
               >

@@ -149,7 +149,7 @@ function Line({ line, rows, figures, unit, onPoint, onOpen }: { line: CutLine; r
       onPointerLeave={() => onPoint(null)}
     >
       <td className="fig py-1 text-right">{line.count} ×</td>
-      <td className={`py-1 pr-3 leading-snug ${line.opening ? "pl-7" : "pl-3"}`}>
+      <td className={`py-1 pr-1 leading-snug ${line.opening ? "pl-7" : "pl-3"}`}>
         {line.part}
         {line.note.length > 0 && (
           <span className="block text-[12px] text-soft">

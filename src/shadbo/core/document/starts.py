@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from typing import Any
+from typing import Any, get_args
 
+from shadbo.core.document.decisions.canvas import Unread
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.items import Kind
@@ -159,21 +160,27 @@ def canvas_of(sizes: Mapping[str, Any]) -> dict[str, Any]:
     }
 
 
-def frame_of(sizes: Mapping[str, Any]) -> dict[str, Any]:
-    """A frame with a lip, as far as it was read; what was not asked starts at the usual (glass 2, board 3, tabs, a hanger at the top)."""
-    depth = sizes["rabbet_depth"]["mm"]
+def _bought(depth: Any) -> dict[str, Any]:
+    """What a bought frame so deep comes with, until it is said otherwise: glass 2, board 3, tabs, a hanger at the top, 6 of wood before its rabbet."""
     return {
         "make": "bought",
-        "width": {"middle": [sizes["rabbet_width"]]},
-        "height": {"centre": [sizes["rabbet_height"]]},
-        "lip": sizes["lip"]["mm"],
         "rabbet_depth": depth,
-        "face": sizes["face"]["mm"],
         "rail_height": depth + 6,
         "glass": 2,
         "board": 3,
         "tabs": True,
         "hanger": "top",
+    }
+
+
+def frame_of(sizes: Mapping[str, Any]) -> dict[str, Any]:
+    """A frame with a lip, as far as it was read; what was not asked starts at the usual."""
+    return {
+        **_bought(sizes["rabbet_depth"]["mm"]),
+        "width": {"middle": [sizes["rabbet_width"]]},
+        "height": {"centre": [sizes["rabbet_height"]]},
+        "lip": sizes["lip"]["mm"],
+        "face": sizes["face"]["mm"],
     }
 
 
@@ -185,31 +192,22 @@ LABEL_ASKS = (
 
 
 def frame_by_label(sizes: Mapping[str, Any], shop: Shop) -> dict[str, Any]:
-    """A bought frame of which only the label is known: what goes in is what the label says. The rest stands as is usual, and as not read."""
-    rules = shop.rules
-    within = as_decimal(exact(rules.label_within))
-
-    def by_label(key: str) -> list[dict[str, Any]]:
-        mm = exact(sizes[key]["mm"]) + exact(rules.glass_allowance)
-        return [{"mm": as_decimal(mm), "typed": None, "tape": "mm", "give": within}]
-
-    deep = sizes["label_depth"]["mm"]
+    """A bought frame of which only the label is known: its rabbet follows from that; the rest stands as is usual, and none of it as read."""
+    labels = {key: sizes[key]["mm"] for key in ("label_width", "label_height", "label_depth")}
     return {
-        "make": "bought",
-        "width": {"middle": by_label("label_width")},
-        "height": {"centre": by_label("label_height")},
-        "lip": 6,
-        "rabbet_depth": deep,
-        "face": 20,
-        "rail_height": deep + 6,
-        "glass": 2,
-        "board": 3,
-        "tabs": True,
-        "hanger": "top",
-        "label_of": "opening",
-        **{key: sizes[key]["mm"] for key in ("label_width", "label_height", "label_depth")},
-        "unread": ["width", "height", "rabbet_depth", "lip", "face", "rail_height"],
+        **_bought(labels["label_depth"]),
+        **labels,
+        "width": {"middle": [nobody_read(labels["label_width"])]},
+        "height": {"centre": [nobody_read(labels["label_height"])]},
+        "lip": shop.rules.label_lip,
+        "face": shop.rules.label_face,
+        "unread": list(get_args(Unread)),
     }
+
+
+def nobody_read(mm: Any) -> dict[str, Any]:
+    """What stands in the place of a reading until there is one: a frame has to have a size."""
+    return {"mm": mm, "typed": None, "tape": "mm", "give": 0}
 
 
 def facts_at_first(sizes: Mapping[str, Any], unit: Unit, what: str = "paper") -> Facts:

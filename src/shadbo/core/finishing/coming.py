@@ -41,7 +41,7 @@ def coming_steps(context: Context[object, object]) -> tuple[Operation, ...]:
     if framed:
         words = (
             f"{_names(framed)}: face down on a soft cloth; the old cover slit along the edge, what holds the back drawn with pliers, the back lifted off. "
-            "Is anything stuck to the glass, it stays on it and a conservator is asked. Labels and what lies behind are photographed and kept with it."
+            "What sticks to the glass stays on it: a conservator is asked. Labels and what lies behind are photographed and kept with it."
         )
         care = (
             "Gloves: old glass is often loose or cracked, tape it across first. Eye protection; dust and mould are not blown away."

@@ -81,7 +81,7 @@ def tabs_came(context: Context[object, object]) -> bool:
 
 def label_read(context: Context[object, object], frame: ReadFrame) -> Say:
     """What is read as soon as a frame is open that goes by its label; nothing where it was read."""
-    if not by_its_label(context, frame):
+    if not by_its_label(frame):
         return ()
     width, height = (context.book[f"frame.rabbet.{axis}"] for axis in ("width", "height"))
     return context.speak.say(

@@ -6,24 +6,23 @@ rabbet = label + a sheet’s room (opening)          rabbet = label − 2 × fac
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Any
 
 from shadbo.core.contract.asking import choice, plain_length
-from shadbo.core.contract.checks import WayOut, put
+from shadbo.core.contract.checks import Patch, WayOut, put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ActionInput, Input
 from shadbo.core.contract.terms import ruled
 from shadbo.core.document.decisions.canvas import ReadFrame, Unread
+from shadbo.core.document.starts import nobody_read
 from shadbo.core.framing.rails import AXES, other
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
-from shadbo.core.quantity.lengths import as_decimal
 from shadbo.core.quantity.sums import Dim, leaf
 
 GROUP = "What its label says"
-OF = {"opening": "of the picture it takes", "outside": "over all"}
-# The station a size stands at until a frame is read at more.
+# The station a frame is read at first.
 MIDDLE = {"width": "middle", "height": "centre"}
+OF = {"opening": "of the picture it takes", "outside": "over all"}
 
 
 def says(context: Context[object, object], frame: ReadFrame, lip: Dim, face: Dim) -> None:
@@ -53,20 +52,22 @@ def _rabbet(context: Context[object, object], frame: ReadFrame, own: str, of: st
     )
 
 
-def by_its_label(context: Context[object, object], frame: ReadFrame) -> bool:
-    """Whether a size of the frame is still its label’s: nobody typed it, and it may be as far off as a label."""
-    within = context.rule("label_within")
-    for own in AXES:
-        read = getattr(getattr(frame, own), MIDDLE[own])
-        if getattr(frame, f"label_{own}") is not None and any(r.typed is None and exact(r.give) == within for r in read):
-            return True
-    return False
+def standing(context: Context[object, object], frame: ReadFrame, own: str, lip: Dim, face: Dim) -> Dim | None:
+    """The size that stands for one nobody has read: the rabbet the label promises; None of what was read, or has no label."""
+    if own not in frame.unread or getattr(frame, f"label_{own}") is None:
+        return None
+    return _rabbet(context, frame, own, frame.label_of, lip, face)
+
+
+def by_its_label(frame: ReadFrame) -> bool:
+    """Whether a size of the frame is still its label’s: nobody has read it, and it may be as far off as a label."""
+    return any(own in frame.unread and getattr(frame, f"label_{own}") is not None for own in AXES)
 
 
 def check_label(context: Context[object, object], frame: ReadFrame) -> None:
     """A size that is only the label’s is read before anything is cut; one that was read and is far from the label is remarked on."""
     say, book, within = context.speak.say, context.book, context.rule("label_within")
-    if by_its_label(context, frame):
+    if by_its_label(frame):
         context.checks.add(
             "caution",
             "frame.by_label",
@@ -125,7 +126,7 @@ def unread_words(frame: ReadFrame) -> str:
 
 def not_read(frame: ReadFrame) -> tuple[str, ...]:
     """Where in the piece what is not read yet stands."""
-    return tuple(f"/display/frame/{one}" for one in frame.unread)
+    return tuple(f"/display/frame/{place}" for one in frame.unread for place in (one, *((f"label_{one}",) if one in AXES else ())))
 
 
 def _apart(context: Context[object, object], axis: str, label: Dim) -> Fraction:
@@ -193,17 +194,14 @@ def label_inputs(context: Context[object, object], frame: ReadFrame) -> list[Inp
             ("outside", ("Over all",), ("as box frames often are",)),
         )
         inputs.append(choice(context, "/display/frame/label_of", "Its size is", GROUP, of, ("rail",)))
-    promised = {a: f"frame.label.{a}" for a in AXES if f"frame.label.{a}" in context.book.dims}
-    if promised and not by_its_label(context, frame):
-        steps = [_stand_in(context, frame, axis, context.book[name]) for axis, name in promised.items()]
+    own = [a for a in AXES if getattr(frame, f"label_{a}") is not None]
+    if own and not by_its_label(frame):
+        deep = ["rabbet_depth"] if frame.label_depth is not None else []
+        unread = list(dict.fromkeys([*frame.unread, *own, *deep]))
+        # Readings somebody took make way: what is read when it is open stands by itself.
+        sides = (put(f"/display/frame/{a}", {MIDDLE[a]: [nobody_read(getattr(frame, f"label_{a}"))]}) for a in own)
+        steps: Patch = (*sides, {"op": "add", "path": "/display/frame/unread", "value": unread})
         if frame.label_depth is not None:
-            steps.append(put("/display/frame/rabbet_depth", frame.label_depth))
-        inputs.append(ActionInput("by_label", "Go by the label until it is read", GROUP, ("rail",), "add", tuple(steps)))
+            steps = (*steps, put("/display/frame/rabbet_depth", frame.label_depth))
+        inputs.append(ActionInput("by_label", "Go by the label until it is read", GROUP, ("rail",), "add", steps))
     return inputs
-
-
-def _stand_in(context: Context[object, object], frame: ReadFrame, axis: str, promised: Dim) -> dict[str, Any]:
-    """A side as its label has it: one reading nobody took, as far off as a label may be."""
-    own = other(axis) if frame.turned else axis
-    held = [{"mm": as_decimal(promised.value), "typed": None, "tape": "mm", "give": as_decimal(context.rule("label_within"))}]
-    return put(f"/display/frame/{own}", {MIDDLE[own]: held})

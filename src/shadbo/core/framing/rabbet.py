@@ -148,7 +148,8 @@ def read_rabbet(context: Context[object, Framed], frame: ReadFrame) -> Rabbet:
     for axis in AXES:
         own = other(axis) if frame.turned else axis
         label = f"Frame’s rabbet {own}" + (" (turned)" if frame.turned else "")
-        inner[axis] = read_side(book, getattr(frame, own), f"frame.read.{axis}", label, f"/display/frame/{own}", shop, part="rail")
+        told, place = label_size.standing(context, frame, own, lip, face), f"/display/frame/{own}"
+        inner[axis] = read_side(book, getattr(frame, own), f"frame.read.{axis}", label, place, shop, part="rail", told=told)
     bow = bows(context, inner)
     size = {a: book.add(inner[a].smallest * 1, f"frame.rabbet.{a}", f"Rabbet {a}, smallest", parts=("rail",)) for a in AXES}
     seen = {a: book.add(size[a] - 2 * lip, f"frame.sight.{a}", f"Sight {a}", parts=("rail",)) for a in AXES}
@@ -219,7 +220,7 @@ def check_rabbet(
     """
     if isinstance(frame, ReadFrame):
         assert rabbet.inner is not None
-        if not label_size.by_its_label(context, frame):
+        if not label_size.by_its_label(frame):
             sides = rabbet.inner["width"], rabbet.inner["height"]
             check_readings(context.checks, context.speak, context.shop, "frame", *sides, "rail", key="frame")
         check_bow(context, frame, rabbet.inner, rabbet.bow, "rabbet")

@@ -117,12 +117,19 @@ def read_side(
     grain: Grain = "wood",
     use: Uses = Uses(),
     more: Dim | None = None,
+    told: Dim | None = None,
 ) -> Side:
     """Put the stations of one size into the book: each reading, the largest, smallest, mean and spread.
 
-    Several readings of a station: the median stands, all are kept. ``more`` is added to what was read, wherever it is used.
+    Several readings of a station: the median stands, all are kept. ``more`` is added to what was read, wherever it is used. ``told`` stands for
+    what nobody has read yet.
     """
-    found, along, repeated = read_stations(book, stations, name, label, pointer, shop, part=part, grain=grain)
+    if told is None:
+        found, along, repeated = read_stations(book, stations, name, label, pointer, shop, part=part, grain=grain)
+    else:
+        places = stations.places(pointer)
+        found = {p.key: book.add(told, f"{name}.{p.key}", f"{label}, {p.label}", parts=(part, f"{part}.{p.key}")) for p in places}
+        along, repeated = {p.key: p.along for p in places if p.along is not None}, {}
     all_ = [d + more for d in found.values()] if more is not None else list(found.values())
     big = book.add(largest(all_), f"{name}.largest", f"{label}, largest", parts=(part,))
     small = book.add(smallest(all_), f"{name}.smallest", f"{label}, smallest", parts=(part,))

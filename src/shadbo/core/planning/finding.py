@@ -17,6 +17,9 @@ import snowballstemmer
 from rapidfuzz import process
 from rapidfuzz.distance import DamerauLevenshtein
 
+from shadbo.core.document.kinds import KINDS
+from shadbo.core.document.objects import MATERIALS
+from shadbo.core.document.traits import TRAITS
 from shadbo.core.planning.starting import STARTS
 from shadbo.core.quantity.record import record
 from shadbo.core.words.people import PEOPLE_SAY, SAID_WITH
@@ -56,6 +59,13 @@ class Meant:
     score: float
 
 
+# What a thing or a sheet is, by its key.
+KIND_LABELS: Mapping[str, str] = {
+    **{kind: of.label for kind, of in KINDS.items()},
+    **{material: label for material, (label, _) in MATERIALS.items()},
+}
+
+
 @record(frozen=True, slots=True)
 class Found:
     """What was found for some words: the starts, best first; the one that is chosen, where it is one; and what was said with it."""
@@ -66,6 +76,11 @@ class Found:
 
     def kind(self, start: str) -> str:
         return next((one.kind for one in self.meant if one.start == start), "")
+
+    @property
+    def kind_said(self) -> str:
+        """The kind or material of the one that is chosen, in words."""
+        return KIND_LABELS.get(self.kind(self.chosen), "").lower()
 
 
 @cache
@@ -146,22 +161,13 @@ def _alike(word: str) -> tuple[tuple[str, float], ...]:
 
 # What was said with it, as it is shown.
 SAYS: Mapping[str, str] = {
-    "signed": "signed",
+    **{trait: label.lower() for trait, label in TRAITS.items()},
     "framed": "comes in a frame",
-    "only": "can’t be replaced",
-    "copy": "can be replaced",
     "rolled": "comes rolled",
     "on_board": "comes on its board",
     "glued": "glued together",
-    "silk": "silk",
-    "watercolour": "watercolour",
-    "vellum": "vellum",
-    "newsprint": "newsprint",
-    "felt_tip": "felt-tip or ballpoint",
-    "leather": "leather",
-    "feather": "feather",
-    "fragile": "fragile",
-    "heavy": "heavy",
+    "only": "can’t be replaced",
+    "copy": "can be replaced",
 }
 
 

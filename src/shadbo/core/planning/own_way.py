@@ -16,6 +16,8 @@ from shadbo.core.planning.saying import KEEPING, first_of
 from shadbo.core.quantity.record import record
 
 DAY = 1440
+# Behind the key of a step that is sent out, the key of its way there.
+AWAY = ".away"
 # Of a step that is sent out: packing it and bringing it there, and looking it over when it is back.
 TAKING, LOOKING = 20, 10
 # Steps that go out together: whoever sprays also sands between the coats.
@@ -46,17 +48,17 @@ def parts_by_steps(way: OwnWay, parts: Sequence[Part], told: Sequence[Operation]
     if not (way.left or way.sent):
         return {}
     hands = Hands.of(told)
-    left = {o.key for o in told if any(o.key == one.step for one in way.left)}
+    left = {one.step for one in way.left}
     gone = left | {o.key for o in told if sent_of(way, o.key) is not None}
     out: dict[str, PartSaid] = {}
     for part in parts:
         makers, users = hands.makers(part), hands.users(part)
+        # Of what is done elsewhere the place that does it brings its own; but what stays in the piece is ours.
+        unused = users <= left or (users <= gone and weighed.isdisjoint(part.families))
         if makers and makers <= left:
             out[part.key] = PartSaid(part=part.key, comes="there")
-        elif users and not makers and part.comes in ("number", "hand"):
-            elsewhere = users <= gone and weighed.isdisjoint(part.families)
-            if users <= left or elsewhere:
-                out[part.key] = PartSaid(part=part.key, comes="none")
+        elif users and not makers and unused and part.comes in ("number", "hand"):
+            out[part.key] = PartSaid(part=part.key, comes="none")
     # What is said of a family is said of this one of it alone.
     beside = [part.key for part in parts if part.key not in out and not out.keys().isdisjoint(part.families)]
     return out | {key: PartSaid(part=key, comes="cut") for key in beside}
@@ -90,9 +92,6 @@ def in_own_way(way: OwnWay, job: Job) -> Job:
     operations = _sent_out(way, job.operations)
     for own in way.steps:
         at = next((i for key in own.after for i, o in enumerate(operations) if o.key == key), -1) + 1
-        # Several behind the same step stand as they were put in.
-        while at < len(operations) and operations[at].key.startswith("own.") and own.after[:1] != [operations[at].key]:
-            at += 1
         operations = [*operations[:at], _own(own, job.parts, operations[:at]), *operations[at:]]
     away = {o.key for o in job.operations if sent_of(way, o.key) is not None}
     hands = Hands.of(job.operations)
@@ -140,7 +139,7 @@ def _trip(one: SentOut, trip: Sequence[Operation]) -> tuple[Operation, Operation
     plain = replace(done, takes=None, takes_on=0, wait_minutes=0, care="", place="bench", also=(), chain=f"{done.key}.trip")
     away = replace(
         plain,
-        key=f"{done.key}.away",
+        key=f"{done.key}{AWAY}",
         title=f"Send out{what}",
         say=(f"To {by}.{along} Allow {days}.",),
         minutes=TAKING,

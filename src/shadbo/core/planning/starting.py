@@ -36,10 +36,10 @@ def spread(typed: Mapping[str, str], unit: Unit, shop: Shop) -> Mapping[str, str
 
 
 # Kinds whose outline, folding or stitching the start itself makes: these stay what they begin with.
-THINGS = ("badge", "badge_box", "model", "part", "case")
+THINGS = ("badge", "badge_box", "badge_label", "model", "part", "case")
 
 
-def as_said(thing: dict[str, Any], start: str, kind: str, says: Iterable[str]) -> dict[str, Any]:
+def thing_as_said(thing: dict[str, Any], start: str, kind: str, says: Iterable[str]) -> dict[str, Any]:
     """An object as it was said to be: of its kind or material, signed, of silk, as it comes."""
     thing = dict(thing)
     one = thing
@@ -91,7 +91,7 @@ def start_piece(
             "owner": owner.strip(),
             "units": unit,
             "practice": shop.practice,
-            "object": as_said(start.thing(sizes), key, *said),
+            "object": thing_as_said(start.thing(sizes), key, *said),
             "asked": {"replaced": next((REPLACED[s] for s in said[1] if s in REPLACED), "")},
             "display": start.build(sizes, unit, shop),
         }

@@ -5,19 +5,19 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from typing import Any
 
+from shadbo.core.contract.asking import toggled
 from shadbo.core.contract.checks import Patch
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, NumberInput, Option, WordsInput
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part
-from shadbo.core.document.decisions.own_way import OwnStep, OwnWay, SentOut, StepLeft
+from shadbo.core.document.decisions.own_way import MOST_USED, OwnStep, OwnWay, SentOut, StepLeft
 from shadbo.core.job.joining import Job
-from shadbo.core.planning.own_way import TOGETHER, LeftOut, sent_of
+from shadbo.core.planning.own_way import AWAY, TOGETHER, LeftOut, sent_of
 from shadbo.core.quantity.fields import in_time
 
 # How much of the order of work stands with a step of one’s own, to find its place again.
 REMEMBERED = 120
-AWAY = ".away"
 
 
 def row_of(step: str) -> str:
@@ -102,7 +102,7 @@ def _own(one: OwnStep, n: int, parts: Sequence[Part]) -> Iterator[Input]:
             (part.name,),
             (),
             part.key in one.uses,
-            ({"op": "replace", "path": f"{at}/uses", "value": _turned(one.uses, part.key)},),
+            ({"op": "replace", "path": f"{at}/uses", "value": toggled(one.uses, part.key)},),
         )
         for part in parts
         if len(one.uses) < MOST_USED or part.key in one.uses
@@ -112,18 +112,11 @@ def _own(one: OwnStep, n: int, parts: Sequence[Part]) -> Iterator[Input]:
     yield ActionInput(f"way.{one.key}.gone", "Take this step out", one.title, (), "remove", gone, row=row)
 
 
-MOST_USED = 12
-
-
-def _turned(uses: Sequence[str], key: str) -> list[str]:
-    return [one for one in uses if one != key] if key in uses else [*uses, key]
-
-
 def _add(way: OwnWay, o: Operation, before: Sequence[str]) -> Input:
-    number = 1 + max((int(one.key.split(".")[1]) for one in way.steps), default=0)
-    after = [key.removesuffix(AWAY) for key in reversed(before)][:REMEMBERED]
-    new = OwnStep(key=f"own.{number}", after=after, title="A step of my own")
-    return ActionInput(f"way.{o.key}.add", "A step after this one", o.title, (), "add", (_adding("steps", new),), row=row_of(o.key))
+    number = 1 + max((way.made, *(int(one.key.split(".")[1]) for one in way.steps)))
+    new = OwnStep(key=f"own.{number}", after=list(reversed(before))[:REMEMBERED], title="A step of my own")
+    patch: Patch = (_adding("steps", new), {"op": "add", "path": "/way/made", "value": number})
+    return ActionInput(f"way.{o.key}.add", "A step after this one", o.title, (), "add", patch, row=row_of(o.key))
 
 
 def _left(way: OwnWay, gone: LeftOut) -> Iterator[Input]:

@@ -12,7 +12,8 @@ from collections.abc import Mapping
 PEOPLE_SAY: Mapping[str, Mapping[str, str]] = {
     "canvas": {
         "": (
-            "stretched canvas, canvas, painting on canvas, painting, acrylic painting, acrylic, oil painting, oils, oil, oil on canvas, acrylic on canvas, giclee "
+            "stretched canvas, canvas, canvas floater, canvas in a floater, canvas for a floater, "
+            "painting on canvas, painting, acrylic painting, acrylic, oil painting, oils, oil, oil on canvas, acrylic on canvas, giclee "
             "on canvas, box canvas, gallery canvas, abstract painting, portrait in oils, landscape painting, seascape, still life, floater, "
             "floating frame, float frame, floater frame, shadow gap frame, canvas art, canvas picture, wrapped canvas, artwork on canvas, fluid "
             "art, pour painting, palette knife painting, mixed media canvas, paint by numbers, painting by numbers, mural panel on bars, "
@@ -56,6 +57,8 @@ PEOPLE_SAY: Mapping[str, Mapping[str, str]] = {
     },
     "flat": {
         "": (
+            "poster, film poster, movie poster, concert poster, gig poster, tour poster, travel poster, vintage poster, billboard "
+            "sheet, propaganda poster, advert, advertisement, "
             "flat work, print, art print, fine art print, picture, drawing, sketch, pencil drawing, ink drawing, pen and ink, watercolour, "
             "watercolor, aquarelle, gouache, tempera on paper, certificate, diploma, degree, award certificate, map, chart of the sea, sea "
             "chart, nautical chart, road map, atlas page, document, deed, title deed, licence, license, passport page, etching, engraving, "
@@ -78,10 +81,7 @@ PEOPLE_SAY: Mapping[str, Mapping[str, str]] = {
             "photo, baby photo, instant photo, negative, daguerreotype, tintype, cyanotype, c-type, black and white photo, aerial photo, "
             "selfie, panorama, headshot, team photograph, photographic print"
         ),
-        "linen_backed": (
-            "poster, film poster, movie poster, concert poster, gig poster, tour poster, travel poster, vintage poster, linen backed poster, "
-            "billboard sheet, propaganda poster, advert, advertisement"
-        ),
+        "linen_backed": "linen backed poster, poster on linen, map on linen",
         "canvas": "diamond picture, diamond painting, diamond art, gem picture, diamond dots, bead picture on film",
         "board": "mounted print, card, board game, playing cards sheet",
     },

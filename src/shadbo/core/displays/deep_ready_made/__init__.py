@@ -305,7 +305,7 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
                 *label_read(context, context.display.frame),
             ),
             10,
-            gate=by_its_label(context, context.display.frame),
+            gate=by_its_label(context.display.frame),
             care=f"Gloves. {TABS_CARE if tabs else PULLED}",
             uses=("rail", *(("tabs",) if tabs else ()), *(("glass",) if context.display.frame.glass else ())),
             leaves=("open",),

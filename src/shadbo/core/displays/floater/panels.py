@@ -100,7 +100,7 @@ def _display(context: FloaterContext, sizes: Sizes) -> Panel:
 
 def _new_or_bought(context: FloaterContext, sizes: Sizes) -> ChoiceInput:
     frame = context.display.frame
-    say, made = context.speak.say, isinstance(frame, BoughtFrame)
+    made = isinstance(frame, BoughtFrame)
     deep = deep_enough(context, sizes, context.display.reveal) or context.shop.mouldings
     new = new_frame(deep[0].key if deep else "rail", context.piece.units)
     bought = read_frame(
@@ -112,30 +112,14 @@ def _new_or_bought(context: FloaterContext, sizes: Sizes) -> ChoiceInput:
             "seat_width": sizes.seat_width.value,
         },
     )
-    field = length_field("/display/frame/rail_height")
     follows = (put("/display/solve", "lift"),) if context.display.solve == "rail_height" else ()
-    return ChoiceInput(
-        "frame",
-        "The frame is",
-        "Frame",
-        (
-            Option("new", ("To be made",), ("The gap is chosen, the rails follow.",), not made, (put("/display/frame", new),)),
-            # One that would come to nothing as it is planned can’t be there.
-            *(
-                Option(
-                    "bought",
-                    ("Already made or bought",),
-                    say("The inside is read, the gaps follow."),
-                    made,
-                    (*follows, put("/display/frame", bought)),
-                )
-                for _ in (1,)
-                if made or (field is not None and field.fault(sizes.rail_height.value) is None)
-            ),
-        ),
-        ("rail",),
-        "buttons",
-    )
+    options = [Option("new", ("To be made",), ("The gap is chosen, the rails follow.",), not made, (put("/display/frame", new),))]
+    field = length_field("/display/frame/rail_height")
+    # One that would come to nothing as it is planned can’t be there.
+    if made or (field is not None and field.fault(sizes.rail_height.value) is None):
+        there = (*follows, put("/display/frame", bought))
+        options.append(Option("bought", ("Already made or bought",), ("The inside is read, the gaps follow.",), made, there))
+    return ChoiceInput("frame", "The frame is", "Frame", tuple(options), ("rail",), "buttons")
 
 
 def _schools(context: FloaterContext, frame: NewFrame) -> ChoiceInput:

@@ -122,7 +122,7 @@ def _weights(context: OnBoardContext, sizes: Sizes) -> tuple[Weight, ...]:
             for key, use in BOARDS.items()
             if key in sizes.pack
         ),
-        *([spacer_weight(context, sizes.strips, sizes.pack["air"])] if sizes.strips else []),
+        *([spacer_weight(context, sizes.strips, sizes.spacer)] if sizes.strips and sizes.spacer is not None else []),
         *(
             sheet_weight(context, "fill", "Filler behind", board, sizes.board, exact(board.thickness))
             for board in (sizes.fill.boards if sizes.fill is not None else ())

@@ -22,7 +22,17 @@ def lie(context: OnBoardContext, sizes: Sizes) -> Space:
         if key == "air":
             long = mm(sizes.rabbet.size["width"]), mm(sizes.rabbet.size["height"])
             wide = context.rule("spacer_width")
-            space.ring("spacer", "Spacer", "strip", (w - long[0]) / 2, (h - long[1]) / 2, *long, wide, z, end)
+            space.ring(
+                "spacer",
+                "Spacer",
+                "strip",
+                (w - long[0]) / 2,
+                (h - long[1]) / 2,
+                *long,
+                wide,
+                z,
+                round(z + mm(sizes.spacer or dim), 3),
+            )
         elif key == "glazing":
             glazed(space, sizes.sheet, packing_of(context), z, end, dim.label)
         elif key == "work":

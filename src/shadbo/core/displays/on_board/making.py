@@ -67,8 +67,8 @@ def cut_list(context: OnBoardContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 ("inside the work all round; stuck to the mount board",),
             )
         )
-    if sizes.strips:
-        lines += spacer_lines(context, sizes.strips, sizes.pack["air"])
+    if sizes.strips and sizes.spacer is not None:
+        lines += spacer_lines(context, sizes.strips, sizes.spacer)
     if sizes.window:
         lines.append(
             cut_line(

@@ -5,6 +5,7 @@ from __future__ import annotations
 from shadbo.core.contract.display import Context
 from shadbo.core.document.decisions.canvas import NewRabbet, OnBoard, ReadFrame
 from shadbo.core.document.objects import FlatWork
+from shadbo.core.framing.boxes.depth import at_least
 from shadbo.core.framing.closing import Points, points_round
 from shadbo.core.framing.filling import Fill, fill_up
 from shadbo.core.framing.glazing import usual_thick
@@ -17,7 +18,7 @@ from shadbo.core.measuring.measuring import Side
 from shadbo.core.measuring.thing import Thing
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.record import record
-from shadbo.core.quantity.sums import Dim, largest, leaf, smallest
+from shadbo.core.quantity.sums import Dim, largest, leaf, rule, smallest
 
 OnBoardContext = Context[FlatWork, OnBoard]
 
@@ -42,6 +43,7 @@ class Sizes:
     slack: Dim
     strips: dict[str, Dim]
     lift: dict[str, Dim]
+    spacer: Dim | None
     fill: Fill | None
     points: Points
 
@@ -128,6 +130,7 @@ def size_up(context: OnBoardContext) -> Sizes:
         slack=slack,
         strips=spacer_lengths(context, rabbet, sheet) if "air" in pack else {},
         lift=_lift(context, thing) if display.edge == "raised" else {},
+        spacer=book.dims.get("spacer.high", pack.get("air")),
         fill=fill,
         points=points_round(context, board),
     )
@@ -167,16 +170,7 @@ def _pack(context: OnBoardContext, thing: Thing, rabbet: Rabbet) -> tuple[dict[s
         dim = leaf(value, f"pack:{key}", label, "rule", source=source, grain="depth", parts=(key,))
         pack[key] = book.add(dim, f"pack.{key}", label, parts=(key,))
 
-    if display.glazing != "none":
-        layer("glazing", "Glazing", usual_thick(context, max(d.value for d in rabbet.size.values())), "thicknesses")
-        air = _air(context)
-        if display.edge != "mat":
-            layer("air", "Air between work and glazing, kept by a spacer", air, "clearance")
-        elif air > context.rule("mat"):
-            layer("air", "Spacer before the mat", air - context.rule("mat"), "clearance")
-    if display.edge == "mat":
-        layer("mat", "Mat", context.rule("mat"), "thicknesses")
-    pack["work"] = (
+    work = (
         thing.depth.largest
         if thing.depth
         else book.add(
@@ -185,6 +179,34 @@ def _pack(context: OnBoardContext, thing: Thing, rabbet: Rabbet) -> tuple[dict[s
             "Work",
         )
     )
+    if display.glazing != "none":
+        layer("glazing", "Glazing", usual_thick(context, max(d.value for d in rabbet.size.values())), "thicknesses")
+        air, mat = _air(context), context.rule("mat")
+        raised = context.rule("mount") if display.edge == "raised" else Fraction(0)
+        if display.edge == "mat":
+            if air > mat:
+                layer("air", "Spacer before the mat", air - mat, "clearance")
+        elif (stands := work.value + raised) <= context.rule("spacer_sinks"):
+            layer("air", "Air between work and glazing, kept by a spacer", air, "clearance")
+        else:
+            # The strip stands on the mount board beside the work: it is as high as what stands there, and the air.
+            strip = leaf(
+                at_least(sorted(map(exact, context.shop.spacers)), air + stands),
+                "spacer",
+                "Spacer, high",
+                "stock",
+                source="stock",
+                grain="depth",
+            )
+            high = book.add(strip, "spacer.high", "Spacer, high", parts=("spacer",), grain="depth")
+            lifted = rule(raised, "Lift it floats on", "thicknesses", "depth") if raised else None
+            kept = high - work - lifted if lifted is not None else high - work
+            pack["air"] = book.add(
+                kept, "pack.air", "Air between work and glazing, kept by a spacer", parts=("air",), grain="depth"
+            )
+    if display.edge == "mat":
+        layer("mat", "Mat", context.rule("mat"), "thicknesses")
+    pack["work"] = work
     if display.edge == "raised":
         layer("lift", "Lift it floats on", context.rule("mount"), "thicknesses")
     points = leaf(context.shop.rules.tabs, "closing", "Points or tabs", "rule", source="closing", grain="depth")

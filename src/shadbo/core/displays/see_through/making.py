@@ -176,7 +176,7 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
                     *label_read(context, display.frame),
                 ),
                 15,
-                gate=by_its_label(context, display.frame),
+                gate=by_its_label(display.frame),
                 care="Gloves; tabs are sharp, glass edges too.",
                 parts=("rail",),
                 uses=(*(("glazing.came",) if sheets_came(context) else ()), *(("sheet.by",) if _put_by(context) else ())),

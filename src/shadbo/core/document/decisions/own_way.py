@@ -17,6 +17,10 @@ DAYS = Annotated[int, CountField("Days away", 1, 120)]
 Words = Annotated[str, Field(max_length=600)]
 
 
+# Parts one step takes in hand at the most.
+MOST_USED = 12
+
+
 class OwnStep(Part):
     """A step of one’s own. ``after``: what it comes after, the nearest first; it follows the first of them that the job has, so it keeps
     its place when others go. ``minutes`` at the bench, then a ``wait`` nobody attends (minutes); ``look``: looked at before going on."""
@@ -28,7 +32,7 @@ class OwnStep(Part):
     minutes: MINUTES = 10
     wait: WAIT = 0
     look: bool = False
-    uses: Annotated[list[PartKey], Field(max_length=12)] = []
+    uses: Annotated[list[PartKey], Field(max_length=MOST_USED)] = []
 
 
 class StepLeft(Part):
@@ -50,6 +54,9 @@ class SentOut(Part):
 
 
 class OwnWay(Part):
+    """``made``: how many steps of one’s own there ever were, so that a new one is never taken for one that was done and taken out."""
+
+    made: Annotated[int, Field(ge=0, le=999)] = 0
     steps: Annotated[list[OwnStep], Field(max_length=40)] = []
     left: Annotated[list[StepLeft], Field(max_length=60)] = []
     sent: Annotated[list[SentOut], Field(max_length=20)] = []

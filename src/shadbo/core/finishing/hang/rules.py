@@ -289,9 +289,9 @@ def _not_offered(context: Context[object, object], frame_section: FrameSection, 
 def _own_size(context: Context[object, object], joint: Joint, edge: Fraction) -> None:
     """A dowel or a spline of one’s own leaves wood on both sides; up to a third of the edge it sits in nothing is said."""
     own = context.piece.hang.own_joint
-    if joint.key not in OWN_SIZE or own.thick is None or joint.thick * 3 <= edge:
+    if joint.key not in OWN_SIZE or own.thick is None or joint.thick * context.rule("dowel_share") <= edge:
         return
-    stopped = joint.thick * 2 > edge
+    stopped = joint.thick * context.rule("dowel_splits") > edge
     context.checks.add(
         "stop" if stopped else "caution",
         "joint.thick",
