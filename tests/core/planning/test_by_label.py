@@ -6,7 +6,7 @@ import pytest
 
 from shadbo.core import DISPLAYS, HOUSE_SHOP, Choose, Piece, Refused, apply_edits, plain, plan
 from shadbo.core.document.decisions.canvas import ReadFrame
-from shadbo.core.planning.edits import ShowAs, TypeIn
+from shadbo.core.planning.edits import AddStation, ShowAs, TypeIn
 from shadbo.core.planning.starting import STARTS, start_piece
 from shadbo.exports.job import job_to_text
 from shadbo.shop.bench import gate_of, judge
@@ -137,3 +137,17 @@ def test_turned_its_sides_are_still_its_own() -> None:
     assert worked.figures["frame.rabbet.width"].mm == "252" and not worked.faults
     gate = gate_of("open", worked)
     assert gate is not None and [str(a.length(worked)) for a in gate.asks[:2]] == ["202", "252"]
+
+
+def test_the_first_reading_takes_the_place_of_the_label_wherever_it_is_taken() -> None:
+    """At the top, at the middle, or anywhere between: what stood for the side is no reading beside it."""
+    for edit in (
+        TypeIn(pointer="/display/frame/width/top/0", text="203", unit="mm"),
+        TypeIn(pointer="/display/frame/width/middle/0", text="203", unit="mm"),
+        AddStation(side="/display/frame/width", at=300, text="203", unit="mm"),
+    ):
+        after = apply_edits(begun("badge_label"), [edit], HOUSE_SHOP)
+        frame = getattr(after.display, "frame", None)
+        assert isinstance(frame, ReadFrame) and "width" not in frame.unread
+        assert [r.typed for place in frame.width.places("") for r in place.readings] == ["203"]
+        assert plan(after, HOUSE_SHOP).figures["frame.rabbet.width"].mm == "203"

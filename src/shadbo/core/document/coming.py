@@ -22,8 +22,7 @@ OWN_BOARDS: Mapping[OwnBoard, tuple[str, int]] = {
 
 
 class AsItComes(Part):
-    """``board``: of what the board is that it comes on; how thick it all is, is its thickness as it is read. A thing of several parts may
-    come rolled or framed and on its board all the same: what is said is what has to be done about it first."""
+    """How it comes; ``board``: of what the board is that it comes on. How thick both are is its thickness as it is read."""
 
     how: Coming = "loose"
     board: OwnBoard = "card"

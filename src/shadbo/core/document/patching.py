@@ -58,3 +58,12 @@ def _open(part: Any) -> Any:
     if isinstance(part, dict):
         return dict(part)
     return list(part) if isinstance(part, (list, tuple)) else part
+
+
+def takes(piece: Piece, patch: Steps) -> bool:
+    """Whether a piece would take a patch: what is offered is never refused."""
+    try:
+        changed(piece, patch)
+    except Refused:
+        return False
+    return True

@@ -86,7 +86,7 @@ def check_coming(context: Context[object, object]) -> None:
         why="What is stiff all over is framed, or hung by its board.",
         source_key="said",
         parts=("work",),
-        ways=(WayOut(("Say that it comes off its board first",), (put(f"{where}/comes/how", "loose"),)),),
+        ways=(WayOut(("It is on no board after all: take it as loose",), (put(f"{where}/comes/how", "loose"),)),),
     )
 
 

@@ -13,10 +13,11 @@ from shadbo.core.contract.inputs import ChoiceInput, Input, Option
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.document.decisions.having import frame_of, frame_there
 from shadbo.core.document.house_stock import HOUSE_SHOP
+from shadbo.core.document.patching import takes
 from shadbo.core.document.readings import one_reading
 from shadbo.core.document.schools import new_rabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
-from shadbo.core.framing.label_size import label_inputs, not_read
+from shadbo.core.framing.label_size import MIDDLE, label_inputs
 from shadbo.core.framing.own import own_inputs
 from shadbo.core.framing.rabbet import Rabbet, bowed_axes
 from shadbo.core.framing.rails import AXES, other
@@ -68,8 +69,11 @@ def frame_inputs(
     for own in AXES:
         axis = other(own) if frame.turned else own
         assert rabbet.inner is not None
+        side = getattr(frame, own)
+        # What stands for a side nobody has read is no reading of it.
+        stations = side.model_copy(update=dict.fromkeys(type(side).model_fields, ())) if own in frame.unread else side
         inputs += station_inputs(
-            show, getattr(frame, own), rabbet.inner[axis].stations, f"/display/frame/{own}", f"Rabbet {own}, from behind", "rail"
+            show, stations, rabbet.inner[axis].stations, f"/display/frame/{own}", f"Rabbet {own}, from behind", "rail"
         )
     inputs += [given(show, dim, "Its rail") for dim in (rabbet.lip, rabbet.face, rabbet.depth, rabbet.rail_height)]
     inputs += label_inputs(context, frame)
@@ -125,10 +129,17 @@ def frame_inputs(
 
 def _as_unread(context: Context[object, object], frame: ReadFrame, one: Input) -> Input:
     """A field of what nobody has read yet: empty, with what stands there till then."""
-    if one.kind != "length" or one.shown is None or not any(one.pointer.startswith(place) for place in not_read(frame)):
+    steps = one.pointer.split("/")[1:] if one.kind == "length" else []
+    if one.kind != "length" or steps[:2] != ["display", "frame"] or steps[2] not in frame.unread:
         return one
-    stands = context.speak.say("Not read yet; {} stands till then.", one.shown)
-    return replace(one, shown=None, typed=None, optional=False, again=None, hint=stands)
+    station = steps[2:]
+    stands = one.shown
+    if len(station) > 1:
+        # A side stands by its label alone: told at its middle.
+        dim = context.book.dims.get(f"frame.label.{other(station[0]) if frame.turned else station[0]}")
+        stands = context.shop.showing.show(dim.value) if dim is not None and station[1] == MIDDLE[station[0]] else None
+    hint = context.speak.say("Not read yet; {} stands till then.", stands) if stands is not None else ()
+    return replace(one, shown=None, typed=None, again=None, optional=len(station) > 1, hint=hint)
 
 
 def blocks_choice(context: Context[object, object]) -> list[ChoiceInput]:
@@ -182,30 +193,13 @@ def new_or_bought(context: Context[object, object], rabbet: Rabbet, frame: NewRa
         "glass": 0,
         "board": 0,
     }
-    taken = as_read(sizes, rabbet.size["width"].value, rabbet.size["height"].value)
-    return ChoiceInput(
-        "frame",
-        "The frame is",
-        "Frame",
-        (
-            Option(
-                "new",
-                ("To be made",),
-                ("Its sizes follow from the work.",),
-                not made,
-                (put("/display/frame", new_rabbet(profiles[0].key)),),
-            ),
-            Option(
-                "bought",
-                ("There already",),
-                ("It is read from behind, and what fits follows.",),
-                made,
-                (put("/display/frame", taken),),
-            ),
-        ),
-        ("rail",),
-        "buttons",
-    )
+    new = (put("/display/frame", new_rabbet(profiles[0].key)),)
+    there = (put("/display/frame", as_read(sizes, rabbet.size["width"].value, rabbet.size["height"].value)),)
+    options = [Option("new", ("To be made",), ("Its sizes follow from the work.",), not made, new)]
+    # One of sizes that no frame has as it is planned can’t be there.
+    if made or takes(context.piece, there):
+        options.append(Option("bought", ("There already",), ("It is read from behind, and what fits follows.",), made, there))
+    return ChoiceInput("frame", "The frame is", "Frame", tuple(options), ("rail",), "buttons")
 
 
 def frame_chooser(

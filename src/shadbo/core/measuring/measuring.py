@@ -12,6 +12,8 @@ from shadbo.core.quantity.lengths import Grain
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, largest, leaf, mean, median, smallest, weighed
 
+HALF = Fraction(1, 2)
+
 
 @record(frozen=True, slots=True)
 class Side:
@@ -127,15 +129,15 @@ def read_side(
     if told is None:
         found, along, repeated = read_stations(book, stations, name, label, pointer, shop, part=part, grain=grain)
     else:
-        places = stations.places(pointer)
-        found = {p.key: book.add(told, f"{name}.{p.key}", f"{label}, {p.label}", parts=(part, f"{part}.{p.key}")) for p in places}
-        along, repeated = {p.key: p.along for p in places if p.along is not None}, {}
+        middle_of = next(key for key, along in stations.ALONG.items() if along == HALF)
+        found = {middle_of: book.add(told, f"{name}.{middle_of}", f"{label}, {middle_of}", parts=(part, f"{part}.{middle_of}"))}
+        along, repeated = {middle_of: HALF}, {}
     all_ = [d + more for d in found.values()] if more is not None else list(found.values())
     big = book.add(largest(all_), f"{name}.largest", f"{label}, largest", parts=(part,))
     small = book.add(smallest(all_), f"{name}.smallest", f"{label}, smallest", parts=(part,))
     middle = book.add(mean(all_), f"{name}.mean", f"{label}, mean", parts=(part,))
     spread = book.add(big - small, f"{name}.spread", f"{label}, spread", parts=(part,), grain="depth")
-    called = {place.key: place.label for place in stations.places(pointer)}
+    called = {place.key: place.label for place in stations.places(pointer) if place.key in found}
     return Side(found, big, small, middle, spread, along, repeated, use, called)
 
 

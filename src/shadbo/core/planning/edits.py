@@ -364,6 +364,8 @@ def _typed(piece: Piece, edit: TypeIn, shop: Shop, book: Book | None) -> Patch:
     station, index = edit.pointer.rsplit("/", 1)
     held = jsonpointer.resolve_pointer(document, station)
     value = reading_of(edit.text, read)
+    if side := _unread_side(piece, edit.pointer):
+        return (_first_read(side, {station.rsplit("/", 1)[1]: [value]}),)
     if int(index) < len(held):
         return ({"op": "replace", "path": edit.pointer, "value": value},)
     return ({"op": "add", "path": f"{station}/-", "value": value},)
@@ -388,6 +390,18 @@ MOST_PHOTOS = 12
 LEAST_REASON = 5
 # A click this near to a named station means that station (thousandths of the side).
 NEAR = 30
+
+
+def _unread_side(piece: Piece, pointer: str) -> str:
+    """The side of a frame that is there a reading is of, where nobody has read that yet; else ""."""
+    side = "/".join(pointer.split("/")[:4])
+    sides = ("/display/frame/width", "/display/frame/height")
+    return side if side in sides and side.rsplit("/", 1)[1] in getattr(getattr(piece.display, "frame", None), "unread", []) else ""
+
+
+def _first_read(side: str, stations: dict[str, Any]) -> dict[str, Any]:
+    """The first reading of a side takes the place of what stood there till then."""
+    return {"op": "add", "path": side, "value": stations}
 
 
 def _read_now(piece: Piece, *pointers: str) -> Patch:
@@ -418,7 +432,10 @@ def _station(piece: Piece, edit: AddStation, shop: Shop, book: Book | None) -> P
     field = field_at(f"{edit.side}/more/0/readings/0", piece)
     assert isinstance(field, LengthField)
     read = field.read(edit.text, edit.unit, shop.tape, edit.side)
-    return ({"op": "add", "path": f"{edit.side}/more/-", "value": {"at": edit.at, "readings": [reading_of(edit.text, read)]}},)
+    new = {"at": edit.at, "readings": [reading_of(edit.text, read)]}
+    if side := _unread_side(piece, edit.side):
+        return (_first_read(side, {"more": [new]}),)
+    return ({"op": "add", "path": f"{edit.side}/more/-", "value": new},)
 
 
 def _emptied(field: LengthField | MassField | CountField, document: Any, edit: TypeIn) -> Patch:

@@ -12,7 +12,7 @@ from shadbo.core.displays.floater.depth_rules import deep_enough
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.document.decisions.canvas import BoughtFrame, NewFrame
-from shadbo.core.document.piece import length_field
+from shadbo.core.document.patching import takes
 from shadbo.core.document.schools import SCHOOLS, new_frame, read_frame
 from shadbo.core.framing.canvas_choices import canvas_displays, stretched_before
 from shadbo.core.framing.own import own_inputs
@@ -114,10 +114,9 @@ def _new_or_bought(context: FloaterContext, sizes: Sizes) -> ChoiceInput:
     )
     follows = (put("/display/solve", "lift"),) if context.display.solve == "rail_height" else ()
     options = [Option("new", ("To be made",), ("The gap is chosen, the rails follow.",), not made, (put("/display/frame", new),))]
-    field = length_field("/display/frame/rail_height")
-    # One that would come to nothing as it is planned can’t be there.
-    if made or (field is not None and field.fault(sizes.rail_height.value) is None):
-        there = (*follows, put("/display/frame", bought))
+    there = (*follows, put("/display/frame", bought))
+    # One of sizes that no frame has as it is planned can’t be there.
+    if made or takes(context.piece, there):
         options.append(Option("bought", ("Already made or bought",), ("The inside is read, the gaps follow.",), made, there))
     return ChoiceInput("frame", "The frame is", "Frame", tuple(options), ("rail",), "buttons")
 

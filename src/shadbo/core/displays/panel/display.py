@@ -223,15 +223,7 @@ def taped(context: PanelContext) -> bool:
 
 def _parts(context: PanelContext, sizes: Sizes) -> tuple[Part, ...]:
     """What sticks it, and what it hangs by."""
-    found = []
-    if context.facts.mounted:
-        pass
-    elif context.display.bond == "glue":
-        found.append(got("adhesive", "Wood or puzzle glue", size=_glue(context), lights=("glue",)))
-    elif context.display.bond == "tape":
-        found.append(got("across", "Framing tape", material="wide, acid-free", lights=("tape",)))
-    else:
-        found.append(got("adhesive", "Spray adhesive", lights=("glue",)))
+    found = [] if context.facts.mounted else [_sticks_it(context)]
     if sizes.seam_strips:
         found.append(got("glue.seam", "Neutral PVA", comes="hand", note=("for the strips over the seams",)))
     if sizes.hold:
@@ -250,6 +242,15 @@ def _parts(context: PanelContext, sizes: Sizes) -> tuple[Part, ...]:
         found.append(got("ledge", "Ledge with a lip", comes="hand"))
         found.append(got("ledge.screw", "Ledge screws", 2, material=fixing_in(context.piece.room.wall)))
     return tuple(found)
+
+
+def _sticks_it(context: PanelContext) -> Part:
+    """What the work is stuck to its backing with."""
+    if context.display.bond == "glue":
+        return got("adhesive", "Wood or puzzle glue", size=_glue(context), lights=("glue",))
+    if context.display.bond == "tape":
+        return got("across", "Framing tape", material="wide, acid-free", lights=("tape",))
+    return got("adhesive", "Spray adhesive", lights=("glue",))
 
 
 def _glue(context: PanelContext) -> Say:

@@ -117,7 +117,7 @@ def _display(context: BoxContext, sizes: Sizes, recipe: Recipe) -> Panel:
             ),
             ("border",),
         ),
-        *((cover_choice(context),) if display.edges == "bordered" else ()),
+        *((cover_choice(context),) if display.edges == "bordered" and display.mount != 0 else ()),
         *glazing_choices(context, sizes.sheet, Fraction(display.glazing_thickness or 2)),
     ]
     figures = _there(
