@@ -171,6 +171,9 @@ DRAWN_OR_TOLD = set(
         "MANY_TIMES",
         "RUNS",
         "GLYPHS",
+        "SLIGHT",
+        "ALL_BUT",
+        "BEFORE",
     ]
 )
 LADDERS = set(["THINNER", "SHALLOWER", "THICKER", "NARROWER", "PAIRS", "PULLS", "RINGS", "WIRES", "DOWELS"])

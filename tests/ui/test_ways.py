@@ -10,7 +10,7 @@ import ezdxf
 import httpx
 from playwright.sync_api import Page, expect
 
-from tests.core.things import flat, frame, item, things
+from tests.core.things import canvas, flat, frame, item, made, things
 from tests.ui.hands import Take, field, figure, nothing_amiss, saved, stage
 from tests.ui.test_boxes import new_piece, reads, type_in, way_out
 
@@ -127,11 +127,16 @@ def test_a_pressed_sprig_between_two_sheets(page: Page, take: Take) -> None:
     reads(page, "border.width", "50")
     way_out(page, "Make a frame round it")
     reads(page, "border.difference", "0")
-    stage(page, "Hold")
+    stage(page, "Measure")
     page.get_by_role("radio", name="Fresh").click()
     saved(page)
-    way_out(page, "It is pressed and dry")
     stage(page, "Cut")
+    expect(page.get_by_text("Change the blotters, day 7")).to_be_visible()
+    stage(page, "Measure")
+    page.get_by_role("radio", name="Pressed and dry").click()
+    saved(page)
+    stage(page, "Cut")
+    expect(page.get_by_text("Change the blotters, day 7")).to_be_hidden()
     for side in ("Back sheet, inside", "Front sheet, inside"):
         page.get_by_role("checkbox", name=re.compile(side)).click()
         saved(page)
@@ -149,6 +154,48 @@ def test_a_pennant_behind_a_sash(page: Page, take: Take) -> None:
     page.get_by_role("radio", name="United States").click()
     saved(page)
     expect(page.locator("[data-check='flag.way']")).to_contain_text("observer’s left")
+    nothing_amiss(page)
+
+
+def test_one_flag_over_six_panes_in_inches(page: Page, take: Take) -> None:
+    display = {
+        "type": "sash",
+        "across": 3,
+        "down": 2,
+        "pane_width": 340,
+        "pane_height": 270,
+        "bar": 24,
+        "stile": 52,
+        "bottom_rail": 74,
+    }
+    page.goto(take(things(item("f", "flag", 1500, 900, front=1)), display, "Flag over six"))
+    stage(page, "Display")
+    way_out(page, "Let it lie behind all of them")
+    reads(page, "hidden.width", "46")
+    type_in(page, field(page, "Behind the glass", "Moved right"), "2 in")
+    left = (1500 - (3 * 328 + 2 * 46 + 2 * 5)) / 2 - 50.8
+    reads(page, "item.f.turn.left", f"{left:.1f}")
+    # The union of a flag is seen only in part behind bars.
+    page.get_by_role("radio", name="United States").click()
+    saved(page)
+    expect(page.locator("[data-check='over.union']")).to_contain_text("is seen")
+    page.get_by_role("radio", name="Behind one pane").focus()
+    page.keyboard.press("Space")
+    saved(page)
+    expect(page.locator("[data-check='over.union']")).to_be_hidden()
+    nothing_amiss(page)
+
+
+def test_a_signature_is_marked_and_the_lip_keeps_off_it(page: Page, take: Take) -> None:
+    page.goto(take(canvas((500,), (700,)), {"type": "lipped", "frame": made("walnut-lip-30x28")}, "Signed"))
+    stage(page, "Measure")
+    press(page, "Mark a place to be seen…")
+    type_in(page, field(page, "Marked places", "Right of the middle"), "228")
+    type_in(page, field(page, "Marked places", "Below the middle"), "335")
+    covered = page.locator("[data-check^='mark.covered']")
+    expect(covered).to_contain_text("The lip covers part of the signature on the canvas")
+    way_out(page, "Signature need not be seen")
+    expect(covered).to_be_hidden()
     nothing_amiss(page)
 
 

@@ -197,6 +197,8 @@ def test_every_step_list_says_what_to_look_at() -> None:
 
 # Key, severity, the thing, its display, what else the piece says: each fires, says why and is mended by its ways out (test_checks.py).
 CHECKS: list[tuple[Any, ...]] = [
+    ("bars.wide", "stop", canvas(200, 220, bar_width=110), {"type": "lipped", "frame": made("oak-lip-25x30")}),
+    ("bars.wide", "stop", canvas(70, 220, bar_width=40), {"type": "lipped", "frame": made("oak-lip-25x30")}),
     ("frame.again.width", "stop", SMALL, lipped(frame=frame((204, 290, 204), (204, 204, 204)))),
     ("fit.width", "stop", SMALL, lipped(frame=frame((199, 199, 199), (204, 204, 204)))),
     ("fit.width", "caution", canvas((200, 200, "201.5"), 200), lipped()),

@@ -10,6 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from shapely import Point, box
 
+from shadbo.core import plain
 from shadbo.core.displays.sash.flags import proportion, union
 from tests.core.displays.pieces import PENNANT, in_sash
 from tests.core.things import item, keys, mm, things, worked
@@ -51,6 +52,56 @@ def test_no_fastener_meets_cloth_or_leaves_the_cover(w: int, h: int, beyond: int
     assert heads
     for head in heads:
         assert head.distance(inside) >= beyond - 5 - 1e-6 and outside.contains(head)
+
+
+# Six panes of 340 × 270 mm, bars of 24, a rebate of 14 with strips of 3: what one bar hides is 24 + 2 × 11.
+SIX = sash(across=3, down=2, bar=24, stile=52, top_rail=50, bottom_rail=74, over_all=True)
+FLAG = things(item("f", "flag", 1500, 900, front=1))
+
+
+def test_one_cloth_over_six_panes_by_hand() -> None:
+    done = worked(FLAG, SIX)
+    assert mm(done, "hidden.width") == mm(done, "hidden.height") == 24 + 2 * 11
+    run = {"width": 3 * 328 + 2 * 46 + 2 * (6 - 1), "height": 2 * 258 + 46 + 2 * (6 - 1)}
+    for axis, (first, second), size in (("width", ("left", "right"), 1500), ("height", ("top", "bottom"), 900)):
+        assert mm(done, f"item.f.turn.{first}") == mm(done, f"item.f.turn.{second}") == (size - run[axis]) / 2
+    boards, strips = (next(c for c in done.cuts if c.key == key) for key in ("board", "strips.height"))
+    assert (boards.count, strips.count) == (6, 12)
+    order = [s.key for s in done.steps]
+    assert order.index("strips") < order.index("over.f") < order.index("wrap.f") < order.index("look") < order.index("close")
+    assert order.index("cover") < order.index("over.f"), "nothing is sawn beside cloth that lies open"
+    assert not done.faults and not done.stops
+
+
+def test_moved_it_hides_as_much_and_turns_less_on_one_side() -> None:
+    middle, moved = (worked(FLAG, SIX | {"shift_across": by, "shift_down": -by}) for by in (0, 40))
+    for side, by in (("left", -40), ("right", 40), ("top", 40), ("bottom", -40)):
+        assert mm(moved, f"item.f.turn.{side}") == mm(middle, f"item.f.turn.{side}") + by
+    assert mm(moved, "hidden.width") == mm(middle, "hidden.width")
+
+
+@given(st.integers(-120, 120), st.integers(-80, 80))
+def test_all_of_a_cloth_is_either_seen_hidden_or_turned_behind(across: int, down: int) -> None:
+    """Of a union as large as the whole flag, what is seen is what all panes show."""
+    done = worked(FLAG, SIX | {"shift_across": across, "shift_down": down, "flag": "united_states"})
+    canton = [s for s in done.view("face").shapes if s.part == "item.f.union"]
+    wide, high = (
+        sum({(b[i], b[i + 2]): b[i + 2] - b[i] for b in map(_bounds, (s.points for s in canton))}.values()) for i in (0, 1)
+    )
+    # 5/3 made: the union is 0.76 ÷ 1.9 of the length, 7/13 of the height (Executive Order 10834).
+    far = {"left": 1500 * 0.76 / 1.9, "top": 900 * 7 / 13}
+    for seen, side, sight, n in ((wide, "left", 328, 3), (high, "top", 258, 2)):
+        begins = [mm(done, f"item.f.turn.{side}") + 5 + i * (sight + 46) for i in range(n)]
+        assert seen == pytest.approx(sum(min(max(far[side] - at, 0), sight) for at in begins), abs=0.01)
+    caution = next(c for c in done.checks if c.key == "over.union")
+    assert caution.severity == "caution"
+
+
+def test_panes_that_nothing_lies_behind_have_covered_boards() -> None:
+    done = worked(things(SCARF), sash(across=2, down=2))
+    cloth = next(p for p in done.to_get if p.key == "cloth")
+    assert cloth.count == 3 and "cover_boards" in [s.key for s in done.steps]
+    assert "three panes" in plain(next(c for c in done.checks if c.key == "panes.empty").say, "mm")
 
 
 def _bounds(points: tuple[tuple[float, ...], ...]) -> tuple[float, float, float, float]:
@@ -95,6 +146,11 @@ CHECKS: list[tuple[Any, ...]] = [
     ("cloth.large.p", "stop", things(item("p", "flag", 345, 240, front=1)), in_sash()),
     ("cloth.large.p", "stop", things(item("p", "flag", 345, 240, front=1)), in_sash(across=2)),
     ("cloth.small.p", "note", PENNANT, in_sash()),
+    ("panes.empty", "note", FLAG, SIX | {"over_all": False}),
+    ("over.hidden", "note", FLAG, SIX),
+    ("over.union", "caution", FLAG, SIX | {"flag": "united_states"}),
+    ("over.short", "stop", FLAG, SIX | {"shift_across": 200}),
+    ("over.short", "stop", things(item("f", "flag", 900, 500, front=1)), SIX),
     ("depth.slack", "stop", PENNANT, in_sash(rebate=9)),
     ("depth.slack", "stop", PENNANT, in_sash(rebate=6)),
     ("depth.slack", "stop", PENNANT, in_sash(rebate=2)),

@@ -99,6 +99,11 @@ class Checklist:
             ),
         )
 
+    @property
+    def stopped(self) -> bool:
+        """Whether anything stops it so far."""
+        return any(check.severity == "stop" for check in self.checks.values())
+
     def close(self) -> None:
         """From now on nothing is added: what is worked out only when it is asked for finds nothing new to say."""
         self.checks = MappingProxyType(self.checks)  # type: ignore[assignment]

@@ -8,7 +8,7 @@ from shadbo.core.contract.asking import choice
 from shadbo.core.contract.checks import Patch, put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ChoiceInput, Option
-from shadbo.core.document.coming import COMES_AS, OWN_BOARDS, AsItComes, Coming, comings
+from shadbo.core.document.coming import AS_IT_IS, COMES_AS, OWN_BOARDS, AsItComes, Coming, comings
 
 
 def coming_inputs(
@@ -29,8 +29,7 @@ def coming_inputs(
     def patch(how: Coming) -> Patch:
         return (put(f"{pointer}/comes/how", how), *(thicker if how == "on_board" else ()))
 
-    # A canvas on its bars comes as it is, or framed.
-    names = dict(COMES_AS) | ({"loose": ("As it is", "")} if kind in ("stretched", "small_canvas") else {})
+    names = dict(COMES_AS) | ({"loose": (AS_IT_IS[kind], "")} if kind in AS_IT_IS else {})
     options = tuple(
         Option(how, (names[how][0],), (names[how][1],) if names[how][1] else (), how == comes.how, patch(how)) for how in ways
     )

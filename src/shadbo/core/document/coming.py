@@ -1,4 +1,4 @@
-"""How a thing comes: loose, on a board of its own, glued together, rolled, or in a frame it is taken out of."""
+"""How a thing comes: loose, on a board of its own, glued together, rolled, in a frame it is taken out of, or a plant not dry yet."""
 
 from __future__ import annotations
 
@@ -7,7 +7,7 @@ from typing import Literal
 
 from shadbo.core.document.readings import Part
 
-Coming = Literal["loose", "on_board", "glued", "rolled", "framed"]
+Coming = Literal["loose", "on_board", "glued", "rolled", "framed", "fresh", "half_dry"]
 OwnBoard = Literal["card", "foam", "hardboard", "mdf", "ply", "metal", "acrylic"]
 # kg a cubic metre, from memory; acrylic and metal sheet as sold.
 OWN_BOARDS: Mapping[OwnBoard, tuple[str, int]] = {
@@ -39,7 +39,11 @@ COMES_AS: Mapping[Coming, tuple[str, str]] = {
     "glued": ("Glued together", "on its face or back: it can be turned over like a card"),
     "rolled": ("Rolled", "it lies flat under weights first"),
     "framed": ("In a frame", "it is taken out of it first"),
+    "fresh": ("Fresh", "it is pressed first"),
+    "half_dry": ("Half dry", "it is pressed on"),
 }
+# As a thing of a kind comes that needs nothing done to it.
+AS_IT_IS: Mapping[str, str] = {"plant": "Pressed and dry", "stretched": "As it is", "small_canvas": "As it is"}
 
 
 def comings(kind: str) -> tuple[Coming, ...]:
@@ -48,7 +52,9 @@ def comings(kind: str) -> tuple[Coming, ...]:
         return ("loose", "glued", "on_board", "framed")
     if kind in ("paper", "linen_backed", "photograph", "print", "poster", "cloth", "canvas", "flag", "needlework"):
         return ("loose", "on_board", "rolled", "framed")
-    if kind in ("pastel", "plant", "board", "mirror"):
+    if kind == "plant":
+        return ("loose", "half_dry", "fresh", "on_board", "framed")
+    if kind in ("pastel", "board", "mirror"):
         return ("loose", "on_board", "framed")
     if kind in ("stretched", "small_canvas"):
         return ("loose", "framed")

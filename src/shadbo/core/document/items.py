@@ -15,6 +15,7 @@ from pydantic import Field, model_validator
 
 from shadbo.core.document.coming import AsItComes
 from shadbo.core.document.decisions.canvas import PictureFile
+from shadbo.core.document.marks import Marks
 from shadbo.core.document.objects import Consent
 from shadbo.core.document.readings import ACROSS, DOWN, MASS_KG, PER_MILLE, Part, _Needed, _Reading
 from shadbo.core.document.traits import Trait
@@ -190,6 +191,7 @@ class Item(Part):
     window: Window | None = None
     folding: Folding | None = None
     stitching: Stitching | None = None
+    marks: Marks = []
 
     @property
     def called(self) -> str:

@@ -10,6 +10,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from shadbo.core.document.coming import AsItComes
+from shadbo.core.document.marks import Marks
 from shadbo.core.document.readings import (
     MASS_KG,
     SIDE_MM,
@@ -57,6 +58,7 @@ class StretchedCanvas(Measured):
     comes: AsItComes = AsItComes()
     bar_width: BAR_WIDTH_MM = Decimal(40)
     cradle: CRADLE_MM = Decimal(18)
+    marks: Marks = []
 
 
 class RolledCanvas(Measured):
@@ -115,3 +117,4 @@ class FlatWork(Measured):
     material: Material = "paper"
     comes: AsItComes = AsItComes()
     consent: Consent = Consent()
+    marks: Marks = []

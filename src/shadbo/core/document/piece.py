@@ -31,6 +31,7 @@ from shadbo.core.document.decisions.sash import Sash
 from shadbo.core.document.decisions.see_through import SeeThrough
 from shadbo.core.document.decisions.sleeve import Sleeve
 from shadbo.core.document.decisions.suspended import Suspended
+from shadbo.core.document.earlier import as_written_now
 from shadbo.core.document.items import Things
 from shadbo.core.document.objects import CanvasToMake, FlatWork, RolledCanvas, StretchedCanvas
 from shadbo.core.document.readings import Part, UnitName
@@ -130,7 +131,7 @@ def load_piece(document: Any) -> Piece:
 def checked(document: dict[str, Any]) -> Piece:
     """A document of this version as a piece. Raises :class:`Refused`, one fault a field."""
     try:
-        return Piece.model_validate(document)
+        return Piece.model_validate(as_written_now(document))
     except ValidationError as error:
         raise Refused(*faults_of(error)) from None
 

@@ -72,6 +72,7 @@ class Rules(Part):
     clip_spacing: RULE_MM = _rule("150", "clips about every", "clips")
     clip_springs: RULE_MM = _rule("7", "an offset clip may be sprung by", "clips")
     point_spacing: RULE_MM = _rule("150", "points about every", "clips")
+    button_spacing: RULE_MM = _rule("250", "turn buttons about every", "clips")
     canvas_lap_least: RULE_MM = _rule("3", "the lip covers at least, of a canvas", "lipped-lap")
     canvas_lap_usual: RULE_MM = _rule("5", "as a rule", "lipped-lap")
     canvas_lap_usual_most: RULE_MM = _rule("6", "to", "lipped-lap")
@@ -108,6 +109,7 @@ class Rules(Part):
     spacer_sinks: RULE_MM = _rule("1", "work no thicker than this a spacer beside it is not made higher for", "clearance")
     own_board: RULE_MM = _rule("4", "work on a board of its own that nobody measured, thick", "thicknesses")
     roll_days: RATIO = _rule("3", "a sheet off the roll lies under weights for", "flattening", "days")
+    press_days: RATIO = _rule("21", "a fresh plant is pressed for", "press", "days")
     length_step: STOCK_MM = _rule("500", "lengths that are sold go up by", "stock")
     length_sold: STOCK_MM = _rule("6000", "the longest that is sold", "stock")
     board_length: STOCK_MM = _rule("2400", "boards and strips come long", "stock")
@@ -189,6 +191,10 @@ class Rules(Part):
     clear_border: RULE_MM = _rule("60", "clear border round work between two sheets", "see-through")
     clear_border_least: RULE_MM = _rule("25", "less does not read as a border", "see-through")
     clear_border_even: RULE_MM = _rule("3", "clear borders may differ by", "see-through")
+    rim_least: RULE_MM = _rule("3", "spacers at the rim are no narrower than", "see-through")
+    behind_lip: RULE_MM = _rule("1", "what is hidden behind a lip stays inside it by", "see-through")
+    tape_from_corner: RULE_MM = _rule("10", "narrow tape ends before the corners by", "tape-top")
+    tape_short: RULE_MM = _rule("30", "a short tape, long", "tape-top")
     tape_every: RULE_MM = _rule("25", "narrow tape bears a newton for every", "tape-top")
 
     # Hanger bars

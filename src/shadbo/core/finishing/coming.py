@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context, Holds
-from shadbo.core.contract.operations import Operation
+from shadbo.core.contract.operations import Equipment, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.document.coming import AsItComes, comings
 from shadbo.core.document.decisions.hanger_bars import HangerBars
@@ -18,6 +18,9 @@ from shadbo.core.document.objects import FlatWork, StretchedCanvas
 from shadbo.core.document.piece import Piece
 
 BLOTTERS = got("blotters", "Blotters and a board with weights", comes="hand")
+# The days after which the blotters of a fresh plant are changed (handbook, section 19); from the last of them on weekly. One that comes half dry
+# has the first week behind it.
+TABLE_CHANGED = (1, 2, 4, 7)
 
 
 def coming(context: Context[object, object]) -> Iterator[tuple[str, str, AsItComes]]:
@@ -34,7 +37,7 @@ def coming(context: Context[object, object]) -> Iterator[tuple[str, str, AsItCom
 
 
 def coming_steps(context: Context[object, object]) -> tuple[Operation, ...]:
-    """Out of its old frame, flat from its roll: before anything is measured again."""
+    """Out of its old frame, flat from its roll, dry from the press: before anything is measured again."""
     out = []
     framed = [name for name, _, comes in coming(context) if comes.how == "framed"]
     rolled = [name for name, _, comes in coming(context) if comes.how == "rolled"]
@@ -57,11 +60,68 @@ def coming_steps(context: Context[object, object]) -> tuple[Operation, ...]:
             "flatten", "Let it lie flat", (words,), 15, days, gate=True, uses=("blotters",), takes="weights", takes_on=days
         )
         out.append(flat)
+    for how, begins in (("fresh", 0), ("half_dry", TABLE_CHANGED[-1])):
+        if plants := [name for name, _, comes in coming(context) if comes.how == how]:
+            out += _pressed(plants, how, _visits(int(context.rule("press_days")), begins))
     return tuple(out)
 
 
+def _visits(last: int, begins: int) -> tuple[int, ...]:
+    """The days, from when it is laid in, on which somebody comes to a plant that is pressed: to change its blotters, and at last to see
+    whether it is dry.
+
+    >>> _visits(21, 0)
+    (1, 2, 4, 7, 14, 21)
+    >>> _visits(21, 7)
+    (7, 14)
+    """
+    week = TABLE_CHANGED[-1]
+    days = [*TABLE_CHANGED, *range(2 * week, last, week), last]
+    return tuple(day - begins for day in days if begins < day <= last)
+
+
+def _pressed(plants: list[str], how: str, visits: tuple[int, ...]) -> Iterator[Operation]:
+    """Laid between blotters, the blotters changed, and looked at: steps of their own, since each is work of another day."""
+    waits = [(day - before) * 24 * 60 for before, day in zip((0, *visits), visits, strict=False)]
+    many = "They are" if len(plants) > 1 else "It is"
+    words = (
+        f"{_names(plants)}: between blotters, no leaf on another, a board and weights over all of it. "
+        f"Blotters changed {_on_days(visits[:-1])}; after {visits[-1]} days {many.lower()} looked at."
+        if visits[:-1]
+        else f"{_names(plants)}: between blotters, a board and weights over all of it, for {visits[-1]} days."
+    )
+
+    def step(key: str, title: str, said: str, minutes: int, wait: int, gate: bool = False, care: str = "") -> Operation:
+        takes: Equipment | None = "press" if wait else None
+        return Operation(
+            f"{key}.{how}",
+            title,
+            (said,),
+            minutes,
+            wait,
+            gate=gate,
+            care=care,
+            uses=("blotters",),
+            takes=takes,
+            takes_on=wait,
+            chain=f"press.{how}",
+        )
+
+    care = "Found plants: mind what is protected by law. Gloves for what stings or is poisonous."
+    yield step("press", "Press the plant", words, 20, waits[0], care=care)
+    for day, wait in zip(visits[:-1], waits[1:], strict=True):
+        said = "Damp ones out, dry ones in, without lifting the plant off the sheet it lies on; weights on again."
+        yield step(f"blotters.{day}", f"Change the blotters, day {day}", said, 10, wait)
+    dry = f"{many} dry when nothing bends and nothing feels cool on the cheek; else a week more. Behind glass what is damp goes mouldy."
+    yield step("dry", "See whether it is dry", dry, 5, 0, gate=True)
+
+
+def _on_days(days: tuple[int, ...]) -> str:
+    return f"on day {days[0]}" if len(days) == 1 else f"on days {', '.join(map(str, days[:-1]))} and {days[-1]}"
+
+
 def coming_parts(context: Context[object, object]) -> tuple[Part, ...]:
-    return (BLOTTERS,) if any(comes.how == "rolled" for _, _, comes in coming(context)) else ()
+    return (BLOTTERS,) if any(comes.how in ("rolled", "fresh", "half_dry") for _, _, comes in coming(context)) else ()
 
 
 def held_in(piece: Piece, holds: Holds) -> Holds:

@@ -28,12 +28,13 @@ from shadbo.core.finishing.hold.rules import check as check_holding
 from shadbo.core.finishing.hold.sizes import Mounted, keep, subjects
 from shadbo.core.finishing.judged import asked_inputs, check_asked, check_display, check_hanger, tell_why
 from shadbo.core.finishing.labelling import LABEL, condition_step, label_step, labelled, things
+from shadbo.core.finishing.marks.marked import asked_of_marks, check_marks, into_the_book, marked, with_marks
 from shadbo.core.finishing.room.season import check_room, room_inputs, season_views, through_the_year
 from shadbo.core.finishing.surface.coats import finish_inputs, finish_operations, finish_parts, glued_last, surface
 from shadbo.core.framing.apart import apart_view
 from shadbo.core.framing.bodies import strained
 from shadbo.core.framing.glazing import beside, cleaned, kept_in_the_middle
-from shadbo.core.framing.nothing import check_cuts, check_thick, check_wood
+from shadbo.core.framing.nothing import check_bars, check_cuts, check_thick, check_wood
 from shadbo.core.framing.own import looked_over, own_keys
 from shadbo.core.framing.rails import GLUE
 from shadbo.core.framing.strainer import Strainer, behind_step, make_step, strainer_of, strainer_parts, strainer_weight
@@ -58,6 +59,7 @@ def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way
     """The plan with the Hold and Hang stages, their drawings and their checks."""
     check_cuts(context, display_plan)
     check_thick(context, display_plan)
+    check_bars(context)
     frame_section = display_plan.frame_section if check_wood(context, display_plan.frame_section) else None
     facts = context.facts
     strainer = (
@@ -69,7 +71,10 @@ def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way
             deep = context.book.add(deep + strainer.deep, "deep.strainer", "Off the wall, with its strainer", grain="depth")
         display_plan = replace(display_plan, deep=deep, weights=(*display_plan.weights, strainer_weight(context, strainer)))
     kg = sum((w.kg for w in display_plan.weights), Fraction(0))
-    kept = keep(context, subjects(context))
+    held_things = subjects(context)
+    marks = marked(context, held_things)
+    into_the_book(context, marks)
+    kept = keep(context, held_things)
     check_holding(context, kept)
     found = through_the_year(context, frame_section, facts)
     check_room(context, found, facts)
@@ -83,6 +88,7 @@ def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way
     holding = hold_views(context, in_hand) if methoded else ()
     first: tuple[str, ...] = ("holding", "face", "back") if holding else ("back", "section", "face")
     panels = _with_asked(context, way, _with_hold(context, way, display_plan.panels, kept, in_hand, first))
+    panels = asked_of_marks(context, panels, in_hand.subject, marks)
     season = season_views(context, found)
     on_easel = context.piece.hang.how == STANDS
     behind = strainer if strainer is not None and not strainer.closes else None
@@ -176,13 +182,15 @@ def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way
             hardware(own, hung.by)
         return own
 
+    if marks and display_plan.space is not None and not context.checks.stopped:
+        check_marks(context, marks, space())
     figures = {layer.part: layer.thickness.name for layer in display_plan.layers if layer.thickness.name}
     # Where what lies in what is decided, held and cut; elsewhere it would only be drawn again with every key.
     seen_in = ("depth", "hold", "cut") if any(p.key == "depth" for p in panels) else ("display", "hold", "cut")
     laid_apart = (ViewOf(APART, lambda: apart_view(space(), figures)),) if display_plan.space is not None else ()
     return replace(
         display_plan,
-        views=(*views, *holding, *laid_apart),
+        views=(*with_marks(context, views, marks), *holding, *laid_apart),
         panels=(*(_apart(p) if laid_apart and p.key in seen_in else p for p in panels), PanelOf("hang", hang)),
         steps=steps,
         parts=parts,

@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from shadbo.core.contract.bodies import Measure, Space, mm
 from shadbo.core.contract.views import Material
 from shadbo.core.framing.arrange.laid import PlacedItem
-from shadbo.core.framing.closing import Points
+from shadbo.core.framing.closing import Points, Spaced
 from shadbo.core.framing.filling import Fill
 from shadbo.core.framing.rabbet import Rabbet
 from shadbo.core.framing.strainer import Strainer
@@ -125,7 +125,13 @@ def points_behind(
 
 
 def clips_behind(
-    space: Space, rabbet: Rabbet, places: Points, back: float, start: Mapping[str, float], part: Mapping[str, str] | None = None
+    space: Space,
+    rabbet: Rabbet,
+    places: Points,
+    back: float,
+    start: Mapping[str, float],
+    part: Mapping[str, str] | None = None,
+    label: str = "Offset clip",
 ) -> None:
     """Clips, each from its screw in the back of a rail over what lies in the rabbet and ends at ``back``; their places count from so far in
     (``start``, by axis, mm). ``part``: by axis, numbered along each side."""
@@ -142,7 +148,17 @@ def clips_behind(
                 if axis == "height":
                     one, other = one[::-1], other[::-1]
                 name = f"{part[axis]}.{i}" if part is not None else "clip"
-                space.fix(name, "Offset clip", (*other, max(back, high)), (*one, high), (), f"rail.{side}")
+                space.fix(name, label, (*other, max(back, high)), (*one, high), (), f"rail.{side}")
+
+
+def closed_behind(space: Space, rabbet: Rabbet, closed: Spaced, places: Points, size: Mapping[str, Dim], back: float) -> None:
+    """What sits round a pack that ends at ``back`` and closes it: driven into the rabbet’s wall, or screwed to the rails’ backs."""
+    if closed.inside:
+        points_behind(space, places, size, back, closed.one, closed.part)
+        return
+    start = {"width": (mm(space.width) - mm(size["width"])) / 2, "height": (mm(space.height) - mm(size["height"])) / 2}
+    if any(places.values()):
+        clips_behind(space, rabbet, places, back, start, label=closed.one)
 
 
 def each_side(

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
+from shadbo.core.contract.asking import choice
 from shadbo.core.contract.display import Context
+from shadbo.core.contract.inputs import ChoiceInput
 from shadbo.core.contract.operations import Clause
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.contract.views import Drawing
@@ -12,6 +14,8 @@ from shadbo.core.document.decisions.having import closing_of, glazing_of
 from shadbo.core.framing.came import TABS_CARE, sheet_word, tabs_came
 from shadbo.core.framing.rails import AXES, spread
 from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim
 
 COVER_GLUE = got("glue.cover", "Glue or double-sided tape", comes="hand", note=("for the dust cover",))
@@ -21,23 +25,68 @@ SEALED = (
     COVER_GLUE,
 )
 SEALED_KEYS = tuple(part.key for part in SEALED)
-CARE = {
-    "points": "Point gun: eye protection, never towards a hand, mind the {} beyond.",
-    "strainer": "Drill first, a stop on the bit; mind the {} beyond.",
-    "clips": "Drill first, a stop on the bit; mind the {} beyond.",
-}
 Points = Mapping[str, list[Dim]]
+DRILLED = "Drill first, a stop on the bit; mind the {} beyond."
 
 
-# What is spaced round a pack by how it is closed: its part, what one is called, and what several.
-SPACED: Mapping[str, tuple[str, str, str]] = {
-    "points": ("point", "Point", "Points"),
-    "clips": ("clip", "Offset clip", "Offset clips"),
+@record(frozen=True, slots=True)
+class Spaced:
+    """What sits round a pack and closes it: the part it is drawn as, what one and several are called, whether it is
+    driven into the rabbet’s wall (and takes room behind the pack there), what is said of how it goes in, the care it wants, the screw each has.
+    What is ``opened`` again has no paper over it."""
+
+    part: str
+    one: str
+    many: str
+    inside: bool
+    how: str
+    care: str
+    screw: str = ""
+    size: str = ""
+    opened: bool = False
+
+
+SPACED: Mapping[str, Spaced] = {
+    "points": Spaced(
+        "point",
+        "Point",
+        "Points",
+        True,
+        "nothing pushed towards the {}",
+        "Point gun: eye protection, never towards a hand, mind the {} beyond.",
+    ),
+    "panel_pins": Spaced(
+        "point",
+        "Pin",
+        "Panel pins",
+        True,
+        "holes drilled aslant, pushed in with pliers, not hammered: nothing shakes the {}",
+        DRILLED,
+        size="15 mm, in drilled holes",
+    ),
+    "clips": Spaced("clip", "Offset clip", "Offset clips", False, "one screw each, in the rail only", DRILLED, "Clip screws"),
+    "buttons": Spaced(
+        "clip",
+        "Turn button",
+        "Turn buttons",
+        False,
+        "one screw each, in the rail only, turned over the back: it opens without a tool",
+        DRILLED,
+        "Button screws",
+        opened=True,
+    ),
+}
+CARE = {key: one.care for key, one in SPACED.items()} | {"strainer": DRILLED}
+# What a pack is closed with, in a sentence.
+CLOSED: Mapping[str, str] = {key: one.many.lower() for key, one in SPACED.items()} | {
+    "tabs": "its own tabs",
+    "strainer": "a strainer",
 }
 
 
-# What a pack is closed with, in a sentence.
-CLOSED: Mapping[str, str] = {"points": "points", "clips": "offset clips", "tabs": "its own tabs", "strainer": "a strainer"}
+def takes_room(closing: str) -> bool:
+    """Whether what closes a pack is driven in behind it, inside the rabbet."""
+    return closing in SPACED and SPACED[closing].inside
 
 
 def closed_by(context: Context[object, object]) -> str:
@@ -46,10 +95,28 @@ def closed_by(context: Context[object, object]) -> str:
     return "tabs" if closing == "points" and tabs_came(context) else closing
 
 
+def spaced_by(context: Context[object, object]) -> Spaced:
+    """What sits round a pack."""
+    return SPACED.get(closed_by(context), SPACED["points"])
+
+
 def spaced_as(context: Context[object, object]) -> tuple[str, str]:
-    """What sits round a pack, for drawings: its part, and what one of it is called."""
-    part, one, _ = SPACED.get(closed_by(context), SPACED["points"])
-    return part, one
+    """The same for drawings: its part, and what one of it is called."""
+    found = spaced_by(context)
+    return found.part, found.one
+
+
+def closing_choice(context: Context[object, object], offered: Sequence[str], group: str, part: str) -> ChoiceInput:
+    """How its back is closed."""
+    room = context.speak.say("they take {}", context.rule("tabs"))
+    told: dict[str, tuple[Say, Say]] = {
+        "points": (("Points or tabs",), room),
+        "panel_pins": (("Pins in drilled holes",), room),
+        "strainer": (("Screws through a strainer",), ("they take nothing",)),
+        "clips": (("Offset clips",), ("the backing may stand out behind",)),
+        "buttons": (("Turn buttons",), ("they take nothing; it can be opened again",)),
+    }
+    return choice(context, "/display/closing", "Closed by", group, tuple((key, *told[key]) for key in offered), (part,))
 
 
 def points_round(context: Context[object, object], board: Mapping[str, Dim]) -> Points:
@@ -58,19 +125,29 @@ def points_round(context: Context[object, object], board: Mapping[str, Dim]) -> 
     closing = closed_by(context)
     if closing not in SPACED:
         return {}
-    part, _, name = SPACED[closing]
-    most = context.rule("clip_spacing") if closing == "clips" else context.rule("point_spacing")
+    spaced = SPACED[closing]
+    most = _apart(context, closing)
     places = {}
     for axis in AXES:
         places[axis], count = spread(board[axis], min(most, board[axis].value / 3))
         context.book.add_count(
             f"{closing}.{axis}",
-            f"{name} along each {'rail' if axis == 'width' else 'stile'}",
+            f"{spaced.many} along each {'rail' if axis == 'width' else 'stile'}",
             count,
             context.speak.say("no more than {} apart, three at the least", most),
-            parts=(part,),
+            parts=(spaced.part,),
         )
     return places
+
+
+def _apart(context: Context[object, object], closing: str) -> Fraction:
+    """How far apart they may be (mm)."""
+    match closing:
+        case "clips":
+            return context.rule("clip_spacing")
+        case "buttons":
+            return context.rule("button_spacing")
+    return context.rule("point_spacing")
 
 
 def closing_parts(context: Context[object, object]) -> tuple[Part, ...]:
@@ -80,20 +157,22 @@ def closing_parts(context: Context[object, object]) -> tuple[Part, ...]:
         return SEALED[:1]
     if closing not in SPACED:
         return SEALED
-    part, _, name = SPACED[closing]
+    spaced = SPACED[closing]
     many = 2 * sum(_count(context, axis) for axis in AXES) or 1
-    screws = (got("clip.screw", "Clip screws", many, material="wood screw", note=("one a clip, in the rail only",)),)
-    return (got(closing, name, many, lights=(part,)), *(screws if closing == "clips" else ()), *SEALED)
+    found = [got(closing, spaced.many, many, material=spaced.size, lights=(spaced.part,))]
+    if spaced.screw:
+        note = (f"one a {spaced.one.split()[-1].lower()}, in the rail only",)
+        found.append(got("clip.screw", spaced.screw, many, material="wood screw", note=note))
+    return (*found, *(SEALED[:1] if spaced.opened else SEALED))
 
 
 def closed_with(context: Context[object, object]) -> tuple[str, ...]:
     """The parts that close a pack in its rabbet and keep dust out."""
     closing = closed_by(context)
-    return (
-        ("tabs", *SEALED_KEYS[:1])
-        if closing == "tabs"
-        else (closing, *(("clip.screw",) if closing == "clips" else ()), *SEALED_KEYS)
-    )
+    if closing not in SPACED:
+        return (closing, *(SEALED_KEYS[:1] if closing == "tabs" else SEALED_KEYS))
+    spaced = SPACED[closing]
+    return (closing, *(("clip.screw",) if spaced.screw else ()), *(SEALED_KEYS[:1] if spaced.opened else SEALED_KEYS))
 
 
 def closing_care(context: Context[object, object], *, down: bool = False) -> str:
@@ -121,9 +200,8 @@ def points_in_words(context: Context[object, object]) -> str:
     if closing == "strainer":
         return "strainer in, screws through it into the rail"
     along, up = (_count(context, axis) for axis in AXES)
-    if closing == "clips":
-        return f"offset clips, {along} along each rail and {up} along each stile, one screw each, in the rail only"
-    return f"points, {along} along each rail and {up} along each stile, nothing pushed towards the {front}"
+    spaced = SPACED[closing]
+    return f"{spaced.many.lower()}, {along} along each rail and {up} along each stile, {spaced.how.format(front)}"
 
 
 def fitted(*pack: str) -> str:
@@ -136,6 +214,8 @@ def sealed_in(context: Context[object, object]) -> tuple[Clause, ...]:
     closes = Clause(closed_by(context), (told_points(context),))
     if closed_by(context) == "tabs":
         return closes, Clause("tape", (" Tape over the gap round its back, against dust.",))
+    if spaced_by(context).opened:
+        return closes, Clause("tape", (" Tape round the pack.",))
     inside = context.speak.say(" Dust cover from the middle outwards, trimmed {} inside.", context.rule("dust_cover_inset"))
     return closes, Clause("tape", (" Tape round the pack.",)), Clause("cover", inside)
 

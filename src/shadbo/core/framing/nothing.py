@@ -12,7 +12,9 @@ from typing import Any
 from shadbo.core.contract.checks import Stage, WayOut, put
 from shadbo.core.contract.display import Context, DisplayPlan, FrameSection
 from shadbo.core.document.decisions.having import Edged
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.document.objects import StretchedCanvas
+from shadbo.core.document.piece import length_field
+from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.sums import Dim, Leaf
 
@@ -85,6 +87,31 @@ def check_thick(context: Context[object, object], display_plan: DisplayPlan) -> 
                     for pointer in _of_nothing(context.piece.display.model_dump(), "/display")
                 )[:MOST_WAYS],
             )
+
+
+def check_bars(context: Context[object, object]) -> None:
+    """The bars of a canvas that is there leave it open in the middle: else one of the two was misread."""
+    thing, facts = context.piece.object, context.facts
+    if not isinstance(thing, StretchedCanvas) or thing.support == "board":
+        return
+    bars, least = 2 * exact(thing.bar_width), min(facts.width, facts.height)
+    if bars < least:
+        return
+    field = length_field("/object/bar_width")
+    usual = (exact(StretchedCanvas.model_fields["bar_width"].default), Fraction(int(least / 3)))
+    fits = next((wide for wide in usual if 2 * wide < least and field is not None and field.fault(wide) is None), None)
+    context.checks.add(
+        "stop",
+        "bars.wide",
+        "measure",
+        context.speak.say("Two bars {} wide don’t go into a canvas {} across.", exact(thing.bar_width), least),
+        why="Bars are measured on the back, from the outside to where the canvas is free.",
+        source_key="arithmetic",
+        parts=("bar",),
+        ways=(WayOut(context.speak.say("The bars are {} wide", fits), (put("/object/bar_width", fits),)),)
+        if fits is not None
+        else (),
+    )
 
 
 def _of_nothing(node: Any, path: str) -> Iterator[str]:

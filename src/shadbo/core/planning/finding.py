@@ -166,6 +166,8 @@ SAYS: Mapping[str, str] = {
     "rolled": "comes rolled",
     "on_board": "comes on its board",
     "glued": "glued together",
+    "fresh": "fresh, to be pressed",
+    "half_dry": "half dry, to be pressed",
     "only": "can’t be replaced",
     "copy": "can be replaced",
 }

@@ -106,7 +106,7 @@ def _spoken_of(context: Context[object, object], part: str) -> bool:
             return isinstance(display, Direct | OnPanel)
         case "spacer":
             return not isinstance(display, Boxed)
-        case "points":
+        case "points" | "panel_pins" | "buttons":
             return not isinstance(display, Boxed | OnBoard | DeepReadyMade)
     return False
 

@@ -209,6 +209,9 @@ SOURCES: dict[str, Source] = _book(
     Source("fold-form", "house figure", "Cloth turned over both edges of a form takes about 4 mm."),
     Source("fold-back", "house figure", "40 mm or more turned behind holds on the form; a shop setting."),
     Source("crest", "common practice", "A number or crest is kept whole and centred."),
+    Source(
+        "marked", "common practice", "A signature, crest or worn edge is seen whole; no fold, lip, mat, bar, stitch or steam on it."
+    ),
     Source("steam", "common practice", "Steam and heat only where there is no signature, no sticker and no print that heat lifts."),
     Source(
         "needlework",

@@ -5,7 +5,8 @@ from __future__ import annotations
 from shadbo.core.contract.bodies import Space, corners_of, mm
 from shadbo.core.displays.on_board.drawing import MATERIALS, placed
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
-from shadbo.core.framing.bodies import filled, framed, glazed, points_behind
+from shadbo.core.framing.bodies import closed_behind, filled, framed, glazed
+from shadbo.core.framing.closing import spaced_by
 from shadbo.core.framing.glazing import packing_of
 
 
@@ -45,5 +46,5 @@ def lie(context: OnBoardContext, sizes: Sizes) -> Space:
         else:
             space.sheet(key, dim.label, MATERIALS[key], size["width"], size["height"], z, end)
         z = end
-    points_behind(space, sizes.points, sizes.board, z)
+    closed_behind(space, sizes.rabbet, spaced_by(context), sizes.points, sizes.board, z)
     return space

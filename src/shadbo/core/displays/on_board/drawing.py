@@ -5,7 +5,7 @@ from __future__ import annotations
 from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Material, View
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
-from shadbo.core.framing.closing import draw_points
+from shadbo.core.framing.closing import draw_points, spaced_as
 from shadbo.core.framing.placing import ends
 from shadbo.core.framing.rabbet_drawing import RabbetLayer, back, measure_round, section
 from shadbo.core.framing.rails import draw_mat, draw_rails
@@ -32,7 +32,7 @@ def draw(context: OnBoardContext, sizes: Sizes) -> tuple[ViewOf, ...]:
         *desk_views(context, sizes.thing),
         ViewOf("face", lambda: _face(context, sizes)),
         ViewOf("section", lambda: _section(sizes)),
-        ViewOf("back", lambda: _back(sizes)),
+        ViewOf("back", lambda: _back(context, sizes)),
     )
 
 
@@ -122,13 +122,13 @@ def _section(sizes: Sizes) -> View:
     return drawing.view()
 
 
-def _back(sizes: Sizes) -> View:
+def _back(context: OnBoardContext, sizes: Sizes) -> View:
     drawing, _ = back(sizes.rabbet)
     w, h = sizes.board["width"].value, sizes.board["height"].value
     x, y = (sizes.rabbet.outside["width"].value - w) * HALF, (sizes.rabbet.outside["height"].value - h) * HALF
     behind = "backing" if "backing" in sizes.pack else "board"
     drawing.box(behind, sizes.pack[behind].label, "board", x, y, w, h)
-    draw_points(drawing, sizes.points, x, y, w, h)
+    draw_points(drawing, sizes.points, x, y, w, h, *spaced_as(context))
     drawing.measure("board.width", "x", x, x + w, y + h * HALF, "top", 0, ("display", "cut", "measure"), "board")
     drawing.measure("board.height", "y", y, y + h, x + w * HALF, "left", 0, ("display", "cut", "measure"), "board")
     return drawing.view()

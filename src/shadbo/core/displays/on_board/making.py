@@ -189,7 +189,7 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
                 "lift",
                 "Stick the lift to the board",
                 say(
-                    "{} × {}, from the smallest readings. Stuck to the middle of the board; the hinges go round its top edge and are stuck behind it.",
+                    "{} × {}, from the smallest readings. Stuck to the middle of the board; what holds the work goes round its top edge and is stuck behind it.",
                     sizes.lift["width"],
                     sizes.lift["height"],
                 ),

@@ -11,6 +11,7 @@ from shadbo.core.displays.on_board.rules import eye
 from shadbo.core.displays.on_board.sizes import OnBoardContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
+from shadbo.core.framing.closing import closing_choice
 from shadbo.core.framing.glazing import glazing_choices, sheet_thick
 from shadbo.core.framing.own import own_boards
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, moulding_choice, new_or_bought
@@ -85,6 +86,7 @@ def _display(context: OnBoardContext, sizes: Sizes) -> Panel:
     inputs += glazing_choices(context, sizes.sheet, sizes.pack["glazing"].value if "glazing" in sizes.pack else Fraction(2))
     inputs += sheet_thick(context)
     inputs += own_boards(context)
+    inputs.append(closing_choice(context, ("points", "panel_pins", "buttons"), "Closing", "rail"))
     inputs += consent_inputs(context.thing.consent, "Trimming")
     figures = [
         "border.error",

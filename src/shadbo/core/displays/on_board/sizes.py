@@ -6,7 +6,7 @@ from shadbo.core.contract.display import Context
 from shadbo.core.document.decisions.canvas import NewRabbet, OnBoard, ReadFrame
 from shadbo.core.document.objects import FlatWork
 from shadbo.core.framing.boxes.depth import at_least
-from shadbo.core.framing.closing import Points, points_round
+from shadbo.core.framing.closing import Points, points_round, takes_room
 from shadbo.core.framing.filling import Fill, fill_up
 from shadbo.core.framing.glazing import usual_thick
 from shadbo.core.framing.placing import Border, Solved, best, borders, worst_error
@@ -209,7 +209,8 @@ def _pack(context: OnBoardContext, thing: Thing, rabbet: Rabbet) -> tuple[dict[s
     pack["work"] = work
     if display.edge == "raised":
         layer("lift", "Lift it floats on", context.rule("mount"), "thicknesses")
-    points = leaf(context.shop.rules.tabs, "closing", "Points or tabs", "rule", source="closing", grain="depth")
+    inside = context.shop.rules.tabs if takes_room(display.closing) else 0
+    points = leaf(inside, "closing", "Points or tabs", "rule", source="closing", grain="depth")
     room = rabbet.depth.value - points.value - sum((dim.value for dim in pack.values()), Fraction(0))
     came = exact(frame.board) if isinstance(frame, ReadFrame) else Fraction(0)
     mount, backing = _boards(context, room, came)

@@ -262,7 +262,8 @@ def _glue(context: PanelContext) -> Say:
 def _steps(context: PanelContext, sizes: Sizes) -> tuple[Operation, ...]:
     say, display = context.speak.say, context.display
     if context.facts.mounted:
-        looked = ("Complete, the right way up; its board flat, firm behind it and clean where the strips go.",)
+        strips = " and clean where the strips go" if display.wall == "hook_and_loop" else ""
+        looked = (f"Complete, the right way up; its board flat, firm behind it{strips}.",)
         return (Operation("measure", "Look it over", looked, 5, gate=True, parts=("work",)), *_hung(context, sizes))
     # One that is glued together is turned like a card.
     puzzle = context.thing.material == "puzzle" and context.thing.comes.how != "glued"

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from shadbo.core.contract.bodies import Space, corners_of, mm
-from shadbo.core.displays.sash.drawing import panes
+from shadbo.core.displays.sash.drawing import behind_panes, panes
 from shadbo.core.displays.sash.sizes import SashContext, Sizes
 from shadbo.core.framing.bodies import each_side
 from shadbo.core.framing.rails import AXES
@@ -35,9 +35,8 @@ def lie(context: SashContext, sizes: Sizes) -> Space:
     z += max(strips, 0.0)
     cloth, board = mm(sizes.pack["cloth"]), mm(sizes.pack["board"])
     space.then()
-    for one in sizes.behind:
-        x, y = corners[one.row * display.across + one.column]
-        item = one.laid.item
+    for one, left, top in behind_panes(context, sizes):
+        x, y, item = float(left), float(top), one.laid.item
         colour = item.colour or one.laid.sized.kind.colour
         if one.wrapped:
             space.box(one.laid.part, item.name, "item", x, y, *pane, z, z + cloth, colour=colour)

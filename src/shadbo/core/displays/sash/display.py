@@ -28,7 +28,7 @@ from shadbo.core.displays.sash.bodies import lie
 from shadbo.core.displays.sash.drawing import draw
 from shadbo.core.displays.sash.flags import FLAGS
 from shadbo.core.displays.sash.rules import check
-from shadbo.core.displays.sash.sizes import OLD_WOOD, SIDES, SashContext, Sizes, size_up, thick_of
+from shadbo.core.displays.sash.sizes import OLD_WOOD, SIDES, Behind, SashContext, Sizes, size_up, thick_of
 from shadbo.core.document.facts import Facts
 from shadbo.core.document.shop import Shop
 from shadbo.core.document.starts import FLAT_THING, SizeAsked, Start, things_of
@@ -38,8 +38,11 @@ from shadbo.core.framing.filling import BLADE
 from shadbo.core.framing.rails import AXES, cut_line
 from shadbo.core.framing.showing_items import item_figures, items_shown
 from shadbo.core.quantity.exact import Fraction, exact
-from shadbo.core.quantity.figures import Say
+from shadbo.core.quantity.figures import Say, several
 from shadbo.core.quantity.lengths import as_decimal
+from shadbo.core.quantity.sums import Dim
+
+STRIPS_SAID = "Strips round the glass of every pane, {} thick: two of {}, two of {} between them."
 
 
 def reckon(context: SashContext) -> DisplayPlan:
@@ -48,7 +51,13 @@ def reckon(context: SashContext) -> DisplayPlan:
     thick = thick_of(context)
     check(context, sizes)
     wrapped = all(one.wrapped for one in sizes.behind)
-    how = "cloth wrapped on boards" if wrapped else "cloth stitched to covered boards"
+    how = (
+        "one cloth behind all panes, turned round their boards"
+        if sizes.over is not None
+        else "cloth wrapped on boards"
+        if wrapped
+        else "cloth stitched to covered boards"
+    )
     by = "a cover board over all" if context.display.closing == "cover" else "points in each pane’s rebate"
     return DisplayPlan(
         verdict=_verdict(context, sizes),
@@ -167,6 +176,19 @@ def _display(context: SashContext, sizes: Sizes) -> Panel:
         for n in ("sash.lap", "sash.bar", "sash.stile", "sash.top", "sash.bottom", "sash.thick", "sash.rebate")
     ]
     sash.append(plain_length(show, display.glass, "/display/glass", "Glass, thick", group, ("glass",)))
+    if len(context.thing.items) == 1 and display.across * display.down > 1:
+        sash.append(
+            choice(
+                context,
+                "/display/over_all",
+                "The cloth lies",
+                "Behind the glass",
+                ((False, ("Behind one pane",), ()), (True, ("Behind all panes",), ("down into each, and up over the bars",))),
+                ("item",),
+            )
+        )
+    if sizes.over is not None:
+        sash += [given(show, book[f"moved.{axis}"], "Behind the glass") for axis in AXES]
     sash += [
         given(show, book["pack.strips"], "Behind the glass"),
         given(show, book["pack.board"], "Behind the glass"),
@@ -177,6 +199,7 @@ def _display(context: SashContext, sizes: Sizes) -> Panel:
             choice(context, "/display/hung", "It hangs", "Flag", (("across", ("Across",), ()), ("down", ("Down",), ())), ("item",))
         )
     mine = [d.name or "" for b in sizes.behind for d in (*b.turn.values(), *b.border.values())]
+    mine += [d.name or "" for d in sizes.hidden.values()]
     names = ("depth.slack", "frame.outside.width", "frame.outside.height", "weight.total")
     return Panel(
         ("The sash as it is: panes, bars, wood; and what lies behind the glass.",),
@@ -255,7 +278,7 @@ def _parts(context: SashContext, sizes: Sizes) -> tuple[Part, ...]:
         got("sash", "Old sash with its panes", comes="came", lights=("sash", "glass")),
         got("thread", "Thread and pins", comes="hand", material="polyester; stainless"),
     ]
-    bare = sum(not one.wrapped for one in sizes.behind)
+    bare = _covered(sizes)
     if bare:
         turned = 2 * context.rule("cover_turn")
         size = say("{} × {}", *(context.book[f"board.{axis}"].value + turned for axis in AXES))
@@ -264,8 +287,13 @@ def _parts(context: SashContext, sizes: Sizes) -> tuple[Part, ...]:
         size, note = say("{}", context.book["fastener.length"]), say("clear of cloth and glass by {}", sizes.clear)
         found.append(got("fastener", "Staples or small nails", sizes.fastener_count(), size=size, note=note, lights=("fastener",)))
     else:
-        found.append(got("points", "Points", material="two a side in every pane"))
+        found.append(got("points", "Points", 8 * display.across * display.down, note=("two a side in every pane",)))
     return tuple(found)
+
+
+def _covered(sizes: Sizes) -> int:
+    """How many boards are covered in plain cloth: those something is stitched to, and those that nothing lies on."""
+    return sizes.empty + sum(not one.wrapped for one in sizes.behind)
 
 
 def _steps(context: SashContext, sizes: Sizes) -> tuple[Operation, ...]:
@@ -302,9 +330,35 @@ def _steps(context: SashContext, sizes: Sizes) -> tuple[Operation, ...]:
             makes=("board",),
         ),
     ]
+    if display.closing == "cover":
+        out.append(
+            Operation(
+                "cover",
+                "Cut the cover board",
+                say("{} × {}, smaller than the sash and larger than the cloth.", *sizes.cover.values()),
+                15,
+                care="Saw or knife: guard, ruler, fingers behind the edge.",
+                makes=("cover",),
+                place="dusty",
+            )
+        )
     if display.flag != "none":
         out.append(Operation("flag", "Which way up", (FLAGS[display.flag].rule,), 5, gate=True, parts=("item",)))
-    for one in sizes.behind:
+    if bare := _covered(sizes):
+        turned = context.rule("cover_turn")
+        out.append(
+            Operation(
+                "cover_boards",
+                f"Cover {'a board' if bare == 1 else several(bare, 'board')} in plain cloth",
+                say("Straight along its weave, {} turned behind all round, pinned in the edge, then stitched.", turned),
+                15 * bare,
+                parts=("board",),
+                uses=("cloth", "thread"),
+            )
+        )
+    if sizes.over is not None:
+        out += _over_steps(context, sizes, sizes.over)
+    for one in sizes.behind if sizes.over is None else ():
         name = one.laid.item.called
         if one.wrapped:
             out.append(
@@ -328,7 +382,7 @@ def _steps(context: SashContext, sizes: Sizes) -> tuple[Operation, ...]:
                     f"stitch.{one.laid.item.key}",
                     f"Stitch {name} to its board",
                     say(
-                        "On a board covered in plain cloth, {} from its sides and {} from top and bottom; stitches along its hems, "
+                        "On a covered board, {} from its sides and {} from top and bottom; stitches along its hems, "
                         "never so that it tears.",
                         *one.border.values(),
                     ),
@@ -339,40 +393,21 @@ def _steps(context: SashContext, sizes: Sizes) -> tuple[Operation, ...]:
                     method="sewn_cover",
                 )
             )
-    if display.closing == "cover":
+    if sizes.over is None:
+        words = (
+            say(f"{STRIPS_SAID} Then the boards.", *_strips_told(sizes)) if sizes.strips else ("The boards behind their panes.",)
+        )
         out.append(
             Operation(
-                "cover",
-                "Cut the cover board",
-                say("{} × {}, smaller than the sash and larger than the cloth.", *sizes.cover.values()),
+                "lay",
+                "Lay the boards in",
+                words,
                 15,
-                care="Saw or knife: guard, ruler, fingers behind the edge.",
-                makes=("cover",),
-                place="dusty",
+                care=BLADE if sizes.strips else "",
+                parts=("strips", "board"),
+                makes=("strips",) if sizes.strips else (),
             )
         )
-    out.append(
-        Operation(
-            "lay",
-            "Lay the boards in",
-            (
-                *(
-                    say(
-                        "Strips round the glass of every pane, {} thick: two of {}, two of {} between them. Then the boards.",
-                        sizes.pack["strips"],
-                        sizes.strips["height"],
-                        sizes.strips["width"],
-                    )
-                    if sizes.strips
-                    else ("The boards behind their panes.",)
-                ),
-            ),
-            15,
-            care=BLADE if sizes.strips else "",
-            parts=("strips", "board"),
-            makes=("strips",) if sizes.strips else (),
-        )
-    )
     if display.closing == "cover":
         out += [
             Operation(
@@ -423,6 +458,49 @@ def _steps(context: SashContext, sizes: Sizes) -> tuple[Operation, ...]:
             ),
         ]
     return tuple(out)
+
+
+def _strips_told(sizes: Sizes) -> tuple[Dim, ...]:
+    return sizes.pack["strips"], sizes.strips["height"], sizes.strips["width"]
+
+
+def _over_steps(context: SashContext, sizes: Sizes, one: Behind) -> tuple[Operation, ...]:
+    """One cloth behind all panes: strips first, then cloth and boards pane by pane, then what is left round the outer boards."""
+    say, name = context.speak.say, one.laid.item.called
+    out = []
+    if sizes.strips:
+        out.append(
+            Operation(
+                "strips",
+                "Put the strips in",
+                say(STRIPS_SAID, *_strips_told(sizes)),
+                15,
+                care=BLADE,
+                parts=("strips",),
+                makes=("strips",),
+            )
+        )
+    words = say(
+        "Face down behind the panes, straight along its weave, {} left over at the left, {} at the right, {} at the top, {} at the bottom, seen "
+        "from the front. From the middle outwards a board into every pane: the cloth goes down into it and up over the bars.",
+        *one.turn.values(),
+    )
+    lay = Operation(
+        f"over.{one.laid.item.key}", f"Lay {name} behind all panes", words, 45, gate=True, parts=(one.laid.part, "board")
+    )
+    wrap = Operation(
+        f"wrap.{one.laid.item.key}",
+        f"Turn {name} behind",
+        (
+            "What is left over goes round the outer boards, pinned in their edges, then stitched behind. Nothing through what is seen.",
+        ),
+        30,
+        parts=(one.laid.part,),
+        uses=("board", "thread"),
+        holds=(one.laid.part,),
+        method="sewn_cover",
+    )
+    return (*out, lay, wrap)
 
 
 def _suits(facts: Facts) -> Suit:

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, View
 from shadbo.core.displays.sash.flags import union
-from shadbo.core.displays.sash.sizes import SashContext, Sizes
+from shadbo.core.displays.sash.sizes import SIDES_OF, Behind, SashContext, Sizes
 from shadbo.core.framing.arrange.drawn import draw_item, name_on
+from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import Fraction, exact
 
 HALF = Fraction(1, 2)
@@ -30,6 +33,14 @@ def panes(context: SashContext, sizes: Sizes) -> list[tuple[Fraction, Fraction]]
     ]
 
 
+def behind_panes(context: SashContext, sizes: Sizes) -> Iterator[tuple[Behind, Fraction, Fraction]]:
+    """Every cloth with the corner of each pane it lies behind."""
+    corners = panes(context, sizes)
+    for one in sizes.behind:
+        for x, y in corners if one.over else corners[one.row * context.display.across + one.column :][:1]:
+            yield one, x, y
+
+
 def _face(context: SashContext, sizes: Sizes) -> View:
     display = context.display
     w, h = sizes.outside["width"].value, sizes.outside["height"].value
@@ -43,8 +54,7 @@ def _face(context: SashContext, sizes: Sizes) -> View:
     drawing.box("sash", "Stile", "wood", w - stile, 0, stile, h, turn=90)
     for x, y in panes(context, sizes):
         drawing.box("glass", "Pane, board behind it", "board", x + lap, y + lap, sw, sh)
-    for one in sizes.behind:
-        x, y = (panes(context, sizes))[one.row * display.across + one.column]
+    for one, x, y in behind_panes(context, sizes):
         item, colour = one.laid.item, one.laid.item.colour or one.laid.sized.kind.colour
         if one.wrapped:
             drawing.box(one.laid.part, item.name, "item", x + lap, y + lap, sw, sh, colour=colour)
@@ -53,10 +63,15 @@ def _face(context: SashContext, sizes: Sizes) -> View:
             draw_item(drawing, one.laid, w * HALF, h * HALF)
             bw, bh = one.laid.sized.wide.value, one.laid.sized.tall.value
             bx, by = w * HALF + one.laid.x.value - bw * HALF, h * HALF + one.laid.y.value - bh * HALF
-        if display.flag == "united_states":
+        if display.flag == "united_states" and not one.over:
             uw, uh = union(display.hung, bw, bh)
             drawing.box(f"{one.laid.part}.union", "Union, to the observer’s left", "keep", bx, by, uw, uh)
-        name_on(drawing, one.laid, bx + bw * HALF, by + bh * HALF)
+        if not one.over:
+            name_on(drawing, one.laid, bx + bw * HALF, by + bh * HALF)
+    for left, top_, wide, high in union_seen(context, sizes):
+        drawing.box(f"{sizes.behind[0].laid.part}.union", "Union, to the observer’s left", "keep", left, top_, wide, high)
+    if sizes.over is not None:
+        name_on(drawing, sizes.over.laid, w * HALF + sizes.over.laid.x.value, h * HALF + sizes.over.laid.y.value)
     for column in range(1, display.across):
         x = stile + sizes.pitch["width"].value * column - exact(display.bar)
         drawing.box("sash", "Bar", "wood", x, top, exact(display.bar), h - top - bottom, turn=90)
@@ -72,6 +87,33 @@ def _face(context: SashContext, sizes: Sizes) -> View:
     drawing.measure("sash.top", "y", 0, top, 0, "left", 1, ("display",), "top")
     drawing.measure("sash.bottom", "y", h - bottom, h, 0, "left", 1, ("display",), "bottom")
     return drawing.view()
+
+
+def union_seen(context: SashContext, sizes: Sizes) -> list[tuple[Fraction, Fraction, Fraction, Fraction]]:
+    """What the panes leave to see of the union of a flag that lies behind all of them: corner and size on the sash (mm)."""
+    one = sizes.over
+    if one is None or context.display.flag != "united_states":
+        return []
+    far = union(context.display.hung, one.laid.sized.wide.value, one.laid.sized.tall.value)
+    across, down = (seen_up_to(context, sizes, axis, reach) for axis, reach in zip(AXES, far, strict=True))
+    return [(x, y, wide, high) for y, high in down for x, wide in across]
+
+
+def seen_up_to(context: SashContext, sizes: Sizes, axis: str, reach: Fraction) -> list[tuple[Fraction, Fraction]]:
+    """Of the first so much of a cloth behind all panes, from its left or top edge: where on the sash each pane shows of it, and how much."""
+    one = sizes.over
+    assert one is not None
+    found = []
+    many = context.display.across if axis == "width" else context.display.down
+    sight = sizes.sight[axis].value
+    # Along the cloth: what is turned behind, the lap less the cloth’s own thickness, then pane after pane with what each bar hides.
+    along = one.turn[SIDES_OF[axis][0]].value + exact(context.display.lap) - sizes.cloth.value
+    for i in range(many):
+        shown = min(max(reach - along, Fraction(0)), sight)
+        if shown > 0:
+            found.append((sizes.start[axis].value + exact(context.display.lap) + sizes.pitch[axis].value * i, shown))
+        along += sight + (sizes.hidden[axis].value if axis in sizes.hidden else 0)
+    return found
 
 
 def _section(context: SashContext, sizes: Sizes) -> View:

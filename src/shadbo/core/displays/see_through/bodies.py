@@ -3,10 +3,9 @@
 from __future__ import annotations
 
 from shadbo.core.contract.bodies import Space, corners_of, mm
-from shadbo.core.displays.see_through.drawing import MATERIALS
+from shadbo.core.displays.see_through.drawing import MATERIALS, kept_at
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
 from shadbo.core.framing.bodies import framed, points_behind, thing_at
-from shadbo.core.quantity.exact import exact
 
 
 def lie(context: SeeThroughContext, sizes: Sizes) -> Space:
@@ -19,9 +18,16 @@ def lie(context: SeeThroughContext, sizes: Sizes) -> Space:
         space.then()
         if key == "work":
             thing_at(space, "work", "Work", "paper", sizes.thing, z, end)
-            if sizes.tape is not None:
-                long, top = mm(sizes.tape), (h - mm(sizes.thing.height.look)) / 2
-                space.then().box("tape", "Tape", "keep", (w - long) / 2, top, long, exact(context.display.tape_width), end, end)
+            for part, name, left, top, wide, high in kept_at(context, sizes):
+                space.then().box(part, name, "keep", left, top, wide, high, end, end)
+        elif key == "air":
+            assert sizes.rim is not None
+            x, y = (w - mm(sw)) / 2, (h - mm(sh)) / 2
+            space.ring("rim", label, material, x, y, sw, sh, sizes.rim.wide, z, z + mm(sizes.rim.thick))
+        elif key == "paper_ring":
+            assert sizes.ring is not None
+            iw, ih = mm(sizes.ring.inner["width"]), mm(sizes.ring.inner["height"])
+            space.sheet(key, label, material, sw, sh, z, end, windows=(corners_of((w - iw) / 2, (h - ih) / 2, iw, ih),))
         elif material == "board":
             ww, wh = mm(sizes.window["width"]), mm(sizes.window["height"])
             window = corners_of((w - ww) / 2, (h - wh) / 2, ww, wh)

@@ -8,10 +8,12 @@ from typing import Any
 from shadbo.core.contract.display import Display, DisplayPlan, Holds, Labelled, Layer, Mounting, Proof, Suit, Way
 from shadbo.core.displays.see_through.bodies import lie
 from shadbo.core.displays.see_through.drawing import draw
-from shadbo.core.displays.see_through.making import cut_list, parts, steps, stock_sum
+from shadbo.core.displays.see_through.making import corners, cut_list, parts, steps, stock_sum
 from shadbo.core.displays.see_through.panels import panels
+from shadbo.core.displays.see_through.rim import rim_weights, rimmed
 from shadbo.core.displays.see_through.rules import check
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes, between_mats, size_up
+from shadbo.core.displays.see_through.tapes import KEPT
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.document.decisions.see_through import SeeThrough
 from shadbo.core.document.facts import Facts
@@ -34,6 +36,8 @@ def reckon(context: SeeThroughContext) -> DisplayPlan:
     display, rabbet = context.display, sizes.rabbet
     frame = display.frame
     taped = sizes.hold is not None
+    kept = KEPT[display.tape].name.lower() if taped else "clear corners" if corners(context) else ""
+    sticks = "tape" if taped else "film at its corners" if corners(context) else ""
     weights = (
         rails_weight(context, rabbet.outside, rabbet.face, rabbet.area_mm2, rabbet.wood),
         sheet_weight(context, "glazing", "Sheets", display.glazing, sizes.sheet, sizes.each, display.sheets),
@@ -50,6 +54,7 @@ def reckon(context: SeeThroughContext) -> DisplayPlan:
             for key in ("mat", "mat_back")
             if key in sizes.pack
         ),
+        *rim_weights(context, sizes.rim),
         object_weight("work", "Work", sizes.thing.weight_kg, sizes.thing.estimated),
     )
     return DisplayPlan(
@@ -70,8 +75,8 @@ def reckon(context: SeeThroughContext) -> DisplayPlan:
         held=Mounting("a sleeve of clear film between two mats", "polyester film on both faces", "yes")
         if sizes.window
         else Mounting(
-            "between two sheets" + (", tape along its top edge" if taped else ""),
-            f"{sheet_word(context.display.glazing)} on both faces" + (", tape at the top" if taped else ""),
+            f"between two sheets{f', {kept}' if kept else ''}",
+            f"{sheet_word(display.glazing)} {'behind it' if sizes.rim is not None else 'on both faces'}{f', {sticks}' if sticks else ''}",
             "mostly" if taped else "yes",
         ),
         leftovers=_leftovers(context) if isinstance(frame, ReadFrame) else (),
@@ -141,7 +146,8 @@ def _does(piece: Piece, facts: Facts) -> str:
     """Between mats nothing touches the glass; else both its faces do."""
     shown = piece.display
     mats = between_mats(shown) if isinstance(shown, SeeThrough) else _wants_air(facts)
-    return "both_seen air" if mats else "touches_glass both_seen edges_seen"
+    rim = isinstance(shown, SeeThrough) and rimmed(shown)
+    return "both_seen air" if mats or rim else "touches_glass both_seen edges_seen"
 
 
 def _wants_air(facts: Facts) -> bool:

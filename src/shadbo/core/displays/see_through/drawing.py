@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, Material, View
-from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
+from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes, between_mats
+from shadbo.core.displays.see_through.tapes import places
 from shadbo.core.framing.rabbet_drawing import RabbetLayer, back, measure_round, section
 from shadbo.core.framing.rails import draw_mat, draw_rails
 from shadbo.core.measuring.desk import desk_views
-from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.exact import Fraction
 
 HALF = Fraction(1, 2)
 STAGES = ("display", "cut")
@@ -18,6 +19,8 @@ MATERIALS: dict[str, tuple[Material, str]] = {
     "glazing_back": ("glass", "Back sheet"),
     "mat": ("board", "Front mat"),
     "mat_back": ("board", "Back mat"),
+    "air": ("strip", "Spacer at the rim"),
+    "paper_ring": ("paper", "Paper ring"),
 }
 
 
@@ -41,22 +44,23 @@ def _face(context: SeeThroughContext, sizes: Sizes) -> View:
         drawing.measure("mat.window.width", "x", x0, x0 + ww, y0 + wh, "bottom", 0, STAGES, "window")
     outline = [(w * HALF + x, h * HALF + y) for x, y in sizes.thing.outline()]
     drawing.polygon("work", "Work", "paper", outline)
-    if sizes.tape is not None:
-        ww = sizes.thing.width.look.value
-        drawing.box(
-            "tape",
-            "Tape, at the top only",
-            "keep",
-            (w - ww) * HALF,
-            (h - sizes.thing.height.look.value) * HALF,
-            ww,
-            exact(context.display.tape_width),
-        )
+    for part, label, x, y, wide, high in kept_at(context, sizes):
+        drawing.box(part, label, "keep", x, y, wide, high)
     x, y = face + sizes.border["width"].value, face + sizes.border["height"].value
     drawing.measure("border.width", "x", face, x, h * HALF, "left", 0, STAGES, "")
     drawing.measure("border.height", "y", face, y, w * HALF, "top", 0, STAGES, "")
     measure_round(drawing, sizes.rabbet, w, h, STAGES)
     return drawing.view()
+
+
+def kept_at(context: SeeThroughContext, sizes: Sizes) -> list[tuple[str, str, Fraction, Fraction, Fraction, Fraction]]:
+    """Each piece that keeps the work up: part, label, left, top, wide, high on the face (mm)."""
+    w, h = (sizes.rabbet.outside[a].value for a in ("width", "height"))
+    x0, y0 = (w - sizes.thing.width.look.value) * HALF, (h - sizes.thing.height.look.value) * HALF
+    if between_mats(context.display):
+        return []
+    part, label = ("corner", "Clear corner") if context.display.tape == "corners" else ("tape", "Tape")
+    return [(part, label, x0 + x, y0 + y, wide, high) for x, y, wide, high in places(context, sizes.thing, sizes.tape)]
 
 
 def _section(sizes: Sizes) -> View:
@@ -69,6 +73,9 @@ def _section(sizes: Sizes) -> View:
             else min(sizes.rabbet.lip.value + max(sizes.border["width"].value, Fraction(0)), Fraction(45))
         )
         width = None
+        if key in ("air", "paper_ring"):
+            lap = sizes.rim.wide.value if sizes.rim is not None else sizes.rabbet.lip.value - room
+            inset, width = room, lap
         if material == "board":
             gap = (next(iter(sizes.window.values())).value - sizes.thing.width.into.value) * HALF
             inset, width = room, max(inset - gap, Fraction(4))

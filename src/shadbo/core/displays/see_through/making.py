@@ -5,7 +5,9 @@ from __future__ import annotations
 from shadbo.core.contract.cutting import CutLine, StockLength, sheet_of, strip_of
 from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Comes, Part, got
-from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes
+from shadbo.core.displays.see_through.rim import rim_lines, rim_steps
+from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes, between_mats
+from shadbo.core.displays.see_through.tapes import KEPT
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.framing.blocks import blocks_parts, blocks_steps
 from shadbo.core.framing.came import SHEETS, label_read, sheet_came, sheet_word
@@ -37,11 +39,11 @@ def cut_list(context: SeeThroughContext, sizes: Sizes) -> tuple[CutLine, ...]:
             )
         )
     if sizes.window:
-        size = sheet_of(context.speak, sizes.sheet["height"], more=say("window {} × {}", *sizes.window.values()))
+        size = sheet_of(context.speak, sizes.mat["height"], more=say("window {} × {}", *sizes.window.values()))
         for key, word in (("mat", "Front mat"), ("mat_back", "Back mat")):
             name = board_of(context, sizes.pack[key], "mat").name
             lines.append(
-                cut_line(context, key, word, (key,), 1, name, sizes.sheet["width"], size, ("the two windows lie on one another",))
+                cut_line(context, key, word, (key,), 1, name, sizes.mat["width"], size, ("the two windows lie on one another",))
             )
         lines.append(
             cut_line(
@@ -51,24 +53,17 @@ def cut_list(context: SeeThroughContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 ("work",),
                 2,
                 "clear polyester film",
-                sizes.sheet["width"],
-                sheet_of(context.speak, sizes.sheet["height"]),
+                sizes.mat["width"],
+                sheet_of(context.speak, sizes.mat["height"]),
                 ("no coating, no plasticiser",),
             )
         )
+    lines += rim_lines(context, sizes.rim, sizes.ring)
     if sizes.tape is not None:
+        kept = KEPT[display.tape]
+        across = strip_of(context.speak, exact(display.tape_width))
         lines.append(
-            cut_line(
-                context,
-                "tape",
-                "Tape at the top edge",
-                ("tape",),
-                1,
-                "archival tape",
-                sizes.tape,
-                strip_of(context.speak, exact(display.tape_width)),
-                ("at the top only, so the work hangs",),
-            )
+            cut_line(context, "tape", kept.name, ("tape",), kept.pieces, "archival tape", sizes.tape, across, (kept.note,))
         )
     return tuple(lines)
 
@@ -91,11 +86,8 @@ def parts(context: SeeThroughContext, sizes: Sizes) -> tuple[Part, ...]:
         found[0] = got(
             "glue.film", "Double-sided archival tape", comes="hand", note=("on the film, 3 mm off the work, open below",)
         )
-    if pressed(context):
-        found += [
-            got("blotters", "Blotters and archival sheets", comes="hand", note=("changed on days 1, 2, 4 and 7, then weekly",)),
-            got("flat_weight", "A flat weight", comes="hand", note=("on a board, over the whole of it",)),
-        ]
+    if corners(context):
+        found.append(got("corner", "Clear corners", 4, material="polyester film, stuck to the sheet", lights=("corner",)))
     many, a_side = clips_told(sizes)
     if display.kept == "clips":
         found.append(got("clip", "Small clips", many, note=(a_side,), lights=("clip",)))
@@ -111,9 +103,9 @@ def _put_by(context: SeeThroughContext) -> int:
     return max(context.display.frames - sheets_came(context), 0) if isinstance(frame, ReadFrame) and frame.glass else 0
 
 
-def pressed(context: SeeThroughContext) -> bool:
-    """Whether a plant is still to be pressed."""
-    return "plant" in {*context.thing.traits, context.thing.material} and not context.display.pressed
+def corners(context: SeeThroughContext) -> bool:
+    """Whether clear corners keep the work up."""
+    return context.display.tape == "corners" and not between_mats(context.display)
 
 
 def clips_told(sizes: Sizes) -> tuple[int, str]:
@@ -136,24 +128,6 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
     say, display = context.speak.say, context.display
     glass = "Gloves and eye protection; score away from the body; carry on edge."
     out: list[Operation] = []
-    if pressed(context):
-        out.append(
-            Operation(
-                "press",
-                "Press it",
-                (
-                    "Between archival sheets under flat weight; blotters changed on days 1, 2, 4 and 7, then weekly, until it is dry as paper. "
-                    "Two to four weeks.",
-                ),
-                20,
-                wait_minutes=21 * 24 * 60,
-                care="Found plants: mind what is protected by law.",
-                parts=("work",),
-                uses=("blotters", "flat_weight"),
-                takes="press",
-                takes_on=21 * 24 * 60,
-            )
-        )
     out.append(
         Operation(
             "measure",
@@ -216,6 +190,7 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
             needs=MADE,
         )
     )
+    out += rim_steps(context, sizes.rim, sizes.ring)
     if sizes.window:
         out.append(_between_mats(context, sizes))
     else:
@@ -235,14 +210,29 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
             )
         )
     if sizes.tape is not None:
+        kept = KEPT[display.tape]
         out.append(
             Operation(
                 "tape",
-                "Tape the top edge only",
-                say("{} of narrow tape along the top. Nowhere else: it hangs and does not buckle.", sizes.tape),
+                kept.title,
+                say(kept.say, sizes.tape),
                 10,
                 parts=("tape",),
                 makes=("tape",),
+                holds=("work",),
+                method="two_sheets",
+            )
+        )
+    if corners(context):
+        out.append(
+            Operation(
+                "corners",
+                "Four clear corners",
+                (
+                    "Slipped over its corners and stuck to the sheet, not to the work; a card’s thickness of room, so that it can move.",
+                ),
+                15,
+                parts=("corner",),
                 holds=("work",),
                 method="two_sheets",
             )
@@ -266,6 +256,7 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
             15,
             care="Tabs with a tool, away from the hand.",
             parts=("clip",),
+            uses=("paper_ring",) if sizes.ring is not None else (),
             closes=True,
         ),
     ]
@@ -296,7 +287,7 @@ def _between_mats(context: SeeThroughContext, sizes: Sizes) -> Operation:
         say(
             "Two films {} × {}, the work in their middle; double-sided tape on the film alone, a little off the work, its lower edge left open for air. "
             "Between the mats, seen whole from both sides.",
-            *sizes.sheet.values(),
+            *sizes.mat.values(),
         ),
         30,
         gate=True,

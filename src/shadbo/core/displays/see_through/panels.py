@@ -81,12 +81,23 @@ def _display(context: SeeThroughContext, sizes: Sizes) -> Panel:
                 "Sheets",
                 (
                     ("touching", ("The work alone",), ("the sheets touch both its faces",)),
+                    ("rim", ("Spacers at the rim",), ("behind the lip; the front sheet off its face",)),
                     ("mats", ("A film sleeve between two mats",), ("air on both sides; nothing touches the glass",)),
                 ),
                 ("mat", "work"),
                 look="list",
             )
         )
+    inputs.append(
+        choice(
+            context,
+            "/display/paper_ring",
+            "On its back",
+            "Sheets",
+            ((False, ("Nothing",), ()), (True, ("A paper ring",), ("keeps tabs off the sheet; hidden behind the lip",))),
+            ("paper_ring",),
+        )
+    )
     figures = there(
         context,
         "border.width",
@@ -137,23 +148,15 @@ def _hold(context: SeeThroughContext, sizes: Sizes) -> Panel:
                 "The work",
                 (
                     ("top", ("By tape at the top",), ("so that it hangs and does not buckle",)),
+                    ("short", ("By two short tapes at the top",), ("less of it touches",)),
+                    ("squares", ("By four squares of tape",), ("one at each corner",)),
+                    ("corners", ("By clear corners",), ("nothing sticks to it",)),
                     ("none", ("By the sheets alone",), ()),
                 ),
                 ("tape",),
                 look="list",
             )
         ]
-    if "plant" in {*context.thing.traits, context.thing.material}:
-        hold.append(
-            choice(
-                context,
-                "/display/pressed",
-                "The plant is",
-                "The work",
-                ((True, ("Pressed and dry",), ()), (False, ("Fresh",), ())),
-                ("work",),
-            )
-        )
     clips = [d.name or "" for found in sizes.clips.values() for d in found]
     return Panel(
         ("What keeps the sheets in, what keeps the work up between them, and how it hangs with nothing to be seen.",),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from shadbo.core.contract.checks import WayOut, put
+from shadbo.core.displays.see_through.rim import rimmed
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes, between_mats
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.document.decisions.see_through import FACES
@@ -19,8 +20,8 @@ def check(context: SeeThroughContext, sizes: Sizes) -> None:
     _depth(context, sizes)
     _mats(context, sizes)
     _sheets(context, sizes)
+    _rim(context, sizes)
     _tape(context, sizes)
-    _plant(context)
     _clean(context)
 
 
@@ -42,6 +43,8 @@ def _touches(context: SeeThroughContext) -> None:
     sticks = facts.traits & {"photograph", "loose_pigment", "canvas"}
     if between_mats(display):
         sticks &= {"loose_pigment"}
+    if rimmed(display):
+        sticks = frozenset()
     if sticks:
         word = {"photograph": "A photograph", "loose_pigment": "Loose pigment", "canvas": "Paint"}[sorted(sticks)[0]]
         context.checks.add(
@@ -54,8 +57,49 @@ def _touches(context: SeeThroughContext) -> None:
             parts=("work", "glazing"),
             ways=(
                 WayOut(("A film sleeve between two mats, off the glass",), (put("/display/between", "mats"),)),
+                *(_rim_way(context)),
                 WayOut(("One sheet only, behind it: its face sealed and free",), (put_sheets(1),)),
             ),
+        )
+
+
+def _rim_way(context: SeeThroughContext) -> tuple[WayOut, ...]:
+    """Spacers at the rim keep the front sheet off; something else keeps the work up then."""
+    kept = () if context.display.tape != "none" else (put("/display/tape", "corners"),)
+    return (WayOut(("Spacers at the rim: the front sheet off its face",), (put("/display/between", "rim"), *kept)),)
+
+
+def _rim(context: SeeThroughContext, sizes: Sizes) -> None:
+    """Strips that stay behind the lip want a lip; and work that no sheet presses wants something to keep it up."""
+    rim = sizes.rim
+    if rim is None:
+        return
+    touching = WayOut(("No spacers: the sheets touch the work",), (put("/display/between", "touching"),))
+    if rim.wide.value < context.rule("rim_least"):
+        context.checks.add(
+            "stop",
+            "rim.narrow",
+            "display",
+            context.speak.say("Spacers at the rim would be {} wide: the lip hides no more.", rim.wide)
+            if rim.wide.value > 0
+            else ("The lip hides no spacers at the rim.",),
+            why=context.speak.say("Less than {} does not hold the sheets apart.", context.rule("rim_least")),
+            source_key="see-through",
+            figure="rim.wide",
+            parts=("rim",),
+            ways=(touching,),
+        )
+    if context.display.tape == "none":
+        corners = WayOut(("Keep it up by clear corners",), (put("/display/tape", "corners"),))
+        context.checks.add(
+            "stop",
+            "rim.loose",
+            "hold",
+            ("Nothing keeps the work up: with spacers at the rim no sheet presses it.",),
+            why="It slides down between the sheets.",
+            source_key="see-through",
+            parts=("work", "rim"),
+            ways=(corners, touching),
         )
 
 
@@ -197,7 +241,11 @@ def _sheets(context: SeeThroughContext, sizes: Sizes) -> None:
 
 def _tape(context: SeeThroughContext, sizes: Sizes) -> None:
     facts = context.facts
-    leave = WayOut(("Leave the tape out: the two sheets hold it",), (put("/display/tape", "none"),))
+    leave = (
+        WayOut(("Clear corners instead: nothing sticks to it",), (put("/display/tape", "corners"),))
+        if rimmed(context.display)
+        else WayOut(("Leave the tape out: the two sheets hold it",), (put("/display/tape", "none"),))
+    )
     if sizes.hold is not None and facts.irreplaceable:
         stop = context.piece.practice == "conservation"
         context.checks.add(
@@ -215,7 +263,7 @@ def _tape(context: SeeThroughContext, sizes: Sizes) -> None:
             "caution",
             "tape.weak",
             "hold",
-            ("It is too heavy for one strip of tape along its top.",),
+            ("It is too heavy for its tape.",),
             why=context.speak.say(
                 f"A house figure: 1 N for every {{}}, factor {context.shop.rules.factor}.", context.rule("tape_every")
             ),
@@ -224,21 +272,6 @@ def _tape(context: SeeThroughContext, sizes: Sizes) -> None:
             parts=("tape",),
             ways=(leave,),
         )
-
-
-def _plant(context: SeeThroughContext) -> None:
-    if "plant" not in context.facts.traits or context.display.pressed:
-        return
-    context.checks.add(
-        "stop",
-        "plant.fresh",
-        "hold",
-        ("It is fresh: behind glass it goes mouldy.",),
-        why="Two to four weeks between archival sheets under flat weight, until it is dry as paper.",
-        source_key="press",
-        parts=("work",),
-        ways=(WayOut(("It is pressed and dry",), (put("/display/pressed", True),)),),
-    )
 
 
 def _clean(context: SeeThroughContext) -> None:

@@ -8,6 +8,8 @@ from __future__ import annotations
 
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.terms import chosen, ruled
+from shadbo.core.displays.see_through.rim import Rim, Ring, like_sheet, rim_of, ring_of
+from shadbo.core.displays.see_through.tapes import KEPT, tape_of
 from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.decisions.see_through import SeeThrough
 from shadbo.core.document.objects import FlatWork
@@ -41,6 +43,9 @@ class Sizes:
     tape: Dim | None
     hold: Fixings | None
     window: dict[str, Dim]
+    mat: dict[str, Dim]
+    rim: Rim | None
+    ring: Ring | None
 
 
 def size_up(context: SeeThroughContext) -> Sizes:
@@ -89,16 +94,20 @@ def size_up(context: SeeThroughContext) -> Sizes:
         else book.add(rule(unread(context), "Work, thick", "thicknesses", "depth"), "work.thick", "Work, thick", parts=("work",))
     )
     front = {"glazing": each} if display.sheets == 2 else {}
+    rim, ring = rim_of(context, rabbet, sheet, work), ring_of(context, rabbet, sheet)
+    front |= {"air": rim.air} if rim is not None else {}
     window = _window(context, thing)
+    mat = like_sheet(context, sheet, "mat", "Mats and film") if window else {}
     mats = {}
     if window:
         thick = ruled(context, "mat_between", "Mat, thick")
         mats = {k: book.add(thick * 1, f"pack.{k}", f"{w} mat", parts=(k,)) for k, w in (("mat", "Front"), ("mat_back", "Back"))}
     pack = {**front, **({"mat": mats["mat"]} if mats else {}), "work": work, **({"mat_back": mats["mat_back"]} if mats else {})}
     pack["glazing_back"] = each
-    total = each * display.sheets + work
-    for mat in mats.values():
-        total = total + mat
+    pack |= {"paper_ring": ring.thick} if ring is not None else {}
+    total = each * display.sheets
+    for layer in pack.values():
+        total = total if layer is each else total + layer
     used = book.add(total, "depth.pack", "Pack", parts=("glazing", "work"), grain="depth")
     closing = ruled(context, "tabs", "Points or tabs")
     slack = book.add(
@@ -119,6 +128,9 @@ def size_up(context: SeeThroughContext) -> Sizes:
         tape=tape,
         hold=hold,
         window=window,
+        mat=mat,
+        rim=rim,
+        ring=ring,
     )
 
 
@@ -178,13 +190,12 @@ def _clips(context: SeeThroughContext, sheet: dict[str, Dim]) -> dict[str, list[
 
 
 def _tape(context: SeeThroughContext, thing: Thing) -> tuple[Dim | None, Fixings | None]:
-    """Tape along the top edge only, so that the work hangs: how long it is, and whether it carries."""
-    if context.display.tape == "none" or between_mats(context.display):
+    """What keeps the work up between the sheets: how long each piece of tape is, and whether it carries."""
+    length = None if between_mats(context.display) else tape_of(context, thing)
+    if length is None:
         return None, None
-    length = context.book.add(
-        thing.width.cover * 1, "tape.length", "Tape along the top edge", parts=("tape",), cut=context.shop.by_hand
-    )
-    each = length.value / context.rule("tape_every")
+    kept = KEPT[context.display.tape]
+    each = kept.pieces * length.value / context.rule("tape_every")
     found = fixings(
         context,
         "tape",
@@ -194,9 +205,9 @@ def _tape(context: SeeThroughContext, thing: Thing) -> tuple[Dim | None, Fixings
         each=each,
         basis="allowance",
         spacing=1,
-        why=("one strip, the whole top edge",),
+        why=("all of it together",),
         parts=("tape",),
-        each_label="The whole strip carries",
+        each_label="All of it carries",
         counted=False,
     )
     return length, found

@@ -103,7 +103,7 @@ class Boxed(Part):
     # Not read until the frame is open: then as is usual.
     liner: SHEET_MM | None = None
     build_up: BUILD_UP_MM = Decimal(0)
-    closing: Literal["points", "strainer", "clips"] = "points"
+    closing: Literal["points", "panel_pins", "strainer", "clips", "buttons"] = "points"
     clip: OFFSET_MM | None = None
     looking: Looking = Looking()
     cut: CutLineAt = CutLineAt()

@@ -194,6 +194,7 @@ class OnBoard(Part):
     glazing: Literal["auto", "none", "glass", "acrylic", "coated"] = "glass"
     grade: Grade = "plain"
     glazing_thickness: SHEET_MM | None = None
+    closing: Literal["points", "panel_pins", "buttons"] = "points"
 
 
 class PictureFile(Part):

@@ -19,14 +19,16 @@ SASH_REBATE_MM = Annotated[Decimal, LengthField.between("Depth behind the glass"
 PANE_LAP_MM = Annotated[Decimal, LengthField.between("Lap of the sash over the pane", "1", "40")]
 COVER_MM = Annotated[Decimal, LengthField.between("Cover beyond the cloth", "0", "200")]
 FASTENER_MM = Annotated[Decimal, LengthField.between("Fastener, long", "4", "60")]
+SHIFT_MM = Annotated[Decimal, LengthField.between("Moved", "-2000", "2000")]
 STRIP_MM = Annotated[Decimal, LengthField.between("Strips between glass and cloth", "0", "20")]
 
 
 class Sash(Part):
     """A sash of ``across`` × ``down`` equal panes. ``pane_*`` is the glass of one, ``lap`` how far the wood laps it on each side.
 
-    Cloths go behind the panes in order, left to right and down. ``cover`` is one board over all of them from behind;
-    without it every board is held in its own rebate. ``flag``: whose published rule says which way it hangs.
+    Cloths go behind the panes in order, left to right and down; or one lies behind all of them (``over_all``), moved right and down out of their
+    middle by ``shift_*``. ``cover`` is one board over all of them from behind; without it every board is held in its own rebate. ``flag``: whose
+    published rule says which way it hangs.
     """
 
     SHOWS: ClassVar[tuple[str, ...]] = ("things",)
@@ -51,3 +53,6 @@ class Sash(Part):
     fastener: FASTENER_MM = Decimal(12)
     flag: Literal["none", "united_states", "other"] = "none"
     hung: Literal["across", "down"] = "across"
+    over_all: bool = False
+    shift_across: SHIFT_MM = Decimal(0)
+    shift_down: SHIFT_MM = Decimal(0)

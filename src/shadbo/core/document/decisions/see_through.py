@@ -20,7 +20,8 @@ Face = Literal["front_outer", "front_inner", "back_inner", "back_outer"]
 class SeeThrough(Part):
     """``spacing`` of the clips along a side (left empty: two a side). ``cleaned`` are the faces that were ticked off.
 
-    ``between``: the sheets touch the work, or it lies in a film sleeve between two mats, with air on both sides.
+    ``between``: the sheets touch the work, strips at the rim keep the front one off it, or it lies in a film sleeve between two mats, with air
+    on both sides. ``paper_ring``: paper behind the back sheet, hidden by the lip. ``tape``: what keeps it up.
     ``frames`` is how many ready-made frames the two sheets come out of: the second goes back to stock without its glass.
     """
 
@@ -29,16 +30,16 @@ class SeeThrough(Part):
     frame: RabbetFrame
     border: BORDER_MM = Decimal(60)
     sheets: Literal[1, 2] = 2
-    between: Literal["touching", "mats"] = "touching"
+    between: Literal["touching", "rim", "mats"] = "touching"
+    paper_ring: bool = False
     glazing: Literal["auto", "glass", "acrylic"] = "glass"
     grade: Grade = "plain"
     thickness: SHEET_MM | None = None
     kept: Literal["tabs", "clips"] = "tabs"
     spacing: CLIP_MM | None = None
-    tape: Literal["top", "none"] = "top"
+    tape: Literal["top", "short", "squares", "corners", "none"] = "top"
     tape_width: TAPE_WIDE_MM = Decimal(6)
     frames: Literal[1, 2] = 2
-    pressed: bool = True
     cleaned: Annotated[list[Face], Field(max_length=4)] = []
 
     @property

@@ -12,7 +12,7 @@ from shadbo.core.finishing.hold.methods import Method
 from shadbo.core.finishing.hold.ranking import Subject
 from shadbo.core.finishing.hold.sizes import HALF, Mounted, pull_test
 from shadbo.core.framing.counting import figures, newtons
-from shadbo.core.framing.steaming import NO_STEAM, STEAMER, steam_step
+from shadbo.core.framing.steaming import STEAMER, marks_at, no_steam, steam_step
 from shadbo.core.framing.stock import longest_screw
 from shadbo.core.quantity.exact import Fraction, up
 from shadbo.core.quantity.figures import Say, listed
@@ -79,15 +79,15 @@ def steamed(context: Context[object, object], kept: Iterable[Mounted], own: tupl
     treatment of its own for it."""
     out = list(own)
     for one in kept if context.piece.hold.steam else ():
-        key, part = one.subject.key, one.subject.part
+        key, part, marks = one.subject.key, one.subject.part, marks_at(context.piece.object, one.subject.index)
         if (
             "textile" not in one.subject.traits
-            or one.subject.traits & NO_STEAM
+            or no_steam(one.subject.traits, marks)
             or any(o.key in (f"steam.{key}", f"damp.{key}") for o in out)
         ):
             continue
         worked = (i for i, o in enumerate(out) if part in o.holds or (part in (*o.parts, *o.uses) and not o.gate))
-        out.insert(next(worked, 0), steam_step(key, one.subject.name, part))
+        out.insert(next(worked, 0), steam_step(key, one.subject.name, part, marks))
     return tuple(out)
 
 

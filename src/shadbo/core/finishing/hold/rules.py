@@ -10,7 +10,7 @@ from shadbo.core.finishing.hold.methods import SCHOOLS
 from shadbo.core.finishing.hold.ranking import rank, usual
 from shadbo.core.finishing.hold.sizes import MOST_PLACES, Mounted
 from shadbo.core.framing.counting import figures
-from shadbo.core.framing.steaming import NO_STEAM
+from shadbo.core.framing.steaming import marks_at, no_steam
 from shadbo.core.quantity.exact import Fraction
 
 # kg a cubic metre.
@@ -230,7 +230,7 @@ def _steam(context: Context[object, object], kept: list[Mounted]) -> None:
     if not context.piece.hold.steam:
         return
     for one in kept:
-        harmed = one.subject.traits & NO_STEAM
+        harmed = no_steam(one.subject.traits, marks_at(context.piece.object, one.subject.index))
         if harmed:
             word = {
                 "signed": "a signature",

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from shadbo.core.contract.bodies import Outline, Space, corners_of, mm
 from shadbo.core.framing.arrange.laid import BoxContext
-from shadbo.core.framing.bodies import clips_behind, filled, framed, glazed, items_at, points_behind
+from shadbo.core.framing.bodies import closed_behind, filled, framed, glazed, items_at
 from shadbo.core.framing.boxes.covering import cloth_colour
 from shadbo.core.framing.boxes.drawing import Placed
 from shadbo.core.framing.boxes.mats import Opening
 from shadbo.core.framing.boxes.sheets import oval
 from shadbo.core.framing.boxes.sizes import Sizes
-from shadbo.core.framing.closing import closed_by
+from shadbo.core.framing.closing import spaced_by
 from shadbo.core.framing.glazing import packing_of
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import exact
@@ -78,11 +78,7 @@ def lie(context: BoxContext, sizes: Sizes) -> Space:
         high = mm(sizes.rabbet.rail_height)
         wall = mm(sizes.rabbet.face) - mm(sizes.rabbet.lip)
         space.then().rails(wall, high, high + float(exact(context.display.build_up)), "Build-up strip", "build_up")
-    if closed_by(context) == "clips":
-        start = {a: (mm(whole) - mm(sizes.board[a])) / 2 for a, whole in zip(AXES, (space.width, space.height), strict=True)}
-        clips_behind(space, sizes.rabbet, sizes.points, z, start)
-    else:
-        points_behind(space, sizes.points, sizes.board, z)
+    closed_behind(space, sizes.rabbet, spaced_by(context), sizes.points, sizes.board, z)
     return space
 
 

@@ -21,6 +21,7 @@ from shadbo.core.framing.arrange.laid import BoxContext, PlacedItem
 from shadbo.core.framing.boxes.covering import closed_in, cloth_size, cloth_thick, covered
 from shadbo.core.framing.boxes.mats import Matting
 from shadbo.core.framing.boxes.recipe import Recipe
+from shadbo.core.framing.closing import takes_room
 from shadbo.core.framing.filling import Fill, fill_up, mount_within, wired
 from shadbo.core.framing.glazing import usual_thick
 from shadbo.core.framing.rabbet import Rabbet
@@ -384,7 +385,7 @@ def _usable(context: BoxContext, rabbet: Rabbet, cut_down: bool) -> Dim:
             parts=("build_up",),
         )
         usable = usable + context.book.add(strip, "depth.build_up", "Build-up behind the frame", parts=("build_up",))
-    if closing_of(display) == "points":
+    if takes_room(closing_of(display)):
         usable = usable - leaf(context.shop.rules.tabs, "closing", "Points or tabs", "rule", source="closing", grain="depth")
     if closing_of(display) == "clips" and display.clip is not None:
         clip = leaf(

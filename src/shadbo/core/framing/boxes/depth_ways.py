@@ -12,6 +12,7 @@ from shadbo.core.framing.arrange.laid import BoxContext
 from shadbo.core.framing.boxes.depth import at_least, spacer_stock
 from shadbo.core.framing.boxes.recipe import RECIPES
 from shadbo.core.framing.boxes.sizes import Sizes
+from shadbo.core.framing.closing import CLOSED, takes_room
 from shadbo.core.framing.families import deeper_ways
 from shadbo.core.framing.filling import boards_of
 from shadbo.core.framing.rabbet_choices import ready_frame
@@ -89,11 +90,13 @@ def _closing(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way
     """Closing that takes less, a strip behind the frame, clips that reach over what stands out."""
     say, display, rules = context.speak.say, context.display, context.shop.rules
     tabs = exact(rules.tabs)
-    if closing_of(display) == "points" and tabs >= short:
+    if takes_room(closing_of(display)) and tabs >= short:
         yield Way(
             5,
             WayOut(
-                say("Close it with screws through a strainer instead of points: {} to spare", tabs - short),
+                say(
+                    f"Close it with screws through a strainer instead of {CLOSED[closing_of(display)]}: {{}} to spare", tabs - short
+                ),
                 (put("/display/closing", "strainer"),),
             ),
         )
@@ -110,7 +113,7 @@ def _closing(context: BoxContext, sizes: Sizes, short: Fraction) -> Iterator[Way
         yield Way(20, WayOut(say(words, wide, thick, thick - wanted), (put("/display/build_up", thick),)))
     backing = sizes.pack.size("backing")
     rigid = backing + sum((exact(f) for f in display.fillers), ZERO)
-    gains = tabs if closing_of(display) == "points" else ZERO
+    gains = tabs if takes_room(closing_of(display)) else ZERO
     offset = short - gains
     if closing_of(display) not in ("clips", "tabs") and 0 < offset <= rigid:
         stock = sorted(exact(c) for c in (context.shop.clips or HOUSE_SHOP.clips))

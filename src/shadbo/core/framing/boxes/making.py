@@ -26,7 +26,7 @@ from shadbo.core.framing.glazing import glazing_line, glazing_step
 from shadbo.core.framing.rabbet import rails_of
 from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.spacers import spacer_lines, spacer_step
-from shadbo.core.framing.steaming import NO_STEAM, STEAMER, steam_step
+from shadbo.core.framing.steaming import STEAMER, no_steam, steam_step
 from shadbo.core.quantity.figures import Say, several
 
 
@@ -241,7 +241,7 @@ def _spread(sizes: Sizes) -> tuple[PlacedItem, ...]:
 
 def _no_heat(context: BoxContext, one: PlacedItem) -> bool:
     """Whether neither steam nor iron may come near a thing, by its traits or by what was answered of it."""
-    return bool(NO_STEAM & said(context.piece.asked, one.item.traits))
+    return bool(no_steam(said(context.piece.asked, one.item.traits), one.item.marks))
 
 
 def _heat(context: BoxContext, never: bool) -> str:
@@ -254,7 +254,7 @@ def _steamed(context: BoxContext, one: PlacedItem) -> list[Operation]:
     """Cloth that is steamed before it is folded or spread, where that was asked for and does no harm."""
     if not context.piece.hold.steam or _no_heat(context, one):
         return []
-    return [steam_step(one.item.key, one.item.called, one.part)]
+    return [steam_step(one.item.key, one.item.called, one.part, one.item.marks)]
 
 
 def _damped(context: BoxContext, one: PlacedItem) -> list[Operation]:

@@ -19,6 +19,7 @@ from shadbo.core.framing.boxes.covering import cover_choice
 from shadbo.core.framing.boxes.item_panels import arranging_inputs, measuring_inputs
 from shadbo.core.framing.boxes.recipe import RECIPES, Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
+from shadbo.core.framing.closing import closing_choice
 from shadbo.core.framing.colour import Suggested, contrasting, nearest
 from shadbo.core.framing.glazing import glazing_choices
 from shadbo.core.framing.own import own_boards
@@ -355,20 +356,7 @@ def _depth(context: BoxContext, sizes: Sizes, recipe: Recipe) -> Panel:
     there("pack.backing", "/display/backing")
     inputs += own_boards(context)
     if not display.dropped:
-        inputs.append(
-            choice(
-                context,
-                "/display/closing",
-                "Closed by",
-                "Closing",
-                (
-                    ("points", ("Points or tabs",), context.speak.say("they take {}", context.rule("tabs"))),
-                    ("strainer", ("Screws through a strainer",), ("they take nothing",)),
-                    ("clips", ("Offset clips",), ("the backing may stand out behind",)),
-                ),
-                ("backing",),
-            )
-        )
+        inputs.append(closing_choice(context, ("points", "panel_pins", "strainer", "clips", "buttons"), "Closing", "backing"))
     if closing_of(display) == "clips":
         inputs.append(plain_length(show, display.clip, "/display/clip", "Clip offset", "Closing", ("backing",), optional=True))
     if display.build_up or pack.slack.value < 0:

@@ -1,0 +1,1 @@
+"""Marked places on a thing: asked, drawn, and kept off."""
