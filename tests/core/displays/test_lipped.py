@@ -143,7 +143,7 @@ def test_screws_go_through_the_board_into_the_bars() -> None:
     done = boxed(canvas(200, 200, 18, bar_width=36))
     assert (mm(done, "screw.shortest"), mm(done, "screw.longest")) == (12, 16)
     assert (mm(done, "screw.length"), mm(done, "screw.bite")) == (16, 13)
-    assert mm(done, "screw.inset") == (200 - 200) / 2 + 18
+    assert mm(done, "screw.inset.width") == (200 - 200) / 2 + 18
     assert done.figures["screw.count"].count == 8
     assert [mm(done, f"screw.across.{i}") for i in (1, 2)] == [50, 150]
     long = boxed(canvas(200, 200, 18), screw=20)

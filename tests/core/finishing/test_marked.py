@@ -7,15 +7,16 @@ from typing import Any
 import pytest
 from shapely import Polygon, unary_union
 
-from shadbo.core import DISPLAYS, HOUSE_SHOP, Act, Piece, Plan, Refused, ShowAs, apply_edits, load_piece, plain, plan
+from shadbo.core import DISPLAYS, HOUSE_SHOP, Act, Piece, Plan, Refused, ShowAs, TakeWayOut, apply_edits, load_piece, plain, plan
 from shadbo.core.document.items import Item, Things
 from shadbo.core.document.objects import FlatWork, StretchedCanvas
 from shadbo.core.document.piece import document_of
 from shadbo.core.finishing.hold.sizes import subjects
 from shadbo.core.finishing.marks.marked import marked
 from shadbo.core.planning.plan import _display_plan
+from shadbo.core.planning.starting import STARTS, start_piece
 from shadbo.demo import demo_pieces
-from tests.core.things import canvas, keys, made, piece, worked
+from tests.core.things import canvas, keys, made, mm, piece, worked
 
 CORNER = {"name": "Signature", "x": 230, "y": 340, "width": 40, "height": 10}
 
@@ -75,6 +76,33 @@ def test_folds_hide_a_mark_on_the_sleeve_and_not_one_on_the_chest() -> None:
     tall = 690
     chest = {"x": float(folding.crest_across), "y": float(folding.crest_down) - tall / 2, "width": 20, "height": 20}
     assert not [k for k in keys(plan(jersey(marks=[chest]), HOUSE_SHOP)) if k.startswith("mark.off")]
+
+
+def test_a_shirt_is_folded_round_what_is_marked() -> None:
+    """What matters first, size second: crest, name and number are all seen, and nothing shown before is lost."""
+    marks = [
+        {"name": "Number", "x": 0, "y": 120, "width": 200, "height": 220},
+        {"name": "Name", "x": 60, "y": 300, "width": 90, "height": 30},
+    ]
+    begun = jersey(marks=marks)
+    done = plan(begun, HOUSE_SHOP)
+    check = next(c for c in done.checks if c.key.startswith("mark.off"))
+    way = next(w for w in check.ways if "round what is marked" in plain(w.say, "mm"))
+    after = apply_edits(begun, [TakeWayOut(check=check.key, index=check.ways.index(way))], HOUSE_SHOP)
+    mended = plan(after, HOUSE_SHOP)
+    assert not [k for k in keys(mended) if k.startswith(("mark.off", "crest."))]
+    before, folded = (next(i.folding for i in p.object.items if i.folding) for p in (begun, after))  # type: ignore[union-attr]
+    assert folded.opening_width >= before.opening_width and folded.opening_height >= before.opening_height
+
+
+def test_a_shirt_begins_with_most_of_it_seen() -> None:
+    """560 × 760 laid flat shows nine tenths less its borders, not half of either."""
+    start = next(s for s in STARTS if s.key == "garment")
+    sizes = {"width": "560", "height": "760"}
+    begun = start_piece("garment", "Shirt", "", "mm", {a.key: sizes.get(a.key, "5") for a in start.asks}, HOUSE_SHOP)
+    done = plan(begun, HOUSE_SHOP)
+    assert mm(done, "item.garment1.folded.width") >= 0.8 * 560 and mm(done, "item.garment1.folded.height") >= 0.8 * 760
+    assert not done.stops
 
 
 def test_steam_keeps_off_a_signature_whose_place_is_known() -> None:

@@ -23,7 +23,7 @@ PARTS = (
 NOUN = re.compile(rf"\b({PARTS})(?:s|es)?\b")
 # Where such a word is none of a part: what is not to be there, verbs, the end a hook goes to, long points, what a tool is called by.
 NONE = re.compile(
-    r"no (?:glue|tape|adhesive)\b|nothing catches|its eye(?:, loop)? or ribbon|long point|short point|hook end|squared against a block|"
+    r"no (?:glue|tape|adhesive)\b|nothing catches|its eye(?:, loop)? or ribbon|ribbon is not pierced|long point|short point|hook end|squared against a block|"
     r"glue (?:takes|is hard)|film (?:left on|turned back|off)|point gun|tools: [^.]*\."
 )
 

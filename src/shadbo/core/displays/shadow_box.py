@@ -32,7 +32,6 @@ SHADOW_BOX = boxed(
     RECIPES["shadow_box"],
     "brackets",
     "cradle",
-    "clips",
     "loops",
     "magnets",
     "own_pin",

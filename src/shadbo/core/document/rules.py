@@ -56,6 +56,7 @@ class Rules(Part):
     stretched_within: RULE_MM = _rule("5", "a canvas comes off its bars as planned within", "stretched-within")
     strainer_wide: RULE_MM = _rule("25", "a strainer’s bars, wide", "strainer")
     strainer_deep: RULE_MM = _rule("18", "a strainer’s bars, deep at the least", "strainer")
+    strainer_sunk: RULE_MM = _rule("10", "a strainer sits in the rabbet by at least", "strainer")
     strainer_screws: RULE_MM = _rule("200", "screws through a strainer no further apart than", "strainer")
     lining_lap: RULE_MM = _rule("25", "a lining strip laps the back of a canvas by", "turn")
     strip_beyond: RULE_MM = _rule("25", "a strip runs on beyond its last screw by", "strip-end")
@@ -194,6 +195,8 @@ class Rules(Part):
     rim_least: RULE_MM = _rule("3", "spacers at the rim are no narrower than", "see-through")
     behind_lip: RULE_MM = _rule("1", "what is hidden behind a lip stays inside it by", "see-through")
     tape_from_corner: RULE_MM = _rule("10", "narrow tape ends before the corners by", "tape-top")
+    mark_clear: RULE_MM = _rule("15", "a fold keeps off what is marked by", "marked")
+    clear_corner: RULE_MM = _rule("15", "a clear corner, along both edges", "tape-top")
     tape_short: RULE_MM = _rule("30", "a short tape, long", "tape-top")
     tape_every: RULE_MM = _rule("25", "narrow tape bears a newton for every", "tape-top")
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
+from decimal import Decimal
 from typing import Any, get_args
 
 from shadbo.core.document.decisions.canvas import Unread
@@ -60,6 +61,11 @@ def reading(text: str, read: Understood) -> dict[str, Any]:
     return {"mm": as_decimal(read.mm), "typed": text.strip()[:120], "tape": read.unit, "give": as_decimal(read.give_mm)}
 
 
+def folded_to(size: Fraction) -> Decimal:
+    """What an opening for a garment begins with (mm): sleeves and hem behind, nine tenths of what is seen on the breast still seen."""
+    return as_decimal(max(Fraction(round(size * Fraction(9, 100)) * 10), Fraction(60)))
+
+
 def item_of(key: str, name: str, kind: Kind, sizes: Mapping[str, Any]) -> dict[str, Any]:
     """One thing as a piece holds it: its readings, and what is usual for its kind."""
     usual = KINDS[kind]
@@ -78,10 +84,7 @@ def item_of(key: str, name: str, kind: Kind, sizes: Mapping[str, Any]) -> dict[s
     if kind == "needlework":
         item["stitching"] = {"border": as_decimal(usual_length(25, sizes["width"]["tape"]))}
     if kind == "garment":
-        item["folding"] = {
-            f"opening_{a}": as_decimal(max(Fraction(round(exact(sizes[a]["mm"]) * 3 / 50) * 10), Fraction(60)))
-            for a in ("width", "height")
-        }
+        item["folding"] = {f"opening_{a}": folded_to(exact(sizes[a]["mm"])) for a in ("width", "height")}
     if kind in ("photograph", "print", "patch"):
         item["window"] = {"how": "overlap", "by": 3}
     return item

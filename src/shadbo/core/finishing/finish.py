@@ -67,7 +67,7 @@ def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way
     )
     if strainer is not None:
         deep = display_plan.deep
-        if not strainer.closes:
+        if not strainer.inside:
             deep = context.book.add(deep + strainer.deep, "deep.strainer", "Off the wall, with its strainer", grain="depth")
         display_plan = replace(display_plan, deep=deep, weights=(*display_plan.weights, strainer_weight(context, strainer)))
     kg = sum((w.kg for w in display_plan.weights), Fraction(0))
@@ -91,7 +91,7 @@ def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way
     panels = asked_of_marks(context, panels, in_hand.subject, marks)
     season = season_views(context, found)
     on_easel = context.piece.hang.how == STANDS
-    behind = strainer if strainer is not None and not strainer.closes else None
+    behind = strainer if strainer is not None and not strainer.inside else None
     hung = _Hung.of(context, display_plan, frame_section, kg, behind) if frame_section is not None and not on_easel else None
     if hung is not None and hung.by.cleat is not None:
         cleat = hung.by.cleat

@@ -179,19 +179,19 @@ def strained(space: Space, strainer: Strainer, solid: Dim) -> None:
     rabbet’s walls; behind, through them into the backs of the rails, which have so much ``solid`` wood (mm)."""
     rails = [body for body in space.bodies if body.part.startswith(("rail.", "tray.", "bar."))]
     inside = [body for body in space.bodies if body not in rails]
-    back = max((body.end for body in (inside if strainer.closes else space.bodies)), default=0.0)
+    back = max((body.end for body in (inside if strainer.inside else space.bodies)), default=0.0)
     bites = mm(strainer.bites)
     w, h, wide, deep = (mm(d) for d in (strainer.across, strainer.outside, strainer.wide, strainer.deep))
     x, y = (mm(space.width) - w) / 2, (mm(space.height) - h) / 2
     space.then().ring("strainer", "Strainer bar", "wood", x, y, w, h, wide, back, back + deep)
     space.then()
     hindmost = max(rails, key=lambda body: body.end).part.split(".")[0] if rails else "sash"
-    middle, line = round(back + deep / 2, 3), (min(x + wide, mm(solid)) - x) / 2
+    middle, line = round(back + float(strainer.sunk) / 2, 3), (min(x + wide, mm(solid)) - x) / 2
     for axis, first, long, across, far in (("width", x, w, y, y + h), ("height", y, h, x, x + w)):
         for i in range(count := strainer.each[axis]):
             along = first + long * (2 * i + 1) / (2 * count)
             for edge, way, side in zip((across, far), (1, -1), SIDES[axis], strict=True):
-                if strainer.closes:
+                if strainer.inside:
                     places = ((edge + way * wide, middle), (edge - way * bites, middle))
                 else:
                     places = ((edge + way * line, back + deep), (edge + way * line, back - bites))

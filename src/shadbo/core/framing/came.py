@@ -9,7 +9,7 @@ from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.document.decisions.canvas import ReadFrame
 from shadbo.core.document.decisions.having import OfThickness, frame_of, glazing_of, grade_of
-from shadbo.core.framing.label_size import by_its_label, unread_words
+from shadbo.core.framing.label_size import by_its_label, sides_unread, unread_words
 from shadbo.core.quantity.figures import Say
 
 SHEETS = {"glass": "Glass", "acrylic": "Acrylic"}
@@ -23,6 +23,8 @@ def sheet_word(kind: str) -> str:
 
 
 TABS = got("tabs", "Tabs", comes="came", note=("pressed flat again with a tool",))
+# Where something else holds what is put in.
+TABS_OFF = got("tabs.off", "Tabs that came with it", comes="came", note=("bent out of the way",))
 BOARD_CAME = got("backing", "Board that came with it", comes="came", lights=("backing",))
 PULLED = "Pull staples and points away from the face and the hand."
 TABS_CARE = "Metal tabs are sharp and lift under nails: use a tool."
@@ -81,12 +83,14 @@ def tabs_came(context: Context[object, object]) -> bool:
 
 def label_read(context: Context[object, object], frame: ReadFrame) -> Say:
     """What is read as soon as a frame is open that goes by its label; nothing where it was read."""
-    if not by_its_label(frame):
+    if not sides_unread(frame):
         return ()
+    rest = f", {rest}" if (rest := unread_words(frame)) else ", and its depth"
+    if not by_its_label(frame):
+        return (f" Read its rabbet at three places a side{rest}: sheet and boards follow what is read.",)
     width, height = (context.book[f"frame.rabbet.{axis}"] for axis in ("width", "height"))
     return context.speak.say(
-        f" Read its rabbet, by its label {{}} × {{}}, at three places a side{f', {rest}' if (rest := unread_words(frame)) else ', and its depth'}: "
-        "sheet and boards follow what is read.",
+        f" Read its rabbet, by its label {{}} × {{}}, at three places a side{rest}: sheet and boards follow what is read.",
         width,
         height,
     )
@@ -115,7 +119,7 @@ def open_step(context: Context[object, object], *, again: bool = True) -> Operat
         gate=True,
         care=TABS_CARE if frame.tabs else PULLED,
         parts=("rail",),
-        uses=(*(("tabs",) if frame.tabs and again else ()), *(part.key for part in put_by(context))),
+        uses=(*(("tabs" if again else "tabs.off",) if frame.tabs else ()), *(part.key for part in put_by(context))),
         leaves=("open",),
     )
 

@@ -13,6 +13,7 @@ from shadbo.core.contract.views import Drawing
 from shadbo.core.document.decisions.having import closing_of, glazing_of
 from shadbo.core.framing.came import TABS_CARE, sheet_word, tabs_came
 from shadbo.core.framing.rails import AXES, spread
+from shadbo.core.framing.strainer import sits_inside
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import Say
 from shadbo.core.quantity.record import record
@@ -198,7 +199,8 @@ def points_in_words(context: Context[object, object]) -> str:
     if closing == "tabs":
         return f"its own tabs pressed flat again, nothing pushed towards the {front}"
     if closing == "strainer":
-        return "strainer in, screws through it into the rail"
+        where = "in" if sits_inside(context) else "over the pack’s edge on the backs of the rails"
+        return f"strainer {where}, screws through it into their wood"
     along, up = (_count(context, axis) for axis in AXES)
     spaced = SPACED[closing]
     return f"{spaced.many.lower()}, {along} along each rail and {up} along each stile, {spaced.how.format(front)}"

@@ -6,6 +6,7 @@ rabbet = label + a sheet’s room (opening)          rabbet = label − 2 × fac
 from __future__ import annotations
 
 from collections.abc import Mapping
+from typing import get_args
 
 from shadbo.core.contract.asking import choice, plain_length
 from shadbo.core.contract.checks import Patch, WayOut, put
@@ -64,6 +65,11 @@ def by_its_label(frame: ReadFrame) -> bool:
     return any(own in frame.unread and getattr(frame, f"label_{own}") is not None for own in AXES)
 
 
+def sides_unread(frame: ReadFrame) -> bool:
+    """Whether a size of the frame is not read: by its label, or nothing is known of it yet."""
+    return any(own in frame.unread for own in AXES)
+
+
 def check_label(context: Context[object, object], frame: ReadFrame) -> None:
     """A size that is only the label’s is read before anything is cut; one that was read and is far from the label is remarked on."""
     say, book, within = context.speak.say, context.book, context.rule("label_within")
@@ -74,6 +80,17 @@ def check_label(context: Context[object, object], frame: ReadFrame) -> None:
             "display",
             say("The frame goes by its label and is not read: its rabbet may be out by {}.", within),
             why="Labels are rounded. Read its rabbet from behind, at three places a side, before glass or board is cut.",
+            source_key="label-size",
+            figure="frame.rabbet.width",
+            parts=("rail",),
+        )
+    elif sides_unread(frame):
+        context.checks.add(
+            "caution",
+            "frame.by_label",
+            "display",
+            ("The frame is not read: its sizes stand as the work would have them.",),
+            why="Read its rabbet from behind, at three places a side, before glass or board is cut: all that hangs on it follows.",
             source_key="label-size",
             figure="frame.rabbet.width",
             parts=("rail",),
@@ -195,6 +212,9 @@ def label_inputs(context: Context[object, object], frame: ReadFrame) -> list[Inp
         )
         inputs.append(choice(context, "/display/frame/label_of", "Its size is", GROUP, of, ("rail",)))
     own = [a for a in AXES if getattr(frame, f"label_{a}") is not None]
+    if not own and frame.unread != list(get_args(Unread)):
+        nothing = ({"op": "add", "path": "/display/frame/unread", "value": list(get_args(Unread))},)
+        inputs.append(ActionInput("nothing_known", "Nothing of it is read yet", GROUP, ("rail",), "remove", nothing))
     if own and not by_its_label(frame):
         deep = ["rabbet_depth"] if frame.label_depth is not None else []
         unread = list(dict.fromkeys([*frame.unread, *own, *deep]))

@@ -220,7 +220,7 @@ def check_rabbet(
     """
     if isinstance(frame, ReadFrame):
         assert rabbet.inner is not None
-        if not label_size.by_its_label(frame):
+        if not label_size.sides_unread(frame):
             sides = rabbet.inner["width"], rabbet.inner["height"]
             check_readings(context.checks, context.speak, context.shop, "frame", *sides, "rail", key="frame")
         check_bow(context, frame, rabbet.inner, rabbet.bow, "rabbet")

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import replace
-from typing import Any
+from typing import Any, get_args
 
 from shadbo.core.contract.asking import choice, given, plain_length, station_inputs
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
-from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
+from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame, Unread
 from shadbo.core.document.decisions.having import frame_of, frame_there
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.patching import takes
@@ -194,7 +194,9 @@ def new_or_bought(context: Context[object, object], rabbet: Rabbet, frame: NewRa
         "board": 0,
     }
     new = (put("/display/frame", new_rabbet(profiles[0].key)),)
-    there = (put("/display/frame", as_read(sizes, rabbet.size["width"].value, rabbet.size["height"].value)),)
+    # As it would have to be: none of it is read yet.
+    planned = as_read(sizes, rabbet.size["width"].value, rabbet.size["height"].value) | {"unread": list(get_args(Unread))}
+    there = (put("/display/frame", planned),)
     options = [Option("new", ("To be made",), ("Its sizes follow from the work.",), not made, new)]
     # One of sizes that no frame has as it is planned can’t be there.
     if made or takes(context.piece, there):

@@ -26,7 +26,8 @@ SAW = "Saw: guard down, hands clear, eye and hearing protection."
 @record(frozen=True, slots=True)
 class Strainer:
     """Its bars (mm): across the whole width, and between them; how wide and how deep; its height outside; so many screws a side (``each``),
-    each so long (``screw``). ``closes``: it closes the pack."""
+    each so long (``screw``). ``closes``: it closes the pack; ``inside``: it sits in the rabbet, so much of it (``sunk``), and not on the backs of
+    the rails."""
 
     across: Dim
     between: Dim
@@ -36,11 +37,13 @@ class Strainer:
     each: Mapping[str, int]
     screw: Fraction
     closes: bool
+    inside: bool
+    sunk: Fraction
 
     @property
     def bites(self) -> Fraction:
         """How deep a screw is in the rail beyond (mm): what is left of it behind a bar, across it where it closes a pack."""
-        return self.screw - (self.wide if self.closes else self.deep).value
+        return self.screw - (self.wide if self.inside else self.deep).value
 
     @property
     def screws(self) -> int:
@@ -55,9 +58,22 @@ def closes_with_strainer(context: Context[object, object]) -> bool:
     return closing_of(context.display) == "strainer"
 
 
+def room_inside(context: Context[object, object], left: Fraction) -> bool:
+    """Whether a strainer sits in the rabbet behind a pack that leaves so much (mm): with less its screws would miss the rails, and it lies on
+    their backs, over the edge of the pack."""
+    return left >= context.rule("strainer_sunk")
+
+
+def sits_inside(context: Context[object, object]) -> bool:
+    """Whether the strainer that closes a pack sits in the rabbet."""
+    slack = context.book.dims.get("depth.slack")
+    return closes_with_strainer(context) and (slack is None or room_inside(context, slack.value))
+
+
 def stands_behind(context: Context[object, object]) -> bool:
     """Whether a strainer is the hindmost wood there is: what it hangs by is screwed into it."""
-    return context.piece.hang.strainer and not closes_with_strainer(context)
+    closes = closes_with_strainer(context)
+    return (context.piece.hang.strainer and not closes) or (closes and not sits_inside(context))
 
 
 def strainer_of(context: Context[object, object], frame_section: FrameSection, outside: tuple[Dim, Dim]) -> Strainer | None:
@@ -65,15 +81,17 @@ def strainer_of(context: Context[object, object], frame_section: FrameSection, o
     closes = closes_with_strainer(context)
     if not closes and not stands_behind(context):
         return None
-    book = context.book
-    sizes = {a: _within(context, frame_section, dim, a, closes) for a, dim in zip(AXES, outside, strict=True)}
+    book, inside = context.book, sits_inside(context)
+    sizes = {a: _within(context, frame_section, dim, a, inside) for a, dim in zip(AXES, outside, strict=True)}
     wide = book.add(
         rule(context.rule("strainer_wide"), "Strainer bar, wide", "strainer"),
         "strainer.wide",
         "Strainer bar, wide",
         parts=("strainer",),
     )
-    deep, saw = _deep(context, closes), context.shop.saw
+    deep, saw = _deep(context, inside), context.shop.saw
+    slack = book.dims.get("depth.slack")
+    sunk = min(deep.value, slack.value) if inside and slack is not None else deep.value
     across = book.add(sizes["width"] * 1, "strainer.across", "Strainer, top and bottom", parts=("strainer",), cut=saw)
     between = book.add(sizes["height"] - 2 * wide, "strainer.between", "Strainer, between them", parts=("strainer",), cut=saw)
     every = context.rule("strainer_screws")
@@ -86,23 +104,24 @@ def strainer_of(context: Context[object, object], frame_section: FrameSection, o
         context.speak.say(f"no more than {{}} apart, two a side at the least: 2 × {each['width']} + 2 × {each['height']}", every),
         parts=("strainer",),
     )
-    return Strainer(across, between, wide, deep, sizes["height"], each, _screw(context, (wide if closes else deep).value), closes)
+    screw = _screw(context, (wide if inside else deep).value)
+    return Strainer(across, between, wide, deep, sizes["height"], each, screw, closes, inside, sunk)
 
 
-def _within(context: Context[object, object], frame_section: FrameSection, outside: Dim, axis: str, closes: bool) -> Dim:
-    """Closing a pack, as large as a board in the rabbet (in a frame without one, as its inside); behind, on the backs of the rails."""
-    if not closes:
+def _within(context: Context[object, object], frame_section: FrameSection, outside: Dim, axis: str, inside: bool) -> Dim:
+    """In the rabbet as large as a board there (in a frame without one, as its inside); else on the backs of the rails."""
+    if not inside:
         return outside - 2 * rule(context.rule("dust_cover_inset"), "Inside the frame’s edge", "strainer", "depth")
     board = context.book.dims.get(f"board.{axis}")
     ease = rule(context.shop.rules.board_allowance, "Allowance of the strainer, in all", "allowance", "depth")
     return board * 1 if board is not None else outside - 2 * frame_section.solid - ease
 
 
-def _deep(context: Context[object, object], closes: bool) -> Dim:
+def _deep(context: Context[object, object], inside: bool) -> Dim:
     """As deep as what is left behind the pack, where that is enough to be stiff."""
     least = rule(context.rule("strainer_deep"), "Strainer bar, deep", "strainer")
     slack = context.book.dims.get("depth.slack")
-    dim = slack * 1 if closes and slack is not None and slack.value >= least.value else least
+    dim = slack * 1 if inside and slack is not None and slack.value >= least.value else least
     return context.book.add(dim, "strainer.deep", "Strainer bar, deep", parts=("strainer",), grain="depth", cut=context.shop.saw)
 
 
@@ -148,7 +167,7 @@ def make_step(context: Context[object, object], strainer: Strainer) -> Operation
         "Make the strainer",
         context.speak.say(
             "Two bars of {} and two of {} between them, {} wide and {} deep; corners glued, both diagonals alike. "
-            + ("Try it in the frame before anything lies there." if strainer.closes else "Try it on the backs of the rails."),
+            + ("Try it in the frame before anything lies there." if strainer.inside else "Try it on the backs of the rails."),
             strainer.across,
             strainer.between,
             strainer.wide,

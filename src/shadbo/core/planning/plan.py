@@ -300,8 +300,9 @@ def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[P
 
 
 def _space(display_plan: DisplayPlan, checks: tuple[Check, ...]) -> Space | None:
-    """Where the pieces lie; of what is stopped only that it is: nothing is where it should be there."""
-    return display_plan.space() if display_plan.space is not None and not any(c.severity == "stop" for c in checks) else None
+    """Where the pieces lie; nothing of what is stopped, or would be by what nobody has read yet: nothing is where it should be there."""
+    stopped = any(c.severity == "stop" or BY_UNREAD in c.say for c in checks)
+    return display_plan.space() if display_plan.space is not None and not stopped else None
 
 
 def _answer(display_plan: DisplayPlan, checks: tuple[Check, ...]) -> Say:

@@ -37,7 +37,7 @@ from shadbo.core.framing.came import PULLED, SHEETS, TABS, TABS_CARE, label_read
 from shadbo.core.framing.canvas_choices import canvas_displays, nearest_box, stretched_before
 from shadbo.core.framing.closing import closing_care, closing_parts, points_in_words
 from shadbo.core.framing.filling import board_of, fill_lines
-from shadbo.core.framing.label_size import by_its_label
+from shadbo.core.framing.label_size import sides_unread
 from shadbo.core.framing.rabbet_choices import frame_chooser, frame_inputs, ready_frame
 from shadbo.core.framing.rails import AXES, FRAME, cut_line
 from shadbo.core.framing.weights import object_weight, rails_weight, sheet_weight, strips_weight
@@ -112,7 +112,7 @@ def _panels(context: DeepContext, sizes: Sizes) -> tuple[PanelOf, ...]:
             lambda: Panel(
                 ("What to cut and to mark.",),
                 (),
-                there(context, "board.width", "board.height", "screw.inset", "screw.count"),
+                there(context, "board.width", "board.height", "screw.inset.width", "screw.inset.height", "screw.count"),
                 ("back", "face", "section"),
             ),
         ),
@@ -152,20 +152,16 @@ def _depth(context: DeepContext, sizes: Sizes) -> Panel:
             ("screw",),
             look="list",
         ),
-        given(
-            show,
-            sizes.screw,
-            "What holds it",
-            optional=True,
-            hint=context.speak.say(
-                "Between {} and {}. Left empty: the shortest in stock that bites.", sizes.shortest, sizes.longest
-            ),
-        ),
     ]
+    figures = ["frame.glass", "pack.card", "depth.pack", "depth.slack"]
+    if context.display.fixing == "screwed":
+        hint = context.speak.say("Between {} and {}. Left empty: the shortest in stock that bites.", sizes.shortest, sizes.longest)
+        inputs.append(given(show, sizes.screw, "What holds it", optional=True, hint=hint))
+        figures += ["screw.bite", "screw.shortest", "screw.longest"]
     return Panel(
         ("From the lip to the tabs: the glass comes out, its thickness is made up.",),
         tuple(inputs),
-        ("frame.glass", "pack.card", "depth.pack", "depth.slack", "screw.bite", "screw.shortest", "screw.longest"),
+        tuple(figures),
         ("section", "face", "back"),
     )
 
@@ -238,6 +234,7 @@ def _parts(context: DeepContext, sizes: Sizes) -> tuple[Part, ...]:
 def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
     """The order of work, each step with what to look at before going on."""
     say, sheet, tabs = context.speak.say, context.display.frame.sheet, tabs_came(context)
+    screwed = context.display.fixing == "screwed"
     closed = "tabs down" if tabs else points_in_words(context)
     made = (
         *(("packing",) if any(d.value > 0 for d in sizes.packing.values()) else ()),
@@ -305,7 +302,7 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
                 *label_read(context, context.display.frame),
             ),
             10,
-            gate=by_its_label(context.display.frame),
+            gate=sides_unread(context.display.frame),
             care=f"Gloves. {TABS_CARE if tabs else PULLED}",
             uses=("rail", *(("tabs",) if tabs else ()), *(("glass",) if context.display.frame.glass else ())),
             leaves=("open",),
@@ -315,14 +312,17 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
             "template",
             "Mark the inner board",
             say(
-                "The original board is the template: screw line {} from its edges; first holes {} across and {} down. Look: hook end up?",
-                sizes.inset,
+                "The original board is the template: screw lines {} from its sides and {} from top and bottom; first holes {} across and {} down. "
+                "Look: hook end up?",
+                *sizes.inset.values(),
                 sizes.places["width"][0],
                 sizes.places["height"][0],
-            ),
+            )
+            if screwed
+            else ("Its middles, and where the canvas lies on it. Look: hook end up?",),
             15,
             gate=True,
-            parts=("board", "screw"),
+            parts=("board", *(("screw",) if screwed else ())),
             uses=("board",),
         ),
         *packed,
@@ -340,13 +340,13 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
         Operation(
             "look",
             "Look at the front",
-            ("In the frame, before screwing: straight, centred, even on both axes.",),
+            (f"In the frame, before {'screwing' if screwed else 'it is closed'}: straight, centred, even on both axes.",),
             5,
             gate=True,
             parts=("canvas",),
         ),
     ]
-    if context.display.fixing == "screwed":
+    if screwed:
         out.append(
             Operation(
                 "screw",

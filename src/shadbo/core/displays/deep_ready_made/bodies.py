@@ -25,7 +25,8 @@ def lie(context: DeepContext, sizes: Sizes) -> Space:
     space.then().sheet("board", "Inner board", "board", bw, bh, back, end)
     space.then()
     bx, by = (mm(space.width) - mm(bw)) / 2, (mm(space.height) - mm(bh)) / 2
-    inset = dict.fromkeys(AXES, sizes.inset.value)
+    # What runs across lies so far from top and bottom, what runs down so far from the sides.
+    inset = {"width": sizes.inset["height"].value, "height": sizes.inset["width"].value}
     for side, i, sx, sy in each_side(sizes.places, inset, mm(bw), mm(bh)):
         along = "across" if side in ("top", "bottom") else "down"
         into = "canvas" if board else "bar"

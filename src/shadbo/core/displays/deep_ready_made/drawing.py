@@ -7,7 +7,7 @@ from shadbo.core.contract.views import Drawing, View
 from shadbo.core.displays.deep_ready_made.sizes import DeepContext, Sizes
 from shadbo.core.framing.closing import draw_points
 from shadbo.core.framing.rabbet_drawing import STAGES, RabbetLayer, back, measure_round, section
-from shadbo.core.framing.rails import AXES, draw_rails
+from shadbo.core.framing.rails import AXES, draw_rails, other
 from shadbo.core.measuring.desk import desk_views
 from shadbo.core.quantity.exact import Fraction
 
@@ -59,8 +59,9 @@ def _section(sizes: Sizes) -> View:
         drawing.measure("packing.width", "x", wall, wall + packing, drawing.height, "bottom", 2, STAGES, "packing")
     base = under + sizes.depth.value + sizes.board.value
     x = wall + packing + 20
-    drawing.line("screw", "Screw", "metal", (x, base), (x, base - sizes.screw.value))
-    drawing.line("screw", "Screw head", "metal", (x - 3, base), (x + 3, base))
+    if sizes.total:
+        drawing.line("screw", "Screw", "metal", (x, base), (x, base - sizes.screw.value))
+        drawing.line("screw", "Screw head", "metal", (x - 3, base), (x + 3, base))
     return drawing.view()
 
 
@@ -73,9 +74,9 @@ def _back(sizes: Sizes) -> View:
     drawing.box("board", "Inner board, the template", "board", x, y, bw, bh)
     cw, ch = sizes.thing.width.look.value, sizes.thing.height.look.value
     drawing.box("canvas", "Canvas behind the board", "hidden", (w - cw) * HALF, (h - ch) * HALF, cw, ch)
-    inset = sizes.inset.value
     for axis in AXES:
         along = "across" if axis == "width" else "down"
+        inset = sizes.inset[other(axis)].value
         for i, place in enumerate(sizes.places[axis]):
             for far in (False, True):
                 line = (bh if axis == "width" else bw) - inset if far else inset

@@ -45,7 +45,7 @@ class Sizes:
     longest: Dim
     bite: Dim
     places: dict[str, list[Dim]]
-    inset: Dim
+    inset: dict[str, Dim]
     total: int
     points: Points
     fill: Fill | None
@@ -148,8 +148,8 @@ def _filler(context: DeepContext, rabbet: Rabbet) -> dict[str, Dim]:
     return {a: context.book.add(rabbet.size[a] - ease, f"fill.{a}", f"Filler behind, {a}", parts=("fill",), cut=cut) for a in AXES}
 
 
-def _screws(context: DeepContext, thing: Thing, template: dict[str, Dim]) -> tuple[Dim, dict[str, list[Dim]], int]:
-    """Through the board into the middle of each bar: two a side at the least, marked on the board from its edges."""
+def _screws(context: DeepContext, thing: Thing, template: dict[str, Dim]) -> tuple[dict[str, Dim], dict[str, list[Dim]], int]:
+    """Through the board into the middle of each bar: two a side at the least, marked on the board from its edges; none where tape holds it."""
     book = context.book
     bar = leaf(
         context.thing.bar_width,
@@ -160,12 +160,18 @@ def _screws(context: DeepContext, thing: Thing, template: dict[str, Dim]) -> tup
         source="tape",
         parts=("bar",),
     )
-    inset = book.add(
-        (template["width"] - thing.width.look + bar) / 2, "screw.inset", "Screw line from the board’s edge", parts=("screw",)
-    )
-    places: dict[str, list[Dim]] = {}
+    inset = {
+        axis: book.add(
+            (template[axis] - thing.side(axis).look + bar) / 2,
+            f"screw.inset.{axis}",
+            f"Screw line from the board’s {edges}",
+            parts=("screw",),
+        )
+        for axis, edges in (("width", "sides"), ("height", "top and bottom"))
+    }
+    places: dict[str, list[Dim]] = {axis: [] for axis in AXES}
     total = 0
-    for axis in AXES:
+    for axis in AXES if context.display.fixing == "screwed" else ():
         along = "across" if axis == "width" else "down"
         margin = (template[axis] - thing.side(axis).look) / 2
         spots, n = spread(thing.side(axis).look, context.rule("screw_spacing"), margin)

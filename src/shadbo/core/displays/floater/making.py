@@ -121,17 +121,19 @@ def _holes(context: FloaterContext, sizes: Sizes) -> Say:
 
 def parts(context: FloaterContext, sizes: Sizes) -> tuple[Part, ...]:
     """What is not cut: the frame that is there, screws, paint."""
+    screws = got(
+        "screw",
+        "Screws from behind",
+        sizes.screws.total,
+        material="wood screw",
+        size=context.speak.say("{}", sizes.screws.length),
+        note=("through seat and lift, in oversize holes, so that it can move",),
+        lights=("screw",),
+        figure="screw.count",
+    )
     found = [
-        got(
-            "screw",
-            "Screws from behind",
-            sizes.screws.total,
-            material="wood screw",
-            size=context.speak.say("{}", sizes.screws.length),
-            note=("through seat and lift, in oversize holes, so that it can move",),
-            lights=("screw",),
-            figure="screw.count",
-        ),
+        # Of none, a stop says that too few hold it.
+        *((screws,) if sizes.screws.total else ()),
         got("paint", "Dark paint", comes="hand", note=("for the inside",)),
         *((GLUE,) if sizes.moulding is None and (sizes.lift.value > 0 or _lined(sizes)) else ()),
     ]

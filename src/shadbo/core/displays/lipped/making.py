@@ -11,7 +11,7 @@ from shadbo.core.displays.lipped.liner import liner_lines, liner_parts, liner_st
 from shadbo.core.displays.lipped.sizes import LippedContext, Sizes
 from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.framing.blocks import blocks_parts, blocks_steps
-from shadbo.core.framing.came import open_step, put_by, sheet_came, sheet_part
+from shadbo.core.framing.came import TABS_OFF, open_step, put_by, sheet_came, sheet_part
 from shadbo.core.framing.closing import COVER_GLUE
 from shadbo.core.framing.glazing import glazing_line, glazing_step
 from shadbo.core.framing.rabbet import rails_of
@@ -80,7 +80,7 @@ def parts(context: LippedContext, sizes: Sizes) -> tuple[Part, ...]:
         found.append(FRAME)
         if sizes.sheet and sheet_came(context):
             found.append(sheet_part(context))
-        found += [*put_by(context), *blocks_parts(context)]
+        found += [*put_by(context), *blocks_parts(context), *((TABS_OFF,) if context.display.frame.tabs else ())]
     return tuple(found)
 
 

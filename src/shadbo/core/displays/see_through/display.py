@@ -13,7 +13,7 @@ from shadbo.core.displays.see_through.panels import panels
 from shadbo.core.displays.see_through.rim import rim_weights, rimmed
 from shadbo.core.displays.see_through.rules import check
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes, between_mats, size_up
-from shadbo.core.displays.see_through.tapes import KEPT
+from shadbo.core.displays.see_through.tapes import TABLE_TAPES
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.document.decisions.see_through import SeeThrough
 from shadbo.core.document.facts import Facts
@@ -36,7 +36,7 @@ def reckon(context: SeeThroughContext) -> DisplayPlan:
     display, rabbet = context.display, sizes.rabbet
     frame = display.frame
     taped = sizes.hold is not None
-    kept = KEPT[display.tape].name.lower() if taped else "clear corners" if corners(context) else ""
+    kept = TABLE_TAPES[display.tape].name.lower() if taped else "clear corners" if corners(context) else ""
     sticks = "tape" if taped else "film at its corners" if corners(context) else ""
     weights = (
         rails_weight(context, rabbet.outside, rabbet.face, rabbet.area_mm2, rabbet.wood),

@@ -7,13 +7,13 @@ from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Comes, Part, got
 from shadbo.core.displays.see_through.rim import rim_lines, rim_steps
 from shadbo.core.displays.see_through.sizes import SeeThroughContext, Sizes, between_mats
-from shadbo.core.displays.see_through.tapes import KEPT
+from shadbo.core.displays.see_through.tapes import TABLE_TAPES
 from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame
 from shadbo.core.framing.blocks import blocks_parts, blocks_steps
-from shadbo.core.framing.came import SHEETS, label_read, sheet_came, sheet_word
+from shadbo.core.framing.came import SHEETS, TABS_OFF, label_read, sheet_came, sheet_word
 from shadbo.core.framing.filling import BLADE, board_of
 from shadbo.core.framing.glazing import sheet_material
-from shadbo.core.framing.label_size import by_its_label
+from shadbo.core.framing.label_size import sides_unread
 from shadbo.core.framing.rabbet import rails_of
 from shadbo.core.framing.rails import cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.quantity.exact import exact
@@ -60,7 +60,7 @@ def cut_list(context: SeeThroughContext, sizes: Sizes) -> tuple[CutLine, ...]:
         )
     lines += rim_lines(context, sizes.rim, sizes.ring)
     if sizes.tape is not None:
-        kept = KEPT[display.tape]
+        kept = TABLE_TAPES[display.tape]
         across = strip_of(context.speak, exact(display.tape_width))
         lines.append(
             cut_line(context, "tape", kept.name, ("tape",), kept.pieces, "archival tape", sizes.tape, across, (kept.note,))
@@ -88,6 +88,8 @@ def parts(context: SeeThroughContext, sizes: Sizes) -> tuple[Part, ...]:
         )
     if corners(context):
         found.append(got("corner", "Clear corners", 4, material="polyester film, stuck to the sheet", lights=("corner",)))
+    if isinstance(frame, ReadFrame) and display.kept == "clips":
+        found.append(TABS_OFF)
     many, a_side = clips_told(sizes)
     if display.kept == "clips":
         found.append(got("clip", "Small clips", many, note=(a_side,), lights=("clip",)))
@@ -150,10 +152,14 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
                     *label_read(context, display.frame),
                 ),
                 15,
-                gate=by_its_label(display.frame),
+                gate=sides_unread(display.frame),
                 care="Gloves; tabs are sharp, glass edges too.",
                 parts=("rail",),
-                uses=(*(("glazing.came",) if sheets_came(context) else ()), *(("sheet.by",) if _put_by(context) else ())),
+                uses=(
+                    *(("glazing.came",) if sheets_came(context) else ()),
+                    *(("sheet.by",) if _put_by(context) else ()),
+                    *(("tabs.off",) if display.kept == "clips" else ()),
+                ),
                 leaves=("open",),
             )
         )
@@ -210,7 +216,7 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
             )
         )
     if sizes.tape is not None:
-        kept = KEPT[display.tape]
+        kept = TABLE_TAPES[display.tape]
         out.append(
             Operation(
                 "tape",

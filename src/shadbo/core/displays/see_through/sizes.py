@@ -9,7 +9,7 @@ from __future__ import annotations
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.terms import chosen, ruled
 from shadbo.core.displays.see_through.rim import Rim, Ring, like_sheet, rim_of, ring_of
-from shadbo.core.displays.see_through.tapes import KEPT, tape_of
+from shadbo.core.displays.see_through.tapes import TABLE_TAPES, tape_of
 from shadbo.core.document.decisions.canvas import NewRabbet
 from shadbo.core.document.decisions.see_through import SeeThrough
 from shadbo.core.document.objects import FlatWork
@@ -194,7 +194,7 @@ def _tape(context: SeeThroughContext, thing: Thing) -> tuple[Dim | None, Fixings
     length = None if between_mats(context.display) else tape_of(context, thing)
     if length is None:
         return None, None
-    kept = KEPT[context.display.tape]
+    kept = TABLE_TAPES[context.display.tape]
     each = kept.pieces * length.value / context.rule("tape_every")
     found = fixings(
         context,

@@ -13,8 +13,6 @@ from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, rule
 
 SeeThroughContext = Context[FlatWork, SeeThrough]
-# A clear corner, along both edges (mm).
-CORNER = Fraction(15)
 
 
 @record(frozen=True, slots=True)
@@ -28,7 +26,7 @@ class Kept:
     note: str
 
 
-KEPT: Mapping[str, Kept] = {
+TABLE_TAPES: Mapping[str, Kept] = {
     "top": Kept(
         1,
         "Tape at the top edge",
@@ -75,7 +73,7 @@ def places(context: SeeThroughContext, thing: Thing, tape: Dim | None) -> list[t
     """Where each piece lies on the work: left, top, wide, high, from its upper left corner (mm)."""
     w, h, high = thing.width.look.value, thing.height.look.value, exact(context.display.tape_width)
     if context.display.tape == "corners":
-        c = min(CORNER, w / 3, h / 3)
+        c = min(context.rule("clear_corner"), w / 3, h / 3)
         return [(x, y, c, c) for x in (Fraction(0), w - c) for y in (Fraction(0), h - c)]
     if tape is None:
         return []

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import replace
-from math import cos, radians, sin
+from math import ceil, cos, radians, sin
 
 from shadbo.core.contract.asking import plain_length
 from shadbo.core.contract.bodies import Outline, Space
@@ -23,7 +23,9 @@ from shadbo.core.document.patching import takes
 from shadbo.core.finishing.hold.ranking import Subject
 from shadbo.core.finishing.marks.in_space import all_of, covering, nothing_of, pierced, shown_of
 from shadbo.core.framing.arrange.shapes import body_of
-from shadbo.core.quantity.exact import exact
+from shadbo.core.framing.rails import AXES
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.lengths import as_decimal
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import leaf
 
@@ -144,8 +146,48 @@ def _tell_off(context: Context[object, object], one: Marked, shown: float, item:
         source_key="marked",
         figure=f"{one.key}.x",
         parts=(one.subject.part,),
-        ways=(_forget(one),),
+        ways=(*_fold_round(context, one, item), _forget(one)),
     )
+
+
+def _fold_round(context: Context[object, object], one: Marked, item: Item | None) -> tuple[WayOut, ...]:
+    """A garment folded round all that is marked on it, crest or number included: as large as before at the least."""
+    folding, dims, part = item.folding if item is not None else None, context.book.dims, one.subject.part
+    if item is None or folding is None or f"{part}.fold.left" not in dims:
+        return ()
+    flat = {a: next(dims[n].value for n in (f"{part}.{a}.mean", f"{part}.{a}") if n in dims) for a in AXES}
+    # From the middle line and from the shoulder, as a crest is measured.
+    spans = {"width": list[tuple[Fraction, Fraction]](), "height": list[tuple[Fraction, Fraction]]()}
+    for mark in item.marks:
+        x, y, w, h = (exact(v) for v in (mark.x, mark.y, mark.width, mark.height))
+        spans["width"].append((x - w / 2, x + w / 2))
+        spans["height"].append((y + flat["height"] / 2 - h / 2, y + flat["height"] / 2 + h / 2))
+    if folding.crest_width and folding.crest_height:
+        for axis, at, size in (
+            ("width", folding.crest_across, folding.crest_width),
+            ("height", folding.crest_down, folding.crest_height),
+        ):
+            spans[axis].append((exact(at) - exact(size) / 2, exact(at) + exact(size) / 2))
+    reach = {axis: (min(a for a, _ in found), max(b for _, b in found)) for axis, found in spans.items()}
+    clear = 2 * (exact(folding.border) + context.rule("mark_clear"))
+    opening = {
+        axis: max(exact(getattr(folding, f"opening_{axis}")), Fraction(ceil(b - a)) + clear) for axis, (a, b) in reach.items()
+    }
+    if (
+        max(-reach["width"][0], reach["width"][1]) > flat["width"] / 2
+        or opening["width"] - 2 * exact(folding.border) > flat["width"]
+    ):
+        return ()
+    changed = folding.model_dump() | {
+        "crest_across": as_decimal((reach["width"][0] + reach["width"][1]) / 2),
+        "crest_down": as_decimal((reach["height"][0] + reach["height"][1]) / 2),
+        "crest_width": as_decimal(reach["width"][1] - reach["width"][0]),
+        "crest_height": as_decimal(reach["height"][1] - reach["height"][0]),
+        **{f"opening_{axis}": as_decimal(size) for axis, size in opening.items()},
+    }
+    patch = (put(f"/object/items/{one.subject.index}/folding", changed),)
+    said = context.speak.say("Fold it round what is marked: an opening of {} × {}", opening["width"], opening["height"])
+    return (WayOut(said, patch),) if takes(context.piece, patch) else ()
 
 
 def _tell_covered(context: Context[object, object], one: Marked, covered: dict[str, float], item: Item | None) -> None:

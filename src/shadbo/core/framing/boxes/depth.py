@@ -25,6 +25,7 @@ from shadbo.core.framing.closing import takes_room
 from shadbo.core.framing.filling import Fill, fill_up, mount_within, wired
 from shadbo.core.framing.glazing import usual_thick
 from shadbo.core.framing.rabbet import Rabbet
+from shadbo.core.framing.strainer import room_inside
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.record import record
 from shadbo.core.quantity.sums import Dim, largest, leaf
@@ -199,8 +200,10 @@ def pack_up(
         usable=usable,
         slack=slack,
         cut_down=cut_down,
-        # A strainer is cut as deep as what is left; a board cut down has tissue behind it.
-        fill=None if cut_down or closing_of(display) == "strainer" else fill_up(context, slack),
+        # A strainer in the rabbet is cut as deep as what is left; a board cut down has tissue behind it.
+        fill=None
+        if cut_down or (closing_of(display) == "strainer" and room_inside(context, slack.value))
+        else fill_up(context, slack),
     )
 
 

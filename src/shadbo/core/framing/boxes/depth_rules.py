@@ -10,6 +10,7 @@ from shadbo.core.framing.arrange.laid import BoxContext
 from shadbo.core.framing.boxes.depth import at_least, spacer_stock
 from shadbo.core.framing.boxes.depth_ways import shallower_ways
 from shadbo.core.framing.boxes.sizes import Sizes
+from shadbo.core.framing.strainer import room_inside
 from shadbo.core.quantity.exact import Fraction, exact
 
 MOST_SHALLOW = 4
@@ -201,7 +202,7 @@ def _rattles(context: BoxContext, sizes: Sizes, slack: Fraction) -> None:
     """What is left behind the pack: filled with boards of the stock, else taken up by the strainer."""
     say, fill = context.speak.say, sizes.pack.fill
     ways = []
-    if closing_of(context.display) == "strainer":
+    if closing_of(context.display) == "strainer" and room_inside(context, slack):
         ways.append(WayOut(("Let the strainer take it up: cut it as deep as what is left",), _strainer(context, slack)))
     context.checks.add(
         "note",

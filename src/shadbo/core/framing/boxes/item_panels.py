@@ -14,15 +14,15 @@ from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, MassInp
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.items import Item
 from shadbo.core.document.kinds import KINDS
+from shadbo.core.document.starts import folded_to
 from shadbo.core.document.traits import TRAITS
 from shadbo.core.framing.arrange.laid import BoxContext, PlacedItem
 from shadbo.core.framing.arrange.layouts import LABELS
 from shadbo.core.framing.boxes.recipe import Recipe
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.colour import in_words, nearest
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import exact
 from shadbo.core.quantity.figures import Say
-from shadbo.core.quantity.lengths import as_decimal
 from shadbo.core.quantity.masses import show_mass
 
 MOST_ANCHORS = 12
@@ -163,13 +163,9 @@ def _kind_patch(where: str, item: Item, kind: Any) -> tuple[dict[str, Any], ...]
 
 
 def folded_for(item: Item) -> dict[str, Any]:
-    """A garment folded to about three fifths of its size, until somebody says what it is to fill."""
-
-    def share(stations: Any) -> Any:
-        first = next(iter(stations.places(""))).readings[0].mm
-        return as_decimal(max(Fraction(round(Fraction(first) * Fraction(3, 5) / 10) * 10), Fraction(60)))
-
-    return {"opening_width": share(item.width), "opening_height": share(item.height)}
+    """A garment folded as it begins, until somebody says what it is to fill."""
+    first = {side: next(iter(getattr(item, side).places(""))).readings[0].mm for side in ("width", "height")}
+    return {f"opening_{side}": folded_to(exact(mm)) for side, mm in first.items()}
 
 
 def _anchors(context: BoxContext, one: PlacedItem) -> list[Input]:
