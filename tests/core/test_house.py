@@ -192,6 +192,7 @@ TABLES = set(
         "IRON",
         "GRAMS_PER_M2",
         "SPOTS",
+        "TREATMENTS",
     ]
 )
 SOLVER = set(["STEP", "SECOND", "NEAREST", "EQUAL", "TURN", "FURTHEST", "WIDTHS", "LONGEST", "LEAST", "DEEPEST"])

@@ -492,7 +492,7 @@ def test_what_is_sawn_and_what_is_cut_with_a_knife_each_has_its_care() -> None:
 def test_cloth_of_any_display_is_steamed_before_it_is_worked_on_and_lies_till_it_is_dry() -> None:
     for display in ("sash", "sleeve"):
         begun = next(p for p in demo_pieces() if p.display.type == display)
-        asked = begun.model_copy(update={"hold": begun.hold.model_copy(update={"steam": True})})
+        asked = begun.model_copy(update={"hold": begun.hold.model_copy(update={"cloth": "steamed"})})
         done = plan(asked, HOUSE_SHOP)
         steps = [s.key for s in done.steps]
         at = next(i for i, key in enumerate(steps) if key.startswith("steam."))
@@ -509,3 +509,35 @@ def test_a_feature_that_makes_no_difference_is_not_asked_and_one_that_does_takes
     for option in asked.options:
         other = plan(apply_edits(begun, [Choose(choice=asked.key, option=option.key)], HOUSE_SHOP), HOUSE_SHOP)
         assert other.steps != plan(begun, HOUSE_SHOP).steps, option.key
+
+
+@pytest.mark.parametrize(
+    ("cloth", "step", "part", "wait"),
+    [("steamed", "steam", "steamer", 720), ("damped", "damp", "sprayer", 720), ("pressed", "iron", "iron", 60)],
+)
+@pytest.mark.parametrize("way", ["shadow_box", "sash", "on_board"])
+def test_each_treatment_of_cloth_is_a_step_with_its_wait(cloth: str, step: str, part: str, wait: int, way: str) -> None:
+    """Before the cloth is worked on, dry or cool before anything else; a tool for it, and its caution."""
+    if way == "on_board":
+        begun = piece(flat((400,), (500,), material="cloth"), {"type": "on_board", "frame": made()}, hold={"cloth": cloth})
+    else:
+        thing = things(item("j", "garment" if way == "shadow_box" else "flag", 420, 340, front=1))
+        shown_so = shown("shadow_box", DEEP) if way == "shadow_box" else {"type": "sash", "pane_width": 340, "pane_height": 270}
+        begun = piece(thing, shown_so, hold={"cloth": cloth})
+    done = plan(begun, HOUSE_SHOP)
+    one = next(o for o in done.steps if o.key.split(".")[0] == step)
+    assert (one.wait_minutes == wait and "fastness test" in plain(one.say, "mm")) or "test in a hem" in plain(one.say, "mm")
+    assert part in {p.key for p in done.to_get} and not done.faults
+    order = [o.key for o in done.steps]
+    held = [o.key for o in done.steps if o.holds]
+    assert all(order.index(one.key) < order.index(key) for key in held)
+
+
+def test_needlework_is_stretched_damp_and_is_never_offered_steam() -> None:
+    sampler = next(p for p in demo_pieces() if p.name == "Club sampler")
+    done = plan(sampler, HOUSE_SHOP)
+    cloth = next(i for s in done.stages for i in s.inputs if i.kind == "choice" and i.key == "cloth")
+    assert [o.key for o in cloth.options] == ["came", "damped", "pressed"]
+    damped = plan(apply_edits(sampler, [Choose(choice="cloth", option="damped")], HOUSE_SHOP), HOUSE_SHOP)
+    damp, stretch = (next(o for o in damped.steps if o.key == f"{key}.sampler") for key in ("damp", "tack"))
+    assert damp.wait_minutes == 0 and stretch.wait_minutes == 720

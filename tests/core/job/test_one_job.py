@@ -172,13 +172,13 @@ def test_a_hanger_that_can_t_be_had_is_said() -> None:
 def test_steam_and_damp_are_done_and_waited_for() -> None:
     """Dry before it is folded, dry before the surplus is taped (common practice); never over a signature."""
     sampler = next(p for p in DEMO.values() if "sampler" in p.name.lower())
-    damped = plan(sampler.model_copy(update={"hold": sampler.hold.model_copy(update={"steam": True})}), HOUSE_SHOP)
+    damped = plan(sampler.model_copy(update={"hold": sampler.hold.model_copy(update={"cloth": "steamed"})}), HOUSE_SHOP)
     order = [s.key for s in damped.steps]
     assert order.index("damp.sampler") < order.index("tack.sampler")
     assert next(s for s in damped.steps if s.key == "tack.sampler").wait_minutes >= 8 * 60
     assert "damp.sampler" not in [s.key for s in plan(sampler, HOUSE_SHOP).steps]
     jersey = next(p for p in DEMO.values() if p.name == "The centenary jersey")
-    steamed = plan(jersey.model_copy(update={"hold": jersey.hold.model_copy(update={"steam": True})}), HOUSE_SHOP)
+    steamed = plan(jersey.model_copy(update={"hold": jersey.hold.model_copy(update={"cloth": "steamed"})}), HOUSE_SHOP)
     assert steamed.stops and not [s for s in steamed.steps if s.key.startswith("steam.")], "it is signed"
 
 

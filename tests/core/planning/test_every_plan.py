@@ -269,7 +269,7 @@ def finished(draw: Any) -> Piece:
         "summer_rh": draw(st.sampled_from([65, 95])),
     }
     hold = {
-        "steam": draw(st.booleans()),
+        "cloth": draw(st.sampled_from(["came", "steamed", "damped", "pressed"])),
         "padded": draw(st.booleans()),
         "touching": draw(st.sampled_from([[], ["pvc", "masking_tape"]])),
     }

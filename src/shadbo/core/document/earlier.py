@@ -13,4 +13,8 @@ def as_written_now(document: dict[str, Any]) -> dict[str, Any]:
         document = document | {"display": {key: value for key, value in display.items() if key != "pressed"}}
         if display["pressed"] is False and isinstance(thing, dict) and thing.get("material") == "plant":
             document["object"] = {"comes": {"how": "fresh"}} | thing
+    hold = document.get("hold")
+    if isinstance(hold, dict) and "steam" in hold:
+        kept = {key: value for key, value in hold.items() if key != "steam"}
+        document = document | {"hold": ({"cloth": "steamed"} if hold["steam"] is True else {}) | kept}
     return document

@@ -22,7 +22,7 @@ from shadbo.core.finishing.hang.rules import check_joint, check_wall
 from shadbo.core.finishing.hang.sizes import Hanging, joints_of, size_up
 from shadbo.core.finishing.hang.wall import OnTheWall, draw_wall, put_up, strip_views
 from shadbo.core.finishing.hold.in_space import held_in_space
-from shadbo.core.finishing.hold.making import operations_for, parts_for, steamed, treatment_parts
+from shadbo.core.finishing.hold.making import operations_for, parts_for, treated, treatment_parts
 from shadbo.core.finishing.hold.panel import held_by, hold_panel, hold_views
 from shadbo.core.finishing.hold.rules import check as check_holding
 from shadbo.core.finishing.hold.sizes import Mounted, keep, subjects
@@ -109,8 +109,8 @@ def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way
 
     @cache
     def worked() -> tuple[Operation, ...]:
-        """The display’s own operations, cloth steamed before them where it was asked for."""
-        return steamed(context, kept, _dusted(context, display_plan.steps()))
+        """The display’s own operations, cloth treated before them where it was asked for."""
+        return treated(context, kept, _dusted(context, display_plan.steps()))
 
     def steps() -> tuple[Operation, ...]:
         own = (*condition_step(context), *coming_steps(context), *worked())

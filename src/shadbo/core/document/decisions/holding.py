@@ -27,12 +27,15 @@ class Chosen(Part):
     count: Annotated[int, Field(ge=1, le=400)] | None = None
 
 
+Cloth = Literal["came", "steamed", "damped", "pressed"]
+
+
 class Hold(Part):
-    """``chosen`` for what was decided; anything else is held as suits it best. ``steam``: cloth is steamed or damped. ``padded``: metal is
+    """``chosen`` for what was decided; anything else is held as suits it best. ``cloth``: what is done to cloth before it is worked on. ``padded``: metal is
     padded from metal. ``touching``: poor stuff that lies against it."""
 
     chosen: Annotated[list[Chosen], Field(max_length=60)] = []
-    steam: bool = False
+    cloth: Cloth = "came"
     padded: bool = True
     touching: Annotated[list[Touching], Field(max_length=3)] = []
 

@@ -12,8 +12,8 @@ from shadbo.core.finishing.hold.methods import Method
 from shadbo.core.finishing.hold.ranking import Subject
 from shadbo.core.finishing.hold.sizes import HALF, Mounted, pull_test
 from shadbo.core.framing.counting import figures, newtons
-from shadbo.core.framing.steaming import STEAMER, marks_at, no_steam, steam_step
 from shadbo.core.framing.stock import longest_screw
+from shadbo.core.framing.treating import TREATMENTS, harmed, marks_at, stitched_at, treat_step, treatment_of
 from shadbo.core.quantity.exact import Fraction, up
 from shadbo.core.quantity.figures import Say, listed
 
@@ -74,27 +74,30 @@ def _size(context: Context[object, object], method: Method, held: Iterable[Mount
     return context.speak.say("about {}", up(area / method.strip, Fraction(100)))
 
 
-def steamed(context: Context[object, object], kept: Iterable[Mounted], own: tuple[Operation, ...]) -> tuple[Operation, ...]:
-    """The display’s operations, with cloth steamed before it is worked on where that was asked for, does no harm, and the display has no
-    treatment of its own for it."""
-    out = list(own)
-    for one in kept if context.piece.hold.steam else ():
-        key, part, marks = one.subject.key, one.subject.part, marks_at(context.piece.object, one.subject.index)
+def treated(context: Context[object, object], kept: Iterable[Mounted], own: tuple[Operation, ...]) -> tuple[Operation, ...]:
+    """The display’s operations, with cloth treated before it is worked on where that was asked for, does no harm, and the display has no step of
+    its own for it."""
+    out, thing, cloth = list(own), context.piece.object, context.piece.hold.cloth
+    for one in kept:
+        key, part, marks = one.subject.key, one.subject.part, marks_at(thing, one.subject.index)
+        stitched = stitched_at(thing, one.subject.index)
+        treatment = treatment_of(cloth, stitched=stitched)
         if (
-            "textile" not in one.subject.traits
-            or no_steam(one.subject.traits, marks)
-            or any(o.key in (f"steam.{key}", f"damp.{key}") for o in out)
+            treatment is None
+            or "textile" not in one.subject.traits
+            or harmed(cloth, one.subject.traits, marks, stitched=stitched)
+            or any(o.key == f"{treatment.key}.{key}" for o in out)
         ):
             continue
         worked = (i for i, o in enumerate(out) if part in o.holds or (part in (*o.parts, *o.uses) and not o.gate))
-        out.insert(next(worked, 0), steam_step(key, one.subject.name, part, marks))
+        out.insert(next(worked, 0), treat_step(treatment, key, one.subject.name, part, marks))
     return tuple(out)
 
 
 def treatment_parts(steps: Iterable[Operation], own: Iterable[Part]) -> Iterator[Part]:
     """What treatments take that the display does not list itself."""
-    if any(STEAMER.key in o.uses for o in steps) and all(p.key != STEAMER.key for p in own):
-        yield STEAMER
+    used, there = {part for o in steps for part in o.uses}, {part.key for part in own}
+    yield from (way.takes for way in TREATMENTS.values() if way.takes.key in used - there)
 
 
 def operations_for(context: Context[object, object], kept: list[Mounted], own: tuple[Operation, ...]) -> tuple[Operation, ...]:

@@ -20,6 +20,7 @@ from shadbo.core.finishing.hold.rules import POOR, choose
 from shadbo.core.finishing.hold.sizes import Mounted, rating_at, with_features
 from shadbo.core.framing.closing import CLOSED, closed_by
 from shadbo.core.framing.counting import G
+from shadbo.core.framing.treating import TREATMENTS, stitched_at
 from shadbo.core.judging.needs import FEATURES_OF
 from shadbo.core.judging.sheets import with_sheet
 from shadbo.core.measuring.desk import consent_inputs
@@ -194,15 +195,15 @@ def _general(context: Context[object, object], way: Way, kept: list[Mounted]) ->
             )
         )
     if any("textile" in one.subject.traits for one in kept):
+        # Needlework alone is damped where another cloth would be steamed.
+        thing, now = context.piece.object, context.piece.hold.cloth
+        cloths = [one for one in kept if "textile" in one.subject.traits]
+        plain = any(not stitched_at(thing, one.subject.index) for one in cloths)
+        ways = tuple(
+            (key, (way.label,), (way.detail,)) for key, way in TREATMENTS.items() if key != "steamed" or plain or now == "steamed"
+        )
         inputs.append(
-            choice(
-                context,
-                "/hold/steam",
-                "Cloth",
-                "Care",
-                ((False, ("As it came",), ()), (True, ("Steamed or damped",), ("after a fastness test in a corner",))),
-                ("hold",),
-            )
+            choice(context, "/hold/cloth", "Cloth", "Care", (("came", ("As it came",), ()), *ways), ("hold",), look="list")
         )
     if any("metal" in one.subject.traits and any(m.metal for m in one.methods) for one in kept):
         inputs.append(

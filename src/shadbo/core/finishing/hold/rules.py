@@ -10,7 +10,7 @@ from shadbo.core.finishing.hold.methods import SCHOOLS
 from shadbo.core.finishing.hold.ranking import rank, usual
 from shadbo.core.finishing.hold.sizes import MOST_PLACES, Mounted
 from shadbo.core.framing.counting import figures
-from shadbo.core.framing.steaming import marks_at, no_steam
+from shadbo.core.framing.treating import harmed, marks_at, stitched_at, treatment_of
 from shadbo.core.quantity.exact import Fraction
 
 # kg a cubic metre.
@@ -47,7 +47,7 @@ def check(context: Context[object, object], kept: list[Mounted]) -> None:
         _typed(context, one)
     for one in kept:
         _weighs(context, one)
-    _steam(context, kept)
+    _cloth(context, kept)
     _poor(context)
     _condition(context)
 
@@ -226,27 +226,31 @@ def _weighs(context: Context[object, object], one: Mounted) -> None:
     )
 
 
-def _steam(context: Context[object, object], kept: list[Mounted]) -> None:
-    if not context.piece.hold.steam:
-        return
+def _cloth(context: Context[object, object], kept: list[Mounted]) -> None:
+    """Heat and damp stay away from what they harm."""
+    thing, cloth = context.piece.object, context.piece.hold.cloth
     for one in kept:
-        harmed = no_steam(one.subject.traits, marks_at(context.piece.object, one.subject.index))
-        if harmed:
-            word = {
-                "signed": "a signature",
-                "heat_sensitive": "print or stickers that heat lifts",
-                "moisture_sensitive": "what water spoils",
-            }[sorted(harmed)[-1]]
-            context.checks.add(
-                "stop",
-                f"hold.steam.{one.subject.key}",
-                "hold",
-                (f"No steam, no iron on {one.subject.name}: there is {word} on it.",),
-                why="Heat and damp lift ink and adhesive for good.",
-                source_key="steam",
-                parts=(one.subject.part,),
-                ways=(WayOut(("Leave it as it came",), (put("/hold/steam", False),)),),
-            )
+        stitched = stitched_at(thing, one.subject.index)
+        treatment = treatment_of(cloth, stitched=stitched)
+        if treatment is None or not (
+            why := harmed(cloth, one.subject.traits, marks_at(thing, one.subject.index), stitched=stitched)
+        ):
+            continue
+        word = {
+            "signed": "a signature",
+            "heat_sensitive": "print or stickers that heat lifts",
+            "moisture_sensitive": "what water spoils",
+        }[sorted(why)[-1]]
+        context.checks.add(
+            "stop",
+            f"hold.steam.{one.subject.key}",
+            "hold",
+            (f"{treatment.never} on {one.subject.name}: there is {word} on it.",),
+            why="Heat and damp lift ink and adhesive for good. Mark where it is, and that place alone is kept off.",
+            source_key="steam",
+            parts=(one.subject.part,),
+            ways=(WayOut(("Leave it as it came",), (put("/hold/cloth", "came"),)),),
+        )
 
 
 def _poor(context: Context[object, object]) -> None:

@@ -7,7 +7,7 @@ from shadbo.core.framing.arrange.folding import Folds
 from shadbo.core.framing.arrange.laid import BoxContext
 from shadbo.core.framing.boxes.sizes import Sizes
 from shadbo.core.framing.nothing import changes_to
-from shadbo.core.framing.steaming import no_steam
+from shadbo.core.framing.treating import harmed
 from shadbo.core.quantity.exact import Fraction, exact
 
 
@@ -126,7 +126,7 @@ def _garments(context: BoxContext, sizes: Sizes) -> None:
                 else (unfolded,),
             )
         # Where steam is asked for all the same, a stop says it.
-        if no_steam(one.item.traits, one.item.marks) - {"moisture_sensitive"} and not context.piece.hold.steam:
+        if context.piece.hold.cloth == "came" and harmed("steamed", one.item.traits, one.item.marks) - {"moisture_sensitive"}:
             context.checks.add(
                 "caution",
                 f"steam.{one.item.key}",

@@ -26,7 +26,7 @@ from shadbo.core.framing.glazing import glazing_line, glazing_step
 from shadbo.core.framing.rabbet import rails_of
 from shadbo.core.framing.rails import FRAME, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.spacers import spacer_lines, spacer_step
-from shadbo.core.framing.steaming import STEAMER, no_steam, steam_step
+from shadbo.core.framing.treating import harmed, treat_step, treatment_of
 from shadbo.core.quantity.figures import Say, several
 
 
@@ -203,10 +203,6 @@ def parts(context: BoxContext, sizes: Sizes) -> tuple[Part, ...]:
         found += cloth_parts()
     if _spread(sizes):
         found.append(got("inside", "Card for inside, cut to its outline", comes="hand", material="acid-free"))
-    if any(_steamed(context, one) for one in (*(f.laid for f in sizes.folds), *_spread(sizes))):
-        found.append(STEAMER)
-    if any(_damped(context, s.laid) for s in sizes.stitched):
-        found.append(got("sprayer", "Fine sprayer", comes="hand"))
     if sizes.stitched:
         found.append(got("pins.tack", "Pins, stainless", comes="hand"))
     if sizes.folds or _spread(sizes):
@@ -239,39 +235,30 @@ def _spread(sizes: Sizes) -> tuple[PlacedItem, ...]:
     return tuple(one for one in sizes.laid if one.item.kind == "garment" and one.item.folding is None)
 
 
-def _no_heat(context: BoxContext, one: PlacedItem) -> bool:
-    """Whether neither steam nor iron may come near a thing, by its traits or by what was answered of it."""
-    return bool(no_steam(said(context.piece.asked, one.item.traits), one.item.marks))
+def _harmed(context: BoxContext, one: PlacedItem) -> bool:
+    """Whether what is asked for may not be done to a cloth, by its traits or by what was answered of it; left as it came, whether heat may not."""
+    cloth, traits = context.piece.hold.cloth, said(context.piece.asked, one.item.traits)
+    return bool(harmed("steamed" if cloth == "came" else cloth, traits, one.item.marks, stitched=one.item.stitching is not None))
 
 
 def _heat(context: BoxContext, never: bool) -> str:
     if never:
         return "No steam, no iron: it is signed or heat-sensitive."
-    return "Steamed, and dry." if context.piece.hold.steam else "As it came; steam only if its owner asks."
+    treatment = treatment_of(context.piece.hold.cloth, stitched=False)
+    return treatment.done if treatment is not None else "As it came; steam only if its owner asks."
 
 
-def _steamed(context: BoxContext, one: PlacedItem) -> list[Operation]:
-    """Cloth that is steamed before it is folded or spread, where that was asked for and does no harm."""
-    if not context.piece.hold.steam or _no_heat(context, one):
+def _treated(context: BoxContext, one: PlacedItem) -> list[Operation]:
+    """Cloth that is treated before it is folded, spread or stretched, where that was asked for and does no harm."""
+    treatment = treatment_of(context.piece.hold.cloth, stitched=one.item.stitching is not None)
+    if treatment is None or _harmed(context, one):
         return []
-    return [steam_step(one.item.key, one.item.called, one.part, one.item.marks)]
-
-
-def _damped(context: BoxContext, one: PlacedItem) -> list[Operation]:
-    """Needlework that is relaxed with a fine spray before it is stretched, where that was asked for and does no harm."""
-    if not context.piece.hold.steam or "moisture_sensitive" in said(context.piece.asked, one.item.traits):
-        return []
-    return [
-        Operation(
-            f"damp.{one.item.key}",
-            f"Damp {one.item.called}",
-            ("After a fastness test in a corner that runs no colour: a fine spray of water from the back, even, never soaked.",),
-            10,
-            parts=(one.part,),
-            uses=("sprayer",),
-            apart=True,
-        )
-    ]
+    step = treat_step(treatment, one.item.key, one.item.called, one.part, one.item.marks)
+    if one.item.stitching is None or treatment.key != "damp":
+        return [step]
+    # Needlework is stretched damp, and dries on its board.
+    even = ("After a fastness test in a corner that runs no colour: a fine spray of water from the back, even, never soaked.",)
+    return [replace(step, say=even, minutes=10, wait_minutes=0)]
 
 
 def _fixings(context: BoxContext, one: PlacedItem) -> int:
@@ -388,15 +375,15 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
     else:
         out += [open_step(context), *blocks_steps(context), *_build_up(context)]
     for f in sizes.folds:
-        steam = _no_heat(context, f.laid)
-        out += _steamed(context, f.laid)
+        never = _harmed(context, f.laid)
+        out += _treated(context, f.laid)
         out.append(
             Operation(
                 f"fold.{f.laid.item.key}",
                 f"Fold {f.laid.item.called}",
                 say(
                     "Form {} × {}. Left fold {} from the middle line, top fold {} below the shoulder; sleeves turned behind; padding under it. "
-                    + _heat(context, steam),
+                    + _heat(context, never),
                     f.form["width"],
                     f.form["height"],
                     abs(f.left.value),
@@ -510,8 +497,8 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
     if covered(context):
         out.append(cloth_step(context))
     for one in _spread(sizes):
-        steam = _no_heat(context, one)
-        out += _steamed(context, one)
+        never = _harmed(context, one)
+        out += _treated(context, one)
         out.append(
             Operation(
                 f"spread.{one.item.key}",
@@ -519,7 +506,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 context.speak.say(
                     "Card cut to its outline, {} inside the seams, edges rounded, slid inside body and sleeves with thin padding: it carries its shape, "
                     "no fold is sharp. Its middle line straight from collar to hem, both cuffs as far from it. "
-                    + _heat(context, steam),
+                    + _heat(context, never),
                     context.rule("form_inside"),
                 ),
                 45,
@@ -531,8 +518,9 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
             )
         )
     for s in sizes.stitched:
-        damp = _damped(context, s.laid)
-        out += damp
+        before = _treated(context, s.laid)
+        damp = any(o.key.startswith("damp.") for o in before)
+        out += before
         out.append(
             Operation(
                 f"tack.{s.laid.item.key}",
