@@ -91,6 +91,23 @@ def test_rows_of_strip_no_further_apart_than_the_room_is_deep() -> None:
     assert done.figures["lamp.holes"].count == max(4, 2 * ceil(ceil(rows * row / 1000 * 5 / 2.5) / 2))
 
 
+def test_behind_the_letters_alone_there_are_fewer_rows_and_fewer_watts() -> None:
+    """Letters of 60, a room 40 deep: lit over 60 + 40, so ⌈100 / 40⌉ rows; the outermost within half a spacing of the band."""
+    box = layered(
+        GLASS, BOARD | {"text": "ODE", "letters": 60, "below": 10}, BACK, lamp={"depth": 40, "watts": 5, "over": "letters"}
+    )
+    done, all_over = worked(FIGURE, box), worked(FIGURE, box | {"lamp": {"depth": 40, "watts": 5}})
+    assert (
+        mm(done, "lamp.lit") == 100
+        and done.figures["lamp.rows"].count == 3
+        and mm(done, "lamp.spacing") == pytest.approx(100 / 3, abs=1e-3)
+    )
+    assert (all_over.figures["lamp.rows"].count or 0) > 3 and mm(all_over, "lamp.strip") > mm(done, "lamp.strip")
+    lines = sorted(s.points[0][1] for s in done.view("back").shapes if s.part == "lamp")
+    assert len(lines) == 3 and lines[1] == pytest.approx(mm(done, "frame.outside.height") / 2 + 10, abs=0.01)
+    assert not done.faults
+
+
 def test_a_board_comes_in_and_goes_out_with_what_stands_on_it() -> None:
     begun = piece(FIGURE, layered())
     more = apply_edits(begun, [Act(action="floor.add")], HOUSE_SHOP)

@@ -23,7 +23,7 @@ from shadbo.core.framing.rails import AXES, Rails, cut_line, frame_steps, rail_l
 from shadbo.core.framing.showing_items import items_shown
 from shadbo.core.framing.stock import told
 from shadbo.core.quantity.exact import Fraction
-from shadbo.core.quantity.figures import Say, sentences
+from shadbo.core.quantity.figures import Say, sentences, several
 from shadbo.core.quantity.sums import leaf
 
 SHEETS = {"glass": "picture glass", "acrylic": "acrylic sheet"}
@@ -278,10 +278,11 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
                 "lamp",
                 "Fit the lamp room",
                 say(
-                    f"{sizes.lit.rows} rows of {{}}, {{}} apart; {sizes.lit.holes} holes for air; the lead through the back. Lit for an hour: is it even, is it "
-                    "cool to the hand?",
+                    f"{several(sizes.lit.rows, 'row').capitalize()} of {{}}, {{}} apart, the first {{}} below the top of the room; "
+                    f"{sizes.lit.holes} holes for air; the lead through the back. Lit for an hour: is it even, is it cool to the hand?",
                     sizes.lit.row,
                     sizes.lit.spacing,
+                    sizes.lit.begins + sizes.lit.spacing.value / 2,
                 ),
                 45,
                 wait_minutes=60,

@@ -8,6 +8,7 @@ from shadbo.core.contract.asking import choice, given, plain_length
 from shadbo.core.contract.display import Panel, PanelOf
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, Option, WordsInput
 from shadbo.core.contract.terms import there
+from shadbo.core.displays.layered_box.lamp import lettered
 from shadbo.core.displays.layered_box.sizes import FloorSizes, LayeredContext, Sizes, floor_of
 from shadbo.core.document.decisions.layered_box import LayeredBox
 from shadbo.core.framing.arrange.laid import PlacedItem
@@ -96,6 +97,9 @@ def _display(context: LayeredContext, sizes: Sizes) -> Panel:
                 ("lamp",),
             )
         )
+        if lettered(display) is not None:
+            over = (("all", ("All over",), ()), ("letters", ("Behind the letters",), ("fewer rows, fewer watts",)))
+            inputs.append(choice(context, "/display/lamp/over", "It lights", "Lamp", over, ("lamp",)))
     return Panel(
         ("The box, its wood and its glass; whether it is lit from within.",),
         tuple(inputs),
@@ -107,6 +111,7 @@ def _display(context: LayeredContext, sizes: Sizes) -> Panel:
             "frame.outside.height",
             "box.outer",
             "lamp.rows",
+            "lamp.lit",
             "lamp.spacing",
             "lamp.strip",
             "lamp.watts",

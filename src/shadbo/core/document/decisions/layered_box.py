@@ -55,10 +55,12 @@ class Standing(Part):
 
 
 class Lamp(Part):
-    """A lamp room before the back: how deep, and what the strip takes (watts a metre, on its packet)."""
+    """A lamp room before the back: how deep, what the strip takes (watts a metre, on its packet), and whether it lights all over or only
+    behind the letters."""
 
     depth: LAMP_MM = Decimal(40)
     watts: Literal[3, 5, 10, 15] = 5
+    over: Literal["all", "letters"] = "all"
 
 
 class LayeredBox(Part):
