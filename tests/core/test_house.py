@@ -172,7 +172,6 @@ DRAWN_OR_TOLD = set(
         "RUNS",
         "GLYPHS",
         "SLIGHT",
-        "ALL_BUT",
         "BEFORE",
     ]
 )

@@ -323,8 +323,12 @@ def test_an_outline_is_taken_from_a_photograph_and_corrected(page: Page, take: T
     file = tmp_path / "shield.dxf"
     download.value.save_as(file)
     page.get_by_role("button", name="Take the outline away").click()
+    # What goes out and comes in is waited for by what only then is there: the next file is handed in to the field as it stands afterwards.
+    kept = page.get_by_role("link", name="Save the outline as DXF")
+    expect(kept).to_be_hidden()
     saved(page)
     page.get_by_label("Outline file").set_input_files(file)
+    expect(kept).to_be_visible()
     saved(page)
     expect(page.get_by_role("radio", name="Outline")).to_have_attribute("aria-checked", "true")
     bad = tmp_path / "bad.svg"

@@ -228,6 +228,8 @@ def _parts(context: BarsContext, sizes: Sizes) -> tuple[Part, ...]:
         got("hook", "Hook", note=(fixing_in(context.piece.room.wall),)),
         got("paper", "Sandpaper 120 and 240", comes="hand"),
     ]
+    if display.grip == "magnets":
+        found.append(got("glue.magnet", "Two-part adhesive", comes="hand", note=("for the magnets",)))
     if display.finish != "bare":
         found.append(got("finish", "Oil" if display.finish == "oil" else "Paint", comes="hand"))
     return tuple(found)
@@ -287,14 +289,17 @@ def _steps(context: BarsContext, sizes: Sizes) -> tuple[Operation, ...]:
             "drill",
             "Holes for magnets" if display.grip == "magnets" else "Holes for screws",
             say(
-                f"{sizes.hold.count} holes along each bar, the first {{}} from the end; both bars of a pair drilled as one. "
-                "And one for the cord through each end of the upper pair.",
+                f"{sizes.hold.count} holes along each bar, the first {{}} from the end; "
+                + (
+                    "in the faces that grip, both bars of a pair from one template, no deeper than a magnet: a stop on the bit. "
+                    if display.grip == "magnets"
+                    else "both bars of a pair drilled as one. "
+                )
+                + "And one for the cord through each end of the upper pair.",
                 sizes.at[0],
             ),
             25,
-            care="Clamp the bars; magnets pinch and break: one at a time, poles facing, away from watches and cards."
-            if display.grip == "magnets"
-            else "Clamp the bars.",
+            care="Clamp the bars.",
             parts=("grip",),
             uses=("bar",),
         ),
@@ -310,6 +315,7 @@ def _steps(context: BarsContext, sizes: Sizes) -> tuple[Operation, ...]:
             parts=("bar",),
             uses=("paper", "finish") if display.finish != "bare" else ("paper",),
         ),
+        *_let_in(context),
         Operation(
             "grip",
             "Lay it in and close the bars",
@@ -342,6 +348,27 @@ def _steps(context: BarsContext, sizes: Sizes) -> tuple[Operation, ...]:
         ),
     ]
     return tuple(out)
+
+
+def _let_in(context: BarsContext) -> tuple[Operation, ...]:
+    """Magnets go in when the bars are finished: neither oil nor dust lies under them."""
+    if context.display.grip != "magnets":
+        return ()
+    return (
+        Operation(
+            "magnets",
+            "Let the magnets in",
+            (
+                "Tried in pairs first, the face that is drawn marked on each. A drop of adhesive in every hole, the magnet flush with the wood, not above "
+                "it; the bars apart till it is hard.",
+            ),
+            20,
+            wait_minutes=24 * 60,
+            care="Magnets pinch and break: one at a time, away from watches, cards and pacemakers. Two-part adhesive: gloves, fresh air.",
+            parts=("grip",),
+            uses=("bar", "glue.magnet"),
+        ),
+    )
 
 
 def _suits(facts: Facts) -> Suit:

@@ -7,8 +7,8 @@ from math import cos, radians, sin
 
 from shadbo.core.contract.bodies import Body, Outline, Space
 
-# So much of a mark may be under something before it is told (a share), and all but so much is all of it.
-SLIGHT, ALL_BUT = 0.02, 0.98
+# So much of a mark may be under something before it is told, and all but so much is all of it (a share).
+SLIGHT = 0.02
 # What lies before a thing is no further back than this behind its face (mm).
 BEFORE = 0.5
 COVERS = {"rail": "the lip", "mat": "the mat", "mat_bottom": "the mat"}

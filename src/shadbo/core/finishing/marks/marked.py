@@ -45,7 +45,7 @@ class Marked:
     dx: float
     dy: float
     turn: float
-    folded: tuple[float, float] | None
+    folded: bool
 
     @property
     def key(self) -> str:
@@ -77,9 +77,10 @@ def marked(context: Context[object, object], subjects: Iterable[Subject]) -> tup
             continue
         where = f"/object/items/{subject.index}" if item is not None else "/object"
         for i, mark in enumerate(holder.marks):
-            x, y, folded = float(mark.x), float(mark.y), None
-            if item is not None and item.folding is not None:
-                x, y, folded = _folded(context, subject, x, y)
+            x, y = float(mark.x), float(mark.y)
+            folded = item is not None and item.folding is not None
+            if folded:
+                x, y = _folded(context, subject, x, y)
             turn = float(item.place.turn) if item is not None else 0
             found.append(Marked(subject, i, mark, f"{where}/marks/{i}", x, y, turn, folded))
     return tuple(found)
@@ -94,15 +95,15 @@ def into_the_book(context: Context[object, object], marks: Iterable[Marked]) -> 
             context.book.add(place, f"{one.key}.{field}", f"{one.mark.name}, {label}", parts=(one.subject.part,))
 
 
-def _folded(context: Context[object, object], subject: Subject, x: float, y: float) -> tuple[float, float, tuple[float, float]]:
-    """A place of a garment laid flat, from the middle of what its folds leave to see; and how large that is."""
+def _folded(context: Context[object, object], subject: Subject, x: float, y: float) -> tuple[float, float]:
+    """A place of a garment laid flat, from the middle of what its folds leave to see."""
     dims = context.book.dims
     if f"{subject.part}.fold.left" not in dims:
-        return x, y, (float(subject.width), float(subject.height))
+        return x, y
     left, right, top, bottom = (float(dims[f"{subject.part}.fold.{side}"].value) for side in ("left", "right", "top", "bottom"))
     flat = next(dims[n] for n in (f"{subject.part}.height.mean", f"{subject.part}.height") if n in dims)
     shoulder = y + float(flat.value) / 2
-    return x - (left + right) / 2, shoulder - (top + bottom) / 2, (right - left, bottom - top)
+    return x - (left + right) / 2, shoulder - (top + bottom) / 2
 
 
 def check_marks(context: Context[object, object], marks: Iterable[Marked], space: Space) -> None:
@@ -134,7 +135,7 @@ def check_marks(context: Context[object, object], marks: Iterable[Marked], space
 
 def _tell_off(context: Context[object, object], one: Marked, shown: float, item: Item | None) -> None:
     part = "" if nothing_of(shown) else "part of "
-    wrapped = one.folded is not None or (item is not None and "textile" in one.subject.traits)
+    wrapped = one.folded or (item is not None and "textile" in one.subject.traits)
     where = "is turned behind" if wrapped else f"would lie beyond the edge of {one.subject.name}"
     says = f"{part}{_the(one)} {f'on {one.subject.name} ' if wrapped else ''}{where}."
     context.checks.add(
