@@ -104,6 +104,7 @@ def test_behind_the_letters_alone_there_are_fewer_rows_and_fewer_watts() -> None
     )
     assert (all_over.figures["lamp.rows"].count or 0) > 3 and mm(all_over, "lamp.strip") > mm(done, "lamp.strip")
     lines = sorted(s.points[0][1] for s in done.view("back").shapes if s.part == "lamp")
+    assert mm(done, "lamp.first") == pytest.approx((148 + 80 + 20 - 100) / 2 + 10 + 100 / 6, abs=1e-3)
     assert len(lines) == 3 and lines[1] == pytest.approx(mm(done, "frame.outside.height") / 2 + 10, abs=0.01)
     assert not done.faults
 
@@ -172,6 +173,12 @@ CHECKS: list[tuple[Any, ...]] = [
     ("text.bridge.1", "caution", MODEL, layered(GLASS, BOARD | {"text": "ODE", "bridge": 1}, BACK)),
     ("lamp.shallow", "caution", MODEL, layered(GLASS, BOARD | {"text": "ODE"}, BACK, lamp={"depth": 12})),
     ("lamp.dark", "caution", MODEL, layered(lamp={})),
+    (
+        "lamp.all",
+        "note",
+        MODEL,
+        layered(GLASS, BOARD | {"text": "ODE", "letters": 40}, BACK, lamp={"depth": 290, "over": "letters"}),
+    ),
     (
         "lamp.warm",
         "caution",

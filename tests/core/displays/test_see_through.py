@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from decimal import Decimal
 from itertools import accumulate, product
 from typing import Any
 
@@ -84,6 +85,16 @@ def test_a_half_dry_one_has_its_first_week_behind_it() -> None:
     done = worked(SPRIG | {"comes": {"how": "half_dry"}}, {"type": "see_through", "frame": READY})
     assert sum(s.wait_minutes for s in done.steps if s.key.endswith(".half_dry")) == 14 * 1440
     assert [s.title for s in done.steps][:3] == ["Press the plant", "Change the blotters, day 7", "See whether it is dry"]
+
+
+@pytest.mark.parametrize("days", ["0.5", "3", "7", "8", "14", "40"])
+@pytest.mark.parametrize("how", ["fresh", "half_dry"])
+def test_however_long_a_shop_presses_each_day_is_once_and_the_last_is_looked_at(days: str, how: str) -> None:
+    shop = HOUSE_SHOP.model_copy(update={"rules": HOUSE_SHOP.rules.model_copy(update={"press_days": Decimal(days)})})
+    done = plan(piece(SPRIG | {"comes": {"how": how}}, {"type": "see_through", "frame": READY}), shop)
+    pressing = [s for s in done.steps if s.key.endswith(f".{how}")]
+    assert len({s.key for s in pressing}) == len(pressing) >= 2 and pressing[-1].key == f"dry.{how}" and pressing[-1].gate
+    assert all(s.wait_minutes >= 24 * 60 for s in pressing[:-1]) and not done.faults
 
 
 def test_what_was_written_of_a_fresh_plant_before_is_still_read() -> None:

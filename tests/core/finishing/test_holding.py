@@ -526,7 +526,8 @@ def test_each_treatment_of_cloth_is_a_step_with_its_wait(cloth: str, step: str, 
         begun = piece(thing, shown_so, hold={"cloth": cloth})
     done = plan(begun, HOUSE_SHOP)
     one = next(o for o in done.steps if o.key.split(".")[0] == step)
-    assert (one.wait_minutes == wait and "fastness test" in plain(one.say, "mm")) or "test in a hem" in plain(one.say, "mm")
+    said = plain(one.say, "mm")
+    assert one.wait_minutes == wait and ("fastness test" in said or "test in a hem" in said)
     assert part in {p.key for p in done.to_get} and not done.faults
     order = [o.key for o in done.steps]
     held = [o.key for o in done.steps if o.holds]

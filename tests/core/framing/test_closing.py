@@ -6,8 +6,8 @@ from typing import Any
 
 import pytest
 
-from shadbo.core import Plan, plain
-from tests.core.things import box, flat, item, made, mm, things, worked
+from shadbo.core import HOUSE_SHOP, Plan, plain, plan
+from tests.core.things import box, flat, item, made, mm, piece, things, worked
 
 ON_BOARD = {"type": "on_board", "frame": made("oak-lip-25x30")}
 SHEET = flat((400,), (500,))
@@ -50,6 +50,34 @@ def test_what_turn_buttons_close_has_no_paper_over_it(display: dict[str, Any] | 
     screws = next(p for p in opened.to_get if p.key == "clip.screw")
     assert screws.count == next(p.count for p in opened.to_get if p.key == "buttons")
     assert "Dust cover" not in " ".join(plain(s.say, "mm") for s in opened.steps)
+
+
+@pytest.mark.parametrize("moulding", ["oak-box-25x65", "ash-box-22x45"])
+@pytest.mark.parametrize("face", [22, 45, 90])
+def test_a_strainer_that_closes_a_pack_laps_it_and_is_screwed_into_wood(moulding: str, face: int) -> None:
+    """In the rabbet where so much is left, else on the backs of the rails: however wide they are, its bars lie over the pack’s edge all round."""
+    own = {"key": "own-1", "name": "Wide box", "wood": "white ash", "face": face, "height": 45, "lip": 6, "rabbet_depth": 37}
+    for fillers in ([], [10], [10, 5]):
+        display = box(moulding="own-1", closing="strainer", fillers=fillers)
+        held = piece(things(item("b", "badge", 60, 60, front=3)), display, own={"rabbet_mouldings": [own]})
+        done = plan(held, HOUSE_SHOP)
+        if done.stops:
+            continue
+        assert not done.faults, (fillers, done.faults)
+        inside = mm(done, "strainer.across") <= mm(done, "board.width")
+        assert inside == (mm(done, "depth.slack") >= 10)
+        if not inside:
+            within = mm(done, "strainer.across") - 2 * mm(done, "strainer.wide")
+            assert mm(done, "board.width") - within >= 2 * 10 - 0.01
+
+
+def test_a_pin_is_as_long_in_inches() -> None:
+    pins = next(p for p in closed("panel_pins").to_get if p.key == "panel_pins")
+    assert (
+        plain(pins.size, "mm") == "15 mm, in drilled holes"
+        and "in drilled holes" in plain(pins.size, "in")
+        and "mm" not in plain(pins.size, "in")
+    )
 
 
 def test_pins_are_pushed_in_never_hammered_beside_glass() -> None:

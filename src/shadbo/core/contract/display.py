@@ -185,7 +185,8 @@ class Mounting:
 class FrameSection:
     """The frame as far as hanging and joints hang on it: the visible ``face``, the ``solid`` wood beside the rabbet, its ``height`` front to
     back, what of that is ``front`` of a rabbet (None without one), the wood; ``bears_kg`` what stands on its bottom rail; ``hangs``:
-    the hangers it may have, the simplest first. ``made``: its mitres are still to be made, of so many ``frames`` of one size."""
+    the hangers it may have, the simplest first. ``made``: its mitres are still to be made, of so many ``frames`` of one size. ``starts``: so far
+    in from the frame’s edge the wood it hangs by begins (mm); ``solid`` is then what is symmetrical round the middle of that."""
 
     face: Dim
     solid: Dim
@@ -196,6 +197,7 @@ class FrameSection:
     bears_kg: Fraction
     hangs: tuple[str, ...]
     frames: int = 1
+    starts: Fraction = Fraction(0)
 
 
 # A frame with a closed back may hang by anything.

@@ -68,16 +68,10 @@ def coming_steps(context: Context[object, object]) -> tuple[Operation, ...]:
 
 def _visits(last: int, begins: int) -> tuple[int, ...]:
     """The days, from when it is laid in, on which somebody comes to a plant that is pressed: to change its blotters, and at last to see
-    whether it is dry.
-
-    >>> _visits(21, 0)
-    (1, 2, 4, 7, 14, 21)
-    >>> _visits(21, 7)
-    (7, 14)
-    """
-    week = TABLE_CHANGED[-1]
-    days = [*TABLE_CHANGED, *range(2 * week, last, week), last]
-    return tuple(day - begins for day in days if begins < day <= last)
+    whether it is dry. However short a shop presses: what is laid in is looked at a day later at the earliest."""
+    week, last = TABLE_CHANGED[-1], max(last, begins + 1)
+    days = {*TABLE_CHANGED, *range(2 * week, last, week), last}
+    return tuple(day - begins for day in sorted(days) if begins < day <= last)
 
 
 def _pressed(plants: list[str], how: str, visits: tuple[int, ...]) -> Iterator[Operation]:

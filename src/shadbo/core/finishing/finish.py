@@ -217,7 +217,11 @@ class _Hung:
         behind: Strainer | None,
     ) -> _Hung:
         """With a strainer ``behind``, what it hangs by is screwed into that."""
-        if behind is not None and behind.wide.value < frame_section.solid.value:
+        if behind is not None and behind.starts > context.rule("dust_cover_inset"):
+            # It lies further in than the frame’s edge: what it hangs by is in the middle of its bar all the same.
+            reach = 2 * (behind.wide / 2 + (display_plan.outside[0] - behind.across) / 2)
+            frame_section = replace(frame_section, solid=reach, starts=behind.starts)
+        elif behind is not None and behind.wide.value < frame_section.solid.value:
             frame_section = replace(frame_section, solid=behind.wide)
         by = size_up(context, display_plan, frame_section, kg, behind.deep.value if behind is not None else None)
         check_hanging(context, frame_section, by, display_plan.outside)

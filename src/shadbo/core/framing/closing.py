@@ -43,7 +43,6 @@ class Spaced:
     how: str
     care: str
     screw: str = ""
-    size: str = ""
     opened: bool = False
 
 
@@ -63,7 +62,6 @@ SPACED: Mapping[str, Spaced] = {
         True,
         "holes drilled aslant, pushed in with pliers, not hammered: nothing shakes the {}",
         DRILLED,
-        size="15 mm, in drilled holes",
     ),
     "clips": Spaced("clip", "Offset clip", "Offset clips", False, "one screw each, in the rail only", DRILLED, "Clip screws"),
     "buttons": Spaced(
@@ -160,7 +158,8 @@ def closing_parts(context: Context[object, object]) -> tuple[Part, ...]:
         return SEALED
     spaced = SPACED[closing]
     many = 2 * sum(_count(context, axis) for axis in AXES) or 1
-    found = [got(closing, spaced.many, many, material=spaced.size, lights=(spaced.part,))]
+    size = context.speak.say("{}, in drilled holes", context.rule("panel_pin")) if closing == "panel_pins" else ()
+    found = [got(closing, spaced.many, many, size=size, lights=(spaced.part,))]
     if spaced.screw:
         note = (f"one a {spaced.one.split()[-1].lower()}, in the rail only",)
         found.append(got("clip.screw", spaced.screw, many, material="wood screw", note=note))

@@ -17,7 +17,7 @@ from shadbo.core.framing.stock import stock_screw, told
 from shadbo.core.framing.weights import wood_weight
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.record import record
-from shadbo.core.quantity.sums import Dim, rule
+from shadbo.core.quantity.sums import Dim, rule, smallest
 
 WOOD = "eastern white pine"
 SAW = "Saw: guard down, hands clear, eye and hearing protection."
@@ -27,7 +27,7 @@ SAW = "Saw: guard down, hands clear, eye and hearing protection."
 class Strainer:
     """Its bars (mm): across the whole width, and between them; how wide and how deep; its height outside; so many screws a side (``each``),
     each so long (``screw``). ``closes``: it closes the pack; ``inside``: it sits in the rabbet, so much of it (``sunk``), and not on the backs of
-    the rails."""
+    the rails; ``starts``: so far in from the frame’s edge it begins (mm)."""
 
     across: Dim
     between: Dim
@@ -39,6 +39,7 @@ class Strainer:
     closes: bool
     inside: bool
     sunk: Fraction
+    starts: Fraction
 
     @property
     def bites(self) -> Fraction:
@@ -82,13 +83,13 @@ def strainer_of(context: Context[object, object], frame_section: FrameSection, o
     if not closes and not stands_behind(context):
         return None
     book, inside = context.book, sits_inside(context)
-    sizes = {a: _within(context, frame_section, dim, a, inside) for a, dim in zip(AXES, outside, strict=True)}
     wide = book.add(
         rule(context.rule("strainer_wide"), "Strainer bar, wide", "strainer"),
         "strainer.wide",
         "Strainer bar, wide",
         parts=("strainer",),
     )
+    sizes = {a: _within(context, frame_section, dim, a, wide, closes, inside) for a, dim in zip(AXES, outside, strict=True)}
     deep, saw = _deep(context, inside), context.shop.saw
     slack = book.dims.get("depth.slack")
     sunk = min(deep.value, slack.value) if inside and slack is not None else deep.value
@@ -105,16 +106,24 @@ def strainer_of(context: Context[object, object], frame_section: FrameSection, o
         parts=("strainer",),
     )
     screw = _screw(context, (wide if inside else deep).value)
-    return Strainer(across, between, wide, deep, sizes["height"], each, screw, closes, inside, sunk)
+    starts = (outside[0] - across).value / 2
+    return Strainer(across, between, wide, deep, sizes["height"], each, screw, closes, inside, sunk, starts)
 
 
-def _within(context: Context[object, object], frame_section: FrameSection, outside: Dim, axis: str, inside: bool) -> Dim:
-    """In the rabbet as large as a board there (in a frame without one, as its inside); else on the backs of the rails."""
-    if not inside:
-        return outside - 2 * rule(context.rule("dust_cover_inset"), "Inside the frame’s edge", "strainer", "depth")
+def _within(
+    context: Context[object, object], frame_section: FrameSection, outside: Dim, axis: str, wide: Dim, closes: bool, inside: bool
+) -> Dim:
+    """In the rabbet as large as a board there (in a frame without one, as its inside); else on the backs of the rails, and so small, where it closes
+    a pack, that its bars lap that all round."""
     board = context.book.dims.get(f"board.{axis}")
-    ease = rule(context.shop.rules.board_allowance, "Allowance of the strainer, in all", "allowance", "depth")
-    return board * 1 if board is not None else outside - 2 * frame_section.solid - ease
+    if inside:
+        ease = rule(context.shop.rules.board_allowance, "Allowance of the strainer, in all", "allowance", "depth")
+        return board * 1 if board is not None else outside - 2 * frame_section.solid - ease
+    behind = outside - 2 * rule(context.rule("dust_cover_inset"), "Inside the frame’s edge", "strainer", "depth")
+    if not closes or board is None:
+        return behind
+    lap = rule(context.rule("strainer_laps"), "Laps the pack", "strainer", "depth")
+    return smallest([behind, board + 2 * wide - 2 * lap])
 
 
 def _deep(context: Context[object, object], inside: bool) -> Dim:

@@ -282,7 +282,7 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
                     f"{sizes.lit.holes} holes for air; the lead through the back. Lit for an hour: is it even, is it cool to the hand?",
                     sizes.lit.row,
                     sizes.lit.spacing,
-                    sizes.lit.begins + sizes.lit.spacing.value / 2,
+                    sizes.lit.first,
                 ),
                 45,
                 wait_minutes=60,

@@ -174,7 +174,7 @@ def _back(context: LayeredContext, sizes: Sizes) -> View:
         rx, ry = (w - rw) * HALF, (h - rh) * HALF
         off, hole = context.rule("lamp_from_wall"), context.rule("lamp_hole")
         for n in range(lit.rows):
-            line = ry + lit.begins + lit.spacing.value * (n + HALF)
+            line = ry + lit.first.value + lit.spacing.value * n
             drawing.line("lamp", f"Strip, row {n + 1}, inside", "keep", (rx + off, line), (rx + rw - off, line))
         half = lit.holes // 2
         for n in range(half):
@@ -182,7 +182,7 @@ def _back(context: LayeredContext, sizes: Sizes) -> View:
             for hy in (y + 2 * hole, y + bh - 2 * hole):
                 drawing.circle("vent", "Hole for air", "slot", hx, hy, hole * HALF)
         if lit.rows > 1:
-            first = ry + lit.begins + lit.spacing.value * HALF
+            first = ry + lit.first.value
             drawing.measure("lamp.spacing", "y", first, first + lit.spacing.value, 0, "left", 1, ("depth", "cut"), "rows")
     drawing.measure(f"{last.part}.width", "x", x, x + bw, h, "bottom", 1, STAGES, "back")
     drawing.measure(f"{last.part}.height", "y", y, y + bh, w, "right", 1, STAGES, "back")

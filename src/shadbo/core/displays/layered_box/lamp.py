@@ -10,12 +10,11 @@ from collections.abc import Mapping
 from typing import TYPE_CHECKING
 
 from shadbo.core.contract.terms import ruled
-from shadbo.core.document.decisions.layered_box import LayeredBox
 from shadbo.core.framing.counting import figures
-from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.masses import plain_quantity
 from shadbo.core.quantity.record import record
-from shadbo.core.quantity.sums import Dim, leaf, rule
+from shadbo.core.quantity.sums import Dim, largest, leaf, rule, smallest
 
 if TYPE_CHECKING:
     from shadbo.core.displays.layered_box.sizes import LayeredContext
@@ -24,7 +23,7 @@ if TYPE_CHECKING:
 @record(frozen=True, slots=True)
 class Lit:
     """The strip: how many rows, how far apart, how long each and in all, what it takes, how many holes let the warmth out; how far below the
-    top of the room what is lit begins (mm)."""
+    top of the room its first row lies."""
 
     rows: int
     spacing: Dim
@@ -32,35 +31,45 @@ class Lit:
     length: Dim
     watts: Fraction
     holes: int
-    begins: Fraction
+    first: Dim
 
 
-def lettered(display: LayeredBox) -> int | None:
-    """Which board has the letters that are lit, if it is letters alone: the one with the highest."""
-    found = [i for i, floor in enumerate(display.floors) if floor.text.strip() and floor.kind == "board"]
-    return max(found, key=lambda i: display.floors[i].letters, default=None)
+def _deep(room: Dim) -> Fraction:
+    """How deep a room is reckoned with (mm): one of nothing is said elsewhere, and divides nothing here."""
+    return max(room.value, Fraction(5))
 
 
-def _lit(context: LayeredContext, inside: Mapping[str, Dim], deep: Fraction) -> tuple[Dim, Fraction]:
-    """How high what is lit is, and how far below the top of the room it begins (mm)."""
-    lamp, at = context.display.lamp, lettered(context.display)
-    if lamp is None or lamp.over == "all" or at is None:
-        return inside["height"], Fraction(0)
-    floor, pointer = context.display.floors[at], f"/display/floors/{at}/letters"
-    high = leaf(floor.letters, pointer, "Letters, high", "choice", pointer=pointer, grain="depth", parts=("lamp",))
-    band = high + rule(deep, "As much again as the room is deep", "lamp", "depth")
-    begins = (inside["height"].value - band.value) / 2 + exact(floor.below)
-    if begins < 0 or begins + band.value > inside["height"].value:
-        return inside["height"], Fraction(0)
-    return context.book.add(band, "lamp.lit", "Lit behind the letters, high", parts=("lamp",), grain="depth"), begins
+def lit_behind(context: LayeredContext, inside: Mapping[str, Dim], room: Dim) -> tuple[Dim, Dim] | None:
+    """How high what is lit behind the letters alone is, and how far below the top of the room it begins (mm): all the letters of all boards, and
+    half a room’s depth above and below. None where there are no letters, or no room for that."""
+    tops, ends = [], []
+    for i, floor in enumerate(context.display.floors):
+        if floor.kind != "board" or not floor.text.strip():
+            continue
+        high, below = (
+            leaf(getattr(floor, field), pointer := f"/display/floors/{i}/{field}", label, "choice", pointer=pointer, grain="depth")
+            for field, label in (("letters", "Letters, high"), ("below", "Letters below the middle"))
+        )
+        tops.append(below - high / 2)
+        ends.append(below + high / 2)
+    if not tops:
+        return None
+    deep = rule(_deep(room), "As much as the room is deep", "lamp", "depth")
+    begins, height = inside["height"] / 2 + smallest(tops) - deep / 2, largest(ends) - smallest(tops) + deep
+    if begins.value < 0 or begins.value + height.value > inside["height"].value:
+        return None
+    return height, begins
 
 
 def light(context: LayeredContext, inside: Mapping[str, Dim], room: Dim) -> Lit:
     """Reckon the strip for a lamp room ``room`` deep, ``inside`` wide and high."""
     book, lamp = context.book, context.display.lamp
     assert lamp is not None
-    deep = max(room.value, Fraction(5))
-    height, begins = _lit(context, inside, deep)
+    deep = _deep(room)
+    height, begins = inside["height"], None
+    if lamp.over == "letters" and (behind := lit_behind(context, inside, room)) is not None:
+        height, begins = behind
+        height = book.add(height, "lamp.lit", "Lit behind the letters, high", parts=("lamp",), grain="depth")
     rows = max(1, int(-(-height.value // deep)))
     book.add_count(
         "lamp.rows",
@@ -70,6 +79,14 @@ def light(context: LayeredContext, inside: Mapping[str, Dim], room: Dim) -> Lit:
         parts=("lamp",),
     )
     spacing = book.add(height / rows, "lamp.spacing", "Rows apart", parts=("lamp",), grain="depth")
+    first = book.add(
+        begins + spacing / 2 if begins is not None else spacing / 2,
+        "lamp.first",
+        "First row below the top of the room",
+        parts=("lamp",),
+        grain="depth",
+        cut=context.shop.by_hand,
+    )
     clear = ruled(context, "lamp_from_wall", "Strip from the wall")
     row = book.add(
         inside["width"] - 2 * clear, "lamp.row", "Strip, each row", parts=("lamp",), grain="wood", cut=context.shop.by_hand
@@ -93,4 +110,4 @@ def light(context: LayeredContext, inside: Mapping[str, Dim], room: Dim) -> Lit:
         context.speak.say("one of {} for every 2½ W, four at the least", context.rule("lamp_hole")),
         parts=("vent",),
     )
-    return Lit(rows, spacing, row, length, watts, holes, begins)
+    return Lit(rows, spacing, row, length, watts, holes, first)

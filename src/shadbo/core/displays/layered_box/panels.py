@@ -8,7 +8,7 @@ from shadbo.core.contract.asking import choice, given, plain_length
 from shadbo.core.contract.display import Panel, PanelOf
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, Option, WordsInput
 from shadbo.core.contract.terms import there
-from shadbo.core.displays.layered_box.lamp import lettered
+from shadbo.core.displays.layered_box.lamp import lit_behind
 from shadbo.core.displays.layered_box.sizes import FloorSizes, LayeredContext, Sizes, floor_of
 from shadbo.core.document.decisions.layered_box import LayeredBox
 from shadbo.core.framing.arrange.laid import PlacedItem
@@ -97,7 +97,8 @@ def _display(context: LayeredContext, sizes: Sizes) -> Panel:
                 ("lamp",),
             )
         )
-        if lettered(display) is not None:
+        room = sizes.floors[-2]
+        if display.lamp.over == "letters" or (room.room is not None and lit_behind(context, room.rebate, room.room) is not None):
             over = (("all", ("All over",), ()), ("letters", ("Behind the letters",), ("fewer rows, fewer watts",)))
             inputs.append(choice(context, "/display/lamp/over", "It lights", "Lamp", over, ("lamp",)))
     return Panel(
@@ -112,6 +113,7 @@ def _display(context: LayeredContext, sizes: Sizes) -> Panel:
             "box.outer",
             "lamp.rows",
             "lamp.lit",
+            "lamp.first",
             "lamp.spacing",
             "lamp.strip",
             "lamp.watts",

@@ -320,6 +320,18 @@ def _lamp(context: LayeredContext, sizes: Sizes) -> None:
             parts=(room.part,),
             ways=(out,),
         )
+    if context.display.lamp is not None and context.display.lamp.over == "letters" and "lamp.lit" not in context.book.dims:
+        context.checks.add(
+            "note",
+            "lamp.all",
+            "display",
+            ("It lights all over: there are no letters, or they and the room round them take all its height.",),
+            why="Behind letters alone it lights half a room’s depth above and below them.",
+            source_key="lamp",
+            figure="lamp.rows",
+            parts=("lamp",),
+            ways=(WayOut(("Light it all over",), (put("/display/lamp/over", "all"),)),),
+        )
     if lit.watts > context.rule("lamp_warm"):
         context.checks.add(
             "caution",

@@ -7,7 +7,8 @@ from collections.abc import Iterator
 from shadbo.core.contract.display import ViewOf
 from shadbo.core.contract.views import Drawing, View
 from shadbo.core.displays.sash.flags import union
-from shadbo.core.displays.sash.sizes import SIDES_OF, Behind, SashContext, Sizes
+from shadbo.core.displays.sash.over import SIDES_OF, seen_of
+from shadbo.core.displays.sash.sizes import Behind, SashContext, Sizes
 from shadbo.core.framing.arrange.drawn import draw_item, name_on
 from shadbo.core.framing.rails import AXES
 from shadbo.core.quantity.exact import Fraction, exact
@@ -94,26 +95,12 @@ def union_seen(context: SashContext, sizes: Sizes) -> list[tuple[Fraction, Fract
     one = sizes.over
     if one is None or context.display.flag != "united_states":
         return []
-    far = union(context.display.hung, one.laid.sized.wide.value, one.laid.sized.tall.value)
-    across, down = (seen_up_to(context, sizes, axis, reach) for axis, reach in zip(AXES, far, strict=True))
-    return [(x, y, wide, high) for y, high in down for x, wide in across]
-
-
-def seen_up_to(context: SashContext, sizes: Sizes, axis: str, reach: Fraction) -> list[tuple[Fraction, Fraction]]:
-    """Of the first so much of a cloth behind all panes, from its left or top edge: where on the sash each pane shows of it, and how much."""
-    one = sizes.over
-    assert one is not None
-    found = []
-    many = context.display.across if axis == "width" else context.display.down
-    sight = sizes.sight[axis].value
-    # Along the cloth: what is turned behind, the lap less the cloth’s own thickness, then pane after pane with what each bar hides.
-    along = one.turn[SIDES_OF[axis][0]].value + exact(context.display.lap) - sizes.cloth.value
-    for i in range(many):
-        shown = min(max(reach - along, Fraction(0)), sight)
-        if shown > 0:
-            found.append((sizes.start[axis].value + exact(context.display.lap) + sizes.pitch[axis].value * i, shown))
-        along += sight + (sizes.hidden[axis].value if axis in sizes.hidden else 0)
-    return found
+    far = union(context.display.hung, Fraction(1), Fraction(1))
+    across, down = (
+        seen_of(sizes.rows[axis], one.turn[SIDES_OF[axis][0]], size * share)
+        for axis, size, share in zip(AXES, (one.laid.sized.wide, one.laid.sized.tall), far, strict=True)
+    )
+    return [(x, y, wide.value, high.value) for y, high in down for x, wide in across]
 
 
 def _section(context: SashContext, sizes: Sizes) -> View:

@@ -5,16 +5,13 @@ from __future__ import annotations
 from typing import Any
 
 from shadbo.core.contract.checks import WayOut, put
-from shadbo.core.displays.sash.drawing import seen_up_to
-from shadbo.core.displays.sash.flags import FLAGS, ORDINARY, proportion, union
-from shadbo.core.displays.sash.sizes import SIDES_OF, Behind, SashContext, Sizes
-from shadbo.core.document.marks import Mark
+from shadbo.core.displays.sash.flags import FLAGS, ORDINARY, proportion
+from shadbo.core.displays.sash.over_rules import check_empty, check_over
+from shadbo.core.displays.sash.sizes import SashContext, Sizes
 from shadbo.core.framing.boxes.recipe import RECIPES
 from shadbo.core.framing.boxes.suiting import way_of
-from shadbo.core.framing.rails import AXES
 from shadbo.core.measuring.doubts import check_readings
 from shadbo.core.quantity.exact import Fraction, exact
-from shadbo.core.quantity.figures import several
 
 # Deeper than this no sash is packed out (mm).
 DEEPEST = Fraction(60)
@@ -29,10 +26,10 @@ def check(context: SashContext, sizes: Sizes) -> None:
             )
     _panes(context, sizes)
     if sizes.over is not None:
-        _over(context, sizes, sizes.over)
+        check_over(context, sizes, sizes.over)
     else:
         _cloth(context, sizes)
-        _empty(context, sizes)
+        check_empty(context, sizes)
     _depth(context, sizes)
     if context.display.closing == "cover":
         _cover(context, sizes)
@@ -125,128 +122,6 @@ def _cloth(context: SashContext, sizes: Sizes) -> None:
                 source_key="sash",
                 parts=(one.laid.part,),
             )
-
-
-def _over(context: SashContext, sizes: Sizes, one: Behind) -> None:
-    """One cloth behind all panes: whether it reaches, and what the bars hide of it."""
-    say, display, least = context.speak.say, context.display, context.rule("least_turn")
-    name, short = one.laid.item.called, min(one.turn.values(), key=lambda d: d.value)
-    if short.value < least:
-        ways = []
-        middle = {axis: (one.turn[a].value + one.turn[b].value) / 2 for axis, (a, b) in SIDES_OF.items()}
-        if all(rest >= least for rest in middle.values()):
-            ways.append(
-                WayOut(
-                    ("Lay it in the middle",), (put("/display/shift_across", Fraction(0)), put("/display/shift_down", Fraction(0)))
-                )
-            )
-        ways.append(WayOut(("Each cloth behind one pane of its own",), (put("/display/over_all", False),)))
-        context.checks.add(
-            "stop",
-            "over.short",
-            "display",
-            say(f"{name} is too small to lie behind all panes: {{}} is left to turn behind.", short)
-            if short.value >= 0
-            else say(f"{name} is too small to lie behind all panes, by {{}}.", -short.value),
-            why=say("Over the bars’ backs and round the outer boards, at least {} turned behind on every side.", least),
-            source_key="sash",
-            figure=short.name,
-            parts=(one.laid.part,),
-            ways=ways,
-        )
-        return
-    size = {"width": one.laid.sized.wide, "height": one.laid.sized.tall}
-    bars = {"width": display.across - 1, "height": display.down - 1}
-    words = [f"{{}} of its {{}} {'across' if axis == 'width' else 'down'}" for axis in sizes.hidden]
-    told = [length for axis, gone in sizes.hidden.items() for length in (gone.value * bars[axis], size[axis])]
-    context.checks.add(
-        "note",
-        "over.hidden",
-        "display",
-        say(f"The bars hide of {name} {' and '.join(words)}.", *told),
-        why="It goes down into every pane and up over the back of every bar; moved, other parts of it are hidden.",
-        source_key="sash",
-        figure=next(iter(sizes.hidden.values())).name,
-        parts=(one.laid.part, "sash"),
-    )
-    for i, mark in enumerate(one.laid.item.marks):
-        share = _seen_of(context, sizes, one, mark)
-        if share < 1:
-            context.checks.add(
-                "caution",
-                f"over.mark.{i}",
-                "display",
-                (f"“{mark.name}” is {'not' if not share else 'only partly'} seen: the bars hide it, or it is turned behind.",),
-                why="What is marked is to be seen; the cloth can be moved.",
-                source_key="marked",
-                figure="moved.width",
-                parts=(one.laid.part,),
-                ways=(
-                    WayOut((f"{mark.name} need not be seen",), ({"op": "remove", "path": f"{one.laid.sized.pointer}/marks/{i}"},)),
-                ),
-            )
-    if display.flag == "united_states":
-        whole = union(display.hung, size["width"].value, size["height"].value)
-        seen = [
-            sum((shown for _, shown in seen_up_to(context, sizes, axis, far)), Fraction(0))
-            for axis, far in zip(AXES, whole, strict=True)
-        ]
-        context.checks.add(
-            "caution",
-            "over.union",
-            "display",
-            say(
-                "Of the union {} of {} across and {} of {} down is seen: the rest is turned behind, or lies behind the bars.",
-                *(length for pair in zip(seen, whole, strict=True) for length in pair),
-            ),
-            why="A flag is shown whole: behind one pane that is large enough, or in a frame of its own.",
-            source_key="flag-us",
-            parts=(one.laid.part,),
-        )
-
-
-def _seen_of(context: SashContext, sizes: Sizes, one: Behind, mark: Mark) -> Fraction:
-    """How much of a marked place on a cloth behind all panes is seen (a share)."""
-    share = Fraction(1)
-    for axis, size, at, long in (
-        ("width", one.laid.sized.wide, mark.x, mark.width),
-        ("height", one.laid.sized.tall, mark.y, mark.height),
-    ):
-        start = size.value / 2 + exact(at) - exact(long) / 2
-        upto = [
-            sum((shown for _, shown in seen_up_to(context, sizes, axis, far)), Fraction(0)) for far in (start, start + exact(long))
-        ]
-        share *= (upto[1] - upto[0]) / exact(long)
-    return share
-
-
-def _empty(context: SashContext, sizes: Sizes) -> None:
-    """Panes that nothing lies behind: their boards are seen."""
-    empty = sizes.empty
-    if not empty:
-        return
-    all_over = WayOut(("Let it lie behind all of them",), (put("/display/over_all", True),))
-    context.checks.add(
-        "note",
-        "panes.empty",
-        "display",
-        (f"Nothing lies behind {several(empty, 'pane')}: covered boards are seen there.",),
-        why="Cloths go behind the panes one by one, left to right and down.",
-        source_key="sash",
-        parts=("board",),
-        ways=(all_over,) if len(context.thing.items) == 1 and reaches(context, sizes) else (),
-    )
-
-
-def reaches(context: SashContext, sizes: Sizes) -> bool:
-    """Whether the one cloth would lie behind all panes, with enough to turn behind on every side."""
-    display, laid = context.display, sizes.behind[0].laid
-    bar = exact(display.bar) + 2 * (exact(display.rebate) - exact(display.strips))
-    rest = [
-        size.value - sizes.sight[axis].value * many - bar * (many - 1) - 2 * (exact(display.lap) - sizes.cloth.value)
-        for axis, many, size in (("width", display.across, laid.sized.wide), ("height", display.down, laid.sized.tall))
-    ]
-    return all(each / 2 >= context.rule("least_turn") for each in rest)
 
 
 def _folded(context: SashContext, sizes: Sizes, index: int) -> WayOut:

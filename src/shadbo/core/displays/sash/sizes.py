@@ -1,8 +1,6 @@
 """The sums of cloth behind a sash.
 
 board = pane − 2 × cloth (the cloth goes over both edges)        turned behind = (cloth − board) / 2
-one cloth behind all panes: hidden at a bar = bar + 2 × (rebate − strips)
-    run = panes seen + hidden at the bars + 2 × (lap − cloth)        turned behind = (cloth − run) / 2 ∓ moved
 cover = from the first board to the last + 2 × cover beyond the cloth; the wood left outside it is the ledge
 """
 
@@ -10,6 +8,7 @@ from __future__ import annotations
 
 from shadbo.core.contract.display import Context, Weight
 from shadbo.core.contract.terms import chosen, ruled
+from shadbo.core.displays.sash.over import Row, lie_over, may_lie_over, row_of
 from shadbo.core.document.decisions.sash import Sash
 from shadbo.core.document.items import Things
 from shadbo.core.framing.arrange.laid import PlacedItem, Sized, lay, size_items
@@ -23,7 +22,6 @@ from shadbo.core.quantity.sums import Dim, largest, leaf, rule
 SashContext = Context[Things, Sash]
 OLD_WOOD = "eastern white pine"
 SIDES = {"width": "pane_width", "height": "pane_height"}
-SIDES_OF = {"width": ("left", "right"), "height": ("top", "bottom")}
 
 
 @record(frozen=True, slots=True)
@@ -38,17 +36,6 @@ class Behind:
     turn: dict[str, Dim]
     border: dict[str, Dim]
     over: bool = False
-
-
-@record(frozen=True, slots=True)
-class Row:
-    """The panes along an axis: what is seen of each, how many there are, how far a board stands beyond what is seen, where their middle lies
-    from the sash’s own."""
-
-    sight: Dim
-    many: int
-    beyond: Dim
-    middle: Dim
 
 
 @record(frozen=True, slots=True)
@@ -75,7 +62,7 @@ class Sizes:
     weights: tuple[Weight, ...]
     start: dict[str, Dim]
     pitch: dict[str, Dim]
-    hidden: dict[str, Dim]
+    rows: dict[str, Row]
     empty: int
 
     @property
@@ -132,14 +119,13 @@ def size_up(context: SashContext) -> Sizes:
         for a in AXES
     }
     pack, slack = _depth(context, cloth)
-    hidden: dict[str, Dim] = {}
-    if over_all(context):
-        hidden = _hidden(context, bar, counts)
-        rows = {
-            a: Row(sight[a], counts[a], lap - cloth, start[a] + (pitch[a] * (counts[a] - 1) + pane[a]) / 2 - outside[a] / 2)
-            for a in AXES
-        }
-        behind = [_over(context, sized, rows, hidden)]
+    rows: dict[str, Row] = {}
+    if may_lie_over(context):
+        begins = {"width": stile, "height": top}
+        rows = {a: row_of(context, a, counts[a], sight[a], begins[a], pitch[a], bar, lap, cloth) for a in AXES}
+    if rows and display.over_all:
+        laid, turn = lie_over(context, sized[0], rows, outside)
+        behind = [Behind(laid, 0, 0, True, turn, {}, over=True)]
     else:
         behind = _behind(context, sized, board, sight, pitch, start, pane, outside)
     beyond = chosen(
@@ -182,7 +168,7 @@ def size_up(context: SashContext) -> Sizes:
     fasteners = _fasteners(context, cover) if display.closing == "cover" else {}
     strips = _strips(context, pane)
     weights = _weights(context, sized, pane, outside, sight, board, cover, counts, strips)
-    left_out = sized[display.across * display.down :] if not over_all(context) else []
+    left_out = sized[display.across * display.down :]
     return Sizes(
         behind=behind,
         left_out=left_out,
@@ -204,48 +190,9 @@ def size_up(context: SashContext) -> Sizes:
         weights=weights,
         start=start,
         pitch=pitch,
-        hidden=hidden,
-        empty=max(display.across * display.down - len(behind), 0) if not hidden else 0,
+        rows=rows,
+        empty=0 if behind[0].over else display.across * display.down - len(behind),
     )
-
-
-def over_all(context: SashContext) -> bool:
-    """Whether one cloth lies behind all panes: there is one, and more panes than that."""
-    display = context.display
-    return display.over_all and len(context.thing.items) == 1 and display.across * display.down > 1
-
-
-def _hidden(context: SashContext, bar: Dim, counts: dict[str, int]) -> dict[str, Dim]:
-    """What of a cloth one bar hides: it goes up the rebate from the glass’s strips, over the bar’s back, and down again (mm)."""
-    book = context.book
-    dip = book.add(
-        book["sash.rebate"] - book["pack.strips"], "dip", "From the cloth up to a bar’s back", parts=("sash",), grain="depth"
-    )
-    label = {"width": "Hidden by an upright bar", "height": "Hidden by a bar across"}
-    return {
-        a: book.add(bar + 2 * dip, f"hidden.{a}", label[a], parts=("sash", "item"), grain="depth") for a in AXES if counts[a] > 1
-    }
-
-
-def _over(context: SashContext, sized: list[Sized], rows: dict[str, Row], hidden: dict[str, Dim]) -> Behind:
-    """One cloth behind all panes: what is turned behind the outer boards on each side."""
-    book, display = context.book, context.display
-    moved = {
-        "width": chosen(context, "moved.width", "Moved right", "shift_across", display.shift_across, parts=("item",)),
-        "height": chosen(context, "moved.height", "Moved down", "shift_down", display.shift_down, parts=("item",)),
-    }
-    laid = lay(context, sized[:1], [(rows["width"].middle + moved["width"], rows["height"].middle + moved["height"])])[0]  # type: ignore[arg-type]
-    size, turn = {"width": laid.sized.wide, "height": laid.sized.tall}, {}
-    for axis, row in rows.items():
-        run = row.sight * row.many + 2 * row.beyond
-        if axis in hidden:
-            run = run + hidden[axis] * (row.many - 1)
-        run = book.add(run, f"run.{axis}", f"Cloth behind the panes, {axis}", parts=("item",), grain="depth")
-        rest = (size[axis] - run) / 2
-        for side, each in zip(SIDES_OF[axis], (rest - moved[axis], rest + moved[axis]), strict=True):
-            name, label = f"{laid.part}.turn.{side}", f"{laid.item.called}, turned behind, {side}"
-            turn[side] = book.add(each, name, label, parts=(laid.part,), grain="depth")
-    return Behind(laid, 0, 0, True, turn, {}, over=True)
 
 
 def _behind(

@@ -87,7 +87,7 @@ def ring_of(context: SeeThroughContext, rabbet: Rabbet, sheet: dict[str, Dim]) -
         )
         for a in AXES
     }
-    thick = ruled(context, "paper", "Paper ring, thick")
+    thick = ruled(context, "ring_paper", "Paper ring, thick")
     return Ring(
         like_sheet(context, sheet, "paper_ring", "Paper ring"),
         inner,

@@ -15,7 +15,7 @@ from shadbo.core.finishing.hang.wire import wire_under
 from shadbo.core.framing.counting import figures, newtons
 from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.figures import listed
-from shadbo.core.quantity.sums import Dim
+from shadbo.core.quantity.sums import Dim, rule
 
 
 def number(field: str, value: int) -> dict[str, Any]:
@@ -112,12 +112,13 @@ def _rings(context: Context[object, object], frame_section: FrameSection, hung: 
             parts=("hang.ring",),
             ways=ways,
         )
-    if context.piece.hang.inset is not None and not 3 <= hung.inset.value <= frame_section.solid.value - 3:
+    wood = frame_section.solid - 2 * rule(frame_section.starts, "Before the wood", "hanging", "depth")
+    if context.piece.hang.inset is not None and not 3 <= hung.inset.value - frame_section.starts <= wood.value - 3:
         context.checks.add(
             "stop",
             "hang.ring.wood",
             "hang",
-            say("Rings {} from the side are not in the wood: it is {} wide there.", hung.inset, frame_section.solid),
+            say("Rings {} from the side are not in the wood: it is {} wide there.", hung.inset, wood),
             why="The screw goes into the stile, clear of the rabbet.",
             source_key="hanging",
             figure="hang.inset",

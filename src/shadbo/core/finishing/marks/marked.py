@@ -6,7 +6,7 @@ one outline covers another is worked out in floating point; no figure is read fr
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import replace
 from math import ceil, cos, radians, sin
 
@@ -16,6 +16,8 @@ from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context, Panel, PanelOf, ViewOf
 from shadbo.core.contract.inputs import ActionInput, Input, WordsInput
 from shadbo.core.contract.views import Handle, Shape, View
+from shadbo.core.document.decisions.having import Edged
+from shadbo.core.document.decisions.sash import Sash
 from shadbo.core.document.items import Item, Things
 from shadbo.core.document.marks import MOST_MARKS, Mark
 from shadbo.core.document.objects import FlatWork, StretchedCanvas
@@ -114,19 +116,19 @@ def check_marks(context: Context[object, object], marks: Iterable[Marked], space
             continue
         body, item = bodies[0], _item(context, one.subject)
         outline = one.outline(one.middle_of(body.outline, item))
-        shown = shown_of(body, outline, one.turn)
+        shown = shown_of(body, outline)
         if not all_of(shown):
             _tell_off(context, one, shown, item)
             continue
-        if covered := covering(space, body, outline, one.turn):
+        if covered := covering(space, body, outline):
             _tell_covered(context, one, covered, item)
         if any(one.subject.part in f.through and pierced(outline, f.start) for f in space.fixings):
             context.checks.add(
                 "caution",
                 f"mark.through.{one.key}",
                 "hold",
-                (f"What holds {one.subject.name} would go through {_the(one)}.",),
-                why="Needle and thread keep off what was marked: the fixings beside it are moved along.",
+                (f"One of what holds {one.subject.name} would go through {_the(one)}: it is put beside it.",),
+                why="Needle, thread and pin keep off what was marked; as many hold beside it.",
                 source_key="marked",
                 parts=(one.subject.part,),
                 ways=(_forget(one),),
@@ -191,7 +193,7 @@ def _fold_round(context: Context[object, object], one: Marked, item: Item | None
     return (WayOut(said, patch),) if takes(context.piece, patch) else ()
 
 
-def _tell_covered(context: Context[object, object], one: Marked, covered: dict[str, float], item: Item | None) -> None:
+def _tell_covered(context: Context[object, object], one: Marked, covered: Mapping[str, float], item: Item | None) -> None:
     names, ways = " and ".join(covered), []
     verb, how_much = "cover" if len(covered) > 1 else "covers", "" if all_of(max(covered.values())) else "part of "
     if item is not None and item.window is not None and item.window.how == "overlap":
@@ -199,7 +201,8 @@ def _tell_covered(context: Context[object, object], one: Marked, covered: dict[s
             WayOut((f"Show {item.called} whole in its window",), (put(f"/object/items/{one.subject.index}/window/how", "float"),))
         )
     whole = (put("/display/edges", "bordered"),)
-    if getattr(context.piece.display, "edges", "") == "lapped" and takes(context.piece, whole):
+    display = context.piece.display
+    if isinstance(display, Edged) and display.edges == "lapped" and takes(context.piece, whole):
         ways.append(WayOut(("Show it whole, with a border",), whole))
     context.checks.add(
         "caution",
@@ -236,10 +239,13 @@ def with_marks(context: Context[object, object], views: tuple[ViewOf, ...], mark
 
 
 def _drawn(context: Context[object, object], view: View, marks: tuple[Marked, ...]) -> View:
-    shapes, handles = list[Shape](), list[Handle]()
+    shapes, handles, display = list[Shape](), list[Handle](), context.piece.display
+    # One cloth behind all panes of a sash does not lie flat: its display tells what is seen of it.
+    if isinstance(display, Sash) and display.over_all:
+        return view
     for one in marks:
         mine = [corner for s in view.shapes if s.part == one.subject.part and s.kind != "text" for corner in _corners(s)]
-        if not mine or getattr(context.piece.display, "over_all", False):
+        if not mine:
             continue
         outline = one.outline(one.middle_of(mine, _item(context, one.subject)))
         corners = tuple((round(x, 3), round(y, 3)) for x, y in outline)
@@ -279,7 +285,7 @@ def asked_of_marks(
 def _inputs(context: Context[object, object], subject: Subject, mine: list[Marked]) -> list[Input]:
     inputs, show = list[Input](), context.shop.showing
     for one in mine:
-        group = GROUP if len(mine) == 1 else f"{GROUP}: {one.mark.name}"
+        group = GROUP if len(mine) == 1 else f"Marked place {one.index + 1}"
         inputs.append(WordsInput(f"{one.pointer}/name", "What it is", group, one.mark.name, "words", (), (one.key,)))
         inputs += [
             plain_length(show, getattr(one.mark, field), f"{one.pointer}/{field}", label, group, (one.key,))
