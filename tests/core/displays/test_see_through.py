@@ -115,6 +115,14 @@ def test_spacers_at_the_rim_by_hand() -> None:
     assert order.index("clean") < order.index("rim") < order.index("place") < order.index("corners") < order.index("close")
 
 
+def test_a_ring_that_is_too_much_can_be_left_out() -> None:
+    done = worked(
+        SPRIG, {"type": "see_through", "frame": made("ash-lip-20x20"), "between": "rim", "tape": "corners", "paper_ring": True}
+    )
+    stop = next(c for c in done.stops if c.key == "depth.slack")
+    assert {"Leave the paper ring out", "No spacers: the sheets touch the work"} <= {plain(w.say, "mm") for w in stop.ways}
+
+
 @pytest.mark.parametrize(("tape", "pieces", "long"), [("top", 1, 186 - 20), ("short", 2, 30), ("squares", 4, 6)])
 def test_tape_ends_before_the_corners(tape: str, pieces: int, long: float) -> None:
     """Handbook, section 19: narrow tape at the top only, ending before the corners."""
@@ -140,6 +148,12 @@ def test_whatever_lies_between_the_sheets_the_job_proves_itself(frame_: dict[str
 CHECKS: list[tuple[Any, ...]] = [
     ("face.touches", "stop", SHEET | {"material": "photograph"}, sheets()),
     ("face.bare", "caution", SHEET, sheets(sheets=1)),
+    (
+        "depth.slack",
+        "stop",
+        SPRIG,
+        {"type": "see_through", "frame": made("ash-lip-20x20"), "between": "rim", "tape": "corners", "paper_ring": True},
+    ),
     ("rim.loose", "stop", SHEET, sheets(between="rim", tape="none")),
     ("rim.narrow", "stop", SHEET, {"type": "see_through", "frame": frame((490,), (800,), lip=4), "between": "rim"}),
     ("border.least", "stop", SHEET, {"type": "see_through", "frame": frame((490,), (800,))}),

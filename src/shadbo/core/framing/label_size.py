@@ -120,11 +120,18 @@ def check_label(context: Context[object, object], frame: ReadFrame) -> None:
             "note",
             "frame.unread",
             "display",
-            (f"Not read yet: {rest}. Until it is open they stand as its label has them, or as is usual for such a frame.",),
+            (f"Not read yet: {rest}. Until it is open they stand as {_stands(frame)}.",),
             why="Nothing that hangs on them stops the piece; boards and glass are cut when they are read.",
             source_key="label-size",
             parts=("rail",),
         )
+
+
+def _stands(frame: ReadFrame) -> str:
+    """As what stands that nobody has read."""
+    if by_its_label(frame):
+        return "its label has them, or as is usual for such a frame"
+    return "the work would have them" if sides_unread(frame) else "is usual for such a frame"
 
 
 UNREAD: Mapping[Unread, str] = {

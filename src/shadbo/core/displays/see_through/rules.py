@@ -27,7 +27,7 @@ def check(context: SeeThroughContext, sizes: Sizes) -> None:
 
 def _touches(context: SeeThroughContext) -> None:
     """Paint and photographs stick to a sheet that touches them."""
-    facts, display = context.facts, context.display
+    display = context.display
     if display.sheets == 1:
         context.checks.add(
             "caution",
@@ -40,7 +40,7 @@ def _touches(context: SeeThroughContext) -> None:
             ways=(WayOut(("Put a sheet before it",), (put_sheets(2),)),),
         )
         return
-    sticks = facts.traits & {"photograph", "loose_pigment", "canvas"}
+    sticks = _sticks(context)
     if between_mats(display):
         sticks &= {"loose_pigment"}
     if rimmed(display):
@@ -61,6 +61,11 @@ def _touches(context: SeeThroughContext) -> None:
                 WayOut(("One sheet only, behind it: its face sealed and free",), (put_sheets(1),)),
             ),
         )
+
+
+def _sticks(context: SeeThroughContext) -> frozenset[str]:
+    """What of it sticks to a sheet, or smears on it."""
+    return frozenset(context.facts.traits & {"photograph", "loose_pigment", "canvas"})
 
 
 def _rim_way(context: SeeThroughContext) -> tuple[WayOut, ...]:
@@ -199,7 +204,12 @@ def _depth(context: SeeThroughContext, sizes: Sizes) -> None:
             )
         return
     need = sizes.rabbet.depth.value - sizes.slack.value
-    ways = deeper_ways(context, need, new=isinstance(frame, NewRabbet))
+    ways = list[WayOut]()
+    if sizes.ring is not None and sizes.slack.value + sizes.ring.thick.value >= 0:
+        ways.append(WayOut(("Leave the paper ring out",), (put("/display/paper_ring", False),)))
+    if sizes.rim is not None and sizes.slack.value + sizes.rim.air.value >= 0 and not _sticks(context):
+        ways.append(WayOut(("No spacers: the sheets touch the work",), (put("/display/between", "touching"),)))
+    ways += deeper_ways(context, need, new=isinstance(frame, NewRabbet))
     if sizes.each.value > 2 and sizes.slack.value + context.display.sheets * (sizes.each.value - 2) >= 0:
         ways.append(WayOut(say("Use sheets {} thick", context.rule("glass")), (put("/display/thickness", context.rule("glass")),)))
     if context.display.sheets == 2 and sizes.slack.value + sizes.each.value >= 0:
