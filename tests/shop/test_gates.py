@@ -7,6 +7,7 @@ import pytest
 from shadbo.core import (
     HOUSE_SHOP,
     Act,
+    Choose,
     Fraction,
     Operation,
     Piece,
@@ -117,6 +118,43 @@ def test_the_plan_goes_on_from_what_is_there() -> None:
     assert not any(line.key.startswith("rail") for line in after.cuts)
 
 
+@pytest.mark.parametrize(
+    ("piece", "key", "texts"), [(FLOATER, "inside", ("608", "462")), (JERSEY, "rabbet", ("847", "631.7", "56"))]
+)
+def test_a_frame_that_was_made_here_is_known_by_its_moulding(piece: Piece, key: str, texts: tuple[str, ...]) -> None:
+    """Gone on from, only what was read at the gate was unknown: its face, lip or seat are those of the moulding it was made of."""
+    worked = plan(piece, HOUSE_SHOP)
+    judged = judge(key, dict(zip(("width", "height", "depth"), texts, strict=False)), worked, piece, HOUSE_SHOP, "mm")
+    after = goes_on(piece, worked, judged.edits, HOUSE_SHOP)
+    assert after and not {"frame.by_label", "frame.unread"} & {c.key for c in after[0].checks}
+    same = ("rail.face", "rail.height", *(("seat.thickness", "seat.width") if key == "inside" else ("rail.lip",)))
+    assert all(after[0].figures[name].mm == worked.figures[name].mm for name in same)
+
+
+def test_a_floater_that_is_there_and_was_not_read_is_read_in_one_go() -> None:
+    """Nothing of it is made up: no field is filled, and its gate asks for all of it before strips, shims and holes are made to it."""
+    there = apply_edits(FLOATER, [Choose(choice="frame", option="bought")], HOUSE_SHOP)
+    worked = plan(there, HOUSE_SHOP)
+    asked = [i for s in worked.stages for i in s.inputs if i.kind == "length" and i.pointer.startswith("/display/frame/")]
+    assert not [i.pointer for i in asked if i.shown is not None and "liner" not in i.pointer] and len(asked) == 12
+    assert {"frame.by_label", "frame.unread"} <= {c.key for c in worked.checks} and not any(
+        c.key.startswith("frame.one") for c in worked.checks
+    )
+    keys = [s.key for s in worked.steps]
+    assert keys.index("frame") < min(keys.index(k) for k in ("lift", "holes", "centre"))
+    gate = gate_of("frame", worked)
+    assert (
+        gate is not None and gate.must and [a.key for a in gate.asks] == ["width", "height", "face", "rail", "seat", "seat_width"]
+    )
+    texts = {"width": "613", "height": "463", "face": "21", "rail": "50", "seat": "6", "seat_width": "33"}
+    judged = judge("frame", texts, worked, there, HOUSE_SHOP, "mm")
+    after = goes_on(there, worked, judged.edits, HOUSE_SHOP)
+    assert after and float(after[0].figures["gap.width"].mm or 0) == 6.5
+    assert not {"frame.by_label", "frame.unread"} & {c.key for c in after[0].checks} and "frame" not in {
+        s.key for s in after[0].steps
+    }
+
+
 def test_a_rabbet_that_came_out_narrow_changes_what_is_cut_for_it() -> None:
     worked = plan(JERSEY, HOUSE_SHOP)
     judged = judge("rabbet", {"width": "847", "height": "631.7", "depth": "56"}, worked, JERSEY, HOUSE_SHOP, "mm")
@@ -131,7 +169,7 @@ def test_every_step_at_the_bench_can_be_shown(piece: Piece) -> None:
     worked = plan(piece, HOUSE_SHOP)
     for step in worked.steps:
         assert stage_of(step) in {s.key for s in worked.stages}
-        for name, count, _ in in_hand(step, worked):
+        for _, name, count, _ in in_hand(step, worked):
             assert name and count > 0
         gate = gate_of(step.key, worked)
         if gate and gate.must:
@@ -141,18 +179,18 @@ def test_every_step_at_the_bench_can_be_shown(piece: Piece) -> None:
             assert all(a.key.removesuffix(".by") in lines and a.length(worked) > 0 for a in gate.asks)
             assert all(any(a.key.startswith(made) for made in step.makes) for a in gate.asks)
     made = {name for step in worked.steps for name in step.makes}
-    shown = {name for step in worked.steps for name, _, _ in in_hand(step, worked)}
+    shown = {name for step in worked.steps for _, name, _, _ in in_hand(step, worked)}
     assert not made or shown
 
 
 def test_what_holds_a_thing_is_not_in_hand_while_it_is_measured() -> None:
     flat = PIECES["Bunch sprint"]
     worked = plan(flat, HOUSE_SHOP)
-    steps = {step.key: [name for name, _, _ in in_hand(step, worked)] for step in worked.steps}
+    steps = {step.key: [name for _, name, _, _ in in_hand(step, worked)] for step in worked.steps}
     assert not any("inges" in name for key in ("measure", "mount") for name in steps[key])
     assert any("inges" in name for key in steps if key.startswith("hold") for name in steps[key])
     # What isn't named by a step and belongs to it all the same is still there.
-    assert any(name.startswith("Screw") for name in (n for n, _, _ in in_hand(*_step("Peloton in rain", "holes"))))
+    assert any(name.startswith("Screw") for name in (n for _, n, _, _ in in_hand(*_step("Peloton in rain", "holes"))))
 
 
 def _step(name: str, key: str) -> tuple[Operation, Plan]:
@@ -162,7 +200,7 @@ def _step(name: str, key: str) -> tuple[Operation, Plan]:
 
 def test_the_gates_the_trade_names_are_read() -> None:
     """Handbook, time: diagonals after glue-up, rebates measured again before glass is ordered."""
-    assert set(GATES) == {"inside", "rabbet", "dry", "square", "read", *OPENS}
+    assert set(GATES) == {"inside", "rabbet", "dry", "square", "read", "frame", *OPENS}
 
 
 @pytest.mark.parametrize("name", ["Feed station", "Heather from the moor road"])

@@ -283,3 +283,34 @@ def test_what_was_typed_stays_in_its_field_and_nothing_is_called_kept_that_isn_t
     expect(page.locator("[data-judged]")).to_have_attribute("data-judged", "fine")
     page.get_by_role("button", name="Put down").click()
     expect(page.get_by_role("textbox", name="It went wrong")).to_have_count(0)
+
+
+def test_at_the_bench_a_part_is_there_after_all_and_a_step_of_ones_own_is_put_in(page: Page, piece: Take, api: httpx.Client) -> None:
+    """A part in hand is said to be there, and the step tries it instead of cutting it; a step is sent out from where it is read. By keys, too."""
+    address = piece("Rows at the bench")
+    page.goto(f"{address}/bench?step=lift")
+    step(page, "lift")
+    page.get_by_role("button", name="Say how it is: Lift strips, top and bottom").click()
+    how = page.get_by_role("region", name="Say how it is")
+    how.get_by_role("radio", name="There already").click()
+    expect(page.locator(".bench-say")).to_contain_text("Lift strips, top and bottom: there already, not cut")
+    nothing_amiss(page)
+    # What it measures is typed there, and told where it is too small.
+    measures = how.get_by_role("textbox", name="It measures")
+    measures.fill("40")
+    measures.press("Enter")
+    expect(page.get_by_text("Settle it on the sheet before anything is cut")).to_be_visible()
+    how.get_by_role("radio", name="Cut here").click()
+    expect(page.get_by_text("Settle it on the sheet before anything is cut")).to_have_count(0)
+    how.get_by_role("button", name="Close").click()
+    expect(how).to_have_count(0)
+    # By keys: the step itself is sent out, and Enter on its rows ends no step.
+    page.get_by_role("button", name="Say how it is: Fix the lift strips").press("Enter")
+    expect(how).to_be_visible()
+    how.get_by_role("radio").first.focus()
+    # Arrows and Space are those of the row: no step is gone on to by them.
+    page.keyboard.press("ArrowRight")
+    expect(how.get_by_role("radio").nth(1)).to_be_focused()
+    page.keyboard.press("Space")
+    expect(page.locator("[data-step='lift']")).to_have_count(0)
+    assert state(api, address, "lift") is None

@@ -260,8 +260,9 @@ class OperationOut:
 
 @dataclass(frozen=True, slots=True)
 class InHand:
-    """A part a step has in hand."""
+    """A part a step has in hand; ``key``: the row of the lists in which it is said how it is."""
 
+    key: str
     name: str
     count: int
     size: Say

@@ -83,6 +83,11 @@ OF_ITS_RAIL = (
     GateReading("face", "Face of its rail", "rail.face", "/display/frame/face"),
     GateReading("rail", "Height of its rail", "rail.height", "/display/frame/rail_height"),
 )
+OF_ITS_SEAT = (
+    *OF_ITS_RAIL[1:],
+    GateReading("seat", "Seat, thick", "seat.thickness", "/display/frame/seat_thickness"),
+    GateReading("seat_width", "Seat, wide", "seat.width", "/display/frame/seat_width"),
+)
 CLAMP = "Clamp lightly across the longer diagonal, wait a minute, and read both again; or shim the open mitre."
 KEYS = "Push the longer corners together, a hand on each, and read both again before the braces go in."
 
@@ -104,6 +109,8 @@ GATES: Mapping[str, Gate] = {
     "read": Gate((), typed=True),
     # Of a bought frame that goes by its label: see _by_label. Not blind: its words say how it is opened, and the label was read by everybody.
     **dict.fromkeys(OPENS, Gate((), blind=False, typed=True, rule="label_within", gives="a label may be out by")),
+    # Of a floater that is there and that nobody has read: see _of_a_floater.
+    "frame": Gate((), blind=False, typed=True, rule="label_within", gives="what was assumed may be out by"),
 }
 # Stands while nobody has read a bought frame.
 BY_LABEL = "frame.by_label"
@@ -139,8 +146,23 @@ def _by_label(worked: Plan) -> Iterator[GateReading]:
     yield from (one for one in OF_ITS_RAIL if one.place in empty)
 
 
+def _of_a_floater(worked: Plan) -> Iterator[GateReading]:
+    """All of a floater that is there and is not read."""
+    empty = {i.pointer for stage in worked.stages for i in stage.inputs if i.kind == "length" and i.shown is None}
+    for one, station in zip(INSIDE, ("middle", "centre"), strict=True):
+        # Turned, it is the other side of the canvas.
+        figure = next((name for a in ("width", "height") if (name := f"frame.read.{a}.{station}") in worked.figures), "")
+        if one.place in empty and figure:
+            yield replace(one, figure=figure)
+    yield from (one for one in OF_ITS_SEAT if one.place in empty)
+
+
 # What is asked at a gate whose readings hang on the piece.
-OF_THE_PIECE: Mapping[str, Callable[[Plan], Iterator[GateReading]]] = {"read": _rebates, **dict.fromkeys(OPENS, _by_label)}
+OF_THE_PIECE: Mapping[str, Callable[[Plan], Iterator[GateReading]]] = {
+    "read": _rebates,
+    "frame": _of_a_floater,
+    **dict.fromkeys(OPENS, _by_label),
+}
 
 
 def gate_of(key: str, worked: Plan) -> Gate | None:
@@ -216,19 +238,19 @@ def lies_apart(operation: Operation, worked: Plan) -> tuple[str, ...]:
     return tuple(sorted({s.part for s in view.shapes if lit & _families(s.part)})) if view is not None else ()
 
 
-def in_hand(operation: Operation, worked: Plan) -> Iterator[tuple[str, int, Say]]:
-    """The parts a step has in hand: name, how many, what one measures."""
+def in_hand(operation: Operation, worked: Plan) -> Iterator[tuple[str, str, int, Say]]:
+    """The parts a step has in hand: key, name, how many, what one measures."""
     names = {*operation.makes, *operation.uses}
     lit = names | set(operation.parts)
     for line in worked.cuts:
         if names & _families(line.key):
-            yield line.part, line.count, (line.length,)
+            yield line.key, line.part, line.count, (line.length,)
     holding = operation.key.split(".")[0] == "hold"
     for part in worked.to_get:
         # What holds a thing lights with it, and is in hand only where it is held: not where it is measured or looked at.
         beside = holding or not part.key.startswith("hold.")
         if names & part.families or (beside and lit.intersection(part.lights)):
-            yield part.name, part.count, part.size
+            yield part.key, part.name, part.count, part.size
 
 
 def _families(key: str) -> set[str]:
@@ -299,10 +321,22 @@ def judge(key: str, readings: Mapping[str, str], worked: Plan, piece: Piece, sho
         for a in given
     )
     places: Sequence[AnyEdit] = [TypeIn(pointer=a.place, text=readings[a.key], unit=unit) for a in given if a.place]
-    # A frame is gone on from as one that is there already; a rebate as it was read.
-    begin = () if gate.typed or not places else (Choose(choice="frame", option="bought"),)
+    # A frame is gone on from as one that is there already, of the moulding it was made of; a rebate as it was read.
+    begin: tuple[AnyEdit, ...] = (
+        () if gate.typed or not places else (Choose(choice="frame", option="bought"), *_of_its_moulding(worked, places))
+    )
     edits = (*begin, *places)
     return GateResult(all(line.fine for line in lines), lines, edits)
+
+
+def _of_its_moulding(worked: Plan, read: Sequence[AnyEdit]) -> Iterator[TypeIn]:
+    """What is known of a frame that was made here without reading it: the sizes of its moulding."""
+    typed = {edit.pointer for edit in read if isinstance(edit, TypeIn)}
+    lipped = "rail.lip" in worked.figures
+    for one in (RABBET[-1], *OF_ITS_RAIL) if lipped else OF_ITS_SEAT:
+        if one.figure in worked.figures and one.place not in typed:
+            mm = one.length(worked)
+            yield TypeIn(pointer=one.place, text=f"{float(mm):g}", unit="mm")
 
 
 def _doubt(planned: Fraction, read: Fraction) -> str:

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.finishing.hang.joints import best_joint, joints_for
-from shadbo.core.planning.edits import Act, apply_edits
+from shadbo.core.planning.edits import Act, Choose, apply_edits
 from shadbo.core.planning.plan import _display_plan, plan
 from shadbo.core.quantity.exact import Fraction
 from shadbo.core.quantity.figures import plain
@@ -149,6 +149,7 @@ def test_the_joint_goes_by_weight_rail_and_wood(face: int, kg: int, key: str) ->
 # -- rules --------------------------------------------------------------------------------------------------------------
 
 HEAVY = canvas(900, 700, 38, weight=30)
+PLAIN_RAIL = {"type": "floater", "frame": {"make": "new", "moulding": "pine-20x44"}}
 BIG = {"type": "floater", "frame": {"make": "new", "moulding": "oak-25x60"}, "lift_kind": "all_round"}
 GLAZED = flat((600, 600, 600), (800, 800, 800))
 CASES: list[tuple[str, str, dict[str, Any], dict[str, Any], dict[str, Any]]] = [
@@ -159,6 +160,9 @@ CASES: list[tuple[str, str, dict[str, Any], dict[str, Any], dict[str, Any]]] = [
         shown("shadow_box", "pine-lip-40x36"),
         {"hang": {"how": "one"}},
     ),
+    ("hang.seat_thin", "stop", CANVAS, PLAIN_RAIL, {"hang": {"how": "seat_cleat"}}),
+    ("edges.much", "stop", CANVAS, OAK, {"finish": {"how": "oil", "edges": "14"}}),
+    ("edges.bare", "caution", CANVAS, OAK, {"finish": {"edges": "2"}}),
     ("hang.limit", "stop", CANVAS, OAK, {"hang": {"how": "one"}}),
     ("hang.limit", "stop", HEAVY, BIG, {"hang": {"how": "wire"}}),
     ("hang.two_people", "caution", HEAVY, BIG, {}),
@@ -265,6 +269,44 @@ def test_coats_and_their_drying(how: str, bench: int, wait: int) -> None:
     keys = [s.key for s in done.steps]
     assert keys.index("glue") < keys.index("finish.sand") < keys.index("finish.coat") < keys.index("place") < keys.index("glazing")
     assert {"finish.paper", "finish.coat"} <= {p.key for p in done.to_get} and done.faults == ()
+
+
+def test_the_top_seat_strip_bevelled_is_the_frames_half_of_a_cleat() -> None:
+    """Handbook 6: the wall’s half, its thickness and the room behind are planned with it. Canvas 600 × 450, gap 6, face 20, seat 30 × 8: the hollow
+    is 612 − 2 × 30 = 552 wide, of which the wall’s half takes seven tenths; the edge lies 20 + 30 below the frame’s top; it hangs flat."""
+    begun = piece(canvas(600, 450, 18), PLAIN_RAIL)
+    thin = plan(piece(canvas(600, 450, 18), PLAIN_RAIL, hang={"how": "seat_cleat"}), HOUSE_SHOP)
+    assert any(c.key == "hang.seat_thin" and len(c.ways) == 2 for c in thin.stops)
+    done = plan(apply_edits(begun, [Choose(choice="hang.how", option="seat_cleat")], HOUSE_SHOP), HOUSE_SHOP)
+    assert not done.stops and done.faults == ()
+    assert mm(done, "cleat.long") == pytest.approx(0.7 * 552) and mm(done, "cleat.thick") == 8 - 1 and mm(done, "hang.top") == 50
+    # Its half on the frame is a part that is there: one strip is cut, no rings, no screws into the frame, and nothing behind it.
+    cuts = {line.key: plain(line.note, "mm") for line in done.cuts}
+    assert "cleat.wall" in cuts and not {"cleat.frame", "cleat.below"} & set(cuts) and "45°" in cuts["seat.across"]
+    assert not {"ring", "ring.screw", "wire"} & {p.key for p in done.to_get} and "deep.cleat" not in done.figures
+    steps = {s.key: plain(s.say, "mm") for s in done.steps}
+    assert "sawn at 45°" in steps["seat"] and [*steps].index("cleat") < [*steps].index("centre")
+    # Glue in shear along the strip, 1 N a mm² ÷ 4 (from memory).
+    assert done.figures["hang.out.bears"].quantity.mm == f"{612 * 8 / 4:.4g} N".replace("1224", "1220")  # type: ignore[union-attr]
+    # Where the seat is of one piece with the rail, or a strainer lies over the hollow, it isn’t offered.
+    for display, more in ((PLAIN_RAIL | {"frame": {"make": "new", "moulding": "oak-20x50"}}, {}), (PLAIN_RAIL, {"strainer": True})):
+        other = worked(canvas(600, 450, 18), display, hang={"how": "seat_cleat", **more})
+        assert "hang.not_offered" in keys(other) and "cleat.wall" not in {line.key for line in other.cuts}
+
+
+@pytest.mark.parametrize("how", ["none", "oil"])
+@pytest.mark.parametrize("display", [BOARD, PLAIN_RAIL, OAK], ids=lambda d: d["type"])
+def test_edges_are_rounded_when_nothing_is_glued_on_any_more(display: dict[str, Any], how: str) -> None:
+    thing = PRINT if display is BOARD else CANVAS
+    done = worked(thing, display, finish={"how": how, "edges": "3"})
+    keys = [s.key for s in done.steps]
+    assert done.faults == () and "edges.cutter" in {p.key for p in done.to_get}
+    assert keys.index("glue") < keys.index("finish.edges") < keys.index("hang")
+    if how != "none":
+        assert keys.index("finish.edges") < keys.index("finish.sand")
+    if display is PLAIN_RAIL:
+        assert keys.index("seat") < keys.index("finish.edges") < keys.index("paint")
+    assert "3 mm" in plain(next(s.say for s in done.steps if s.key == "finish.edges"), "mm")
 
 
 @pytest.mark.parametrize(

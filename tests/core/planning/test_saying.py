@@ -9,6 +9,7 @@ import pytest
 from shadbo.bench.at_random import random_piece
 from shadbo.core import DISPLAYS, HOUSE_SHOP, Choose, Piece, Plan, apply_edits, plain, plan
 from shadbo.core.planning.edits import TypeIn
+from shadbo.core.planning.said_rows import WHAT
 from shadbo.core.planning.trying import ways_out
 from shadbo.demo import demo_pieces
 from tests.core.job.test_said_and_listed import unlisted
@@ -58,6 +59,36 @@ def test_what_is_there_is_neither_cut_nor_bought() -> None:
     assert next(p.comes for p in worked.to_get if p.key == "glazing") == "there"
     step = next(s for s in worked.steps if s.key == "glazing")
     assert step.title.startswith("Try what is there") and step.gate and step.minutes == 5
+
+
+def test_what_a_part_is_of_is_asked_in_its_row_once_it_is_there() -> None:
+    """Its thickness, what it is of, its rating: the decisions of other stages, where it is said that the part is there."""
+    met: set[tuple[str, str]] = set()
+    for piece in demo_pieces():
+        worked = plan(piece, HOUSE_SHOP)
+        rows = sorted({part for part, option in options(worked) if option == "there"})
+        assert not any(_asked_of(worked, part) for part in rows), "only once it is said to be there"
+        all_there = Piece.model_validate(piece.model_dump() | {"said": [{"part": part, "comes": "there"} for part in rows]})
+        after = plan(all_there, HOUSE_SHOP)
+        met |= {(part.split(".")[0], name) for part in rows for name in _asked_of(after, part)}
+    own = {("joint", f"/hang/own_joint/{name}") for name in ("thick", "deep", "each")}
+    wanted = {(part, name) for part, names in WHAT.items() for name in names} - own
+    assert {(p, n) for p, n in wanted if not any(p == part and f"{name}/".startswith(f"{n}/") for part, name in met)} == set()
+
+
+def _asked_of(worked: Plan, part: str) -> set[str]:
+    places = {
+        getattr(i, "pointer", "") or getattr(i, "key", "") for s in worked.stages for i in s.inputs if getattr(i, "row", "") == part
+    }
+    return {place for place in places if not place.startswith(("said.", "/said/"))}
+
+
+def test_a_rating_typed_in_the_row_of_what_is_there_is_what_it_hangs_by() -> None:
+    there = say(named("Moor road, headwind"), "ring", "there")
+    rated = apply_edits(there, [TypeIn(pointer="/hang/ring", text="5 kg", unit="mm")], HOUSE_SHOP)
+    worked = plan(rated, HOUSE_SHOP)
+    assert next(p.comes for p in worked.to_get if p.key == "ring") == "there"
+    assert worked.figures["hang.ring.rated"].quantity.mm == "5 kg"  # type: ignore[union-attr]
 
 
 def test_a_piece_that_is_there_larger_is_cut_down_a_smaller_one_stops_with_ways_out() -> None:

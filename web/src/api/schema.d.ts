@@ -2557,9 +2557,11 @@ export interface components {
         };
         /**
          * InHand
-         * @description A part a step has in hand.
+         * @description A part a step has in hand; ``key``: the row of the lists in which it is said how it is.
          */
         InHand: {
+            /** Key */
+            key: string;
             /** Name */
             name: string;
             /** Count */
@@ -2824,6 +2826,11 @@ export interface components {
              * @constant
              */
             kind: "mass";
+            /**
+             * Row
+             * @default
+             */
+            row: string;
         };
         /**
          * MeantOut

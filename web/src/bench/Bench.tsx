@@ -1,4 +1,4 @@
-import { ArrowLeft, Check, ChevronLeft, Eye, Hourglass, ListOrdered, Pause, Play, Ruler, TriangleAlert } from "lucide-react";
+import { ArrowLeft, Check, ChevronLeft, Eye, Hourglass, ListOrdered, MoreHorizontal, Pause, Play, Ruler, TriangleAlert } from "lucide-react";
 import { useEffect, useMemo, useState, type MouseEvent } from "react";
 import { useQuery } from "@tanstack/react-query";
 import { Link, Redirect, useLocation, useParams, useSearchParams } from "wouter";
@@ -7,6 +7,7 @@ import type { OperationOut, Plan, Step } from "../api/types";
 import { clock } from "../days/useDays";
 import { Drawing } from "../drawing/Drawing";
 import { Sentence } from "../fields/Length";
+import { rowOf } from "../inputs/StageInputs";
 import { useKeys } from "../parts/keys";
 import { pointAt } from "../parts/pointed";
 import { useDayText } from "../parts/shop";
@@ -15,6 +16,8 @@ import { useUnits } from "../parts/units";
 import { later } from "../parts/later";
 import { Notes, TheLastTime } from "../records/Notes";
 import { useLastTime } from "../records/useRecords";
+import { sayHowItIs } from "../sheet/Rows";
+import { ROW } from "../sheet/WorkOrder";
 import { GateReadings } from "./GateReadings";
 import { useTicks, type Tick } from "./ticks";
 import { Timers } from "./Timers";
@@ -22,6 +25,7 @@ import { useHand } from "./useHand";
 import { useAwake } from "./useAwake";
 
 const HandOver = later(() => import("../records/HandOver").then((m) => m.HandOver));
+const HowItIs = later(() => import("./HowItIs").then((m) => m.HowItIs));
 const nothing = () => undefined;
 /** What was tapped gives the keys back to the page: a foot switch ends the step, and doesn’t press that button again. */
 function letGo(event: MouseEvent) {
@@ -46,6 +50,8 @@ export function Bench() {
   // The gate just read stays to be seen when it is done.
   const [judged, setJudged] = useState("");
   const [handing, setHanding] = useState(false);
+  // The row in which it is being said how a part, or a step, really is; of the step it was opened at.
+  const [told, setTold] = useState({ step: "", row: "" });
   const lastTime = useLastTime(id);
   useAwake();
 
@@ -53,12 +59,13 @@ export function Bench() {
   const mine = waiting.filter((t) => t.piece === id);
   const stateOf = (key: string) => expected(found.data?.operations.find((o) => o.key === key), mine.filter((t) => t.key === key && !t.refused), found.dataUpdatedAt, dayName);
   const first = steps.findIndex((s) => stateOf(s.key).state !== "done");
-  const asked = steps.findIndex((s) => s.key === params.get("step"));
-  const at = asked >= 0 ? asked : first >= 0 ? first : steps.length - 1;
+  const wanted = steps.findIndex((s) => s.key === params.get("step"));
+  const at = wanted >= 0 ? wanted : first >= 0 ? first : steps.length - 1;
   const step = steps[at];
   const became = step && stateOf(step.key);
   const piece = whole.data;
   const unit = unitFor(piece?.units ?? "mm");
+  const asked = useMemo(() => new Set((piece?.plan.stages ?? []).flatMap((s) => s.inputs.map(rowOf))), [piece]);
 
   // What the step has in hand lights up in its drawing.
   const lit = step?.parts[0] ?? null;
@@ -124,6 +131,13 @@ export function Bench() {
   if (!step || !became || !piece) return <p className="p-10 text-[20px] text-soft">Laying the piece out…</p>;
   if (piece.sealed_by) return <Redirect to={`/records/${piece.sealed_by}`} replace />;
   const done = became.state === "done";
+  const telling = told.step === step.key ? told.row : "";
+  const asIs = (row: string, name: string) => (
+    <button type="button" className="btn btn-bare ml-auto min-h-11 min-w-11 justify-center text-soft" aria-expanded={telling === row} aria-label={sayHowItIs(name)} title={sayHowItIs(name)} onClick={() => setTold({ step: step.key, row: telling === row ? "" : row })}>
+      <MoreHorizontal size={18} aria-hidden />
+    </button>
+  );
+  const howItIs = telling && <HowItIs key={telling} piece={id} row={telling} unit={unit} onClose={() => setTold({ step: "", row: "" })} />;
   return (
     <div className="grid h-full grid-rows-[auto_minmax(0,1fr)_auto]" onClick={letGo}>
       <header className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-4 py-1.5 text-[16px]">
@@ -168,9 +182,13 @@ export function Bench() {
             </p>
           ))}
           {mine.some((t) => !t.refused) && <p role="status" className="mb-2 text-caution">{mine.filter((t) => !t.refused).length} kept here, sent when the server is there.</p>}
-          <h2 className="text-[34px] leading-tight font-semibold" data-step={step.key}>
-            {step.title}
-          </h2>
+          <div className="flex items-start">
+            <h2 className="text-[34px] leading-tight font-semibold" data-step={step.key}>
+              {step.title}
+            </h2>
+            {asIs(ROW + step.key, step.title)}
+          </div>
+          {telling.startsWith(ROW) && howItIs}
           {step.gate && !done && (
             <p className="mt-1 flex items-center gap-2 text-[18px] font-semibold text-act">
               <Eye size={20} aria-hidden /> {gated ? "Read it before going on" : "Look before going on"}
@@ -219,18 +237,22 @@ export function Bench() {
               <h3 className="border-b border-rule text-[15px] font-semibold">In hand</h3>
               <ul className="mt-1 text-[18px] leading-relaxed">
                 {step.in_hand.map((part) => (
-                  <li key={part.name}>
-                    <span className="fig">{part.count}</span> × {part.name}
-                    {part.size.length > 0 && (
-                      <>
-                        , <Sentence say={part.size} unit={unit} />
-                      </>
-                    )}
+                  <li key={part.key} className="flex items-center">
+                    <span>
+                      <span className="fig">{part.count}</span> × {part.name}
+                      {part.size.length > 0 && (
+                        <>
+                          , <Sentence say={part.size} unit={unit} />
+                        </>
+                      )}
+                    </span>
+                    {asked.has(part.key) && asIs(part.key, part.name)}
                   </li>
                 ))}
               </ul>
             </div>
           )}
+          {!telling.startsWith(ROW) && howItIs}
           <Notes key={step.key} piece={id} step={step} hand={hand} />
           {became.told && <p className="mt-5 text-[16px] text-soft">{became.told}</p>}
         </section>

@@ -11,8 +11,8 @@ export interface Rows {
   onTurn: (row: string) => void;
 }
 
-export function useRows(inputs: Input[], asking: Asking): Rows {
-  const [open, setOpen] = useState<string | null>(null);
+export function useRows(inputs: Input[], asking: Asking, first: string | null = null): Rows {
+  const [open, setOpen] = useState<string | null>(first);
   const asked = Map.groupBy(inputs.filter(rowOf), rowOf);
   // What comes of a press in an open row is looked at next: a step that was put in.
   const [known, setKnown] = useState(asked);
@@ -28,10 +28,14 @@ export function useRows(inputs: Input[], asking: Asking): Rows {
 export function AsItIs({ row, name, hint, rows }: { row: string; name: string; hint: string; rows: Rows }) {
   if (!rows.asked.has(row)) return <span />;
   return (
-    <button type="button" className="self-start text-soft hover:text-act" aria-expanded={rows.open === row} aria-label={`Say how it is: ${name}`} title={hint} onClick={() => rows.onTurn(row)}>
+    <button type="button" className="self-start text-soft hover:text-act" aria-expanded={rows.open === row} aria-label={sayHowItIs(name)} title={hint} onClick={() => rows.onTurn(row)}>
       <MoreHorizontal size={15} aria-hidden />
     </button>
   );
+}
+
+export function sayHowItIs(name: string): string {
+  return `Say how it is: ${name}`;
 }
 
 /** What is asked in a row, while it is open. */

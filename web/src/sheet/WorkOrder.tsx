@@ -13,7 +13,8 @@ import { AsItIs, Opened, useRows } from "./Rows";
 
 const ReadyDialog = later(() => import("../days/ReadyDialog").then((m) => m.ReadyDialog));
 
-const ROW = "step:";
+/** The row of a step, by its key. */
+export const ROW = "step:";
 const HINT = "Left out, sent out, or a step of your own after it";
 
 /** Whether a row is that of a step, and not of a part. */

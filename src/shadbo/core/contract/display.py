@@ -182,11 +182,22 @@ class Mounting:
 
 
 @record(frozen=True, slots=True)
+class SeatStrip:
+    """Strips glued inside a frame, flush with its back: so ``thick`` and ``wide``, between rails so far ``across``. The upper one can be bevelled
+    to be the frame’s half of a cleat."""
+
+    thick: Dim
+    wide: Dim
+    across: Dim
+
+
+@record(frozen=True, slots=True)
 class FrameSection:
     """The frame as far as hanging and joints hang on it: the visible ``face``, the ``solid`` wood beside the rabbet, its ``height`` front to
     back, what of that is ``front`` of a rabbet (None without one), the wood; ``bears_kg`` what stands on its bottom rail; ``hangs``:
     the hangers it may have, the simplest first. ``made``: its mitres are still to be made, of so many ``frames`` of one size. ``starts``: so far
-    in from the frame’s edge the wood it hangs by begins (mm); ``solid`` is then what is symmetrical round the middle of that."""
+    in from the frame’s edge the wood it hangs by begins (mm); ``solid`` is then what is symmetrical round the middle of that. ``seat``: strips
+    inside it, of which the upper one may carry it."""
 
     face: Dim
     solid: Dim
@@ -198,6 +209,7 @@ class FrameSection:
     hangs: tuple[str, ...]
     frames: int = 1
     starts: Fraction = Fraction(0)
+    seat: SeatStrip | None = None
 
 
 # A frame with a closed back may hang by anything.

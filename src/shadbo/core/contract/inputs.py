@@ -61,6 +61,7 @@ class MassInput:
     parts: tuple[str, ...]
     hint: Say
     kind: Literal["mass"] = "mass"
+    row: str = ""
 
 
 @record(frozen=True, slots=True)

@@ -269,6 +269,8 @@ class Rules(Part):
     cleat_share: RATIO = _rule("0.7", "a cleat is as long as the frame is wide, times", "hanging", "")
     cleat_high: RULE_MM = _rule("30", "a cleat’s strips, high at most", "hanging")
     cleat_thick: RULE_MM = _rule("12", "a cleat’s strips, thick", "hanging")
+    seat_cleat_free: RULE_MM = _rule("1", "behind a bevelled seat the wall’s half is thinner than it by", "seat-cleat")
+    seat_cleat_least: RULE_MM = _rule("8", "a seat that is bevelled as a cleat, thick at least", "seat-cleat")
     wire_tail: RULE_MM = _rule("100", "wire beyond each ring", "hanging-house")
     two_hole_over: RATIO = _rule("5", "rings with two holes, which don’t swivel, from", "hanging-house", "kg")
     door_two_hinges: RULE_MM = _rule("900", "a door on two hinges, high at most", "front-opening")

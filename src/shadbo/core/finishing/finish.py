@@ -12,6 +12,7 @@ from shadbo.core.contract.parts import Part, cut
 from shadbo.core.contract.terms import there
 from shadbo.core.contract.views import APART
 from shadbo.core.finishing.coming import check_coming, coming_parts, coming_steps
+from shadbo.core.finishing.hang.cleat import cleat_step
 from shadbo.core.finishing.hang.drawing import hardware, joint_views, joints_in_space, on_the_back
 from shadbo.core.finishing.hang.joining import joint_operations, joint_parts, wedged
 from shadbo.core.finishing.hang.joints import Joint
@@ -30,7 +31,7 @@ from shadbo.core.finishing.judged import asked_inputs, check_asked, check_displa
 from shadbo.core.finishing.labelling import LABEL, condition_step, label_step, labelled, things
 from shadbo.core.finishing.marks.marked import asked_of_marks, check_marks, into_the_book, marked, with_marks
 from shadbo.core.finishing.room.season import check_room, room_inputs, season_views, through_the_year
-from shadbo.core.finishing.surface.coats import finish_inputs, finish_operations, finish_parts, glued_last, surface
+from shadbo.core.finishing.surface.coats import check_edges, finish_inputs, finish_operations, finish_parts, glued_last, surface
 from shadbo.core.framing.apart import apart_view
 from shadbo.core.framing.bodies import strained
 from shadbo.core.framing.glazing import beside, cleaned, kept_in_the_middle
@@ -93,8 +94,8 @@ def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way
     on_easel = context.piece.hang.how == STANDS
     behind = strainer if strainer is not None and not strainer.inside else None
     hung = _Hung.of(context, display_plan, frame_section, kg, behind) if frame_section is not None and not on_easel else None
-    if hung is not None and hung.by.cleat is not None:
-        cleat = hung.by.cleat
+    cleat = hung.by.cleat if hung is not None else None
+    if hung is not None and cleat is not None and cleat.weight is not None:
         deep = context.book.add(display_plan.deep + cleat.thick, "deep.cleat", "Off the wall, on its cleat", grain="depth")
         kg, display_plan = hung.by.kg, replace(display_plan, deep=deep, weights=(*display_plan.weights, cleat.weight))
     joint, joints = joints_of(context, frame_section, kg) if frame_section is not None else (None, ())
@@ -103,6 +104,7 @@ def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way
     if frame_section is not None:
         if frame_section.made:
             surface(context, display_plan, frame_section)
+            check_edges(context, frame_section)
             panels = tuple(_joined(context, p, joint, joints) if p.key == "cut" else p for p in panels)
         views = hung.drawn(context, views, display_plan.outside) if hung is not None else views
         views = (*views, *joint_views(frame_section, joint))
@@ -126,6 +128,9 @@ def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way
         if strainer is not None:
             over = (*over, make_step(context, strainer))
             up = up if strainer.closes else [behind_step(strainer), *up]
+        if cleat is not None:
+            # Sawn while nothing is there yet that dust does harm to.
+            over = (*over, cleat_step(context, cleat))
         label = label_step(context, display_plan.labelled, held, kg, hung.by.way if hung is not None else None)
         joined = joint_operations(context, frame_section, joint, glued_last(own))
         return labelled((*over, *wedged(own, joint), *joined, *coats), label, display_plan.labelled.before, tuple(up))

@@ -13,7 +13,7 @@ from shadbo.core.contract.checks import Patch, WayOut, put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ActionInput, Input
 from shadbo.core.contract.terms import ruled
-from shadbo.core.document.decisions.canvas import ReadFrame, Unread
+from shadbo.core.document.decisions.canvas import BoughtFrame, ReadFrame, Unread, UnreadInside
 from shadbo.core.document.starts import nobody_read
 from shadbo.core.framing.rails import AXES, other
 from shadbo.core.quantity.exact import Fraction, exact
@@ -60,12 +60,12 @@ def standing(context: Context[object, object], frame: ReadFrame, own: str, lip: 
     return _rabbet(context, frame, own, frame.label_of, lip, face)
 
 
-def by_its_label(frame: ReadFrame) -> bool:
-    """Whether a size of the frame is still its label’s: nobody has read it, and it may be as far off as a label."""
-    return any(own in frame.unread and getattr(frame, f"label_{own}") is not None for own in AXES)
+def by_its_label(frame: ReadFrame | BoughtFrame) -> bool:
+    """Whether a size of the frame is still its label’s: nobody has read it, and it may be as far off as a label. A floater has none."""
+    return any(own in frame.unread and getattr(frame, f"label_{own}", None) is not None for own in AXES)
 
 
-def sides_unread(frame: ReadFrame) -> bool:
+def sides_unread(frame: ReadFrame | BoughtFrame) -> bool:
     """Whether a size of the frame is not read: by its label, or nothing is known of it yet."""
     return any(own in frame.unread for own in AXES)
 
@@ -85,16 +85,8 @@ def check_label(context: Context[object, object], frame: ReadFrame) -> None:
             parts=("rail",),
         )
     elif sides_unread(frame):
-        context.checks.add(
-            "caution",
-            "frame.by_label",
-            "display",
-            ("The frame is not read: its sizes stand as the work would have them.",),
-            why="Read its rabbet from behind, at three places a side, before glass or board is cut: all that hangs on it follows.",
-            source_key="label-size",
-            figure="frame.rabbet.width",
-            parts=("rail",),
-        )
+        why = "Read its rabbet from behind, at three places a side, before glass or board is cut: all that hangs on it follows."
+        _as_the_work_would(context, "frame.rabbet.width", why)
     off = [a for a in AXES if f"frame.label.{a}" in book.dims and _apart(context, a, book[f"frame.label.{a}"]) > within]
     if off:
         axis = off[0]
@@ -114,41 +106,68 @@ def check_label(context: Context[object, object], frame: ReadFrame) -> None:
             ways=(*_otherwise(context, frame), _forget()),
         )
     _check_depth(context, frame)
+    _check_rest(context, frame)
+
+
+def check_unread(context: Context[object, object], frame: BoughtFrame) -> None:
+    """A floater that is there and that nobody has read."""
+    if sides_unread(frame):
+        why = "Read its inside at three places a side before strips or shims are cut: the gap follows from it."
+        _as_the_work_would(context, "frame.inside.width", why)
+    _check_rest(context, frame)
+
+
+def _as_the_work_would(context: Context[object, object], figure: str, why: str) -> None:
+    context.checks.add(
+        "caution",
+        "frame.by_label",
+        "display",
+        ("The frame is not read: its sizes stand as the work would have them.",),
+        why=why,
+        source_key="label-size",
+        figure=figure,
+        parts=("rail",),
+    )
+
+
+def _check_rest(context: Context[object, object], frame: ReadFrame | BoughtFrame) -> None:
     rest = unread_words(frame)
     if rest:
         context.checks.add(
             "note",
             "frame.unread",
             "display",
-            (f"Not read yet: {rest}. Until it is open they stand as {_stands(frame)}.",),
+            (f"Not read yet: {rest}. Until then they stand as {_stands(frame)}.",),
             why="Nothing that hangs on them stops the piece; boards and glass are cut when they are read.",
             source_key="label-size",
             parts=("rail",),
         )
 
 
-def _stands(frame: ReadFrame) -> str:
+def _stands(frame: ReadFrame | BoughtFrame) -> str:
     """As what stands that nobody has read."""
     if by_its_label(frame):
         return "its label has them, or as is usual for such a frame"
-    return "the work would have them" if sides_unread(frame) else "is usual for such a frame"
+    return "the work would have them" if sides_unread(frame) or isinstance(frame, BoughtFrame) else "is usual for such a frame"
 
 
-UNREAD: Mapping[Unread, str] = {
+UNREAD: Mapping[Unread | UnreadInside, str] = {
     "rabbet_depth": "the depth of its rabbet",
     "lip": "its lip",
     "face": "its face",
     "rail_height": "the height of its rail",
+    "seat_thickness": "the thickness of its seat",
+    "seat_width": "the width of its seat",
 }
 
 
-def unread_words(frame: ReadFrame) -> str:
+def unread_words(frame: ReadFrame | BoughtFrame) -> str:
     """What of a frame is not read yet besides its sizes, in words."""
     words = [UNREAD[one] for one in frame.unread if one in UNREAD]
     return ", ".join(words[:-1]) + (" and " if len(words) > 1 else "") + words[-1] if words else ""
 
 
-def not_read(frame: ReadFrame) -> tuple[str, ...]:
+def not_read(frame: ReadFrame | BoughtFrame) -> tuple[str, ...]:
     """Where in the piece what is not read yet stands."""
     return tuple(f"/display/frame/{place}" for one in frame.unread for place in (one, *((f"label_{one}",) if one in AXES else ())))
 

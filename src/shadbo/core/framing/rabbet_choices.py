@@ -10,11 +10,11 @@ from shadbo.core.contract.asking import choice, given, plain_length, station_inp
 from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context
 from shadbo.core.contract.inputs import ChoiceInput, Input, Option
-from shadbo.core.document.decisions.canvas import NewRabbet, ReadFrame, Unread
+from shadbo.core.document.decisions.canvas import BoughtFrame, NewRabbet, ReadFrame, Unread
 from shadbo.core.document.decisions.having import frame_of, frame_there
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.document.patching import takes
-from shadbo.core.document.readings import one_reading
+from shadbo.core.document.readings import HeightStations, WidthStations, one_reading
 from shadbo.core.document.schools import new_rabbet
 from shadbo.core.document.shop import RabbetMoulding, ReadyFrame
 from shadbo.core.framing.label_size import MIDDLE, label_inputs
@@ -69,11 +69,13 @@ def frame_inputs(
     for own in AXES:
         axis = other(own) if frame.turned else own
         assert rabbet.inner is not None
-        side = getattr(frame, own)
-        # What stands for a side nobody has read is no reading of it.
-        stations = side.model_copy(update=dict.fromkeys(type(side).model_fields, ())) if own in frame.unread else side
         inputs += station_inputs(
-            show, stations, rabbet.inner[axis].stations, f"/display/frame/{own}", f"Rabbet {own}, from behind", "rail"
+            show,
+            stations_of(frame, own),
+            rabbet.inner[axis].stations,
+            f"/display/frame/{own}",
+            f"Rabbet {own}, from behind",
+            "rail",
         )
     inputs += [given(show, dim, "Its rail") for dim in (rabbet.lip, rabbet.face, rabbet.depth, rabbet.rail_height)]
     inputs += label_inputs(context, frame)
@@ -124,10 +126,16 @@ def frame_inputs(
         )
     )
     inputs += blocks_choice(context)
-    return [_as_unread(context, frame, one) for one in inputs]
+    return [as_unread(context, frame, one) for one in inputs]
 
 
-def _as_unread(context: Context[object, object], frame: ReadFrame, one: Input) -> Input:
+def stations_of(frame: ReadFrame | BoughtFrame, own: str) -> WidthStations | HeightStations:
+    """The readings of a side: what stands for one nobody has read is no reading of it."""
+    side: WidthStations | HeightStations = getattr(frame, own)
+    return side.model_copy(update=dict.fromkeys(type(side).model_fields, ())) if own in frame.unread else side
+
+
+def as_unread(context: Context[object, object], frame: ReadFrame | BoughtFrame, one: Input) -> Input:
     """A field of what nobody has read yet: empty, with what stands there till then."""
     steps = one.pointer.split("/")[1:] if one.kind == "length" else []
     if one.kind != "length" or steps[:2] != ["display", "frame"] or steps[2] not in frame.unread:

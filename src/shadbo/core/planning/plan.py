@@ -23,7 +23,6 @@ from shadbo.core.contract.operations import Operation, Time, time_of
 from shadbo.core.contract.parts import Part, cut
 from shadbo.core.contract.views import View
 from shadbo.core.displays.registry import DISPLAYS
-from shadbo.core.document.decisions.canvas import ReadFrame
 from shadbo.core.document.decisions.having import frame_there
 from shadbo.core.document.decisions.said import PartSaid
 from shadbo.core.document.piece import Piece, length_field
@@ -184,7 +183,7 @@ def _display_plan(piece: Piece, shop: Shop, focus: str) -> tuple[Context[object,
         display_plan = replace(display_plan, weights=weighed(display_plan.weights, made.parts(), made.said()))
     weight = total(context, display_plan.weights)
     check_stretching(context, first)
-    display_plan = replace(display_plan, panels=tuple(_in_rows(context, p, made) for p in display_plan.panels))
+    display_plan = replace(display_plan, panels=_in_rows(context, display_plan.panels, made))
     context.book.close()
     context.checks.close()
     return context, display_plan, weight, made
@@ -224,17 +223,22 @@ class _Made:
         return cls(first, parts, told, said, job)
 
 
-def _in_rows(context: Context[object, object], panel: PanelOf, made: _Made) -> PanelOf:
-    """The Cut stage with what is asked in the rows of its lists, and of its order of work."""
-    if panel.key != "cut":
-        return panel
+def _in_rows(context: Context[object, object], panels: tuple[PanelOf, ...], made: _Made) -> tuple[PanelOf, ...]:
+    """The panels, the Cut stage with what is asked in the rows of its lists and of its order of work."""
 
-    def fill() -> Panel:
-        asked = panel.fill()
-        steps = step_inputs(context, made.job(), left_out(context.piece.way, made.told()))
-        return replace(asked, inputs=(*asked.inputs, *row_inputs(context, made.parts()), *steps))
+    @cache
+    def elsewhere() -> tuple[Input, ...]:
+        return tuple(one for panel in panels if panel.key != "cut" for one in panel.fill().inputs)
 
-    return replace(panel, fill=fill)
+    def with_rows(panel: PanelOf) -> PanelOf:
+        def fill() -> Panel:
+            asked = panel.fill()
+            steps = step_inputs(context, made.job(), left_out(context.piece.way, made.told()))
+            return replace(asked, inputs=(*asked.inputs, *row_inputs(context, made.parts(), elsewhere), *steps))
+
+        return replace(panel, fill=fill)
+
+    return tuple(with_rows(panel) if panel.key == "cut" else panel for panel in panels)
 
 
 def _planned(piece: Piece, shop: Shop, focus: str, only: Only | None) -> tuple[Plan, Book]:
@@ -307,12 +311,12 @@ def _space(display_plan: DisplayPlan, checks: tuple[Check, ...]) -> Space | None
 
 def _answer(display_plan: DisplayPlan, checks: tuple[Check, ...]) -> Say:
     """What the display answers; what fits is not called so while something else stops it."""
+    unread = (BY_UNREAD,) if any(BY_UNREAD in c.say or c.key == "frame.by_label" for c in checks) else ()
     if not isinstance(display_plan.verdict, GoesIn):
-        unread = any(BY_UNREAD in c.say for c in checks)
-        return (*display_plan.verdict, BY_UNREAD) if unread else display_plan.verdict
+        return (*display_plan.verdict, *unread)
     stop = next((c for c in checks if c.severity == "stop"), None)
     if stop is None:
-        return display_plan.verdict.say
+        return (*display_plan.verdict.say, *unread)
     at = next((p.label or p.key.title() for p in display_plan.panels if p.key == stop.stage), stop.stage.title())
     return (f"It would go in, but is stopped at {at}.",)
 
@@ -351,7 +355,7 @@ BY_UNREAD = " That goes by what is not read yet."
 def _as_far_as_read(context: Context[object, object], checks: tuple[Check, ...]) -> tuple[Check, ...]:
     """What hangs on what nobody has read of a frame stops nothing: it says what the frame would have to be."""
     frame = frame_there(context.display)
-    if not isinstance(frame, ReadFrame) or not frame.unread:
+    if frame is None or not frame.unread:
         return checks
     places = not_read(frame)
 

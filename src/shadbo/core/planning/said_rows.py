@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import replace
 
 from shadbo.core.contract.asking import plain_length
 from shadbo.core.contract.checks import Patch, put
 from shadbo.core.contract.display import Context
-from shadbo.core.contract.inputs import ChoiceInput, Input, Option, WordsInput
+from shadbo.core.contract.inputs import ChoiceInput, Input, LengthInput, MassInput, NumberInput, Option, WordsInput
 from shadbo.core.contract.parts import Comes, Part
 from shadbo.core.document.decisions.boxes import Boxed, Direct
 from shadbo.core.document.decisions.canvas import DeepReadyMade, OnBoard
@@ -27,8 +27,34 @@ OPTIONS: Mapping[Origin, tuple[str, str]] = {
 PLANNED: Mapping[Comes, str] = {"cut": "Cut here", "number": "To get", "hand": "At hand"}
 
 
-def row_inputs(context: Context[object, object], parts: Sequence[Part]) -> tuple[Input, ...]:
-    """For every part of the list: where it comes from, how many are there, how large that is."""
+# What says of a part what it is, by its first name: decisions of other stages (a place, or the key of a choice), asked in its row too once it is said
+# to be there. What it is of, how thick, what stands on its packet; not where it sits.
+WHAT: Mapping[str, tuple[str, ...]] = {
+    "glazing": ("/display/glazing_thickness", "/display/thickness", "glazing", "grade"),
+    "backing": ("/display/backing", "/display/board"),
+    "mount": ("/display/mount",),
+    "filler": ("/display/fillers",),
+    "spacer": ("/display/spacer",),
+    "board": ("/display/board",),
+    "cover": ("/display/cover_board",),
+    "base": ("/display/base", "wood"),
+    "hood": ("/display/sheet",),
+    "pole": ("/display/pole_height", "/display/pole_thickness", "wood"),
+    "ring": ("/hang/ring",),
+    "wire": ("/hang/wire",),
+    "pair": ("pair",),
+    "grip": ("pull",),
+    "screw": ("/display/screw", "per_rail", "per_stile"),
+    "clip": ("per_rail", "per_stile"),
+    "joint": ("/hang/own_joint/thick", "/hang/own_joint/deep", "/hang/own_joint/each"),
+}
+
+
+def row_inputs(
+    context: Context[object, object], parts: Sequence[Part], elsewhere: Callable[[], Sequence[Input]]
+) -> tuple[Input, ...]:
+    """For every part of the list: where it comes from, how many are there, how large that is, and what it is of. ``elsewhere`` is all
+    that the other stages ask."""
     at = {one.part: i for i, one in enumerate(context.piece.said)}
     found: list[Input] = []
     for part in parts:
@@ -37,7 +63,9 @@ def row_inputs(context: Context[object, object], parts: Sequence[Part]) -> tuple
             whole = first_of(part.key) if first_of(part.key) in MAY_GO | AS_ONE else part.key
             here = at.get(part.key, at.get(whole))
             found.append(_comes(context, part, whole, here))
-            found += _what_is_there(context, part, here) if here is not None else ()
+            if here is not None:
+                found += _what_is_there(context, part, here)
+                found += _what_it_is(part, elsewhere()) if context.piece.said[here].comes in ("there", "get") else ()
     # A layer that is left out has no thickness, and no line of its own any more.
     there = frozenset(family for part in parts for family in part.families)
     for i, one in enumerate(context.piece.said):
@@ -94,6 +122,19 @@ def _what_is_there(context: Context[object, object], part: Part, at: int) -> Ite
     for field, label, value in fields if part.line.width is not None else fields[:1]:
         asked = plain_length(show, value, f"/said/{at}/{field}", label, part.name, part.lights, optional=True)
         yield replace(asked, row=part.key)
+
+
+def _what_it_is(part: Part, asked: Sequence[Input]) -> Iterator[Input]:
+    """What other stages ask of a part itself: its material, thickness, rating, number of its fixings."""
+    places = WHAT.get(first_of(part.key), ())
+    for one in asked:
+        if not isinstance(one, LengthInput | MassInput | NumberInput | ChoiceInput) or set(part.lights).isdisjoint(one.parts):
+            continue
+        place = one.key if isinstance(one, ChoiceInput) else one.pointer
+        if not any(place == name or place.startswith(f"{name}/") for name in places):
+            continue
+        slid = replace(one, slide=None) if isinstance(one, LengthInput) else one
+        yield replace(slid, group=part.name, row=part.key)
 
 
 def _spoken_of(context: Context[object, object], part: str) -> bool:

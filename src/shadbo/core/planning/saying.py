@@ -147,7 +147,7 @@ def _part(part: Part, one: PartSaid | None, speak: Speaker) -> Part:
         out_of = (f"{part.line.material}, out of the piece of ", *has, " that is there")
         return replace(part, line=replace(part.line, note=(*part.line.note, *(("; ",) if part.line.note else ()), *out_of)))
     size = (_has(one, speak) if one.comes != "get" else ()) or (
-        (part.line.length, *((" ", *part.line.section) if part.line.section else ())) if part.line else part.size
+        (part.line.length, *((", ", *part.line.section) if part.line.section else ())) if part.line else part.size
     )
     note = (one.note,) if one.note else part.note
     if one.count is not None and one.comes == "there" and one.count < part.count:

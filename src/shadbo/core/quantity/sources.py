@@ -376,6 +376,16 @@ SOURCES: dict[str, Source] = _book(
         "rebates", "common practice", "Rebates are read again after the glue-up, and only then glass and cut boards are ordered."
     ),
     Source(
+        "seat-cleat",
+        "common practice",
+        "A floater’s top seat strip, bevelled at 45°, is the frame’s half of a cleat; the wall’s half lies in the hollow behind it, and the frame on the wall.",
+    ),
+    Source(
+        "edges",
+        "common practice",
+        "Front edges are rounded when nothing is glued on any more, before the grits; two radii stay within the face, one within the lip.",
+    ),
+    Source(
         "lamp",
         "common practice",
         "Rows of strip no further apart than the lamp room is deep; low voltage, ventilated, the back removable.",

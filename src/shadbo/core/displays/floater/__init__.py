@@ -22,7 +22,7 @@ from shadbo.core.contract.display import (
 )
 from shadbo.core.displays.floater.bodies import lie
 from shadbo.core.displays.floater.drawing import draw
-from shadbo.core.displays.floater.making import cut_list, parts, steps, stock_sum
+from shadbo.core.displays.floater.making import cut_list, parts, seat_strips, steps, stock_sum
 from shadbo.core.displays.floater.panels import panels
 from shadbo.core.displays.floater.rules import check
 from shadbo.core.displays.floater.sizes import Sizes, size_up
@@ -40,6 +40,7 @@ def reckon(context: FloaterContext) -> DisplayPlan:
     sizes = size_up(context)
     check(context, sizes)
     cuts = cut_list(context, sizes)
+    strips = seat_strips(context, sizes)
     layers = (
         Layer("reveal", "Reveal", sizes.reveal),
         Layer("bar", "Canvas on its bar", sizes.depth.mean),
@@ -87,7 +88,8 @@ def reckon(context: FloaterContext) -> DisplayPlan:
             None,
             sizes.inner is None,
             Fraction(0),
-            ANY_HANGER,
+            (*ANY_HANGER[:-1], "seat_cleat", "cleat") if strips is not None else ANY_HANGER,
+            seat=strips,
         ),
         held=Mounting("screws from behind through the seat into the bars", "the bars only; nothing touches the paint", "yes"),
     )

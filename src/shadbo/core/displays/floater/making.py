@@ -5,13 +5,16 @@ from __future__ import annotations
 from typing import Any
 
 from shadbo.core.contract.cutting import PACKER, CutLine, StockLength, bar_of, strip_of
+from shadbo.core.contract.display import SeatStrip
 from shadbo.core.contract.operations import MADE, Operation
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import FloaterContext
 from shadbo.core.document.decisions.canvas import NewFrame
+from shadbo.core.document.decisions.having import frame_there
 from shadbo.core.document.shop import Moulding
 from shadbo.core.framing.blocks import blocks_parts, blocks_steps
+from shadbo.core.framing.label_size import unread_words
 from shadbo.core.framing.rails import AXES, GLUE, Rails, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.framing.stock import made_of
 from shadbo.core.measuring.desk import gets_cradle, picture
@@ -40,7 +43,8 @@ def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
             seat_profile = bar_of(context.speak, sizes.seat_width, sizes.seat)
             across = book.add(sizes.inside["width"] * 1, "seat.strip.across", "Seat strip, across", parts=("seat",))
             down = book.add(sizes.inside["height"] - 2 * sizes.seat_width, "seat.strip.down", "Seat strip, down", parts=("seat",))
-            line("seat.across", "Seat strips, top and bottom", ("seat",), 2, "seat strip", across, seat_profile, ("square ends",))
+            ends = "square ends; the lower edge of the upper one at 45°" if _bevelled(context, sizes) else "square ends"
+            line("seat.across", "Seat strips, top and bottom", ("seat",), 2, "seat strip", across, seat_profile, (ends,))
             line(
                 "seat.down",
                 "Seat strips, sides",
@@ -72,6 +76,18 @@ def cut_list(context: FloaterContext, sizes: Sizes) -> tuple[CutLine, ...]:
         if axis in shimmed(context):
             line(f"shim.{axis}", f"Shims, {where}", ("gap",), 4, "card or ply", book[f"shim.{axis}"], PACKER, note)
     return tuple(lines)
+
+
+def seat_strips(context: FloaterContext, sizes: Sizes) -> SeatStrip | None:
+    """The strips of a seat that is glued in, where one of them may carry the frame: a strainer behind would lie over the hollow."""
+    if sizes.moulding is None or sizes.own_seat or context.piece.hang.strainer:
+        return None
+    return SeatStrip(sizes.seat, sizes.seat_width, sizes.inside["width"])
+
+
+def _bevelled(context: FloaterContext, sizes: Sizes) -> bool:
+    """Whether the top seat strip is the frame’s half of a cleat."""
+    return context.piece.hang.how == "seat_cleat" and seat_strips(context, sizes) is not None
 
 
 def shimmed(context: FloaterContext) -> list[str]:
@@ -237,14 +253,24 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
             ),
         ]
         if not sizes.own_seat:
+            said = say("Glue and pin strips {} wide and {} thick, flush with the back.", sizes.seat_width, sizes.seat)
+            bevel = (
+                (
+                    " The upper strip’s lower edge is sawn at 45° first, its long side to the back: it will hang by that; glued along all of it.",
+                )
+                if _bevelled(context, sizes)
+                else ()
+            )
             out.append(
                 Operation(
                     "seat",
                     "Fix the seat strips",
-                    say("Glue and pin strips {} wide and {} thick, flush with the back.", sizes.seat_width, sizes.seat),
+                    (*said, *bevel),
                     20,
                     wait_minutes=60,
-                    care="Pin nailer: eye protection, never towards a hand.",
+                    care="Saw tilted: guard down, push stick. Pin nailer: eye protection, never towards a hand."
+                    if bevel
+                    else "Pin nailer: eye protection, never towards a hand.",
                     parts=("seat",),
                     uses=("pins",),
                     makes=("seat",),
@@ -252,6 +278,19 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
                     leaves=("shaped",),
                 )
             )
+    elif (frame := frame_there(display)) is not None and frame.unread:
+        rest = unread_words(frame)
+        out.append(
+            Operation(
+                "frame",
+                "Read the frame",
+                (f"Its inside at three places a side{f', {rest}' if rest else ''}: gap, strips and shims follow what is read.",),
+                10,
+                gate=True,
+                parts=("rail", "gap"),
+                leaves=("read",),
+            )
+        )
     out += blocks_steps(context, "inside")
     if _lined(sizes):
         out.append(
@@ -264,7 +303,7 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
                 parts=("liner",),
                 uses=("glue",),
                 makes=("liner",),
-                needs=("raw",),
+                needs=("raw", "read"),
                 leaves=("shaped",),
             )
         )
@@ -280,7 +319,7 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
                 parts=("lift",),
                 makes=("lift",),
                 uses=("glue",),
-                needs=("raw",),
+                needs=("raw", "read"),
                 leaves=("shaped",),
             )
         )
@@ -292,6 +331,7 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
             15,
             care="Stop block on the bit; nothing but the bench beneath.",
             parts=("screw", "rail"),
+            needs=("read",),
             leaves=("shaped",),
         )
     )

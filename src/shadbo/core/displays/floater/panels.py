@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import get_args
 
 from shadbo.core.contract.asking import choice, given, station_inputs
 from shadbo.core.contract.checks import put
@@ -11,12 +12,12 @@ from shadbo.core.contract.inputs import ChoiceInput, Input, Option, Slide
 from shadbo.core.displays.floater.depth_rules import deep_enough
 from shadbo.core.displays.floater.sizes import Sizes
 from shadbo.core.displays.floater.terms import AXES, FloaterContext
-from shadbo.core.document.decisions.canvas import BoughtFrame, NewFrame
+from shadbo.core.document.decisions.canvas import BoughtFrame, NewFrame, UnreadInside
 from shadbo.core.document.patching import takes
 from shadbo.core.document.schools import SCHOOLS, new_frame, read_frame
 from shadbo.core.framing.canvas_choices import canvas_displays, stretched_before
 from shadbo.core.framing.own import own_inputs
-from shadbo.core.framing.rabbet_choices import blocks_choice, spare_rail
+from shadbo.core.framing.rabbet_choices import as_unread, blocks_choice, spare_rail, stations_of
 from shadbo.core.framing.typed_counts import count_inputs
 from shadbo.core.measuring.desk import desk_panel
 from shadbo.core.quantity.exact import Fraction, exact
@@ -55,7 +56,7 @@ def _display(context: FloaterContext, sizes: Sizes) -> Panel:
         axis = own if not frame.turned else ("height" if own == "width" else "width")
         inputs += station_inputs(
             context.shop.showing,
-            getattr(frame, own),
+            stations_of(frame, own),
             sizes.inner[axis].stations,
             f"/display/frame/{own}",
             f"Frame's inside {own}",
@@ -95,7 +96,8 @@ def _display(context: FloaterContext, sizes: Sizes) -> Panel:
         "fit.width",
         "fit.height",
     ]
-    return Panel(("A frame that is already made: read its inside, and see what gap it leaves.",), tuple(inputs), tuple(figures))
+    asked = tuple(as_unread(context, frame, one) for one in inputs)
+    return Panel(("A frame that is already made: read its inside, and see what gap it leaves.",), asked, tuple(figures))
 
 
 def _new_or_bought(context: FloaterContext, sizes: Sizes) -> ChoiceInput:
@@ -114,7 +116,8 @@ def _new_or_bought(context: FloaterContext, sizes: Sizes) -> ChoiceInput:
     )
     follows = (put("/display/solve", "lift"),) if context.display.solve == "rail_height" else ()
     options = [Option("new", ("To be made",), ("The gap is chosen, the rails follow.",), not made, (put("/display/frame", new),))]
-    there = (*follows, put("/display/frame", bought))
+    # As it would have to be: none of it is read yet.
+    there = (*follows, put("/display/frame", bought | {"unread": list(get_args(UnreadInside))}))
     # One of sizes that no frame has as it is planned can’t be there.
     if made or takes(context.piece, there):
         options.append(Option("bought", ("Already made or bought",), ("The inside is read, the gaps follow.",), made, there))
@@ -231,8 +234,10 @@ def _depth(context: FloaterContext, sizes: Sizes) -> Panel:
         "screw.count",
         *(("screw.bears",) if "screw.bears" in context.book.counts else ()),
     )
+    frame = context.display.frame
+    asked = inputs if isinstance(frame, NewFrame) else [as_unread(context, frame, one) for one in inputs]
     return Panel(
-        ("From the rail's face to the wall: what lies in front of what.",), tuple(inputs), figures, ("section", "face", "back")
+        ("From the rail's face to the wall: what lies in front of what.",), tuple(asked), figures, ("section", "face", "back")
     )
 
 

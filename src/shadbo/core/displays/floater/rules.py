@@ -11,6 +11,7 @@ from shadbo.core.displays.floater.terms import AXES, FloaterContext
 from shadbo.core.document.decisions.canvas import BoughtFrame, NewFrame
 from shadbo.core.document.schools import new_frame
 from shadbo.core.framing.families import check_in_stock, check_long_enough, quarter_turn
+from shadbo.core.framing.label_size import check_unread, sides_unread
 from shadbo.core.framing.rabbet import check_bow
 from shadbo.core.framing.rabbet_choices import into_a_lip
 from shadbo.core.measuring.desk import gets_cradle
@@ -31,13 +32,14 @@ def check(context: FloaterContext, sizes: Sizes) -> None:
             parts=("bar",),
         )
     if sizes.inner:
-        check_readings(
-            context.checks, context.speak, context.shop, "frame", sizes.inner["width"], sizes.inner["height"], "rail", key="frame"
-        )
         frame = context.display.frame
         assert isinstance(frame, BoughtFrame)
+        if not sides_unread(frame):
+            across, down = sizes.inner["width"], sizes.inner["height"]
+            check_readings(context.checks, context.speak, context.shop, "frame", across, down, "rail", key="frame")
         bow = {a: context.book[f"frame.bow.{a}"] for a in AXES if f"frame.bow.{a}" in context.book.dims}
         check_bow(context, frame, sizes.inner, bow, "inside")
+        check_unread(context, frame)
         _goes_in(context, sizes)
         _even(context, sizes)
     else:

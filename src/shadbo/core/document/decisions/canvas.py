@@ -51,8 +51,13 @@ class NewFrame(Part):
     spare_rail: bool = False
 
 
+# What of a floater that is there may not be read yet.
+UnreadInside = Literal["width", "height", "face", "rail_height", "seat_thickness", "seat_width"]
+
+
 class BoughtFrame(Part):
-    """A floater frame made or bought already, read inside at stations; ``turned`` a quarter turn against the canvas."""
+    """A floater frame made or bought already, read inside at stations; ``turned`` a quarter turn against the canvas. ``unread``: what nobody has
+    read yet, and stands as the canvas would have it."""
 
     make: Literal["bought"] = "bought"
     width: WidthStations
@@ -66,6 +71,7 @@ class BoughtFrame(Part):
     blocks: BLOCKS = 2
     liner_width: LIFT_MM = Decimal(0)
     liner_height: LIFT_MM = Decimal(0)
+    unread: Annotated[list[UnreadInside], Field(max_length=6)] = []
 
 
 class Floater(Part):

@@ -22,7 +22,7 @@ WALL_MM = Annotated[Decimal, LengthField.between("Wall", "300", "20000")]
 FURNITURE_MM = Annotated[Decimal, LengthField.between("Furniture, high", "0", "2500")]
 PIECE_MM = Annotated[Decimal, LengthField.between("Piece beside it", "50", "5000")]
 
-How = Literal["auto", "one", "wire", "rings", "cleat", "stand"]
+How = Literal["auto", "one", "wire", "rings", "seat_cleat", "cleat", "stand"]
 
 
 class Beside(Part):

@@ -1,10 +1,12 @@
-"""A cleat: two strips slanted alike, one on the frame, one on the wall, and a third at the bottom that keeps it upright."""
+"""A cleat: two strips slanted alike, one on the frame, one on the wall, and a third at the bottom that keeps it upright; or the top seat strip
+of a floater, bevelled, and one on the wall in the hollow behind it."""
 
 from __future__ import annotations
 
 from shadbo.core.contract.bodies import Space, mm
+from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.cutting import bar_of
-from shadbo.core.contract.display import Context, FrameSection, Weight
+from shadbo.core.contract.display import Context, FrameSection, SeatStrip, Weight
 from shadbo.core.contract.operations import Operation
 from shadbo.core.contract.parts import Part, cut, got
 from shadbo.core.contract.views import Drawing
@@ -23,7 +25,7 @@ HALF = Fraction(1, 2)
 class Cleat:
     """``long`` as each of its strips is cut, ``high`` no higher than the wood of the rail it is screwed to, ``thick`` from the rail to the
     wall; ``screws`` hold the frame’s half, ``below`` the strip at the bottom, each as long as ``screw`` (mm): through the strip and its bite
-    beyond. ``weight`` of what hangs with the frame."""
+    beyond. ``weight`` of what hangs with the frame; None where its half is the ``seat`` strip: then only the wall’s half is cut."""
 
     long: Dim
     high: Dim
@@ -31,7 +33,8 @@ class Cleat:
     screws: int
     below: int
     screw: Fraction
-    weight: Weight
+    weight: Weight | None
+    seat: SeatStrip | None = None
 
 
 def size_cleat(
@@ -51,9 +54,49 @@ def size_cleat(
     return Cleat(long, high, thick, screws, 2, screw, both)
 
 
+def size_seat_cleat(context: Context[object, object], seat: SeatStrip) -> Cleat:
+    """The wall’s half, in the hollow between the seat strips, a little thinner than they are."""
+    book, parts = context.book, ("hang.hook",)
+    hollow = seat.across - 2 * seat.wide
+    long = book.add(
+        hollow * context.rule("cleat_share"), "cleat.long", "Cleat, the wall’s half, long", parts=parts, cut=context.shop.saw
+    )
+    high = book.add(
+        rule(context.rule("cleat_high"), "A cleat’s strip, high", "hanging") * 1, "cleat.high", "Cleat, high", parts=parts
+    )
+    free = rule(context.rule("seat_cleat_free"), "Thinner than the seat", "seat-cleat", "depth")
+    thick = book.add(seat.thick - free, "cleat.thick", "Cleat, the wall’s half, thick", parts=parts, grain="depth")
+    return Cleat(long, high, thick, 0, 0, Fraction(0), None, seat)
+
+
+def check_seat_cleat(context: Context[object, object], cleat: Cleat) -> None:
+    """A thin seat leaves too little to hook by."""
+    if cleat.seat is None or cleat.seat.thick.value >= context.rule("seat_cleat_least"):
+        return
+    least = context.rule("seat_cleat_least")
+    context.checks.add(
+        "stop",
+        "hang.seat_thin",
+        "hang",
+        context.speak.say("The seat strip is {} thick: too thin to hang by its bevel.", cleat.seat.thick),
+        why=context.speak.say("At least {}, bevelled at 45°.", least),
+        source_key="seat-cleat",
+        parts=("seat",),
+        ways=(
+            WayOut(context.speak.say("Seat strips {} thick", least), (put("/display/frame/seat_thickness", least),)),
+            WayOut(("A cleat of its own, behind the frame",), (put("/hang/how", "cleat"),)),
+        ),
+    )
+
+
 def cleat_parts(context: Context[object, object], cleat: Cleat) -> tuple[Part, ...]:
     """Its three strips, each cut to one length: two slanted along an edge, one plain."""
     section, slanted = bar_of(context.speak, cleat.high, cleat.thick), ("one edge at 45°, along its length",)
+    if cleat.seat is not None:
+        line = cut_line(
+            context, "cleat.wall", "Cleat, the wall’s half", ("cleat.wall", "hang.hook"), 1, WOOD, cleat.long, section, slanted
+        )
+        return (cut(line),)
     lines = (
         ("cleat.frame", "Cleat, the frame’s half", slanted),
         ("cleat.wall", "Cleat, the wall’s half", slanted),
@@ -72,13 +115,20 @@ def cleat_parts(context: Context[object, object], cleat: Cleat) -> tuple[Part, .
 
 
 def cleat_step(context: Context[object, object], cleat: Cleat) -> Operation:
+    if cleat.seat is not None:
+        said = context.speak.say(
+            "The wall’s half, {} long and {} thick, one edge at 45°, sawn with the seat strip’s setting.", cleat.long, cleat.thick
+        )
+    else:
+        said = context.speak.say("Three strips {} long: two with one edge at 45°, one plain, as thick.", cleat.long)
     return Operation(
         "cleat",
         "Cut the cleat",
-        context.speak.say("Three strips {} long: two with one edge at 45°, one plain, as thick.", cleat.long),
+        said,
         15,
         care="Saw tilted: guard down, push stick, the narrow piece on the free side of the blade; dust extraction on.",
-        makes=("cleat.frame", "cleat.wall", "cleat.below"),
+        makes=("cleat.wall",) if cleat.seat is not None else ("cleat.frame", "cleat.wall", "cleat.below"),
+        place="dusty",
         apart=True,
     )
 
@@ -87,6 +137,10 @@ def draw_cleat(drawing: Drawing, cleat: Cleat, middle: Fraction, upper: Fraction
     """On the back: its lower edge so far below the frame’s top; the strip as far above its bottom (mm)."""
     long, high = cleat.long.value, cleat.high.value
     left = middle - long * HALF
+    if cleat.seat is not None:
+        edge, half = upper + top, cleat.seat.across.value * HALF
+        drawing.line("hang.hook", "Slanted edge of the top seat strip", "metal", (middle - half, edge), (middle + half, edge))
+        return
     drawing.box("hang.hook", "Cleat, its lower edge slanted", "wood", left, upper + top - high, long, high)
     drawing.box("hang.hook", "Strip of the same thickness, so that it hangs straight", "wood", left, lower - top, long, high)
 
@@ -95,6 +149,9 @@ def lay_cleat(space: Space, cleat: Cleat, top: Dim, back: float, wood: str) -> N
     """Frame’s half and strip behind the rails’ ``back`` (mm), the screws of both evenly along them."""
     w, h = mm(space.width), mm(space.height)
     long, high, thick = mm(cleat.long), mm(cleat.high), mm(cleat.thick)
+    if cleat.seat is not None:
+        # The frame’s half lies where the seat lies.
+        return
     left, end = (w - long) / 2, round(back + thick, 3)
     tip = end - mm(cleat.screw)
     for part, label, y, screws, rail in (

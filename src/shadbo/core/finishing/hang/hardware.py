@@ -40,9 +40,22 @@ HANGERS: Mapping[str, Hanger] = {
         ),
         Hanger("wire", "Rings and wire", "forgives a hook a little out of place", Fraction(15), Fraction(1000), 1, "one_hook"),
         Hanger("rings", "Rings on two hooks", "no wire: it can’t tip or swing", Fraction(40), None, 2, ""),
+        Hanger(
+            "seat_cleat",
+            "The top seat strip, bevelled",
+            "a cleat in the hollow behind the canvas: the frame lies on the wall",
+            None,
+            None,
+            2,
+            "",
+        ),
         Hanger("cleat", "A cleat", "a pair of slanted strips, one on the wall", None, None, 2, ""),
     )
 }
+
+
+# Hangers a thing is not given unless somebody wants them: they ask for a part to be made otherwise.
+WANTED = frozenset({"seat_cleat"})
 
 
 @record(frozen=True, slots=True)
@@ -56,6 +69,7 @@ class Fastened:
     said: str
 
 
+# A bevelled seat is glued in already: it has no entry.
 FASTENED: Mapping[str, Fastened] = {
     "one": Fastened("nail", 2, Fraction(12, 10), Fraction(12), "nails 1.2 × 12 mm"),
     "wire": Fastened("screw", 2, screw_diameter(6), Fraction(12), "#6 screws"),

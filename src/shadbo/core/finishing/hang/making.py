@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from shadbo.core.contract.display import Context, FrameSection
 from shadbo.core.contract.operations import MADE, Clause, Operation
 from shadbo.core.contract.parts import Part, got
-from shadbo.core.finishing.hang.cleat import cleat_parts, cleat_step
+from shadbo.core.finishing.hang.cleat import cleat_parts
 from shadbo.core.finishing.hang.hardware import FASTENED
 from shadbo.core.finishing.hang.sizes import Hanging
 from shadbo.core.framing.came import hanger_came
@@ -32,7 +32,7 @@ def packet(context: Context[object, object], kg: Fraction) -> str:
 def hang_parts(context: Context[object, object], frame_section: FrameSection, hung: Hanging) -> Iterator[Part]:
     """Rings or hanger or cleat, what they are fixed with, wire, hooks, bumpers."""
     say, book, key, came = context.speak.say, context.book, hung.way.key, hanger_came(context)
-    by = FASTENED[key]
+    by = FASTENED.get(key)
     if key in ("wire", "rings"):
         rings = f"D-rings with {'two holes' if hung.two_holes else 'one hole'}"
         yield got("ring", rings, 2, material=f"rated {packet(context, hung.ring)} each", lights=("hang.ring",))
@@ -54,11 +54,11 @@ def hang_parts(context: Context[object, object], frame_section: FrameSection, hu
     size = say("{}", screw) if screw is not None else ()
     name = "Ring screws" if key in ("wire", "rings") else "Cleat screws" if key == "cleat" else "Nails"
     # Its own hanger is nailed on already, where it is at the top.
-    if not (key == "one" and came == "top"):
+    if by is not None and not (key == "one" and came == "top"):
         yield got("ring.screw", name, hung.screws, material=by.said, size=size)
     if _came_off(context, hung):
         yield got("hanger.off", "Hanger that came with it", comes="came", note=("comes off",))
-    cleat = key == "cleat"
+    cleat = hung.cleat is not None
     # The wall half of a cleat takes the place of hooks.
     yield got(
         "hook",
@@ -75,7 +75,7 @@ def hang_parts(context: Context[object, object], frame_section: FrameSection, hu
 def _hardware(hung: Hanging) -> tuple[str, ...]:
     """What is screwed on, by the names of its parts."""
     if hung.cleat is not None:
-        return ("cleat.frame", "cleat.below", "cleat.below.screw", "ring.screw")
+        return ("seat",) if hung.cleat.seat is not None else ("cleat.frame", "cleat.below", "cleat.below.screw", "ring.screw")
     return ("ring", "wire") if hung.wire is not None else ("ring",)
 
 
@@ -87,7 +87,7 @@ def _came_off(context: Context[object, object], hung: Hanging) -> tuple[str, ...
 def _screw(context: Context[object, object], hung: Hanging) -> Fraction | None:
     """The screw a hanger is fixed with: the shortest of the stock that bites, else as long as the wood lets it be; None for nails."""
     if hung.cleat is not None:
-        return hung.cleat.screw
+        return hung.cleat.screw or None
     by = FASTENED[hung.way.key]
     return (stock_screw(context, by.bite, hung.most) or hung.most) if by.kind == "screw" else None
 
@@ -102,9 +102,7 @@ def hang_operations(context: Context[object, object], frame_section: FrameSectio
     """The hardware on, at the bench; then marks on the wall, and up."""
     say, book = context.speak.say, context.book
     screw = _screw(context, hung)
-    if hung.cleat is not None:
-        yield cleat_step(context, hung.cleat)
-    there = hung.way.key == "one" and hanger_came(context) == "top"
+    there, fastened = hung.way.key == "one" and hanger_came(context) == "top", FASTENED.get(hung.way.key)
     if hung.down is not None and hung.inset is not None:
         kind = "Two-hole rings, which don’t swivel," if hung.two_holes else "Rings"
         on = " on the strainer" if stands_behind(context) else ""
@@ -123,6 +121,12 @@ def hang_operations(context: Context[object, object], frame_section: FrameSectio
         said = say("Its own hanger is in the middle of the top rail, {} from both ends: pulled at, it holds.", hung.middle)
     elif hung.way.key == "one":
         said = say("The hanger in the middle of the top rail, {} from both ends.", hung.middle)
+    elif hung.cleat is not None and hung.cleat.seat is not None:
+        said = say(
+            "It hangs by its top seat strip, the slanted edge {} below the top. The wall’s half is tried in it now: it slides home with play to both "
+            "sides, and the back of the frame lies flat over it.",
+            hung.top,
+        )
     else:
         by = f"; {FASTENED['cleat'].said} of {{}}" if screw is not None else ""
         said = say(
@@ -136,9 +140,9 @@ def hang_operations(context: Context[object, object], frame_section: FrameSectio
         "rings",
         "Hanging hardware",
         (off.get(hanger_came(context), ""), *said),
-        5 if there else 15,
-        care="" if there else CARE[FASTENED[hung.way.key].kind],
-        uses=(*_hardware(hung), *_came_off(context, hung), "bumper"),
+        5 if there or fastened is None else 15,
+        care="" if there or fastened is None else CARE[fastened.kind],
+        uses=(*_hardware(hung), *_came_off(context, hung), *(("cleat.wall",) if fastened is None else ()), "bumper"),
         needs=MADE,
         also=(Clause("bumper", (" Bumpers on the two lower corners.",)),),
     )
@@ -148,7 +152,7 @@ def hang_operations(context: Context[object, object], frame_section: FrameSectio
     wall = WALLS.get(context.piece.room.wall)
     said_wall = (f" {wall[0]}: {wall[1]}.",) if wall is not None else ()
     plate = (" A security plate at its foot, so that nobody lifts it off.",) if context.piece.room.kind == "public" else ()
-    cleat = hung.way.key == "cleat"
+    cleat = hung.cleat is not None
     hooks = "The cleat’s wall half, level, its upper edge" if cleat else "Hook" if hung.way.hooks == 1 else "Both hooks"
     yield Operation(
         "hang",

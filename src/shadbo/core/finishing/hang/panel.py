@@ -7,7 +7,7 @@ from dataclasses import replace
 from decimal import Decimal
 
 from shadbo.core.contract.asking import choice, given, plain_length
-from shadbo.core.contract.checks import put
+from shadbo.core.contract.checks import Patch, put
 from shadbo.core.contract.display import Context, FrameSection, Panel
 from shadbo.core.contract.inputs import ActionInput, ChoiceInput, Input, MassInput, NumberInput, Option, Slide
 from shadbo.core.contract.terms import there
@@ -38,13 +38,20 @@ def how_it_hangs(context: Context[object, object], frame_section: FrameSection, 
         "Hung by",
         (
             ("auto", ("As suits it",), (suits,)),
-            *((k, (HANGERS[k].label,), (HANGERS[k].detail,)) for k in frame_section.hangs),
+            *((k, (HANGERS[k].label,), (HANGERS[k].detail,), _thicker(context, frame_section, k)) for k in frame_section.hangs),
             (STANDS, ("It stands",), ("on an easel back or a stand; no wall is planned",)),
         ),
         ("hang.hook",),
         key="hang.how",
         look="list",
     )
+
+
+def _thicker(context: Context[object, object], frame_section: FrameSection, hanger: str) -> Patch:
+    """A seat that is too thin to hang by its bevel is made thicker with it."""
+    least, seat = context.rule("seat_cleat_least"), frame_section.seat
+    thin = hanger == "seat_cleat" and seat is not None and seat.thick.value < least
+    return (put("/display/frame/seat_thickness", least),) if thin else ()
 
 
 def hang_inputs(context: Context[object, object], frame_section: FrameSection, hung: Hanging) -> list[Input]:

@@ -7,8 +7,8 @@ from typing import Any
 
 from shadbo.core.contract.display import Context, DisplayPlan, FrameSection
 from shadbo.core.document.decisions.hanging import Hang
-from shadbo.core.finishing.hang.cleat import Cleat, size_cleat
-from shadbo.core.finishing.hang.hardware import FASTENED, HANGERS, Fastened, Hanger
+from shadbo.core.finishing.hang.cleat import Cleat, check_seat_cleat, size_cleat, size_seat_cleat
+from shadbo.core.finishing.hang.hardware import FASTENED, HANGERS, WANTED, Fastened, Hanger
 from shadbo.core.finishing.hang.joints import Joint, as_made, best_joint, joints_for
 from shadbo.core.finishing.hang.wire import Wire, bends, pulls, rail_sags, stile_bends, to_cut, wire_under
 from shadbo.core.framing.counting import figures, newtons, show_force
@@ -84,7 +84,7 @@ def suiting(
     share: Fraction,
 ) -> tuple[str, bool]:
     """The hanger that suits a weight and a width, of those the display allows; and False if a wire would have done but for what it would pull and bend."""
-    able = [HANGERS[k] for k in frame_section.hangs]
+    able = [HANGERS[k] for k in frame_section.hangs if k not in WANTED]
     bear = [h for h in able if (h.kg is None or kg <= h.kg) and (h.wide is None or width <= h.wide)] or able[-1:]
     # The simplest that bears it, unless the room asks for more, or its own depth.
     deep = {"stands_off"} if frame_section.height.value > context.rule("stands_off") else set()
@@ -137,12 +137,17 @@ def size_up(
     share = Fraction(1, 3) if hang.school == "third" else Fraction(1, 4)
     best, stiff = suiting(context, frame_section, hang, kg, w.value, h.value, share)
     key = hang.how if hang.how in frame_section.hangs else best
-    by = FASTENED[key]
+    by = FASTENED.get(key)
     most = max((frame_section.height.value if wood is None else wood) - context.rule("face_clear"), Fraction(1))
-    bite = max(min(by.bite, most), Fraction(1))
-    cleat = size_cleat(context, frame_section, w, by.count, bite, most) if key == "cleat" else None
+    bite = max(min(by.bite, most), Fraction(1)) if by is not None else Fraction(0)
+    cleat: Cleat | None = None
+    if by is None and frame_section.seat is not None:
+        cleat = size_seat_cleat(context, frame_section.seat)
+        check_seat_cleat(context, cleat)
+    elif by is not None and key == "cleat":
+        cleat = size_cleat(context, frame_section, w, by.count, bite, most)
     # It hangs with the frame.
-    kg = kg + cleat.weight.kg if cleat is not None else kg
+    kg = kg + cleat.weight.kg if cleat is not None and cleat.weight is not None else kg
     way = HANGERS[key]
     down = inset = span = slack = None
     wire: Wire | None = None
@@ -160,6 +165,8 @@ def size_up(
         top = book.add(down * 1, "hang.top", "Hooks below the frame’s top", parts=("hang.hook",), grain="wood")
     else:
         half = frame_section.solid / 2 if key == "one" else frame_section.solid * 1
+        if cleat is not None and cleat.seat is not None:
+            half = frame_section.face + cleat.seat.wide
         top = book.add(
             half,
             "hang.top",
@@ -177,7 +184,7 @@ def size_up(
     said = " ÷ 2" if shared else ": over a bed and by a child each is to carry all of it" if over_somebody(context) else ""
     book.add_quantity("hang.load", "Each fixing carries", show_force(each), (f"{figures(kg)} kg × 9.81{said}",), parts=ring)
     two_holes = key in ("wire", "rings") and kg >= context.rule("two_hole_over")
-    screws = by.count * (2 if two_holes else 1)
+    screws = by.count * (2 if two_holes else 1) if by is not None else 0
     leans, held_out = _leans(context, frame_section, by, screws, bite, kg, h.value - top.value)
     ring_rated = wire_rated = Fraction(RINGS[0])
     if down is not None:
@@ -217,7 +224,7 @@ def size_up(
 def _leans(
     context: Context[object, object],
     frame_section: FrameSection,
-    by: Fastened,
+    by: Fastened | None,
     many: int,
     bite: Fraction,
     kg: Fraction,
@@ -231,7 +238,6 @@ def _leans(
     lever, half = max(lever, Fraction(10)), frame_section.height.value / 2
     pull = newtons(kg) * half / lever
     factor = context.shop.rules.factor
-    one = withdrawal(by.kind, holding_gravity(frame_section.wood), by.diameter, bite, factor)
     book.add_quantity(
         "hang.out",
         "It leans forward: pull on the hangers",
@@ -239,6 +245,9 @@ def _leans(
         (*context.speak.say(f"{figures(newtons(kg))} N × {{}} (half its depth) ÷ {{}} (down to its lower edge)", half, lever),),
         parts=parts,
     )
+    if by is None:
+        return pull, _glue_bears(context, frame_section)
+    one = withdrawal(by.kind, holding_gravity(frame_section.wood), by.diameter, bite, factor)
     book.add_quantity(
         "hang.out.bears",
         "Their screws or nails bear",
@@ -250,6 +259,17 @@ def _leans(
         parts=parts,
     )
     return pull, one.safe * many
+
+
+def _glue_bears(context: Context[object, object], frame_section: FrameSection) -> Fraction:
+    """What the glue of the top seat strip bears in shear, newtons."""
+    assert frame_section.seat is not None
+    across, thick, factor = frame_section.seat.across, frame_section.seat.thick, context.shop.rules.factor
+    bears = across.value * thick.value * context.rule("rod_glue") / factor
+    words = f"its glue, {{}} × {{}} at {figures(context.rule('rod_glue'))} N a mm² (from memory) ÷ {factor}"
+    working = context.speak.say(words, across, thick)
+    context.book.add_quantity("hang.out.bears", "The seat strip bears", show_force(bears), working, parts=("seat",))
+    return bears
 
 
 def usual_slack(span: Fraction, down: Fraction, hidden: Fraction) -> Fraction:

@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Mapping
 
-from shadbo.core.contract.asking import choice
+from shadbo.core.contract.asking import choice, plain_length
+from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.display import Context, DisplayPlan, FrameSection
 from shadbo.core.contract.inputs import Input
 from shadbo.core.contract.operations import Operation, Place
 from shadbo.core.contract.parts import Part, got
 from shadbo.core.document.decisions.finish import FinishKind
-from shadbo.core.quantity.exact import Fraction
+from shadbo.core.quantity.exact import Fraction, exact
+from shadbo.core.quantity.lengths import Unit
 from shadbo.core.quantity.masses import plain_quantity
 from shadbo.core.quantity.record import record
 
@@ -99,10 +101,61 @@ def finish_inputs(context: Context[object, object]) -> tuple[Input, ...]:
     options = [("none", ("None",), ("the moulding is finished as it comes",))]
     options += [(key, (coat.label,), (coat.detail,)) for key, coat in FINISHES.items()]
     asked = choice(context, "/finish/how", "Finish", "Finish", options, ("rail",), look="list", key="finish")
+    edges = plain_length(
+        context.shop.showing,
+        context.piece.finish.edges,
+        "/finish/edges",
+        "Edges rounded, radius",
+        "Finish",
+        ("rail",),
+        optional=True,
+        hint=() if context.piece.finish.edges else ("Left empty: as they are, only broken.",),
+    )
     if context.piece.finish.how == "none":
-        return (asked,)
+        return (asked, edges)
     filled = ((False, ("No filler",), ()), (True, ("Filled",), ("gaps and mitres, before the last grit",)))
-    return (asked, choice(context, "/finish/filled", "Filler", "Finish", filled, ("rail",)))
+    return (asked, choice(context, "/finish/filled", "Filler", "Finish", filled, ("rail",)), edges)
+
+
+# Radii of cutters as they are sold, mm and inches, the largest first: what is tried as a way out.
+CUTTERS: Mapping[Unit, tuple[Fraction, ...]] = {
+    "mm": tuple(map(Fraction, (12, 10, 8, 6, 5, 4, 3, 2, 1))),
+    "in": tuple(Fraction(254, 10) * Fraction(n, 16) for n in (8, 6, 5, 4, 3, 2, 1)),
+}
+
+
+def check_edges(context: Context[object, object], frame_section: FrameSection) -> None:
+    """A radius stays within the wood: two within the face, one within what stands in front of the rabbet."""
+    if context.piece.finish.edges is None:
+        return
+    radius = exact(context.piece.finish.edges)
+    front = frame_section.front.value if frame_section.front is not None else frame_section.height.value / 2
+    room = min(frame_section.face.value / 2, front)
+    square = WayOut(("Leave the edges as they are",), (put("/finish/edges", None),))
+    if radius > room:
+        fits = next((r for r in CUTTERS[context.piece.units] if r <= room), None)
+        less = (WayOut(context.speak.say("Round them with {}", fits), (put("/finish/edges", fits),)),) if fits is not None else ()
+        context.checks.add(
+            "stop",
+            "edges.much",
+            "cut",
+            context.speak.say("Edges rounded with {} take more wood than there is: {} at the most.", radius, room),
+            why="Two of them stay within the rail’s face, one within the wood in front of a rabbet.",
+            source_key="edges",
+            parts=("rail",),
+            ways=(*less, square),
+        )
+    if context.piece.finish.how == "none":
+        context.checks.add(
+            "caution",
+            "edges.bare",
+            "cut",
+            ("What is rounded is bare wood: it wants a finish.",),
+            why="A moulding’s own finish is cut off with its edges.",
+            source_key="edges",
+            parts=("rail",),
+            ways=(*(WayOut((FINISHES[how].label,), (put("/finish/how", how),)) for how in ("wax", "oil")), square),
+        )
 
 
 def surface(context: Context[object, object], display_plan: DisplayPlan, frame_section: FrameSection) -> None:
@@ -122,6 +175,8 @@ def surface(context: Context[object, object], display_plan: DisplayPlan, frame_s
 
 def finish_parts(context: Context[object, object]) -> Iterator[Part]:
     coat, finish = FINISHES.get(context.piece.finish.how), context.piece.finish
+    if finish.edges is not None:
+        yield got("edges.cutter", "Rounding cutter with a bearing", comes="hand", size=context.speak.say("{}", exact(finish.edges)))
     if coat is None:
         return
     area = context.book.counts["finish.area"].quantity
@@ -135,6 +190,24 @@ def finish_parts(context: Context[object, object]) -> Iterator[Part]:
 def finish_operations(context: Context[object, object], own: Iterable[Operation]) -> Iterator[Operation]:
     """Sanding and coats, when nothing is sawn, drilled or glued on it any more; what is put together round its thing is finished before that."""
     coat, finish = FINISHES.get(context.piece.finish.how), context.piece.finish
+    if finish.edges is not None:
+        yield Operation(
+            "finish.edges",
+            "Round the edges",
+            context.speak.say(
+                "The front edges, inside and outside, with a radius of {}: a test in a waste piece first, in two or three passes, against the turn of "
+                f"the cutter{'' if coat is not None else '; then 120 and 240 where it ran'}.",
+                exact(finish.edges),
+            ),
+            20,
+            care="Router: both hands, the frame clamped, the cutter standing still before it is put down; eye and hearing protection, dust extraction.",
+            uses=("edges.cutter",),
+            parts=("rail",),
+            place="dusty",
+            needs=("shaped",),
+            leaves=() if coat is not None else ("finished",),
+            chain="finish",
+        )
     if coat is None:
         return
     yield Operation(
