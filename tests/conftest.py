@@ -67,7 +67,7 @@ def bought(width: Any, height: Any, **more: Any) -> dict[str, Any]:
         "width": {"middle": readings(width)},
         "height": {"centre": readings(height)},
         "face": 20,
-        "rail_height": 50,
+        "moulding_depth": 50,
         "seat_thickness": 6,
         "seat_width": 32,
         **more,

@@ -100,7 +100,9 @@ def found(change: Change, tree: Path) -> bool:
     named = [
         str(p.relative_to(tree)) for p in tree.glob("tests/core/**/test_*.py") if p.stem.removeprefix("test_") in change[0].parts
     ]
-    return fails(tree, "tests/core/job/test_jobs.py", *named) or fails(tree, "-n", "2", *beside)
+    return fails(tree, "-n", "2", "tests/core/job/test_jobs.py", "tests/core/job/test_many.py", *named) or fails(
+        tree, "-n", "2", *beside
+    )
 
 
 def fails(tree: Path, *which: str) -> bool:

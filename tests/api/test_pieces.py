@@ -243,7 +243,7 @@ def test_a_frame_already_there_is_taken_in(api: httpx.Client) -> None:
         "inside_width": "612",
         "inside_height": "466",
         "face": "20",
-        "rail_height": "50",
+        "moulding_depth": "50",
         "seat_thickness": "6",
         "seat_width": "32",
     }

@@ -47,7 +47,7 @@ def frame(width: tuple[Any, ...], height: tuple[Any, ...], **more: Any) -> dict[
         "lip": 6,
         "rabbet_depth": 20,
         "face": 25,
-        "rail_height": 28,
+        "moulding_depth": 28,
         **more,
     }
 

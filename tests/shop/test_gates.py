@@ -221,7 +221,7 @@ def test_whatever_way_a_bought_frame_is_opened_it_is_read_then(name: str) -> Non
 def test_a_frame_that_goes_by_its_label_is_read_when_it_is_opened() -> None:
     """Handbook 18: what is on the label; a frame is read before glass or board is cut. One that was read is only looked at."""
     sides = {"width": {"middle": [{"mm": 302}]}, "height": {"centre": [{"mm": 402}]}}
-    rail = {"make": "bought", "lip": 6, "face": 20, "rail_height": 30, "rabbet_depth": 20, "glass": 2}
+    rail = {"make": "bought", "lip": 6, "face": 20, "moulding_depth": 30, "rabbet_depth": 20, "glazing_thickness": 2}
     by_label = {"label_width": 300, "label_height": 400, "turned": True}
     begun = load_piece(
         {

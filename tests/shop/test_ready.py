@@ -29,7 +29,7 @@ def test_only_what_is_told_first_or_done_apart_comes_after_nothing(piece: Piece)
     """Also what is told after something at the owner’s wall, which the days leave out: a label isn’t put on before the thing is sewn."""
     worked = plan(piece, HOUSE_SHOP)
     tasks = tasks_of(worked)
-    apart = {o.key for o in worked.steps if o.apart}
+    apart = {o.key for o in worked.steps if o.beside}
     assert [t.key for t in tasks if not t.after and t.key not in apart] == [tasks[0].key]
     graph: nx.DiGraph[str] = nx.DiGraph([(a, t.key) for t in tasks for a in t.after])
     assert nx.is_directed_acyclic_graph(graph)

@@ -140,7 +140,16 @@ def test_the_bench_on_an_upright_tablet(page: Page, piece: Take) -> None:
 def test_a_frame_that_goes_by_its_label_is_read_when_it_is_opened(page: Page, take: Take) -> None:
     """A print in a bought frame of 300 × 400 by its label: its rabbet is that and 2 mm, ± 5, until the frame is open and read."""
     read = {"width": {"middle": [{"mm": 299}]}, "height": {"centre": [{"mm": 402}]}}
-    rail = {"make": "bought", "lip": 6, "face": 20, "rail_height": 30, "rabbet_depth": 20, "glass": 2, "board": 3, "tabs": True}
+    rail = {
+        "make": "bought",
+        "lip": 6,
+        "face": 20,
+        "moulding_depth": 30,
+        "rabbet_depth": 20,
+        "glazing_thickness": 2,
+        "board": 3,
+        "tabs": True,
+    }
     sides = {"width": {"middle": [{"mm": 200}]}, "height": {"centre": [{"mm": 250}]}}
     address = take({"type": "flat_work", **sides}, {"type": "on_board", "frame": rail | read}, "Print by its label")
     page.goto(f"{address}/display")
@@ -285,7 +294,9 @@ def test_what_was_typed_stays_in_its_field_and_nothing_is_called_kept_that_isn_t
     expect(page.get_by_role("textbox", name="It went wrong")).to_have_count(0)
 
 
-def test_at_the_bench_a_part_is_there_after_all_and_a_step_of_ones_own_is_put_in(page: Page, piece: Take, api: httpx.Client) -> None:
+def test_at_the_bench_a_part_is_there_after_all_and_a_step_of_ones_own_is_put_in(
+    page: Page, piece: Take, api: httpx.Client
+) -> None:
     """A part in hand is said to be there, and the step tries it instead of cutting it; a step is sent out from where it is read. By keys, too."""
     address = piece("Rows at the bench")
     page.goto(f"{address}/bench?step=lift")

@@ -273,7 +273,7 @@ def test_two_on_one_another_are_pushed_apart(page: Page, take: Take) -> None:
 
 def test_a_bought_box_too_small_is_turned_or_another_taken(page: Page, take: Take) -> None:
     page.goto(
-        take(things(item("a", "keepsake", 90, 220)), shown(frame=frame((252,), (120,), rabbet_depth=44, rail_height=50)))
+        take(things(item("a", "keepsake", 90, 220)), shown(frame=frame((252,), (120,), rabbet_depth=44, moulding_depth=50)))
         + "/arrange"
     )
     expect(page.get_by_text("goes under the lip", exact=False)).to_be_visible()

@@ -319,7 +319,7 @@ def test_trimming_is_offered_only_after_consent(page: Page, take: Take) -> None:
 
 # -- every new view -------------------------------------------------------------------------------------------------------
 
-BOX = frame((202, 203, 202), (202, 202, 202), lip=5, rabbet_depth=44, face=29, rail_height=50, glass=2, board=3)
+BOX = frame((202, 203, 202), (202, 202, 202), lip=5, rabbet_depth=44, face=29, moulding_depth=50, glazing_thickness=2, board=3)
 SHOWN = {
     "lipped": (canvas((600, 599, 600), 450, 30), {"type": "lipped", "frame": made()}, ("measure", "display", "cut")),
     "box": (canvas(200, 200, 18), {"type": "deep_ready_made", "frame": BOX}, ("display", "depth", "cut")),

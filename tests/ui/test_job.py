@@ -23,7 +23,7 @@ def order(page: Page) -> list[str]:
 
 
 def test_a_bought_box_is_filled_with_what_came_with_it(page: Page, take: Take) -> None:
-    came = frame((140,), (140,), rabbet_depth=44, rail_height=50, glass=2, board=3)
+    came = frame((140,), (140,), rabbet_depth=44, moulding_depth=50, glazing_thickness=2, board=3)
     page.goto(take(things(badge("b")), shown("shadow_box", frame=came), "Badge"))
     stage(page, "Cut")
     for part in ("rail", "glazing", "backing"):

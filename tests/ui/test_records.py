@@ -18,7 +18,7 @@ def test_from_the_bench_to_its_record_and_the_next_from_it(page: Page, piece: Ta
     name = "Kept at the bench"
     page.goto(f"{piece(name)}/bench?step=cut")
     page.get_by_role("button", name="Read what you cut").click()
-    page.get_by_label("Rails, top and bottom").fill("653")
+    page.get_by_role("textbox", name="Rails, top and bottom").fill("653")
     page.keyboard.press("Enter")
     page.get_by_role("button", name="Judge").click()
     expect(page.locator("[data-judged]")).to_be_visible()

@@ -121,7 +121,7 @@ def test_a_comparison_somebody_saved_over_is_told(page: Page, take: Take, api: h
 
 
 def test_a_pressed_sprig_between_two_sheets(page: Page, take: Take) -> None:
-    ready = frame((302, 302, 302), (402, 402, 402), rabbet_depth=14, face=20, rail_height=20, glass=2, board=3)
+    ready = frame((302, 302, 302), (402, 402, 402), rabbet_depth=14, face=20, moulding_depth=20, glazing_thickness=2, board=3)
     page.goto(take(flat((190,), (262,), material="plant"), {"type": "see_through", "frame": ready}, "Heather"))
     stage(page, "Display")
     reads(page, "border.width", "50")

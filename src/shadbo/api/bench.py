@@ -115,7 +115,7 @@ def read_gate(db: Db, now: Now, piece_id: uuid.UUID, key: str, body: m.ReadGate)
         further = goes_on(worked.piece, worked.plan, judged.edits, shop) if judged.edits and out else None
         return m.GateOut(
             judged.fine,
-            bool(gate.apart),
+            bool(gate.compared_within),
             tuple(_line(line, shop) for line in judged.lines),
             tuple(e.model_dump(mode="json") for e in judged.edits) if further else (),
             tuple(m.ChangedOut(c.label, c.before, c.after) for c in further[1]) if further else (),

@@ -355,7 +355,7 @@ class GateOut:
     the edits are meant over that one."""
 
     fine: bool
-    apart: bool
+    compared: bool
     lines: tuple[LineOut, ...]
     edits: tuple[dict[str, Any], ...]
     changes: tuple[ChangedOut, ...]

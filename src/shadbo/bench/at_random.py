@@ -160,7 +160,7 @@ def _of(kind: Any, marks: tuple[Any, ...], draw: Draw, name: str, usual: Any = N
 
 def _guess(name: str) -> Decimal | None:
     """What a length without a default usually is, so that most pieces make some sense; None for what is as large as the piece."""
-    small = ("depth", "bar", "front", "behind", "left", "highest", "thickness", "gap", "fillers", "lip", "face", "rail_height")
+    small = ("depth", "bar", "front", "behind", "left", "highest", "thickness", "gap", "fillers", "lip", "face", "moulding_depth")
     return Decimal(20) if name.startswith(small) else None
 
 

@@ -52,14 +52,14 @@ class GateReading:
 
 @dataclass(frozen=True, slots=True)
 class Gate:
-    """What is read at a gate. ``apart``: its two readings are held against one another, and may differ by that figure. ``blind``: what
+    """What is read at a gate. ``compared_within``: its two readings are held against one another, and may differ by that figure. ``blind``: what
     was planned isn’t shown before something is read. ``mend`` is what is tried where it is out, besides making it anew. ``tool`` is what made
     what is read. Without ``must`` it is no gate: what was cut may be read, one length or all, and nothing waits for it. ``typed``: what is read
     goes into the plan also where it is fine, since what comes next is ordered by it. ``rule`` of the shop says how far it may be out, where no tool
     made it; ``gives``: what gives, in words."""
 
     asks: tuple[GateReading, ...]
-    apart: str = ""
+    compared_within: str = ""
     blind: bool = True
     mend: str = ""
     tool: Tool | None = None
@@ -81,7 +81,7 @@ RABBET = (
 OF_ITS_RAIL = (
     GateReading("lip", "Lip", "rail.lip", "/display/frame/lip"),
     GateReading("face", "Face of its rail", "rail.face", "/display/frame/face"),
-    GateReading("rail", "Height of its rail", "rail.height", "/display/frame/rail_height"),
+    GateReading("rail", "Height of its rail", "rail.height", "/display/frame/moulding_depth"),
 )
 OF_ITS_SEAT = (
     *OF_ITS_RAIL[1:],
@@ -174,7 +174,7 @@ def gate_of(key: str, worked: Plan) -> Gate | None:
     if gate is None or not step.gate:
         return _cuts_of(step, worked)
     asks = tuple(a for a in (gate.asks or OF_THE_PIECE[key](worked)) if a.figure in worked.figures)
-    return replace(gate, asks=asks) if asks and (not gate.apart or gate.apart in worked.figures) else None
+    return replace(gate, asks=asks) if asks and (not gate.compared_within or gate.compared_within in worked.figures) else None
 
 
 def _cuts_of(step: Operation, worked: Plan) -> Gate | None:
@@ -198,7 +198,7 @@ def made_anew(key: str, worked: Plan) -> tuple[str, ...]:
     """The steps that are done again to make what a gate looks at as it was planned: from the first that makes rails or bars to the gate."""
     before = worked.steps[: next((n for n, o in enumerate(worked.steps) if o.key == key), 0)]
     first = next((n for n, o in enumerate(before) if {"rail", "bar"}.intersection(o.makes)), len(before))
-    return tuple(o.key for o in before[first:] if not o.apart)
+    return tuple(o.key for o in before[first:] if not o.beside)
 
 
 # The stage whose dimension lines a step’s drawing bears, by the first of its key.
@@ -302,8 +302,8 @@ def judge(key: str, readings: Mapping[str, str], worked: Plan, piece: Piece, sho
         raise Refused(*faults)
     give = Fraction(getattr(shop.rules, gate.rule)) if gate.rule else reading_gives(shop, unit, gate.tool or "saw").value
     planned = {a.key: a.length(worked) for a in given}
-    if gate.apart:
-        most = Fraction(worked.figures[gate.apart].mm or "0")
+    if gate.compared_within:
+        most = Fraction(worked.figures[gate.compared_within].mm or "0")
         first, second = (read[a.key] for a in gate.asks)
         fine = abs(first - second) <= most
         lines = tuple(Line(a.key, a.label, planned[a.key], read[a.key], most, fine) for a in gate.asks)

@@ -13,7 +13,7 @@ TRUE = flat((500, 500, 500), (700, 700, 700))
 SHEET = TRUE
 WIDE = flat((900, 900, 900), (700, 700, 700))
 SMALL = canvas(200, 200, 18)
-BOX = frame((202, 202, 202), (202, 202, 202), lip=5, rabbet_depth=44, face=29, rail_height=50, glass=2, board=3)
+BOX = frame((202, 202, 202), (202, 202, 202), lip=5, rabbet_depth=44, face=29, moulding_depth=50, glazing_thickness=2, board=3)
 MAKE = {"type": "canvas_to_make", "width": 600, "height": 900}
 GLASS, BOARD, BACK = ({"kind": "glass", "thickness": 2}, {"kind": "board", "thickness": 4}, {"kind": "back", "thickness": 4})
 MODEL = things(item("m", "figure", 160, 220, front=60))
@@ -60,7 +60,7 @@ def stretched(**more: Any) -> dict[str, Any]:
 
 def crate(*items: dict[str, Any], size: Any = 240, **more: Any) -> tuple[dict[str, Any], dict[str, Any]]:
     """Things in a bought box that is there already."""
-    bought = frame((size,), (size,), rabbet_depth=44, rail_height=50, glass=2, board=3)
+    bought = frame((size,), (size,), rabbet_depth=44, moulding_depth=50, glazing_thickness=2, board=3)
     return things(*items), shown("shadow_box", **{"frame": bought, **more})
 
 

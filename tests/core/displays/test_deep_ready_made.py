@@ -31,7 +31,7 @@ CALM: list[tuple[Any, Any]] = [(SMALL, ready_made())]
 
 def test_a_box_without_tabs_is_closed_with_points_as_many_as_are_drawn() -> None:
     """Points no more than 150 mm apart, three a side at the least (the shop’s rule); its sheet is called by what it is."""
-    frame = BOX | {"tabs": False, "sheet": "acrylic", "glass": 2}
+    frame = BOX | {"tabs": False, "sheet": "acrylic", "glazing_thickness": 2}
     done = worked(SMALL, ready_made(frame=frame))
     got = {p.key: p for p in done.to_get}
     assert "tabs" not in got and got["points"].count == 12

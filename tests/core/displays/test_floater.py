@@ -50,7 +50,7 @@ def test_a_three_quarter_rail_adds_an_inch_and_a_half(make_piece: MakePiece) -> 
 
 # Common practice: a 200 mm square canvas in a 250 mm square ready-made has rails 25 mm wide.
 def test_two_hundred_in_two_fifty_has_rails_of_twenty_five(make_piece: MakePiece) -> None:
-    piece = make_piece((200,), (200,), 18, frame=bought(200, 200, face=25, rail_height=30))
+    piece = make_piece((200,), (200,), 18, frame=bought(200, 200, face=25, moulding_depth=30))
     assert mm(piece, "frame.outside.width") == 250
 
 
@@ -91,7 +91,7 @@ def test_the_reading_for_each_use_shows_in_the_sums(make_piece: MakePiece) -> No
     assert book["canvas.height.smallest"].value == 449
 
 
-@pytest.mark.parametrize("solve", ["reveal", "lift", "rail_height"])
+@pytest.mark.parametrize("solve", ["reveal", "lift", "moulding_depth"])
 def test_solving_either_way_agrees(make_piece: MakePiece, solve: str) -> None:
     """R = t + l + D + reveal: give any two of lift, reveal, R and the third is the same number."""
     base = book_of(make_piece(solve="lift", reveal=3), SHOP)
@@ -319,8 +319,8 @@ CHECKS: list[tuple[Any, ...]] = [
     ("moulding.missing", "stop", *floated(frame=NEW | {"moulding": "sold-out"})),
     ("reveal.impossible", "stop", *floated(frame={"make": "new", "moulding": "ash-18x45"})),
     ("reveal.proud", "note", *floated(solve="reveal", lift=9)),
-    ("rail.low", "stop", *floated(solve="rail_height", lift=6, reveal=3)),
-    ("rail.rip", "note", *floated(solve="rail_height", lift=0, reveal=3)),
+    ("rail.low", "stop", *floated(solve="moulding_depth", lift=6, reveal=3)),
+    ("rail.rip", "note", *floated(solve="moulding_depth", lift=0, reveal=3)),
     ("lift.stock", "note", *floated(solve="lift", reveal="5.2", frame={"make": "new", "moulding": "oak-20x50"})),
     ("lift.all_round", "caution", *floated(width=(900, 900, 900), lift_kind="strips")),
     ("seat.reach", "stop", *floated(frame=NEW | {"gap": 25})),

@@ -97,7 +97,7 @@ def test_the_dust_cover_stays_inside_and_has_its_hole() -> None:
 
 
 def boxed(thing: dict[str, Any], **display: Any) -> Plan:
-    box = frame((202, 202, 202), (202, 202, 202), lip=5, rabbet_depth=44, face=29, rail_height=50, glass=2, board=3)
+    box = frame((202, 202, 202), (202, 202, 202), lip=5, rabbet_depth=44, face=29, moulding_depth=50, glazing_thickness=2, board=3)
     return worked(thing, {"type": "deep_ready_made", "frame": box, **display})
 
 
@@ -115,7 +115,7 @@ def test_a_200_canvas_in_a_250_box() -> None:
 
 def test_packing_and_card_are_cut_to_length() -> None:
     """Common practice: strips at the sides as long as the box, those at top and bottom between them. Box 310 × 410, canvas 300 × 400, lip 6, glass 2."""
-    box = frame((310,), (410,), lip=6, rabbet_depth=40, glass=2, board=3)
+    box = frame((310,), (410,), lip=6, rabbet_depth=40, glazing_thickness=2, board=3)
     done = worked(canvas(300, 400, 18), {"type": "deep_ready_made", "frame": box})
     cut = {c.key: (float(c.mm), c.count, plain(c.section, "mm")) for c in done.cuts if c.key.startswith(("packing", "card"))}
     assert cut == {
@@ -162,7 +162,9 @@ def test_a_canvas_too_deep_for_its_box_has_ways_out_that_mend_it() -> None:
         canvas(200, 200, 38),
         {
             "type": "deep_ready_made",
-            "frame": frame((202, 202, 202), (202, 202, 202), lip=5, rabbet_depth=44, face=29, rail_height=50, glass=2, board=3),
+            "frame": frame(
+                (202, 202, 202), (202, 202, 202), lip=5, rabbet_depth=44, face=29, moulding_depth=50, glazing_thickness=2, board=3
+            ),
         },
     )
     stop = next(c for c in plan(start, HOUSE_SHOP).stops if c.key == "depth.slack")

@@ -18,7 +18,7 @@ from tests.core.mending import fires_and_is_mended
 from tests.core.things import flat, frame, made, mm, piece, worked
 
 SPRIG = flat((186,), (262,), material="plant", weight="0.02")
-READY = frame((302, "301.5", 302), (402, 402, 402), rabbet_depth=14, face=20, rail_height=20, glass=2, board=3)
+READY = frame((302, "301.5", 302), (402, 402, 402), rabbet_depth=14, face=20, moulding_depth=20, glazing_thickness=2, board=3)
 
 
 def test_borders_from_what_is_there() -> None:

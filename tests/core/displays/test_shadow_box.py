@@ -35,7 +35,11 @@ CHECKS: list[tuple[Any, ...]] = [
         things(badge("a", front=30)),
         shown(moulding="oak-lip-25x30", spacer=45, fillers=[10], mount=6, backing=6),
     ),
-    ("depth.slack", "stop", *crate(badge("a"), frame=frame((202,), (202,), rabbet_depth=19, rail_height=24, glass=2, board=3))),
+    (
+        "depth.slack",
+        "stop",
+        *crate(badge("a"), frame=frame((202,), (202,), rabbet_depth=19, moulding_depth=24, glazing_thickness=2, board=3)),
+    ),
     ("depth.slack", "stop", things(badge("a", front=73, behind=0)), shown(moulding="walnut-box-28x90")),
     ("depth.fill", "note", things(badge("a")), shown(moulding="oak-box-25x65")),
     ("depth.air", "stop", things(badge("a", front=12)), shown(spacer=10, moulding="oak-box-25x65")),
@@ -43,7 +47,11 @@ CHECKS: list[tuple[Any, ...]] = [
     (
         "depth.cut_down",
         "note",
-        *crate(badge("a"), frame=frame((202,), (202,), rabbet_depth=19, rail_height=24, glass=2, board=3), inner="cut_down"),
+        *crate(
+            badge("a"),
+            frame=frame((202,), (202,), rabbet_depth=19, moulding_depth=24, glazing_thickness=2, board=3),
+            inner="cut_down",
+        ),
     ),
     ("depth.build_up", "note", things(badge("a")), shown(build_up=5)),
     (
@@ -53,7 +61,7 @@ CHECKS: list[tuple[Any, ...]] = [
             badge("a", front=20, behind=0),
             spacer=26,
             mount=5,
-            frame=frame((240,), (240,), rabbet_depth="39.3", rail_height=50, glass=2, board=3),
+            frame=frame((240,), (240,), rabbet_depth="39.3", moulding_depth=50, glazing_thickness=2, board=3),
         ),
     ),
     ("crest.width.j", "stop", things(item("j", "garment", 500, 700, folding=JERSEY | {"crest_width": 290})), shown(**DEEP)),

@@ -361,7 +361,7 @@ def test_an_outline_brings_its_sizes() -> None:
 
 
 def test_a_thing_for_a_bought_box_is_offered_boxes_that_take_it() -> None:
-    start = piece(things(item("a", "keepsake", 150, 150)), shown(frame=frame((140,), (140,), rabbet_depth=44, rail_height=50)))
+    start = piece(things(item("a", "keepsake", 150, 150)), shown(frame=frame((140,), (140,), rabbet_depth=44, moulding_depth=50)))
     ready = next(i for i in plan(start, HOUSE_SHOP).stages[1].inputs if i.kind == "choice" and i.key == "ready")
     assert ready.options[0].label[0] in ("Box frame 230 × 230", "Box frame 250 × 250")
 

@@ -20,7 +20,7 @@ from shadbo.core.quantity.figures import plain
 from tests.core.things import badge, frame, item, keys, made, mm, piece, things, worked
 from tests.core.things import box as shown
 
-SHALLOW = frame((202,), (202,), rabbet_depth=19, rail_height=24, glass=2, board=3)
+SHALLOW = frame((202,), (202,), rabbet_depth=19, moulding_depth=24, glazing_thickness=2, board=3)
 
 
 def check_of(done: Plan, key: str) -> Any:
@@ -210,7 +210,7 @@ def test_from_the_objects_to_the_box() -> None:
 
 
 def test_a_bought_box_takes_them_turned() -> None:
-    start = piece(things(item("a", "keepsake", 90, 220)), shown(frame=frame((252,), (120,), rabbet_depth=44, rail_height=50)))
+    start = piece(things(item("a", "keepsake", 90, 220)), shown(frame=frame((252,), (120,), rabbet_depth=44, moulding_depth=50)))
     check = check_of(plan(start, HOUSE_SHOP), "edge.a")
     turn = next(i for i, w in enumerate(check.ways) if "quarter turn" in plain(w.say, "mm") or "some turned" in plain(w.say, "mm"))
     after = plan(apply_edits(start, [TakeWayOut(check="edge.a", index=turn)], HOUSE_SHOP), HOUSE_SHOP)

@@ -16,9 +16,9 @@ from tests.core.mending import fires_and_is_mended
 from tests.core.things import badge, flat, frame, item, keys, mm, piece, things, worked
 
 PRINT = flat((200,), (250,))
-CAME: dict[str, Any] = {"glass": 2, "board": 3, "tabs": True, "hanger": "top"}
+CAME: dict[str, Any] = {"glazing_thickness": 2, "board": 3, "tabs": True, "hanger": "top"}
 
-DEEP = frame((202,), (202,), rabbet_depth=44, rail_height=50, **CAME)
+DEEP = frame((202,), (202,), rabbet_depth=44, moulding_depth=50, **CAME)
 
 
 def bought(**more: Any) -> dict[str, Any]:
@@ -123,7 +123,7 @@ def test_a_label_that_is_not_what_was_read() -> None:
 
 
 def test_a_depth_on_a_label_is_often_the_frames_own() -> None:
-    deep = {"type": "shadow_box", "frame": frame((202,), (202,), rabbet_depth=33, rail_height=45, label_depth=45, **CAME)}
+    deep = {"type": "shadow_box", "frame": frame((202,), (202,), rabbet_depth=33, moulding_depth=45, label_depth=45, **CAME)}
     own = next(c for c in worked(things(badge("b")), deep).checks if c.key == "frame.label.depth")
     assert own.severity == "note" and "the frame’s own" in plain(own.say, "mm")
     deep["frame"]["label_depth"] = 60

@@ -269,7 +269,7 @@ LINES = (
         "direct",
         "points",
         never="panel glue spray",
-        asked={"apart": "yes"},
+        asked={"reversible": "yes"},
     ),
     Line(
         "don’t know is answered with care (A)",
@@ -278,7 +278,7 @@ LINES = (
         "direct",
         "points",
         never="panel glue",
-        asked={"apart": "unknown"},
+        asked={"reversible": "unknown"},
     ),
     Line("the only jigsaw is never glued to a panel (1)", thing("puzzle"), ALL, never="panel glue spray", asked=ONLY),
     Line("a badge: its own pin (9)", thing("badge"), ALL, "shadow_box", "own_pin", "glass plain"),

@@ -11,7 +11,7 @@ from shadbo.core.quantity.figures import plain
 
 ANSWERS = {
     "replaced": ("yes", "no", "unknown"),
-    "apart": ("yes", "no", "unknown"),
+    "reversible": ("yes", "no", "unknown"),
     "signed": ("front", "back", "edge", "unknown"),
     "wishes": (["safe"], ["seen"], ["edges"], ["both"], ["unglazed"], ["cheap"]),
 }
@@ -34,5 +34,5 @@ def test_each_answer_says_something_else(thing: dict[str, object], display: dict
 
 
 def test_it_says_how_this_way_of_showing_meets_it() -> None:
-    done = plan(piece(*SHOWN[0], asked={"apart": "yes", "wishes": ["cheap"]}), HOUSE_SHOP)
+    done = plan(piece(*SHOWN[0], asked={"reversible": "yes", "wishes": ["cheap"]}), HOUSE_SHOP)
     assert done.held.reversible == "yes" and "It must come apart again: all that holds it can be undone" in told(done)

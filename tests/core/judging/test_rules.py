@@ -46,7 +46,7 @@ def produced() -> set[str]:
         for b in (False, True)
         for lux in (None, 500)
     ]  # type: ignore[arg-type]
-    asked = WhatMatters(apart="unknown", wishes=["safe", "seen", "edges", "both", "unglazed", "cheap"])
+    asked = WhatMatters(reversible="unknown", wishes=["safe", "seen", "edges", "both", "unglazed", "cheap"])
     for what in (*KINDS, *MATERIALS, "stretched", "rolled"):
         for trait in (*TRAITS, ""):
             for room in rooms[:: len(rooms) // 4]:

@@ -11,7 +11,7 @@ from shadbo.core.planning.starting import STARTS, start_piece
 from shadbo.exports.job import job_to_text
 from shadbo.shop.bench import gate_of, judge
 
-ALL = ["width", "height", "rabbet_depth", "lip", "face", "rail_height"]
+ALL = ["width", "height", "rabbet_depth", "lip", "face", "moulding_depth"]
 
 
 def begun(key: str, **typed: str) -> Piece:
@@ -66,7 +66,7 @@ def test_what_is_not_read_is_empty_at_its_field_and_told_where_the_frame_is_open
     fields = {
         i.pointer: i for s in worked.stages for i in s.inputs if i.kind == "length" and i.pointer.startswith("/display/frame/")
     }
-    for place in ("lip", "face", "rabbet_depth", "rail_height", "width/middle/0", "height/centre/0"):
+    for place in ("lip", "face", "rabbet_depth", "moulding_depth", "width/middle/0", "height/centre/0"):
         one = fields[f"/display/frame/{place}"]
         assert one.shown is None and "Not read yet" in plain(one.hint, "mm")
     assert "Read its rabbet, by its label" in job_to_text(worked) and "its lip, its face and the height of its rail" in job_to_text(
@@ -76,12 +76,12 @@ def test_what_is_not_read_is_empty_at_its_field_and_told_where_the_frame_is_open
 
 def test_what_is_typed_is_read_and_then_it_can_stop() -> None:
     piece = read(begun("badge_label", label_depth="30"), rabbet_depth="9", lip="5")
-    assert unread(piece) == ["width", "height", "face", "rail_height"]
+    assert unread(piece) == ["width", "height", "face", "moulding_depth"]
     stop = next(c for c in plan(piece, HOUSE_SHOP).checks if c.key == "depth.slack")
     assert stop.severity == "stop" and "not read yet" not in plain(stop.say, "mm")
     both = read(piece, width__middle__0="203 x 254")
-    assert unread(both) == ["face", "rail_height"]
-    whole = read(both, face="18", rail_height="16")
+    assert unread(both) == ["face", "moulding_depth"]
+    whole = read(both, face="18", moulding_depth="16")
     assert unread(whole) == [] and not any(c.key in ("frame.unread", "frame.by_label") for c in plan(whole, HOUSE_SHOP).checks)
 
 

@@ -167,7 +167,7 @@ def test_a_change_is_told_in_words(make_piece: MakePiece) -> None:
         (lambda d: d["object"].update(width={}), "/object/width", "at least one reading"),
         (lambda d: d.update(surprise=1), "/surprise", "not permitted"),
         (lambda d: d.pop("name"), "/name", "required"),
-        (lambda d: d["display"].update(solve="rail_height", frame=bought(612, 462)), "/display", "can't be worked out"),
+        (lambda d: d["display"].update(solve="moulding_depth", frame=bought(612, 462)), "/display", "can't be worked out"),
     ],
 )
 def test_a_bad_document_is_refused_at_its_place(spoil: Any, pointer: str, says: str) -> None:

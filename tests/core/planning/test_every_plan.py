@@ -31,7 +31,12 @@ def pieces(draw: Any) -> Piece:
     widths, heights = (tuple(str(size + o) for o in draw(OFF)) for size in (w, h))
     depth = draw(st.integers(8, 60))
     ready = frame(
-        (w + 4, w + 5, w + 4), (h + 4, h + 4, h + 5), rabbet_depth=draw(st.integers(8, 50)), rail_height=60, glass=2, board=3
+        (w + 4, w + 5, w + 4),
+        (h + 4, h + 4, h + 5),
+        rabbet_depth=draw(st.integers(8, 50)),
+        moulding_depth=60,
+        glazing_thickness=2,
+        board=3,
     )
     profile = made(draw(st.sampled_from([m.key for m in HOUSE_SHOP.rabbet_mouldings])))
     either = draw(st.sampled_from([ready, profile]))
@@ -113,8 +118,8 @@ def boxes(draw: Any) -> Piece:
         (draw(st.integers(120, 600)),),
         (draw(st.integers(120, 600)),),
         rabbet_depth=draw(st.integers(8, 60)),
-        rail_height=66,
-        glass=draw(st.sampled_from([0, 2])),
+        moulding_depth=66,
+        glazing_thickness=draw(st.sampled_from([0, 2])),
         board=draw(st.sampled_from([0, 3])),
         turned=draw(st.booleans()),
     )
@@ -164,7 +169,10 @@ def others(draw: Any) -> Piece:
     )
     either = draw(
         st.sampled_from(
-            [made("oak-lip-25x30"), frame((draw(st.integers(60, 1500)),), (draw(st.integers(60, 1500)),), glass=2, board=3)]
+            [
+                made("oak-lip-25x30"),
+                frame((draw(st.integers(60, 1500)),), (draw(st.integers(60, 1500)),), glazing_thickness=2, board=3),
+            ]
         )
     )
     kind = draw(st.sampled_from(["hanger_bars", "panel", "see_through", "sash", "suspended", "layered_box"]))
@@ -374,7 +382,7 @@ def test_front_and_back_of_a_lipped_frame_are_of_one_size() -> None:
 
 
 def test_a_section_stacks_its_layers_as_thick_as_they_are() -> None:
-    box = frame((202, 202, 202), (202, 202, 202), lip=5, rabbet_depth=44, face=29, rail_height=50, glass=2, board=3)
+    box = frame((202, 202, 202), (202, 202, 202), lip=5, rabbet_depth=44, face=29, moulding_depth=50, glazing_thickness=2, board=3)
     done = worked(canvas(200, 200, 18), {"type": "deep_ready_made", "frame": box})
     section = done.view("section")
     boxes = {s.part: Polygon(s.points).bounds for s in section.shapes if s.kind == "polygon"}

@@ -125,6 +125,6 @@ def test_a_made_frame_is_not_sawn(make_piece: MakePiece) -> None:
 
 
 def test_a_rail_that_is_ripped_has_its_step_and_its_caution(make_piece: MakePiece) -> None:
-    steps = {s.key: s for s in plan(make_piece(solve="rail_height", lift=0), HOUSE_SHOP).steps}
+    steps = {s.key: s for s in plan(make_piece(solve="moulding_depth", lift=0), HOUSE_SHOP).steps}
     assert plain(steps["rip"].say, "mm") == "Rip to 47 mm high."
     assert "eye" in steps["rip"].care

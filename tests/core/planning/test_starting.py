@@ -30,7 +30,7 @@ SIZES = {
     "inside_width": "612",
     "inside_height": "462",
     "face": "20",
-    "rail_height": "50",
+    "moulding_depth": "50",
     "seat_thickness": "6",
     "seat_width": "32",
     "front": "12",

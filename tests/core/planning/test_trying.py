@@ -131,7 +131,7 @@ def test_a_stop_that_its_own_way_mends_in_that_frame_is_not_shown_another_way() 
     """Too few stitches are more stitches; nobody turns to another way of showing for that."""
     tool = things(item("tool", "tool", 120, 120, front=10, weight="2"))
     few = {"chosen": [{"subject": "tool", "methods": ["clips"], "count": 1}]}
-    stuck = piece(tool, box(frame=frame((202,), (202,), rabbet_depth=44, rail_height=50)), hold=few)
+    stuck = piece(tool, box(frame=frame((202,), (202,), rabbet_depth=44, moulding_depth=50)), hold=few)
     ways = ways_out(stuck, HOUSE_SHOP)["hold.few.tool"]
     assert plain(ways[0].say, "mm").startswith("As many as are counted") and not any(
         "in the frame it has" in plain(w.say, "mm") for w in ways

@@ -119,7 +119,7 @@ def test_every_figure_of_every_kind_of_piece_opens(make_piece: MakePiece) -> Non
         make_piece((600,), (450,)),
         make_piece(frame=bought(624, 460, liner_width=2)),
         make_piece(frame={"make": "new", "moulding": "pine-20x44", "spare_rail": True}, depth=18),
-        make_piece(solve="rail_height", lift=1),
+        make_piece(solve="moulding_depth", lift=1),
     ):
         book = book_of(piece, HOUSE_SHOP)
         for dim in book.dims.values():

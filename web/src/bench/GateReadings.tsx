@@ -115,7 +115,7 @@ export function GateReadings({ piece, step, unit, hand, onAnew, onRead }: Props)
                   {fault.message}. Accepted: {fault.accepted}
                 </span>
               )}
-              {line && !judged?.apart && (
+              {line && !judged?.compared && (
                 <span className={`block text-[15px] ${line.fine ? "text-moss" : "text-stop"}`}>
                   planned <Length shown={line.planned} unit={unit} />, off by <Length shown={line.off} unit={unit} />
                   {line.doubt && <span className="block">{line.doubt}</span>}
@@ -138,13 +138,13 @@ export function GateReadings({ piece, step, unit, hand, onAnew, onRead }: Props)
         <div role="status" data-judged={judged.fine ? "fine" : "out"} className={`mt-3 border-l-4 p-3 text-[16px] leading-snug ${judged.fine ? "border-l-moss bg-sheet" : "border-l-stop bg-stop-wash"}`}>
           {judged.fine ? (
             <>
-              <p className="font-semibold text-moss">{judged.apart ? "Square enough. Go on." : `As planned, within what ${judged.gives}. Go on.`}</p>
+              <p className="font-semibold text-moss">{judged.compared ? "Square enough. Go on." : `As planned, within what ${judged.gives}. Go on.`}</p>
               {judged.edits.length > 0 && goOn("Put what was read into the plan")}
             </>
           ) : (
             <>
               <p className="font-semibold text-stop">
-                {judged.apart ? "The diagonals differ by more than " : `Out by more than ${judged.gives}, `}
+                {judged.compared ? "The diagonals differ by more than " : `Out by more than ${judged.gives}, `}
                 {judged.lines[0] && <Length shown={judged.lines[0].give} unit={unit} />}. Nothing more is cut before this is settled.
               </p>
               {judged.edits.length > 0 && goOn("Go on with what is there")}

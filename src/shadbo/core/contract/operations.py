@@ -53,7 +53,7 @@ class Operation:
     in. ``after`` is what comes of that: what it comes after in the job.
 
     ``holds`` are the things it fixes for good or for a long time, by ``method``; ``closes`` the pack;
-    ``inside`` is what can’t be done once it is closed. ``apart``: it is done beside the frame, and doesn’t wait for glue or coats told
+    ``inside`` is what can’t be done once it is closed. ``beside``: it is done beside the frame, and doesn’t wait for glue or coats told
     before it, only for what it names, what it uses and the gates before it. ``takes`` is what is
     kept busy by it, ``takes_on`` so many minutes longer than the hands are. ``also``: what is told behind ``say`` of parts that may be
     left out; joined to a job it is told, or gone.
@@ -79,7 +79,7 @@ class Operation:
     closes: bool = False
     inside: bool = False
     place: Place = "bench"
-    apart: bool = False
+    beside: bool = False
     takes: Equipment | None = None
     takes_on: int = 0
     also: tuple[Clause, ...] = ()

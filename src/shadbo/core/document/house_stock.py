@@ -38,8 +38,8 @@ def _bar(key: str, name: str, wood: str, depth: str, width: str) -> StretcherBar
 
 
 def _ready(key: str, name: str, *mm: str) -> ReadyFrame:
-    """Rabbet width and height, lip, rabbet depth, face, rail height, glass, board."""
-    names = ("width", "height", "lip", "rabbet_depth", "face", "rail_height", "glass", "board")
+    """Rabbet width and height, lip, rabbet depth, face, moulding depth, glazing thickness, board."""
+    names = ("width", "height", "lip", "rabbet_depth", "face", "moulding_depth", "glazing_thickness", "board")
     return ReadyFrame(key=key, name=name, **{n: Decimal(v) for n, v in zip(names, mm, strict=True)})
 
 

@@ -7,9 +7,9 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from decimal import Decimal
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from shadbo.core.document.decisions.canvas import (
     FACE_MM,
@@ -22,6 +22,7 @@ from shadbo.core.document.decisions.canvas import (
     SEAT_WIDTH_MM,
     SHEET_MM,
 )
+from shadbo.core.document.earlier import shop_as_written_now
 from shadbo.core.document.objects import BAR_WIDTH_MM
 from shadbo.core.document.readings import BAR_DEPTH_MM, SIDE_MM, Part, UnitName
 from shadbo.core.document.rules import Rules
@@ -98,8 +99,8 @@ class ReadyFrame(Part):
     lip: LIP_MM
     rabbet_depth: RABBET_DEPTH_MM
     face: FACE_MM
-    rail_height: RAIL_MM
-    glass: SHEET_MM = Decimal(0)
+    moulding_depth: RAIL_MM
+    glazing_thickness: SHEET_MM = Decimal(0)
     board: SHEET_MM = Decimal(0)
 
 
@@ -175,6 +176,11 @@ class Shop(Part):
     mat_boards: tuple[MatBoard, ...] = ()
     spacers: tuple[SHEET_MM, ...] = ()
     rolls: tuple[SIDE_MM, ...] = ()
+
+    @model_validator(mode="before")
+    @classmethod
+    def _as_written_now(cls, document: Any) -> Any:
+        return shop_as_written_now(document) if isinstance(document, dict) else document
 
     def with_own(self, own: OwnStock) -> Shop:
         """The shop with what a piece has of its own, first in its lists."""

@@ -168,8 +168,8 @@ def _bought(depth: Any) -> dict[str, Any]:
     return {
         "make": "bought",
         "rabbet_depth": depth,
-        "rail_height": depth + 6,
-        "glass": 2,
+        "moulding_depth": depth + 6,
+        "glazing_thickness": 2,
         "board": 3,
         "tabs": True,
         "hanger": "top",

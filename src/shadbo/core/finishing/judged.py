@@ -73,7 +73,7 @@ def asked_inputs(context: Context[object, object], way: Way) -> list[Input]:
         ),
         choice(
             context,
-            "/asked/apart",
+            "/asked/reversible",
             "Must it come apart again?",
             GROUP,
             (("", ("not asked",), ()), ("yes", ("yes",), ()), ("no", ("no",), ()), ("unknown", ("don’t know: as if yes",), ())),
@@ -192,9 +192,9 @@ def check_asked(context: Context[object, object], way: Way, held: Mounting) -> N
     """What was answered under “what matters”, and how this way of showing meets it: one line, each answer in it."""
     asked = context.piece.asked
     told = [REPLACED[asked.replaced]] if asked.replaced in REPLACED else []
-    if asked.apart:
+    if asked.reversible:
         wanted = {"yes": "It must come apart again", "unknown": "It may have to come apart again", "no": "It need not come apart"}
-        told.append(f"{wanted[asked.apart]}: {UNDONE[held.reversible]}")
+        told.append(f"{wanted[asked.reversible]}: {UNDONE[held.reversible]}")
     if asked.signed in SIGNED:
         told.append(SIGNED[asked.signed])
     told += [f"{WISHES[wish]}: {_met(context, way, {f'wish_{wish}'})}" for wish in asked.wishes]

@@ -25,7 +25,7 @@ SIDES = {"width": ("top", "bottom"), "height": ("left", "right")}
 def framed(rabbet: Rabbet) -> tuple[Space, float]:
     """The rails, and how far behind their front the rabbet begins (mm)."""
     space = Space(rabbet.outside["width"], rabbet.outside["height"])
-    high = mm(rabbet.rail_height)
+    high = mm(rabbet.moulding_depth)
     under = round(high - min(mm(rabbet.depth), high), 3)
     space.rails(rabbet.face, 0, under, more=((mm(rabbet.face) - mm(rabbet.lip), under, high),))
     return space, under
@@ -139,7 +139,7 @@ def clips_behind(
         return
     space.then()
     w, h, wall = mm(space.width), mm(space.height), mm(rabbet.face) - mm(rabbet.lip)
-    high = mm(rabbet.rail_height)
+    high = mm(rabbet.moulding_depth)
     for axis, across in (("width", h), ("height", w)):
         for i, place in enumerate(places[axis], start=1):
             along = start[axis] + mm(place)

@@ -39,10 +39,10 @@ def bought(context: Context[object, object]) -> ReadFrame | None:
 def sheet_came(context: Context[object, object]) -> bool:
     """Whether the sheet in front is the one that came with the frame."""
     display, frame = context.display, bought(context)
-    if frame is None or not frame.glass or (glazing_of(display), grade_of(display)) != (frame.sheet, "plain"):
+    if frame is None or not frame.glazing_thickness or (glazing_of(display), grade_of(display)) != (frame.sheet, "plain"):
         return False
     wanted = display.glazing_thickness if isinstance(display, OfThickness) else None
-    return wanted is None or wanted == frame.glass
+    return wanted is None or wanted == frame.glazing_thickness
 
 
 def sheet_part(context: Context[object, object]) -> Part:
@@ -54,7 +54,7 @@ def sheet_part(context: Context[object, object]) -> Part:
 def put_by(context: Context[object, object]) -> tuple[Part, ...]:
     """The sheet that came with a frame and is not used in it: out, wrapped and put by."""
     frame = bought(context)
-    if frame is None or not frame.glass or sheet_came(context):
+    if frame is None or not frame.glazing_thickness or sheet_came(context):
         return ()
     return (got("sheet.by", f"{SHEETS[frame.sheet]} that came with it", comes="came", note=("put by",)),)
 
@@ -102,7 +102,7 @@ def open_step(context: Context[object, object], *, again: bool = True) -> Operat
     assert frame is not None
     how = "Lift its tabs with a tool" if frame.tabs else "Draw out what closes its back"
     sheet = ""
-    if frame.glass:
+    if frame.glazing_thickness:
         sheet = (
             f"; leave the {frame.sheet} in the frame while you work"
             if sheet_came(context)

@@ -73,7 +73,7 @@ def usual_thick(context: Context[object, object], longest: Fraction) -> Fraction
     if typed is not None:
         return exact(typed)
     if frame is not None and sheet_came(context):
-        return exact(frame.glass)
+        return exact(frame.glazing_thickness)
     if glazing_of(display) != "acrylic":
         return context.rule("glass_laminated" if grade_of(display) == "laminated" else "glass")
     return context.rule("acrylic_large" if longest > context.rule("acrylic_bow_over") else "acrylic")

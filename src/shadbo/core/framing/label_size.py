@@ -155,7 +155,7 @@ UNREAD: Mapping[Unread | UnreadInside, str] = {
     "rabbet_depth": "the depth of its rabbet",
     "lip": "its lip",
     "face": "its face",
-    "rail_height": "the height of its rail",
+    "moulding_depth": "the height of its rail",
     "seat_thickness": "the thickness of its seat",
     "seat_width": "the width of its seat",
 }

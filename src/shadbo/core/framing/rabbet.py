@@ -38,7 +38,7 @@ class Rabbet:
     inner: dict[str, Side] | None
     lip: Dim
     face: Dim
-    rail_height: Dim
+    moulding_depth: Dim
     depth: Dim
     size: dict[str, Dim]
     sight: dict[str, Dim]
@@ -48,14 +48,16 @@ class Rabbet:
     @property
     def area_mm2(self) -> Fraction:
         """Section of the rail: the whole less the rabbet cut out of it."""
-        depth = min(self.depth.value, self.rail_height.value)
-        return self.face.value * self.rail_height.value - self.lip.value * depth
+        depth = min(self.depth.value, self.moulding_depth.value)
+        return self.face.value * self.moulding_depth.value - self.lip.value * depth
 
     def frame_section(self, weights: Iterable[Weight], hangs: tuple[str, ...] = ANY_HANGER) -> FrameSection:
         """The frame to hang by; its bottom rail bears all that is not itself."""
         bears = sum((w.kg for w in weights if w.part != "rail"), Fraction(0))
-        front = self.rail_height - self.depth
-        return FrameSection(self.face, self.face - self.lip, self.rail_height, self.wood, front, self.inner is None, bears, hangs)
+        front = self.moulding_depth - self.depth
+        return FrameSection(
+            self.face, self.face - self.lip, self.moulding_depth, self.wood, front, self.inner is None, bears, hangs
+        )
 
     @property
     def wood(self) -> str:
@@ -110,7 +112,7 @@ def made_rabbet(context: Context[object, object], frame: NewRabbet, sight: Mappi
         inner=None,
         lip=lip,
         face=face,
-        rail_height=height,
+        moulding_depth=height,
         depth=depth,
         size=size,
         sight=seen,
@@ -143,7 +145,7 @@ def read_rabbet(context: Context[object, Framed], frame: ReadFrame) -> Rabbet:
     book, shop = context.book, context.shop
     read = partial(read_once, context)
     lip, face = read("lip", "rail.lip", "Lip"), read("face", "rail.face", "Face")
-    height, depth = (read("rail_height", "rail.height", "Rail height"), read("rabbet_depth", "rabbet.depth", "Rabbet depth"))
+    height, depth = (read("moulding_depth", "rail.height", "Rail height"), read("rabbet_depth", "rabbet.depth", "Rabbet depth"))
     inner = {}
     for axis in AXES:
         own = other(axis) if frame.turned else axis
@@ -161,7 +163,7 @@ def read_rabbet(context: Context[object, Framed], frame: ReadFrame) -> Rabbet:
         inner=inner,
         lip=lip,
         face=face,
-        rail_height=height,
+        moulding_depth=height,
         depth=depth,
         size=size,
         sight=seen,
@@ -201,7 +203,7 @@ def rails_of(context: Context[object, object], rabbet: Rabbet, frame: NewRabbet)
         rabbet.moulding.name,
         exact(rabbet.moulding.length),
         rabbet.face,
-        bar_of(context.speak, rabbet.face, rabbet.rail_height, context.speak.say("lip {}", rabbet.lip)),
+        bar_of(context.speak, rabbet.face, rabbet.moulding_depth, context.speak.say("lip {}", rabbet.lip)),
         rabbet.outside,
         rabbet.sight,
         frame.spare_rail,
@@ -249,8 +251,8 @@ def _check_rail(context: Context[object, object], rabbet: Rabbet) -> None:
         (
             "wood.through",
             rabbet.depth,
-            rabbet.rail_height,
-            ("rabbet_depth", "rail_height"),
+            rabbet.moulding_depth,
+            ("rabbet_depth", "moulding_depth"),
             "The rabbet, {} deep, goes right through the rail, {} high.",
         ),
     ):
@@ -465,7 +467,7 @@ def _came_sheet(context: Context[object, Framed], rabbet: Rabbet, axis: str) -> 
             source_key="lap",
             figure=lap.name,
             parts=("glazing", "rail"),
-            ways=(WayOut(("Cut a new sheet for it",), (put("/display/frame/glass", Fraction(0)),)),),
+            ways=(WayOut(("Cut a new sheet for it",), (put("/display/frame/glazing_thickness", Fraction(0)),)),),
         )
     return sheet
 

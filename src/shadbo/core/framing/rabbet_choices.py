@@ -27,7 +27,7 @@ from shadbo.core.quantity.lengths import as_decimal
 from shadbo.core.quantity.sums import Dim
 
 # What a ready-made frame of the list says of itself besides its size.
-TAKEN = ("lip", "rabbet_depth", "face", "rail_height", "glass", "board")
+TAKEN = ("lip", "rabbet_depth", "face", "moulding_depth", "glazing_thickness", "board")
 
 
 def make_one(context: Context[object, object], say: str) -> WayOut:
@@ -77,15 +77,17 @@ def frame_inputs(
             f"Rabbet {own}, from behind",
             "rail",
         )
-    inputs += [given(show, dim, "Its rail") for dim in (rabbet.lip, rabbet.face, rabbet.depth, rabbet.rail_height)]
+    inputs += [given(show, dim, "Its rail") for dim in (rabbet.lip, rabbet.face, rabbet.depth, rabbet.moulding_depth)]
     inputs += label_inputs(context, frame)
     if came_with:
         group, sheet, none = "What came with it", ("glazing",), ("0 where there is none.",)
-        inputs.append(plain_length(show, frame.glass, "/display/frame/glass", "Sheet, thick", group, sheet, hint=none))
-        if frame.glass:
+        inputs.append(
+            plain_length(show, frame.glazing_thickness, "/display/frame/glazing_thickness", "Sheet, thick", group, sheet, hint=none)
+        )
+        if frame.glazing_thickness:
             kinds = (("glass", ("Glass",), ()), ("acrylic", ("Acrylic",), ()))
             inputs.append(choice(context, "/display/frame/sheet", "Sheet in front", group, kinds, sheet))
-        if frame.glass:
+        if frame.glazing_thickness:
             where = ("Laid out and measured; left empty, it fits as it came.",)
             for own in AXES:
                 typed = getattr(frame, f"sheet_{own}")
@@ -197,8 +199,8 @@ def new_or_bought(context: Context[object, object], rabbet: Rabbet, frame: NewRa
         "lip": rabbet.lip.value,
         "rabbet_depth": rabbet.depth.value,
         "face": rabbet.face.value,
-        "rail_height": rabbet.rail_height.value,
-        "glass": 0,
+        "moulding_depth": rabbet.moulding_depth.value,
+        "glazing_thickness": 0,
         "board": 0,
     }
     new = (put("/display/frame", new_rabbet(profiles[0].key)),)

@@ -42,7 +42,7 @@ def section(rabbet: Rabbet, layers: Sequence[RabbetLayer], more: Fraction = Frac
 
     ``more`` is how far things stand out behind the rail.
     """
-    face, lip, height = rabbet.face.value, rabbet.lip.value, rabbet.rail_height.value
+    face, lip, height = rabbet.face.value, rabbet.lip.value, rabbet.moulding_depth.value
     depth = min(rabbet.depth.value, height)
     under = height - depth
     wall = face - lip

@@ -118,5 +118,5 @@ def treat_step(treatment: Treatment, key: str, name: str, part: str, marks: Sequ
         care=treatment.care,
         parts=(part,),
         uses=(treatment.takes.key,),
-        apart=True,
+        beside=True,
     )

@@ -131,15 +131,15 @@ def chained(operations: Sequence[Operation]) -> Iterator[tuple[str, str]]:
 def comes_after(operations: Sequence[Operation], parts: Mapping[str, Part]) -> dict[str, tuple[str, ...]]:
     """What must be done, and its wait be over, before each operation begins; in the order of work, and no more than is needed to say it.
 
-    One piece is in one place: an operation comes after everything told before it. What is done apart from the frame (``apart``) comes
-    after what it needs, what is apart before it, and every gate told before it; what is told behind it comes after it too.
+    One piece is in one place: an operation comes after everything told before it. What is done beside the frame (``beside``) comes
+    after what it needs, what is beside it before, and every gate told before it; what is told behind it comes after it too.
     """
     named = needs(operations, parts)
     told = {o.key: i for i, o in enumerate(operations)}
     behind: dict[str, int] = {}  # everything an operation comes after, as bits of the order of work
     out: dict[str, tuple[str, ...]] = {}
     for i, o in enumerate(operations):
-        first = {told[e.key] for e in operations[:i] if not o.apart or e.apart or e.gate}
+        first = {told[e.key] for e in operations[:i] if not o.beside or e.beside or e.gate}
         first |= {told[k] for k in named[o.key] if told[k] < i}
         covered, nearest = 0, []
         for at in sorted(first, reverse=True):

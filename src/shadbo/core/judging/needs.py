@@ -83,7 +83,7 @@ def needs_of(
         name
         for name, there in {
             "maybe_original": asked.replaced != "yes" and (what in PAPER or cloth) and what != "puzzle",
-            "come_apart": asked.apart in ("yes", "unknown"),
+            "come_apart": asked.reversible in ("yes", "unknown"),
             "heavy": kg > HEAVY or "heavy" in held,
             "very_heavy": kg > VERY_HEAVY,
             "large_sheet": what in PAPER and max(width, height) > LARGE,

@@ -47,7 +47,7 @@ def sheets(
     """Every sheet the display may have, best first; keys are “glass/uv”. ``sheet_m2`` is its area where it is known."""
     display = piece.display
     frame = frame_of(display)
-    came = frame.sheet if isinstance(frame, ReadFrame) and frame.glass else None
+    came = frame.sheet if isinstance(frame, ReadFrame) and frame.glazing_thickness else None
     needs = needs_here(piece, facts, sheet_m2, exact(shop.rules.glass_area))
     choices = [
         Choice(f"{kind}/{grade}", does(kind, grade), CAME if (kind, grade) == (came, "plain") else 0)

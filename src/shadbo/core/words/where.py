@@ -95,7 +95,7 @@ def bought_floater() -> View:
     _down(draw, "inside_height", "", 66, 20, 108, (66, 64))
     draw.polygon("rail", "Rail", "wood", ((150, 26), (164, 26), (164, 84), (206, 84), (206, 94), (150, 94)), 90)
     _across(draw, "face", "face", 150, 164, 18, (157, 8))
-    _down(draw, "rail_height", "rail", 142, 26, 94, (142, 106))
+    _down(draw, "moulding_depth", "rail", 142, 26, 94, (142, 106))
     _across(draw, "seat_width", "seat, wide", 164, 206, 104)
     _down(draw, "seat_thickness", "thick", 212, 84, 94, (206, 74))
     return draw.view()

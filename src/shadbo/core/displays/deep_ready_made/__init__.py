@@ -77,7 +77,7 @@ def reckon(context: DeepContext) -> DisplayPlan:
         steps=lambda: _steps(context, sizes),
         parts=lambda: _parts(context, sizes),
         proofs=_proofs(context, sizes),
-        deep=sizes.rabbet.rail_height,
+        deep=sizes.rabbet.moulding_depth,
         weights=weights,
         frame_section=sizes.rabbet.frame_section(weights),
         held=Mounting(
@@ -153,7 +153,7 @@ def _depth(context: DeepContext, sizes: Sizes) -> Panel:
             look="list",
         ),
     ]
-    figures = ["frame.glass", "pack.card", "depth.pack", "depth.slack"]
+    figures = ["frame.glazing_thickness", "pack.card", "depth.pack", "depth.slack"]
     if context.display.fixing == "screwed":
         hint = context.speak.say("Between {} and {}. Left empty: the shortest in stock that bites.", sizes.shortest, sizes.longest)
         inputs.append(given(show, sizes.screw, "What holds it", optional=True, hint=hint))
@@ -171,7 +171,9 @@ def _refused(context: DeepContext, sizes: Sizes, size: Mapping[str, Fraction], r
         over = sizes.thing.side(axis).into.value - size[axis]
         if over > 0:
             return context.speak.say(f"{axis} too small by {{}}", over)
-    short = sizes.depth.value + exact(ready.glass) + exact(ready.board) + context.rule("tabs") - exact(ready.rabbet_depth)
+    short = (
+        sizes.depth.value + exact(ready.glazing_thickness) + exact(ready.board) + context.rule("tabs") - exact(ready.rabbet_depth)
+    )
     return context.speak.say("too shallow by {}", short) if short > 0 else None
 
 
@@ -213,7 +215,7 @@ def _parts(context: DeepContext, sizes: Sizes) -> tuple[Part, ...]:
         got("tape", "Double-sided tape", comes="hand"),
         *blocks_parts(context),
     ]
-    if context.display.frame.glass:
+    if context.display.frame.glazing_thickness:
         found.append(got("glass", f"{SHEETS[sheet]} that came with it", comes="came", note=("put by: paint must not touch it",)))
     if context.display.fixing == "screwed":
         size = say("{}", sizes.screw)
@@ -291,12 +293,12 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
         ),
         Operation(
             "glass",
-            f"Take the {sheet} out" if context.display.frame.glass else "Open the frame",
+            f"Take the {sheet} out" if context.display.frame.glazing_thickness else "Open the frame",
             (
                 ("Lift the tabs with a tool, " if tabs else "Draw out what closes its back, ")
                 + (
                     f"{sheet} out, wrapped and put by. Paint must not touch {sheet}."
-                    if context.display.frame.glass
+                    if context.display.frame.glazing_thickness
                     else "inner board out."
                 ),
                 *label_read(context, context.display.frame),
@@ -304,7 +306,7 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
             10,
             gate=sides_unread(context.display.frame),
             care=f"Gloves. {TABS_CARE if tabs else PULLED}",
-            uses=("rail", *(("tabs",) if tabs else ()), *(("glass",) if context.display.frame.glass else ())),
+            uses=("rail", *(("tabs",) if tabs else ()), *(("glass",) if context.display.frame.glazing_thickness else ())),
             leaves=("open",),
         ),
         *blocks_steps(context),

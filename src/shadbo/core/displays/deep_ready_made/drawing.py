@@ -53,7 +53,7 @@ def _section(sizes: Sizes) -> View:
     ]
     drawing = section(sizes.rabbet, layers)
     wall = sizes.rabbet.face.value - sizes.rabbet.lip.value
-    under = sizes.rabbet.rail_height.value - min(sizes.rabbet.depth.value, sizes.rabbet.rail_height.value) + sizes.card.value
+    under = sizes.rabbet.moulding_depth.value - min(sizes.rabbet.depth.value, sizes.rabbet.moulding_depth.value) + sizes.card.value
     if packing > 0:
         drawing.box("packing", "Side packing", "strip", wall, under, packing, sizes.depth.value)
         drawing.measure("packing.width", "x", wall, wall + packing, drawing.height, "bottom", 2, STAGES, "packing")

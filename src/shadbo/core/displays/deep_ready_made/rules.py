@@ -25,7 +25,7 @@ def _others(context: DeepContext, sizes: Sizes) -> list[WayOut]:
     for ready in context.shop.frames:
         for turned in (False, True):
             w, h = (ready.height, ready.width) if turned else (ready.width, ready.height)
-            pack = sizes.depth.value + exact(ready.glass) + exact(ready.board) + context.rule("tabs")
+            pack = sizes.depth.value + exact(ready.glazing_thickness) + exact(ready.board) + context.rule("tabs")
             if (
                 exact(w) > sizes.thing.width.into.value
                 and exact(h) > sizes.thing.height.into.value

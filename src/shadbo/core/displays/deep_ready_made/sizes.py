@@ -57,7 +57,7 @@ def size_up(context: DeepContext) -> Sizes:
     thing = measure(context)
     assert thing.depth is not None
     rabbet = read_rabbet(context, display.frame)
-    glass = read_once(context, "glass", "frame.glass", "Glass that is taken out", "glass")
+    glass = read_once(context, "glazing_thickness", "frame.glazing_thickness", "Glass that is taken out", "glass")
     board = read_once(context, "board", "frame.board", "Inner board", "board")
     if display.card is None:
         card = book.add(glass * 1, "pack.card", "Card in the glass’s place", parts=("card",), grain="depth")

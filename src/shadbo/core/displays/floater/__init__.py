@@ -52,7 +52,7 @@ def reckon(context: FloaterContext) -> DisplayPlan:
             context,
             sizes.outside,
             sizes.face,
-            sizes.face.value * sizes.rail_height.value,
+            sizes.face.value * sizes.moulding_depth.value,
             sizes.moulding.wood if sizes.moulding else "",
         ),
         wood_weight(
@@ -78,12 +78,12 @@ def reckon(context: FloaterContext) -> DisplayPlan:
         steps=lambda: steps(context, sizes),
         parts=lambda: parts(context, sizes),
         proofs=_proofs(sizes),
-        deep=sizes.rail_height,
+        deep=sizes.moulding_depth,
         weights=weights,
         frame_section=FrameSection(
             sizes.face,
             sizes.face,
-            sizes.rail_height,
+            sizes.moulding_depth,
             sizes.moulding.wood if sizes.moulding else "",
             None,
             sizes.inner is None,
@@ -119,7 +119,7 @@ def _proofs(sizes: Sizes) -> tuple[Proof, ...]:
             Proof(f"face + inside + face = outside, {axis}", (sizes.face, sizes.inside[axis], sizes.face), sizes.outside[axis])
         )
     layers = (sizes.reveal, sizes.depth.mean, sizes.lift, sizes.seat)
-    proofs.append(Proof("reveal + bar + lift + seat = rail height", layers, sizes.rail_height))
+    proofs.append(Proof("reveal + bar + lift + seat = rail height", layers, sizes.moulding_depth))
     return tuple(proofs)
 
 

@@ -13,7 +13,7 @@ from shadbo.core.quantity.exact import exact
 
 def lie(context: FloaterContext, sizes: Sizes) -> Space:
     space = Space(sizes.outside["width"], sizes.outside["height"])
-    face, high, seat = mm(sizes.face), mm(sizes.rail_height), mm(sizes.seat)
+    face, high, seat = mm(sizes.face), mm(sizes.moulding_depth), mm(sizes.seat)
     space.rails(face, 0, high, more=((face + mm(sizes.seat_width), high - seat, high),) if sizes.own_seat else ())
     _liners(space, sizes, face, high - seat)
     front = mm(sizes.reveal)

@@ -72,7 +72,7 @@ def _depth(context: FloaterContext, sizes: Sizes) -> None:
             "depth",
             say("A reveal of {} can't be had with this rail: it is {} too shallow.", sizes.reveal, short),
             why=say(
-                "Seat {}, bar {} and the reveal need more than the rail's {}.", sizes.seat, sizes.depth.mean, sizes.rail_height
+                "Seat {}, bar {} and the reveal need more than the rail's {}.", sizes.seat, sizes.depth.mean, sizes.moulding_depth
             ),
             source_key="arithmetic",
             figure="depth.lift",
@@ -113,7 +113,7 @@ def _depth(context: FloaterContext, sizes: Sizes) -> None:
             parts=("reveal", "canvas"),
             ways=ways,
         )
-    if display.solve == "rail_height":
+    if display.solve == "moulding_depth":
         _rail_to_make(context, sizes)
     _lift_kind(context, sizes)
 
@@ -152,17 +152,17 @@ def _strip_sum(context: FloaterContext, combo: tuple[Fraction, ...]) -> Say:
 
 def _rail_to_make(context: FloaterContext, sizes: Sizes) -> None:
     """The rail height follows: rip the moulding down to it, or it is too low."""
-    say, over = context.speak.say, sizes.profile_height.value - sizes.rail_height.value
+    say, over = context.speak.say, sizes.profile_height.value - sizes.moulding_depth.value
     moulding = sizes.moulding
     assert moulding is not None
     if over < 0:
         ways = [
             WayOut(
-                say(f"Use {m.name}, ripped down by {{}}", exact(m.height) - sizes.rail_height.value),
+                say(f"Use {m.name}, ripped down by {{}}", exact(m.height) - sizes.moulding_depth.value),
                 (put("/display/frame/moulding", m.key), put("/display/frame/seat_thickness", sizes.seat.value)),
             )
             for m in sorted(context.shop.mouldings, key=lambda m: m.height)
-            if exact(m.height) >= sizes.rail_height.value
+            if exact(m.height) >= sizes.moulding_depth.value
         ][:2]
         ways.append(
             WayOut(
@@ -175,7 +175,9 @@ def _rail_to_make(context: FloaterContext, sizes: Sizes) -> None:
             "rail.low",
             "depth",
             say(
-                f"{moulding.name} is {{}} too low for this lift and reveal: the rail has to be {{}} high.", -over, sizes.rail_height
+                f"{moulding.name} is {{}} too low for this lift and reveal: the rail has to be {{}} high.",
+                -over,
+                sizes.moulding_depth,
             ),
             why=say("Seat {}, lift {}, bar {} and reveal {}.", sizes.seat, sizes.lift, sizes.depth.mean, sizes.reveal),
             source_key="arithmetic",
@@ -188,7 +190,7 @@ def _rail_to_make(context: FloaterContext, sizes: Sizes) -> None:
             "note",
             "rail.rip",
             "depth",
-            say(f"Rip {moulding.name} down by {{}}, to {{}} high, before it is mitred.", over, sizes.rail_height),
+            say(f"Rip {moulding.name} down by {{}}, to {{}} high, before it is mitred.", over, sizes.moulding_depth),
             why="The rail height follows from the lift and the reveal.",
             source_key="arithmetic",
             figure="rail.height",

@@ -67,7 +67,7 @@ def _face(context: FloaterContext, sizes: Sizes) -> View:
 def _section(context: FloaterContext, sizes: Sizes) -> View:
     """A cut through the left stile seen from below: outside at the left, the viewer above, the wall beneath."""
     display = context.display
-    f, height = sizes.face.value, sizes.rail_height.value
+    f, height = sizes.face.value, sizes.moulding_depth.value
     gap, seat, seat_w = sizes.gap["width"].value, sizes.seat.value, sizes.seat_width.value
     lift, bar, reveal = sizes.lift.value, sizes.depth.mean.value, sizes.reveal.value
     proud = max(Fraction(0), -reveal)

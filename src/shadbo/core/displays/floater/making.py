@@ -176,7 +176,7 @@ def rails_of(context: FloaterContext, sizes: Sizes, moulding: Moulding) -> Rails
         moulding.name,
         exact(moulding.length),
         sizes.face,
-        bar_of(context.speak, sizes.face, sizes.rail_height),
+        bar_of(context.speak, sizes.face, sizes.moulding_depth),
         sizes.outside,
         sizes.inside,
         frame.spare_rail,
@@ -231,12 +231,12 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
     if new:
         moulding = sizes.moulding
         assert moulding is not None
-        if display.solve == "rail_height" and sizes.profile_height.value > sizes.rail_height.value:
+        if display.solve == "moulding_depth" and sizes.profile_height.value > sizes.moulding_depth.value:
             out.append(
                 Operation(
                     "rip",
                     "Rip the moulding",
-                    say("Rip to {} high.", sizes.rail_height),
+                    say("Rip to {} high.", sizes.moulding_depth),
                     15,
                     care="Guards on, push stick, eye and hearing protection; test cut first.",
                 )

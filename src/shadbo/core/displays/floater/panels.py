@@ -109,12 +109,12 @@ def _new_or_bought(context: FloaterContext, sizes: Sizes) -> ChoiceInput:
         {axis: sizes.inside[axis].value for axis in AXES},
         {
             "face": sizes.face.value,
-            "rail_height": sizes.rail_height.value,
+            "moulding_depth": sizes.moulding_depth.value,
             "seat_thickness": sizes.seat.value,
             "seat_width": sizes.seat_width.value,
         },
     )
-    follows = (put("/display/solve", "lift"),) if context.display.solve == "rail_height" else ()
+    follows = (put("/display/solve", "lift"),) if context.display.solve == "moulding_depth" else ()
     options = [Option("new", ("To be made",), ("The gap is chosen, the rails follow.",), not made, (put("/display/frame", new),))]
     # As it would have to be: none of it is read yet.
     there = (*follows, put("/display/frame", bought | {"unread": list(get_args(UnreadInside))}))
@@ -148,7 +148,7 @@ def _mouldings(context: FloaterContext, sizes: Sizes) -> ChoiceInput:
             reveal = room - exact(display.lift)
             detail = say("reveal {}", reveal) if reveal >= 0 else say("stands {} proud", -reveal)
         else:
-            over = exact(m.height) - sizes.rail_height.value
+            over = exact(m.height) - sizes.moulding_depth.value
             detail = say("rip {} off", over) if over >= 0 else say("too low by {}", -over)
         options.append((m.key, (m.name,), detail))
     return choice(context, "/display/frame/moulding", "Rail", "Rail", options, ("rail",), look="list")
@@ -176,14 +176,14 @@ def _depth(context: FloaterContext, sizes: Sizes) -> Panel:
     if new:
         follows.append(
             Option(
-                "rail_height",
+                "moulding_depth",
                 ("Rail height follows",),
                 ("Lift and reveal are given; the moulding is ripped down to suit.",),
-                display.solve == "rail_height",
+                display.solve == "moulding_depth",
                 (
                     put("/display/lift", max(Fraction(0), sizes.lift.value)),
                     put("/display/reveal", max(Fraction(-100), sizes.reveal.value)),
-                    put("/display/solve", "rail_height"),
+                    put("/display/solve", "moulding_depth"),
                 ),
             )
         )

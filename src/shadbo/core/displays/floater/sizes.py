@@ -38,7 +38,7 @@ class Sizes:
     moulding: Moulding | None
     missing: bool
     face: Dim
-    rail_height: Dim
+    moulding_depth: Dim
     profile_height: Dim
     seat: Dim
     seat_width: Dim
@@ -166,7 +166,7 @@ def size_up(context: FloaterContext) -> Sizes:
     gap_to_hide = book.add(4 * most, "gap.to_hide", "Smallest gap that hides it", parts=("gap",), grain="depth")
     square(context, "frame", "outside", outside, "rail")
 
-    lift, reveal, rail_height = _depth_sum(context, display, profile_height, seat, depth.mean)
+    lift, reveal, moulding_depth = _depth_sum(context, display, profile_height, seat, depth.mean)
     widest = book.add(largest(gap_at.values()), "gap.widest", "Gap at the widest", parts=("gap",), grain="depth")
     beyond = rule(shop.rules.seat_beyond, "Reach beyond the gap", "seat-reach", "depth")
     seat_needed = book.add(widest + beyond, "seat.needed", "Seat width needed", parts=("seat",), grain="depth")
@@ -183,7 +183,7 @@ def size_up(context: FloaterContext) -> Sizes:
         moulding=moulding,
         missing=missing,
         face=face,
-        rail_height=rail_height,
+        moulding_depth=moulding_depth,
         profile_height=profile_height,
         seat=seat,
         seat_width=seat_width,
@@ -239,7 +239,7 @@ def _bought_profile(context: FloaterContext) -> tuple[Dim, Dim, Dim, Dim, bool]:
     read = partial(read_once, context)
     return (
         read("face", "rail.face", "Face"),
-        read("rail_height", "rail.profile", "Rail height"),
+        read("moulding_depth", "rail.profile", "Rail height"),
         read("seat_thickness", "seat.thickness", "Seat thickness", "seat"),
         read("seat_width", "seat.width", "Seat width", "seat"),
         True,

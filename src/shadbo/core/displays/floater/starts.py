@@ -22,7 +22,7 @@ def starts(way: Way) -> tuple[Start, ...]:
             "make": "bought",
             "width": {"top": [sizes["inside_width"]]},
             "height": {"left": [sizes["inside_height"]]},
-            **{key: sizes[key]["mm"] for key in ("face", "rail_height", "seat_thickness", "seat_width")},
+            **{key: sizes[key]["mm"] for key in ("face", "moulding_depth", "seat_thickness", "seat_width")},
         }
         return new(sizes, unit, shop) | {"frame": frame}
 
@@ -45,7 +45,7 @@ def starts(way: Way) -> tuple[Start, ...]:
                 SizeAsked("inside_width", "Frame’s inside width", "/object/width/top/0"),
                 SizeAsked("inside_height", "Frame’s inside height", "/object/height/left/0"),
                 SizeAsked("face", "Face of its rail", "/display/frame/face"),
-                SizeAsked("rail_height", "Rail, front to back", "/display/frame/rail_height"),
+                SizeAsked("moulding_depth", "Rail, front to back", "/display/frame/moulding_depth"),
                 SizeAsked("seat_thickness", "Seat thickness", "/display/frame/seat_thickness"),
                 SizeAsked("seat_width", "Seat width", "/display/frame/seat_width"),
             ),

@@ -10,7 +10,7 @@ from shadbo.core.framing.bodies import filled, framed, thing_at
 
 def lie(context: OpeningContext, sizes: Sizes) -> Space:
     space, under = framed(sizes.rabbet)
-    w, h, high = mm(space.width), mm(space.height), mm(sizes.rabbet.rail_height)
+    w, h, high = mm(space.width), mm(space.height), mm(sizes.rabbet.moulding_depth)
     deep, face = mm(sizes.height), mm(sizes.face)
     if sizes.glazing is not None:
         size = (context.book["glazing.width"], context.book["glazing.height"])

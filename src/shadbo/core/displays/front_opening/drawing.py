@@ -46,7 +46,7 @@ def catches(sizes: Sizes) -> list[Fraction]:
 def _section(sizes: Sizes) -> View:
     """Cut through the hinge side: the door before, the tray behind it, the hinge across their joint; the front at the top."""
     rabbet, face = sizes.rabbet, sizes.rabbet.face.value
-    lip, high, depth = rabbet.lip.value, rabbet.rail_height.value, min(rabbet.depth.value, rabbet.rail_height.value)
+    lip, high, depth = rabbet.lip.value, rabbet.moulding_depth.value, min(rabbet.depth.value, rabbet.moulding_depth.value)
     wall, under, tray, deep = face - lip, high - depth, sizes.face.value, sizes.height.value
     width = max(face, tray) + SEEN
     drawing = Drawing("section", "Section, front at the top", width, high + deep + sizes.back.value)

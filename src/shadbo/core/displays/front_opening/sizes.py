@@ -116,7 +116,7 @@ def size_up(context: OpeningContext) -> Sizes:
     slack = book.add(
         rabbet.depth + height - takes, "depth.slack", "Room left behind the board", parts=("tray",), grain="depth", fits=True
     )
-    deep = book.add(rabbet.rail_height + height + back, "frame.deep", "Off the wall", parts=("rail", "tray"), grain="depth")
+    deep = book.add(rabbet.moulding_depth + height + back, "frame.deep", "Off the wall", parts=("rail", "tray"), grain="depth")
     return Sizes(
         thing=thing,
         rabbet=rabbet,

@@ -65,7 +65,7 @@ def reckon(context: LippedContext) -> DisplayPlan:
         steps=lambda: steps(context, sizes),
         parts=lambda: parts(context, sizes),
         proofs=_proofs(sizes),
-        deep=largest((sizes.rabbet.rail_height, sizes.rabbet.rail_height + sizes.standout)),
+        deep=largest((sizes.rabbet.moulding_depth, sizes.rabbet.moulding_depth + sizes.standout)),
         weights=weights,
         frame_section=sizes.rabbet.frame_section(weights),
         held=Mounting(

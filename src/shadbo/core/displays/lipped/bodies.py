@@ -30,6 +30,6 @@ def lie(context: LippedContext, sizes: Sizes) -> Space:
     back = stretched(space, sizes.thing, z, sizes.depth, exact(context.thing.bar_width), board=board)
     clips_behind(space, sizes.rabbet, sizes.clips, back, dict.fromkeys(AXES, 0.0), {"width": "clip.across", "height": "clip.down"})
     w, h = sizes.cover["width"], sizes.cover["height"]
-    high = mm(sizes.rabbet.rail_height)
+    high = mm(sizes.rabbet.moulding_depth)
     space.then().sheet("cover", "Dust cover", "paper", w, h, max(high, back), max(high, back))
     return space

@@ -64,14 +64,14 @@ def _section(context: LippedContext, sizes: Sizes) -> View:
         rabbet, [*before, RabbetLayer("bar", *what, bar, room, "canvas.depth.mean", name, min(wide, Fraction(55)))], standout + CLIP
     )
     wall = rabbet.face.value - rabbet.lip.value
-    under = rabbet.rail_height.value - min(rabbet.depth.value, rabbet.rail_height.value)
+    under = rabbet.moulding_depth.value - min(rabbet.depth.value, rabbet.moulding_depth.value)
     under += sum((dim.value for dim in sizes.front.values()), Fraction(0))
     edge = wall + room
     far = edge + min(wide, Fraction(55))
     drawing.line(
         "canvas", "Canvas", "canvas", (far + 4, under), (edge, under), (edge, under + bar), (edge + wide * HALF, under + bar)
     )
-    base = rabbet.rail_height.value
+    base = rabbet.moulding_depth.value
     out = base + standout
     if sizes.packer is not None:
         drawing.box("packer", "Packer", "strip", edge + 4, under + bar, 12, sizes.packer.value)

@@ -206,7 +206,7 @@ def _screw(context: LippedContext, sizes: Sizes) -> None:
         sizes.longest,
         stage="display",
         near="rail’s face",
-        why_long=say("The rail is {} high; the point stays clear of its face.", sizes.rabbet.rail_height),
+        why_long=say("The rail is {} high; the point stays clear of its face.", sizes.rabbet.moulding_depth),
         why_short=say("At least {} into the wood.", sizes.shortest),
         source_key="clip-screw",
     )

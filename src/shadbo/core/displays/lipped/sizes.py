@@ -132,7 +132,7 @@ def size_up(context: LippedContext) -> Sizes:
     keep = rule(shop.rules.face_clear, "Kept clear of the face", "clip-screw", "depth")
     clear = rule(shop.rules.canvas_clear, "Kept clear of the canvas", "screw-bite", "depth")
     shortest = book.add(bite * 1, "screw.shortest", "Shortest screw that bites", parts=("screw",), grain="depth")
-    longest = book.add(rabbet.rail_height - keep, "screw.longest", "Longest screw in the rail", parts=("screw",), grain="depth")
+    longest = book.add(rabbet.moulding_depth - keep, "screw.longest", "Longest screw in the rail", parts=("screw",), grain="depth")
     in_bar = book.add(
         thing.depth.cover - clear, "screw.bar.longest", "Longest screw in the bar", parts=("screw", "bar"), grain="depth"
     )

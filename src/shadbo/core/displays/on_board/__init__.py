@@ -54,7 +54,7 @@ def reckon(context: OnBoardContext) -> DisplayPlan:
         steps=lambda: steps(context, sizes),
         parts=lambda: parts(context, sizes),
         proofs=_proofs(sizes),
-        deep=sizes.rabbet.rail_height,
+        deep=sizes.rabbet.moulding_depth,
         weights=weights,
         frame_section=sizes.rabbet.frame_section(weights),
         held=Mounting("hinges at its top edge only", "paste at the top edge; board behind, air in front", "yes"),

@@ -69,7 +69,7 @@ def reckon(context: SeeThroughContext) -> DisplayPlan:
         steps=lambda: steps(context, sizes),
         parts=lambda: parts(context, sizes),
         proofs=_proofs(context, sizes),
-        deep=rabbet.rail_height,
+        deep=rabbet.moulding_depth,
         weights=weights,
         frame_section=sizes.rabbet.frame_section(weights, ("one", "rings")),
         held=Mounting("a sleeve of clear film between two mats", "polyester film on both faces", "yes")

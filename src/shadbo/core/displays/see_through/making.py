@@ -102,7 +102,7 @@ def parts(context: SeeThroughContext, sizes: Sizes) -> tuple[Part, ...]:
 def _put_by(context: SeeThroughContext) -> int:
     """How many sheets that came with the frames are not used."""
     frame = context.display.frame
-    return max(context.display.frames - sheets_came(context), 0) if isinstance(frame, ReadFrame) and frame.glass else 0
+    return max(context.display.frames - sheets_came(context), 0) if isinstance(frame, ReadFrame) and frame.glazing_thickness else 0
 
 
 def corners(context: SeeThroughContext) -> bool:

@@ -11,7 +11,7 @@ from shadbo.core.framing.bodies import items_at
 
 def lie(context: SuspendedContext, sizes: Sizes) -> Space:
     space = Space(sizes.outside["width"], sizes.outside["height"])
-    high, front = mm(sizes.rail_height), mm(sizes.one.sized.front)
+    high, front = mm(sizes.moulding_depth), mm(sizes.one.sized.front)
     middle = high / 2
     space.rails(sizes.face, 0, high)
     dx, dy = mm(space.width) / 2, mm(space.height) / 2

@@ -80,7 +80,7 @@ def reckon(context: SuspendedContext) -> DisplayPlan:
         verdict=_verdict(context, sizes),
         outside=(sizes.outside["width"], sizes.outside["height"]),
         layers=(
-            Layer("rail", "Rail, front to back", sizes.rail_height),
+            Layer("rail", "Rail, front to back", sizes.moulding_depth),
             Layer(sizes.one.part, sizes.one.item.name, sizes.one.sized.front),
         ),
         panels=_panels(context, sizes),
@@ -91,10 +91,10 @@ def reckon(context: SuspendedContext) -> DisplayPlan:
         steps=lambda: _steps(context, sizes),
         parts=lambda: _parts(context, sizes),
         proofs=_proofs(sizes),
-        deep=sizes.rail_height,
+        deep=sizes.moulding_depth,
         weights=sizes.weights,
         frame_section=FrameSection(
-            sizes.face, sizes.face, sizes.rail_height, sizes.moulding.wood, None, True, Fraction(0), ("one", "rings")
+            sizes.face, sizes.face, sizes.moulding_depth, sizes.moulding.wood, None, True, Fraction(0), ("one", "rings")
         ),
         held=Mounting(f"{by} {'glued' if display.held == 'glued' else 'dry'}, {how}", "pads or rod ends", undone),  # type: ignore[arg-type]
         items=items_shown(context, [sizes.one.sized, *(m.sized for m in sizes.more)]),
@@ -277,7 +277,7 @@ def _rails(context: SuspendedContext, sizes: Sizes) -> Rails:
         sizes.moulding.name,
         exact(sizes.moulding.length),
         sizes.face,
-        bar_of(context.speak, sizes.face, sizes.rail_height),
+        bar_of(context.speak, sizes.face, sizes.moulding_depth),
         sizes.outside,
         sizes.inside,
         False,

@@ -125,7 +125,7 @@ def _draw_rod(
 
 def _section(context: SuspendedContext, sizes: Sizes) -> View:
     """Through the middle from the side: the rail at the left, the rod, the thing; the viewer above."""
-    face, height = sizes.face.value, sizes.rail_height.value
+    face, height = sizes.face.value, sizes.moulding_depth.value
     rod = sizes.rods[0]
     way = rod.way.value if rod.way is not None else Fraction(20)
     front = sizes.one.sized.front.value
@@ -166,7 +166,7 @@ def _section(context: SuspendedContext, sizes: Sizes) -> View:
 
 def _holes(sizes: Sizes) -> View:
     """The inner faces of the rails that are drilled, one under another, each as long as outside: where every hole goes."""
-    height = sizes.rail_height.value
+    height = sizes.moulding_depth.value
     rails = [r for r in RAILS if any(rod.spot.rail == r for rod in sizes.rods)]
     long = max(sizes.outside[ALONG[r]].value for r in rails)
     drawing = Drawing(

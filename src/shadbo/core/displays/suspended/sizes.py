@@ -82,7 +82,7 @@ class Sizes:
     moulding: Moulding
     missing: bool
     face: Dim
-    rail_height: Dim
+    moulding_depth: Dim
     inside: dict[str, Dim]
     outside: dict[str, Dim]
     diameter: Dim
@@ -156,7 +156,7 @@ def size_up(context: SuspendedContext) -> Sizes:
         moulding=moulding,
         missing=found is None,
         face=face,
-        rail_height=height,
+        moulding_depth=height,
         inside=inside,
         outside=outside,
         diameter=d,

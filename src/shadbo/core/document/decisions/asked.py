@@ -17,6 +17,6 @@ class WhatMatters(Part):
     wishes."""
 
     replaced: Answer = ""
-    apart: Answer = ""
+    reversible: Answer = ""
     signed: Literal["", "no", "front", "back", "edge", "unknown"] = ""
     wishes: Annotated[list[Wish], Field(max_length=6)] = []

@@ -52,7 +52,7 @@ class NewFrame(Part):
 
 
 # What of a floater that is there may not be read yet.
-UnreadInside = Literal["width", "height", "face", "rail_height", "seat_thickness", "seat_width"]
+UnreadInside = Literal["width", "height", "face", "moulding_depth", "seat_thickness", "seat_width"]
 
 
 class BoughtFrame(Part):
@@ -63,7 +63,7 @@ class BoughtFrame(Part):
     width: WidthStations
     height: HeightStations
     face: FACE_MM
-    rail_height: RAIL_MM
+    moulding_depth: RAIL_MM
     seat_thickness: SEAT_MM
     seat_width: SEAT_WIDTH_MM
     turned: bool = False
@@ -81,7 +81,7 @@ class Floater(Part):
     SHOWS: ClassVar[tuple[str, ...]] = ("stretched_canvas",)
     type: Literal["floater"] = "floater"
     frame: Annotated[NewFrame | BoughtFrame, Field(discriminator="make")]
-    solve: Literal["reveal", "lift", "rail_height"] = "lift"
+    solve: Literal["reveal", "lift", "moulding_depth"] = "lift"
     reveal: REVEAL_MM = Decimal(3)
     lift: LIFT_MM = Decimal(0)
     lift_kind: Literal["strips", "all_round"] = "strips"
@@ -91,7 +91,7 @@ class Floater(Part):
 
     @model_validator(mode="after")
     def a_made_frame_has_its_height(self) -> Floater:
-        if self.solve == "rail_height" and self.frame.make == "bought":
+        if self.solve == "moulding_depth" and self.frame.make == "bought":
             raise ValueError("the rail height of a frame that is already made can't be worked out; lift or reveal can")
         return self
 
@@ -105,13 +105,13 @@ class NewRabbet(Part):
 
 
 # What of a frame may not be read yet.
-Unread = Literal["width", "height", "rabbet_depth", "lip", "face", "rail_height"]
+Unread = Literal["width", "height", "rabbet_depth", "lip", "face", "moulding_depth"]
 
 
 class ReadFrame(Part):
     """A frame with a lip that is there already. Its rabbet is read from behind, at stations.
 
-    ``lip`` is how far the lip reaches over the rabbet; ``glass`` and ``board`` are how thick the sheets are that came with it (0 for
+    ``lip`` is how far the lip reaches over the rabbet; ``glazing_thickness`` and ``board`` are how thick the sheets are that came with it (0 for
     none), ``sheet`` what the one in front is of, its own size where it was read. ``tabs``: its own close it again; ``hanger``: the rail
     its own is on, as it was read. ``blocked``: its bowed rails have so many ``blocks`` pushing them straight, and what stands was read
     with those in place.
@@ -125,8 +125,8 @@ class ReadFrame(Part):
     lip: LIP_MM
     rabbet_depth: RABBET_DEPTH_MM
     face: FACE_MM
-    rail_height: RAIL_MM
-    glass: SHEET_MM = Decimal(0)
+    moulding_depth: RAIL_MM
+    glazing_thickness: SHEET_MM = Decimal(0)
     board: SHEET_MM = Decimal(0)
     sheet: Literal["glass", "acrylic"] = "glass"
     sheet_width: FINISHED_MM | None = None

@@ -129,7 +129,7 @@ def cleat_step(context: Context[object, object], cleat: Cleat) -> Operation:
         care="Saw tilted: guard down, push stick, the narrow piece on the free side of the blade; dust extraction on.",
         makes=("cleat.wall",) if cleat.seat is not None else ("cleat.frame", "cleat.wall", "cleat.below"),
         place="dusty",
-        apart=True,
+        beside=True,
     )
 
 

@@ -75,7 +75,7 @@ def lie(context: BoxContext, sizes: Sizes) -> Space:
         z = end
     things(z)
     if context.display.build_up:
-        high = mm(sizes.rabbet.rail_height)
+        high = mm(sizes.rabbet.moulding_depth)
         wall = mm(sizes.rabbet.face) - mm(sizes.rabbet.lip)
         space.then().rails(wall, high, high + float(exact(context.display.build_up)), "Build-up strip", "build_up")
     closed_behind(space, sizes.rabbet, spaced_by(context), sizes.points, sizes.board, z)

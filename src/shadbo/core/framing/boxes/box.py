@@ -100,7 +100,7 @@ def _reckon(context: BoxContext, recipe: Recipe) -> DisplayPlan:
         steps=lambda: steps(context, sizes, recipe),
         parts=lambda: parts(context, sizes),
         proofs=tuple(_proofs(context, sizes)),
-        deep=sizes.rabbet.rail_height + leaf(context.display.build_up, "/display/build_up", "Build-up", "choice", grain="depth"),
+        deep=sizes.rabbet.moulding_depth + leaf(context.display.build_up, "/display/build_up", "Build-up", "choice", grain="depth"),
         weights=weights,
         frame_section=sizes.rabbet.frame_section(weights),
         held=held(context, sizes),

@@ -101,7 +101,7 @@ def cloth_step(context: BoxContext) -> Operation:
         makes=("cloth",),
         uses=("mount", "glue.cloth"),
         parts=("mount",),
-        apart=True,
+        beside=True,
         takes="weights",
         takes_on=60,
         leaves=("board",),

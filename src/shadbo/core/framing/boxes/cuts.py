@@ -42,7 +42,7 @@ def across_view(context: BoxContext, sizes: Sizes) -> View:
     first, last = SPANS[axis]
     pack, rabbet, seeing = sizes.pack, sizes.rabbet, sizes.seeing
     wide = rabbet.outside[axis].value
-    height, depth = rabbet.rail_height.value, min(rabbet.depth.value, rabbet.rail_height.value)
+    height, depth = rabbet.moulding_depth.value, min(rabbet.depth.value, rabbet.moulding_depth.value)
     under, face, lip = height - depth, rabbet.face.value, rabbet.lip.value
     below = max(pack.used.value - depth, exact(context.display.build_up), Fraction(0))
     name = "left to right" if axis == "width" else "top to bottom"

@@ -241,7 +241,7 @@ def _section(context: BoxContext, sizes: Sizes) -> View:
     if display.build_up:
         more = max(more, exact(display.build_up))
     drawing = section(rabbet, lying, more)
-    under = rabbet.rail_height.value - min(rabbet.depth.value, rabbet.rail_height.value)
+    under = rabbet.moulding_depth.value - min(rabbet.depth.value, rabbet.moulding_depth.value)
     wall = rabbet.face.value - rabbet.lip.value
     most = pack.most
     if display.edges != "lapped" and pack.spacer is not None:
@@ -275,7 +275,7 @@ def _section(context: BoxContext, sizes: Sizes) -> View:
             drawing.box(most.part, f"{most.item.called}, its pin", "metal", wall + 40, mount_end, 4, pin)
     _over(drawing, sizes, under, wall)
     if display.build_up:
-        height = rabbet.rail_height.value
+        height = rabbet.moulding_depth.value
         drawing.box("build_up", "Build-up strip", "wood", 0, height, wall, exact(display.build_up), turn=90)
     for key, pointer in (
         ("spacer", "/display/spacer"),

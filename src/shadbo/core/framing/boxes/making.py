@@ -395,7 +395,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 uses=("hold.form",),
                 makes=(f"form.{f.laid.item.key}",),
                 method="form",
-                apart=True,
+                beside=True,
             )
         )
     if sizes.mats is not None:
@@ -410,7 +410,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                         ),
                         15,
                         gate=True,
-                        apart=True,
+                        beside=True,
                     )
                 )
             out.append(
@@ -436,7 +436,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                     10,
                     parts=("mat_top",),
                     uses=("mats.tape", *(level.key for level in sizes.mats.levels)),
-                    apart=True,
+                    beside=True,
                 )
             )
     if sizes.cut_down:
@@ -465,7 +465,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                     *(("filler",) if _fillers(context) else ()),
                     *(("backing",) if hard else ()),
                 ),
-                apart=True,
+                beside=True,
                 needs=("prepared",),
                 leaves=("board", "laid"),
             )
@@ -489,7 +489,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                     *(pack.fill.boards if pack.fill is not None else ()),
                 ),
                 makes=cut,
-                apart=True,
+                beside=True,
                 needs=("prepared",),
                 leaves=("board", "laid"),
             )
@@ -514,7 +514,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 parts=(one.part,),
                 uses=("hold.form", "inside"),
                 method="form",
-                apart=True,
+                beside=True,
             )
         )
     for s in sizes.stitched:
@@ -541,7 +541,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 holds=(s.laid.part,),
                 method="any",
                 care="" if damp else "Damp it only after a fastness test in a corner.",
-                apart=True,
+                beside=True,
                 needs=("tried",),
             )
         )
@@ -560,7 +560,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 5 + 3 * fixed,
                 gate=True,
                 parts=("mount",) if pack.size("mount") else (),
-                apart=True,
+                beside=True,
                 leaves=("laid",),
             )
         )
@@ -582,7 +582,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
                 5 + 3 * len(loose),
                 gate=True,
                 parts=tuple(one.part for one in loose),
-                apart=True,
+                beside=True,
                 needs=("tried", "lined"),
                 leaves=("laid",),
             )

@@ -137,7 +137,7 @@ def hidden_at(over: Dim, depth: Dim, distance: Dim) -> Dim:
 
 def _to_board(context: BoxContext, rabbet: Rabbet, pack: Pack) -> Dim:
     """From the front of the lip to the face of the mount board."""
-    deep = rabbet.rail_height - rabbet.depth
+    deep = rabbet.moulding_depth - rabbet.depth
     for lies in pack.layers:
         if lies.key == "mount":
             break
