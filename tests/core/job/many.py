@@ -19,14 +19,15 @@ from hashlib import sha256
 from pathlib import Path
 
 from shadbo.core import HOUSE_SHOP, Piece, plain, plan
+from shadbo.core.contract.views import View
 from shadbo.core.document.piece import load_piece
-from tests.core.job.jobs import read
+from tests.core.job.jobs import read, shown
 
 HERE = Path(__file__).parent
 PIECES, READ = HERE / "many.jsonl", HERE / "many.txt"
 ROOT = HERE.parents[2]
 # What a plan is told apart by, so that one sees at a glance what a change reaches.
-SECTIONS = ("job", "figures", "places", "checks", "asked")
+SECTIONS = ("job", "figures", "places", "checks", "asked", "drawn")
 
 
 def many() -> list[Piece]:
@@ -34,7 +35,8 @@ def many() -> list[Piece]:
 
 
 def sections(piece: Piece) -> Iterator[list[str]]:
-    """A plan as lines: its job as it is printed, its figures, where everything lies, its checks with their ways out, and what is asked."""
+    """A plan as lines: its job as it is printed, its figures, where everything lies, its checks with their ways out, what is asked, and
+    its drawings."""
     lines = list(read(piece))
     figures, places = lines.index("Figures"), lines.index("Places")
     yield lines[:figures]
@@ -53,6 +55,17 @@ def sections(piece: Piece) -> Iterator[list[str]]:
         for stage in worked.stages
         for i in stage.inputs
     ]
+    yield [line for view in worked.views for line in _drawn(view)]
+
+
+def _drawn(view: View) -> Iterator[str]:
+    yield f"{view.key} {view.title} {shown(view.width)} × {shown(view.height)}"
+    for shape in view.shapes:
+        points = "; ".join(f"{shown(x)} {shown(y)}" for x, y in shape.points)
+        yield f"  {shape.part} {shape.label} {shape.material} {shape.kind} {points} {shown(shape.radius)} {shape.text}"
+    for line in view.dimensions:
+        yield f"  {line.figure} {line.axis} {shown(line.start)} to {shown(line.end)} at {shown(line.base)} {line.side} {line.lane} {line.stages}"
+    yield from (f"  {h.part} {h.axis} {h.pointer} {h.figure} {shown(h.per)} {h.stages}" for h in view.handles)
 
 
 def told(piece: Piece) -> str:
