@@ -256,6 +256,19 @@ def test_a_second_reading_keeps_all_and_stands_by_the_median() -> None:
     assert [book[f"canvas.width.top.{i}"].value for i in (1, 2, 3)] == [600, 603, 601]
 
 
+def test_the_nearest_lift_of_strips_moves_the_reveal_by_what_it_is_more_or_less() -> None:
+    """What the way out says becomes so: rail, seat and bar stay, so lift and reveal are together what they were."""
+    held = build({"solve": "lift", "reveal": "5.2", "frame": {"make": "new", "moulding": "oak-20x50"}})
+    before = plan(held, HOUSE_SHOP)
+    way = next(c for c in before.checks if c.key == "lift.stock").ways[0]
+    after = apply_edits(held, [TakeWayOut(check="lift.stock", index=0)], HOUSE_SHOP)
+    assert mm(after, "depth.lift") + mm(after, "depth.reveal") == mm(held, "depth.lift") + mm(held, "depth.reveal")
+    assert (
+        plain(way.say, "mm")
+        == f"Lift of {float(mm(after, 'depth.lift')):g} mm: the reveal becomes {float(mm(after, 'depth.reveal')):g} mm"
+    )
+
+
 def build(case: dict[str, Any]) -> Piece:
     return load_piece(document(**case))
 

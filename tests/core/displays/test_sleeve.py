@@ -9,8 +9,9 @@ import pytest
 
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.planning.comparing import compare
-from shadbo.core.planning.plan import plan
+from shadbo.core.planning.plan import book_of, plan
 from shadbo.core.planning.starting import start_piece
+from shadbo.core.quantity.figures import plain
 from shadbo.shop.days.ready import days_alone
 from tests.core.things import flat, keys, mm, piece, worked
 
@@ -29,6 +30,8 @@ def test_pole_and_sleeve_of_a_quilt_by_hand() -> None:
     # Brackets in the middle of the pole’s height: eye line 1450, half of 1802 up, 15 and 20 down.
     assert mm(done, "bracket.floor") == pytest.approx(1450 + 901 - 15 - 20)
     there = {p.key: p.count for p in done.to_get}
+    # Between the outer brackets, 12 in from each end of the pole.
+    assert any("1346 mm" in plain(line, "mm") for line in book_of(piece(QUILT, sleeve()), HOUSE_SHOP).counts["bracket.count"].working)
     assert there["bracket"] == done.figures["bracket.count"].count and there["bracket.screw"] == 2 * there["bracket"]
     assert done.faults == ()
 

@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 
 from shadbo.core.document.house_stock import HOUSE_SHOP
 from shadbo.core.finishing.hang.joints import best_joint, joints_for
+from shadbo.core.finishing.hang.rules import _across
 from shadbo.core.planning.edits import Act, Choose, apply_edits
 from shadbo.core.planning.plan import _display_plan, plan
 from shadbo.core.quantity.exact import Fraction
@@ -117,6 +118,12 @@ def test_a_grid_has_equal_gaps_and_its_middle_at_the_eye_line(n: int, columns: i
     row_tops = [max(mm(done, f"wall.{k}.top") for k in range(r, min(r + across, n + 1))) for r in range(0, n + 1, across)]
     lows = [min(mm(done, f"wall.{k}.bottom") for k in range(r, min(r + across, n + 1))) for r in range(0, n + 1, across)]
     assert (max(row_tops) + min(lows)) / 2 == pytest.approx(1450)
+
+
+def test_the_widest_row_of_a_grid_is_what_it_takes() -> None:
+    """Three of 300, 200 and 500 two across, 10 apart: the first row takes 300 + 10 + 200, the second 500."""
+    assert _across([Fraction(n) for n in (300, 200, 500)], 2, Fraction(10)) == 510
+    assert _across([Fraction(n) for n in (300, 200, 500)], 3, Fraction(10)) == 1020
 
 
 def test_one_like_it_is_hung_beside_it_and_taken_down_again() -> None:
