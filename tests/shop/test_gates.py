@@ -148,6 +148,11 @@ def test_a_floater_that_is_there_and_was_not_read_is_read_in_one_go() -> None:
     )
     texts = {"width": "613", "height": "463", "face": "21", "rail": "50", "seat": "6", "seat_width": "33"}
     judged = judge("frame", texts, worked, there, HOUSE_SHOP, "mm")
+    # Nothing was known of it, so nothing is out, however far from what stood there; what looks like a slip is asked about all the same.
+    far = judge("frame", texts | {"face": "45", "rail": "80"}, worked, there, HOUSE_SHOP, "mm")
+    assert judged.fine and far.fine and all(line.assumed for line in far.lines)
+    slip = judge("frame", texts | {"height": "46.2"}, worked, there, HOUSE_SHOP, "mm")
+    assert not slip.fine and [line.key for line in slip.lines if line.doubt] == ["height"]
     after = goes_on(there, worked, judged.edits, HOUSE_SHOP)
     assert after and float(after[0].figures["gap.width"].mm or 0) == 6.5
     assert not {"frame.by_label", "frame.unread"} & {c.key for c in after[0].checks} and "frame" not in {

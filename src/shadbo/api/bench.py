@@ -140,6 +140,7 @@ def _line(line: Line, shop: Shop) -> m.LineOut:
         shown(line.give),
         line.fine,
         line.doubt,
+        line.assumed,
     )
 
 

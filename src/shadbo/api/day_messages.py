@@ -328,7 +328,7 @@ class ReadGate(BaseModel):
 @dataclass(frozen=True, slots=True)
 class LineOut:
     """A reading judged: planned, read, how far off, and how much is within what saw and tape give. ``doubt``: what it looks like instead,
-    in words."""
+    in words. ``assumed``: nothing was known of it, and it is off from nothing."""
 
     key: str
     label: str
@@ -338,6 +338,7 @@ class LineOut:
     give: Shown
     fine: bool
     doubt: str
+    assumed: bool
 
 
 @dataclass(frozen=True, slots=True)

@@ -37,13 +37,14 @@ DRAWINGS = ("face", "section", "back")
 @dataclass(frozen=True, slots=True)
 class GateReading:
     """A reading that is asked for: its name, the figure it is held against (or the length in mm, ``planned``), and the place it goes to
-    where the plan goes on from it."""
+    where the plan goes on from it. ``assumed``: nobody knew it, so what stood in its place is nothing it could be out by."""
 
     key: str
     label: str
     figure: str = ""
     place: str = ""
     planned: str = ""
+    assumed: bool = False
 
     def length(self, worked: Plan) -> Fraction:
         """What was planned, mm."""
@@ -137,13 +138,14 @@ def _by_label(worked: Plan) -> Iterator[GateReading]:
     """The rabbet of a frame that goes by its label, as soon as it is open, and all else of it that is not read; what was read is only looked at."""
     if not any(c.key == BY_LABEL for c in worked.checks):
         return
+    empty = {i.pointer for stage in worked.stages for i in stage.inputs if i.kind == "length" and i.shown is None}
     for side, station in (("width", "middle"), ("height", "centre")):
         # Turned, it is the other side of what is put in.
         figure = next((name for a in ("width", "height") if (name := f"frame.read.{a}.{station}") in worked.figures), "")
-        yield GateReading(side, f"Rabbet, {side}", figure, f"/display/frame/{side}/{station}/0")
-    yield RABBET[-1]
-    empty = {i.pointer for stage in worked.stages for i in stage.inputs if i.kind == "length" and i.shown is None}
-    yield from (one for one in OF_ITS_RAIL if one.place in empty)
+        labelled = f"/display/frame/label_{side}" not in empty
+        yield GateReading(side, f"Rabbet, {side}", figure, f"/display/frame/{side}/{station}/0", assumed=not labelled)
+    yield replace(RABBET[-1], assumed="/display/frame/label_depth" in empty)
+    yield from (replace(one, assumed=True) for one in OF_ITS_RAIL if one.place in empty)
 
 
 def _of_a_floater(worked: Plan) -> Iterator[GateReading]:
@@ -153,8 +155,8 @@ def _of_a_floater(worked: Plan) -> Iterator[GateReading]:
         # Turned, it is the other side of the canvas.
         figure = next((name for a in ("width", "height") if (name := f"frame.read.{a}.{station}") in worked.figures), "")
         if one.place in empty and figure:
-            yield replace(one, figure=figure)
-    yield from (one for one in OF_ITS_SEAT if one.place in empty)
+            yield replace(one, figure=figure, assumed=True)
+    yield from (replace(one, assumed=True) for one in OF_ITS_SEAT if one.place in empty)
 
 
 # What is asked at a gate whose readings hang on the piece.
@@ -261,7 +263,7 @@ def _families(key: str) -> set[str]:
 @dataclass(frozen=True, slots=True)
 class Line:
     """One reading judged: planned and read (mm), how much is within what saw and tape give, whether it is, and what it looks like
-    instead (a jumped decimal, the wrong unit), in words."""
+    instead (a jumped decimal, the wrong unit), in words. ``assumed``: what is called planned only stood there till it was read."""
 
     key: str
     label: str
@@ -270,6 +272,7 @@ class Line:
     give: Fraction
     fine: bool
     doubt: str = ""
+    assumed: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -315,10 +318,13 @@ def judge(key: str, readings: Mapping[str, str], worked: Plan, piece: Piece, sho
             planned[a.key],
             read[a.key],
             give,
-            abs(read[a.key] - planned[a.key]) <= give,
-            _doubt(planned[a.key], read[a.key]),
+            # What nobody knew is only asked about, where it looks like a slip.
+            not doubt if a.assumed else abs(read[a.key] - planned[a.key]) <= give,
+            doubt,
+            a.assumed,
         )
         for a in given
+        for doubt in (_doubt(planned[a.key], read[a.key]),)
     )
     places: Sequence[AnyEdit] = [TypeIn(pointer=a.place, text=readings[a.key], unit=unit) for a in given if a.place]
     # A frame is gone on from as one that is there already, of the moulding it was made of; a rebate as it was read.

@@ -31,7 +31,9 @@ def test_pole_and_sleeve_of_a_quilt_by_hand() -> None:
     assert mm(done, "bracket.floor") == pytest.approx(1450 + 901 - 15 - 20)
     there = {p.key: p.count for p in done.to_get}
     # Between the outer brackets, 12 in from each end of the pole.
-    assert any("1346 mm" in plain(line, "mm") for line in book_of(piece(QUILT, sleeve()), HOUSE_SHOP).counts["bracket.count"].working)
+    assert any(
+        "1346 mm" in plain(line, "mm") for line in book_of(piece(QUILT, sleeve()), HOUSE_SHOP).counts["bracket.count"].working
+    )
     assert there["bracket"] == done.figures["bracket.count"].count and there["bracket.screw"] == 2 * there["bracket"]
     assert done.faults == ()
 

@@ -2734,7 +2734,7 @@ export interface components {
         /**
          * LineOut
          * @description A reading judged: planned, read, how far off, and how much is within what saw and tape give. ``doubt``: what it looks like instead,
-         *     in words.
+         *     in words. ``assumed``: nothing was known of it, and it is off from nothing.
          */
         LineOut: {
             /** Key */
@@ -2749,6 +2749,8 @@ export interface components {
             fine: boolean;
             /** Doubt */
             doubt: string;
+            /** Assumed */
+            assumed: boolean;
         };
         /**
          * LineRead

@@ -46,6 +46,7 @@ export function GateReadings({ piece, step, unit, hand, onAnew, onRead }: Props)
     onSuccess: () => Promise.all([daysChanged(client), client.invalidateQueries({ queryKey: ["bench"] }), client.invalidateQueries({ queryKey: ["whole", piece] })]),
   });
   const judged = read.data;
+  const known = judged?.lines.filter((line) => !line.assumed) ?? [];
   const edits = (judged?.edits ?? []) as unknown as Edit[];
   async function settle(theirs: number, mine: ReadonlySet<number>) {
     setParted(null);
@@ -117,7 +118,15 @@ export function GateReadings({ piece, step, unit, hand, onAnew, onRead }: Props)
               )}
               {line && !judged?.compared && (
                 <span className={`block text-[15px] ${line.fine ? "text-moss" : "text-stop"}`}>
-                  planned <Length shown={line.planned} unit={unit} />, off by <Length shown={line.off} unit={unit} />
+                  {line.assumed ? (
+                    <>
+                      <Length shown={line.planned} unit={unit} /> was assumed
+                    </>
+                  ) : (
+                    <>
+                      planned <Length shown={line.planned} unit={unit} />, off by <Length shown={line.off} unit={unit} />
+                    </>
+                  )}
                   {line.doubt && <span className="block">{line.doubt}</span>}
                 </span>
               )}
@@ -138,14 +147,20 @@ export function GateReadings({ piece, step, unit, hand, onAnew, onRead }: Props)
         <div role="status" data-judged={judged.fine ? "fine" : "out"} className={`mt-3 border-l-4 p-3 text-[16px] leading-snug ${judged.fine ? "border-l-moss bg-sheet" : "border-l-stop bg-stop-wash"}`}>
           {judged.fine ? (
             <>
-              <p className="font-semibold text-moss">{judged.compared ? "Square enough. Go on." : `As planned, within what ${judged.gives}. Go on.`}</p>
+              <p className="font-semibold text-moss">{judged.compared ? "Square enough. Go on." : known.length === 0 ? "Read. Nothing was known of it before." : `As planned, within what ${judged.gives}. Go on.`}</p>
               {judged.edits.length > 0 && goOn("Put what was read into the plan")}
             </>
           ) : (
             <>
               <p className="font-semibold text-stop">
-                {judged.compared ? "The diagonals differ by more than " : `Out by more than ${judged.gives}, `}
-                {judged.lines[0] && <Length shown={judged.lines[0].give} unit={unit} />}. Nothing more is cut before this is settled.
+                {judged.compared || known.some((line) => !line.fine) ? (
+                  <>
+                    {judged.compared ? "The diagonals differ by more than " : `Out by more than ${judged.gives}, `}
+                    {judged.lines[0] && <Length shown={judged.lines[0].give} unit={unit} />}. Nothing more is cut before this is settled.
+                  </>
+                ) : (
+                  "One reading looks like a slip: read it again before anything is cut."
+                )}
               </p>
               {judged.edits.length > 0 && goOn("Go on with what is there")}
               {judged.mend && <p className="mt-2">{judged.mend}</p>}
