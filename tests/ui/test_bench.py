@@ -325,3 +325,28 @@ def test_at_the_bench_a_part_is_there_after_all_and_a_step_of_ones_own_is_put_in
     page.keyboard.press("Space")
     expect(page.locator("[data-step='lift']")).to_have_count(0)
     assert state(api, address, "lift") is None
+
+
+def test_a_floater_that_is_there_is_read_in_one_go(page: Page, piece: Take) -> None:
+    """Nothing of it was known: nothing it reads is out, a jumped decimal is asked about, and all of it goes into the plan at once."""
+    address = piece("Its frame is there")
+    page.goto(f"{address}/display")
+    page.get_by_role("radio", name="Already made or bought").click()
+    saved(page)
+    expect(page.get_by_text("The frame is not read")).to_be_visible()
+    page.goto(f"{address}/bench?step=frame")
+    step(page, "frame")
+    read = {"Inside, width": "613", "Inside, height": "46.3", "Face of its rail": "45", "Height of its rail": "60"}
+    for label, text in (read | {"Seat, thick": "6", "Seat, wide": "30"}).items():
+        page.get_by_role("textbox", name=label).fill(text)
+    page.get_by_role("button", name="Judge").click()
+    judged = page.locator("[data-judged]")
+    expect(judged).to_contain_text("looks like a slip")
+    expect(page.get_by_text("decimal point")).to_have_count(1)
+    page.get_by_role("textbox", name="Inside, height").fill("463")
+    page.get_by_role("button", name="Judge").click()
+    expect(judged).to_have_attribute("data-judged", "fine")
+    page.get_by_role("button", name="Put what was read into the plan").click()
+    page.goto(f"{address}/display")
+    expect(page.get_by_role("textbox", name="Face", exact=True)).to_have_value("45")
+    expect(page.get_by_text("The frame is not read")).to_have_count(0)

@@ -18,9 +18,10 @@ from collections.abc import Iterator
 from hashlib import sha256
 from pathlib import Path
 
-from shadbo.core import HOUSE_SHOP, Piece, plain, plan
+from shadbo.core import HOUSE_SHOP, Piece, plain
 from shadbo.core.contract.views import View
 from shadbo.core.document.piece import load_piece
+from shadbo.core.planning.plan import plan_and_book
 from tests.core.job.jobs import read, shown
 
 HERE = Path(__file__).parent
@@ -39,10 +40,11 @@ def sections(piece: Piece) -> Iterator[list[str]]:
     its drawings."""
     lines = list(read(piece))
     figures, places = lines.index("Figures"), lines.index("Places")
+    worked, book = plan_and_book(piece, HOUSE_SHOP)
+    told_why = (f"  {name}: {plain(line, 'mm')}" for name, count in sorted(book.counts.items()) for line in count.working)
     yield lines[:figures]
-    yield lines[figures:places]
+    yield [*lines[figures:places], *told_why]
     yield lines[places:]
-    worked = plan(piece, HOUSE_SHOP)
     yield [
         f"{c.severity} {c.key} at {c.stage}: {plain(c.say, 'mm')} {plain(c.why, 'mm')} {[(plain(w.say, 'mm'), w.patch) for w in c.ways]}"
         for c in worked.checks
