@@ -1,6 +1,6 @@
 """Two hundred pieces of every display, and what is planned for each: what changes a plan on purpose or by a slip is seen, and where.
 
-They were chosen out of some 1 700 (begun, chosen on from the plan’s own choices, drawn at random) so that every line of the trade that any of them
+They were chosen out of some 1 700 (begun, chosen on from the plan’s own choices, drawn at random) so that nearly every line of the trade that any of them
 runs is run by three of them, where three do. They stand as they were written, in names of their day, so that they are also what old files are.
 
 ``python -m tests.core.job.many`` writes anew what is planned; ``python -m tests.core.job.many REVISION`` tells the lines that differ from what that
