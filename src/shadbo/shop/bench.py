@@ -111,7 +111,7 @@ GATES: Mapping[str, Gate] = {
     # Of a bought frame that goes by its label: see _by_label. Not blind: its words say how it is opened, and the label was read by everybody.
     **dict.fromkeys(OPENS, Gate((), blind=False, typed=True, rule="label_within", gives="a label may be out by")),
     # Of a floater that is there and that nobody has read: see _of_a_floater.
-    "frame": Gate((), blind=False, typed=True, rule="label_within", gives="what was assumed may be out by"),
+    "frame": Gate((), blind=False, typed=True),
 }
 # Stands while nobody has read a bought frame.
 BY_LABEL = "frame.by_label"

@@ -293,6 +293,9 @@ def test_the_top_seat_strip_bevelled_is_the_frames_half_of_a_cleat() -> None:
     assert not {"ring", "ring.screw", "wire"} & {p.key for p in done.to_get} and "deep.cleat" not in done.figures
     steps = {s.key: plain(s.say, "mm") for s in done.steps}
     assert "sawn at 45°" in steps["seat"] and [*steps].index("cleat") < [*steps].index("centre")
+    # Its ends on the wall are those of the strip that is cut; it lies flat, so nothing keeps it off the wall.
+    assert mm(done, "wall.0.hook.right") - mm(done, "wall.0.hook.left") == pytest.approx(mm(done, "cleat.long"))
+    assert "bumper" not in {p.key for p in done.to_get} and "umper" not in steps["rings"]
     # Glue in shear along the strip, 1 N a mm² ÷ 4 (from memory).
     assert done.figures["hang.out.bears"].quantity.mm == f"{612 * 8 / 4:.4g} N".replace("1224", "1220")  # type: ignore[union-attr]
     # Where the seat is of one piece with the rail, or a strainer lies over the hollow, it isn’t offered.

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from shadbo.core import DISPLAYS
+from shadbo.core import DISPLAYS, HOUSE_SHOP, plan
 from tests.core.job.many import READ, SECTIONS, many, told
 
 PIECES = many()
@@ -20,6 +20,7 @@ def test_they_are_planned_as_they_were(at: int) -> None:
     """What changes them on purpose is read (``python -m tests.core.job.many REVISION``), and written anew (without a revision)."""
     changed = []
     for piece, line in zip(PIECES[at : at + 10], LINES[at : at + 10], strict=True):
+        assert plan(piece, HOUSE_SHOP).faults == (), piece.name
         before, now = line.split(": ")[1].split(), told(piece).split(": ")[1].split()
         changed += [f"{piece.name}: {name}" for name, was, is_ in zip(SECTIONS, before, now, strict=True) if was != is_]
     assert not changed

@@ -14,12 +14,13 @@ from shadbo.core.contract.inputs import ChoiceInput
 from shadbo.core.contract.operations import Operation, State
 from shadbo.core.displays.registry import DISPLAYS
 from shadbo.core.document.house_stock import HOUSE_SHOP
-from shadbo.core.document.piece import Piece
+from shadbo.core.document.piece import Piece, document_of, load_piece
 from shadbo.core.finishing.surface.coats import FINISHES
 from shadbo.core.planning.edits import Choose, apply_edits
 from shadbo.core.planning.plan import Plan, plan
 from shadbo.core.quantity.fields import Refused
 from shadbo.demo import demo_pieces
+from tests.core.job.many import many
 
 PIECES = demo_pieces()
 
@@ -126,3 +127,29 @@ def test_every_state_is_left_by_something_and_needed_by_something() -> None:
     assert set(get_args(State)) - needs <= {"stretched", "mitred", "open", "read"}, (
         "needed by biscuits, a mirror, a canvas off the roll"
     )
+
+
+def cut_too_early(worked: Plan) -> list[str]:
+    """Steps that cut something before the thing, and a frame that is there, are read; a cradle is cut to the bare board alone."""
+    measured = max((i for i, o in enumerate(worked.steps) if "measured" in o.leaves), default=-1)
+    cut = {line.key for line in worked.cuts}
+    return [
+        o.key
+        for o in worked.steps[: max(measured, 0)]
+        if not o.key.startswith(("stretching.", "cradle")) and any(k == m or k.startswith(f"{m}.") for k in cut for m in o.makes)
+    ]
+
+
+@pytest.mark.parametrize("strainer", [False, True])
+@pytest.mark.parametrize("how", ["auto", "cleat"])
+def test_nothing_is_cut_before_all_is_read_it_is_cut_to(how: str, strainer: bool) -> None:
+    """Handbook, order at the bench: a frame is opened before its rabbet is read, an opening is read, then what goes in it is cut."""
+    early = {}
+    for piece in (*PIECES, *many()[::4]):
+        document = document_of(piece)
+        document["hang"] = document["hang"] | {"how": how, "strainer": strainer}
+        worked = plan(load_piece(document), HOUSE_SHOP)
+        assert worked.faults == (), piece.name
+        if found := cut_too_early(worked):
+            early[piece.name] = found
+    assert early == {}

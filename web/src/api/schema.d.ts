@@ -3203,17 +3203,17 @@ export interface components {
              * Needs
              * @default []
              */
-            needs: ("stretched" | "raw" | "mitred" | "slotted" | "shaped" | "glued" | "joined" | "finished" | "open" | "read" | "prepared" | "board" | "lined" | "tried" | "laid" | "held")[];
+            needs: ("measured" | "stretched" | "raw" | "mitred" | "slotted" | "shaped" | "glued" | "joined" | "finished" | "open" | "read" | "prepared" | "board" | "lined" | "tried" | "laid" | "held")[];
             /**
              * Leaves
              * @default []
              */
-            leaves: ("stretched" | "raw" | "mitred" | "slotted" | "shaped" | "glued" | "joined" | "finished" | "open" | "read" | "prepared" | "board" | "lined" | "tried" | "laid" | "held")[];
+            leaves: ("measured" | "stretched" | "raw" | "mitred" | "slotted" | "shaped" | "glued" | "joined" | "finished" | "open" | "read" | "prepared" | "board" | "lined" | "tried" | "laid" | "held")[];
             /**
              * Ends
              * @default []
              */
-            ends: ("stretched" | "raw" | "mitred" | "slotted" | "shaped" | "glued" | "joined" | "finished" | "open" | "read" | "prepared" | "board" | "lined" | "tried" | "laid" | "held")[];
+            ends: ("measured" | "stretched" | "raw" | "mitred" | "slotted" | "shaped" | "glued" | "joined" | "finished" | "open" | "read" | "prepared" | "board" | "lined" | "tried" | "laid" | "held")[];
             /**
              * Chain
              * @default

@@ -13,6 +13,7 @@ Place = Literal["bench", "dusty", "spray", "clean", "wall"]
 # What is so of the work, and what order follows from: an operation needs some of these, leaves some, and ends some. Nobody writes who
 # follows whom.
 State = Literal[
+    "measured",  # the thing, and a frame that is there, are read: what is cut besides is cut to that
     "stretched",  # the canvas is on its bars
     "raw",  # bare wood, on which glue holds; so from the beginning
     "mitred",  # the rails have their length and their rebates

@@ -129,7 +129,6 @@ def finish(context: Context[object, object], display_plan: DisplayPlan, way: Way
             over = (*over, make_step(context, strainer))
             up = up if strainer.closes else [behind_step(strainer), *up]
         if cleat is not None:
-            # Sawn while nothing is there yet that dust does harm to.
             over = (*over, cleat_step(context, cleat))
         label = label_step(context, display_plan.labelled, held, kg, hung.by.way if hung is not None else None)
         joined = joint_operations(context, frame_section, joint, glued_last(own))
@@ -251,7 +250,9 @@ def _joined(context: Context[object, object], panel: PanelOf, joint: Joint | Non
     def fill() -> Panel:
         shown = with_joint(context, panel.fill(), joint, joints)
         return replace(
-            shown, inputs=(*shown.inputs, *finish_inputs(context)), figures=(*shown.figures, *there(context, "finish.area"))
+            shown,
+            inputs=(*shown.inputs, *finish_inputs(context)),
+            figures=(*shown.figures, *there(context, "finish.area", "edges.most")),
         )
 
     return replace(panel, fill=fill)

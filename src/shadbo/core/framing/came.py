@@ -120,7 +120,7 @@ def open_step(context: Context[object, object], *, again: bool = True) -> Operat
         care=TABS_CARE if frame.tabs else PULLED,
         parts=("rail",),
         uses=(*(("tabs" if again else "tabs.off",) if frame.tabs else ()), *(part.key for part in put_by(context))),
-        leaves=("open",),
+        leaves=("open", "measured"),
     )
 
 

@@ -188,7 +188,7 @@ def make_step(context: Context[object, object], strainer: Strainer) -> Operation
         care=SAW,
         makes=("strainer.across", "strainer.between"),
         uses=("glue",),
-        needs=MADE,
+        needs=(*MADE, "measured"),
         leaves=("prepared",),
         chain="strainer",
         place="dusty",

@@ -209,6 +209,7 @@ def _steps(context: CaseContext, sizes: Sizes) -> tuple[Operation, ...]:
             10,
             gate=True,
             parts=tuple(one.part for one in sizes.laid),
+            leaves=("measured",),
         ),
         Operation(
             "base",

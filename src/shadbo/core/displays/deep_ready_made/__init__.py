@@ -290,6 +290,7 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
             5,
             gate=True,
             parts=("canvas",),
+            leaves=("measured",),
         ),
         Operation(
             "glass",
@@ -307,7 +308,7 @@ def _steps(context: DeepContext, sizes: Sizes) -> tuple[Operation, ...]:
             gate=sides_unread(context.display.frame),
             care=f"Gloves. {TABS_CARE if tabs else PULLED}",
             uses=("rail", *(("tabs",) if tabs else ()), *(("glass",) if context.display.frame.glazing_thickness else ())),
-            leaves=("open",),
+            leaves=("open", "measured"),
         ),
         *blocks_steps(context),
         Operation(

@@ -154,7 +154,9 @@ def parts(context: FloaterContext, sizes: Sizes) -> tuple[Part, ...]:
         *((GLUE,) if sizes.moulding is None and (sizes.lift.value > 0 or _lined(sizes)) else ()),
     ]
     if sizes.moulding is None:
-        found.append(got("rail", "Floater frame", comes="came", note=("as it was read",), lights=("rail",)))
+        frame = frame_there(context.display)
+        known = "not read yet" if frame is not None and frame.unread else "as it was read"
+        found.append(got("rail", "Floater frame", comes="came", note=(known,), lights=("rail",)))
         found += blocks_parts(context)
     if not sizes.own_seat and sizes.moulding is not None:
         found.append(got("pins", "Panel pins", material="20 mm"))
@@ -205,6 +207,7 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
             5,
             gate=True,
             parts=("canvas",),
+            leaves=("measured",),
         )
     ]
     if gets_cradle(context):
@@ -288,7 +291,7 @@ def steps(context: FloaterContext, sizes: Sizes) -> tuple[Operation, ...]:
                 10,
                 gate=True,
                 parts=("rail", "gap"),
-                leaves=("read",),
+                leaves=("read", "measured"),
             )
         )
     out += blocks_steps(context, "inside")

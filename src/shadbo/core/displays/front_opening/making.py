@@ -139,6 +139,7 @@ def steps(context: OpeningContext, sizes: Sizes) -> tuple[Operation, ...]:
             10,
             gate=True,
             parts=("work",),
+            leaves=("measured",),
         ),
         *frame_steps(context, rails_of(context, sizes.rabbet, display.frame)),
         Operation(

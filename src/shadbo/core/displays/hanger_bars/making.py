@@ -88,6 +88,7 @@ def steps(context: BarsContext, sizes: Sizes) -> tuple[Operation, ...]:
             5,
             gate=True,
             parts=("work",),
+            leaves=("measured",),
         )
     ]
     if sizes.trim is not None:

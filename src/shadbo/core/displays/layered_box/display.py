@@ -195,6 +195,7 @@ def _steps(context: LayeredContext, sizes: Sizes) -> tuple[Operation, ...]:
             say("The whole thickness first: {} outside. Look at the section: does the tallest clear the glass?", sizes.outer),
             15,
             gate=True,
+            leaves=("measured",),
         ),
         Operation(
             "season",

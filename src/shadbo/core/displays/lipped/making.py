@@ -105,6 +105,7 @@ def steps(context: LippedContext, sizes: Sizes) -> tuple[Operation, ...]:
             5,
             gate=True,
             parts=("canvas",),
+            leaves=("measured",),
         )
     ]
     if isinstance(display.frame, NewRabbet):

@@ -139,6 +139,7 @@ def steps(context: OnBoardContext, sizes: Sizes) -> tuple[Operation, ...]:
             10,
             gate=True,
             parts=("work",),
+            leaves=("measured",),
         )
     ]
     if isinstance(display.frame, NewRabbet):

@@ -264,7 +264,10 @@ def _steps(context: PanelContext, sizes: Sizes) -> tuple[Operation, ...]:
     if context.facts.mounted:
         strips = " and clean where the strips go" if display.wall == "hook_and_loop" else ""
         looked = (f"Complete, the right way up; its board flat, firm behind it{strips}.",)
-        return (Operation("measure", "Look it over", looked, 5, gate=True, parts=("work",)), *_hung(context, sizes))
+        return (
+            Operation("measure", "Look it over", looked, 5, gate=True, parts=("work",), leaves=("measured",)),
+            *_hung(context, sizes),
+        )
     # One that is glued together is turned like a card.
     puzzle = context.thing.material == "puzzle" and context.thing.comes.how != "glued"
     out = [
@@ -279,6 +282,7 @@ def _steps(context: PanelContext, sizes: Sizes) -> tuple[Operation, ...]:
             5,
             gate=True,
             parts=("work",),
+            leaves=("measured",),
         ),
         Operation(
             "board",

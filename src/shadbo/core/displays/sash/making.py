@@ -98,6 +98,7 @@ def steps(context: SashContext, sizes: Sizes) -> tuple[Operation, ...]:
             10,
             gate=True,
             parts=("glass",),
+            leaves=("measured",),
         ),
         Operation(
             "board",

@@ -15,7 +15,7 @@ from shadbo.core.framing.filling import BLADE, board_of
 from shadbo.core.framing.glazing import sheet_material
 from shadbo.core.framing.label_size import sides_unread
 from shadbo.core.framing.rabbet import rails_of
-from shadbo.core.framing.rails import cut_line, frame_steps, rail_lines, rail_stock
+from shadbo.core.framing.rails import AXES, cut_line, frame_steps, rail_lines, rail_stock
 from shadbo.core.quantity.exact import exact
 
 
@@ -25,6 +25,14 @@ def cut_list(context: SeeThroughContext, sizes: Sizes) -> tuple[CutLine, ...]:
     if isinstance(frame, NewRabbet):
         lines += rail_lines(context, rails_of(context, sizes.rabbet, frame))
     if display.sheets > sheets_came(context):
+        # Beside one that came, what is cut is cut like it.
+        sheet = sizes.sheet
+        if sheets_came(context):
+            cutter, parts = context.shop.glass_cutter, ("glazing_back",)
+            sheet = {
+                a: context.book.add(sheet[a] * 1, f"glazing.cut.{a}", f"Sheet cut like it, {a}", parts=parts, cut=cutter)
+                for a in AXES
+            }
         lines.append(
             cut_line(
                 context,
@@ -33,8 +41,8 @@ def cut_list(context: SeeThroughContext, sizes: Sizes) -> tuple[CutLine, ...]:
                 ("glazing", "glazing_back"),
                 display.sheets - sheets_came(context),
                 sheet_material(display),
-                sizes.sheet["width"],
-                sheet_of(context.speak, sizes.sheet["height"], sizes.each),
+                sheet["width"],
+                sheet_of(context.speak, sheet["height"], sizes.each),
                 ("cut only after the rabbet was read again",),
             )
         )
@@ -138,6 +146,7 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
             5,
             gate=True,
             parts=("work",),
+            leaves=("measured",),
         )
     )
     if isinstance(display.frame, NewRabbet):
@@ -160,7 +169,7 @@ def steps(context: SeeThroughContext, sizes: Sizes) -> tuple[Operation, ...]:
                     *(("sheet.by",) if _put_by(context) else ()),
                     *(("tabs.off",) if display.kept == "clips" else ()),
                 ),
-                leaves=("open",),
+                leaves=("open", "measured"),
             )
         )
     out += blocks_steps(context)

@@ -190,6 +190,7 @@ def _steps(context: SleeveContext, sizes: Sizes) -> tuple[Operation, ...]:
             10,
             gate=True,
             parts=("work",),
+            leaves=("measured",),
         ),
         Operation(
             "cut",

@@ -185,6 +185,7 @@ def steps(context: StretcherContext, sizes: Sizes) -> tuple[Operation, ...]:
                 10,
                 gate=True,
                 parts=("canvas",),
+                leaves=("measured",),
             )
         )
     out += [

@@ -337,6 +337,7 @@ def _steps(context: SuspendedContext, sizes: Sizes) -> tuple[Operation, ...]:
             10,
             gate=True,
             parts=tuple(one.part for one in (sizes.one, *sizes.more)),
+            leaves=("measured",),
         ),
         frame[0],
         frame[1],

@@ -4,7 +4,6 @@ of a floater, bevelled, and one on the wall in the hollow behind it."""
 from __future__ import annotations
 
 from shadbo.core.contract.bodies import Space, mm
-from shadbo.core.contract.checks import WayOut, put
 from shadbo.core.contract.cutting import bar_of
 from shadbo.core.contract.display import Context, FrameSection, SeatStrip, Weight
 from shadbo.core.contract.operations import Operation
@@ -69,26 +68,6 @@ def size_seat_cleat(context: Context[object, object], seat: SeatStrip) -> Cleat:
     return Cleat(long, high, thick, 0, 0, Fraction(0), None, seat)
 
 
-def check_seat_cleat(context: Context[object, object], cleat: Cleat) -> None:
-    """A thin seat leaves too little to hook by."""
-    if cleat.seat is None or cleat.seat.thick.value >= context.rule("seat_cleat_least"):
-        return
-    least = context.rule("seat_cleat_least")
-    context.checks.add(
-        "stop",
-        "hang.seat_thin",
-        "hang",
-        context.speak.say("The seat strip is {} thick: too thin to hang by its bevel.", cleat.seat.thick),
-        why=context.speak.say("At least {}, bevelled at 45°.", least),
-        source_key="seat-cleat",
-        parts=("seat",),
-        ways=(
-            WayOut(context.speak.say("Seat strips {} thick", least), (put("/display/frame/seat_thickness", least),)),
-            WayOut(("A cleat of its own, behind the frame",), (put("/hang/how", "cleat"),)),
-        ),
-    )
-
-
 def cleat_parts(context: Context[object, object], cleat: Cleat) -> tuple[Part, ...]:
     """Its three strips, each cut to one length: two slanted along an edge, one plain."""
     section, slanted = bar_of(context.speak, cleat.high, cleat.thick), ("one edge at 45°, along its length",)
@@ -130,6 +109,9 @@ def cleat_step(context: Context[object, object], cleat: Cleat) -> Operation:
         makes=("cleat.wall",) if cleat.seat is not None else ("cleat.frame", "cleat.wall", "cleat.below"),
         place="dusty",
         beside=True,
+        # Sawn when all is read it is cut to, and while nothing is there yet that dust does harm to.
+        needs=("measured",),
+        chain="cleat",
     )
 
 
@@ -147,11 +129,11 @@ def draw_cleat(drawing: Drawing, cleat: Cleat, middle: Fraction, upper: Fraction
 
 def lay_cleat(space: Space, cleat: Cleat, top: Dim, back: float, wood: str) -> None:
     """Frame’s half and strip behind the rails’ ``back`` (mm), the screws of both evenly along them."""
-    w, h = mm(space.width), mm(space.height)
-    long, high, thick = mm(cleat.long), mm(cleat.high), mm(cleat.thick)
     if cleat.seat is not None:
         # The frame’s half lies where the seat lies.
         return
+    w, h = mm(space.width), mm(space.height)
+    long, high, thick = mm(cleat.long), mm(cleat.high), mm(cleat.thick)
     left, end = (w - long) / 2, round(back + thick, 3)
     tip = end - mm(cleat.screw)
     for part, label, y, screws, rail in (

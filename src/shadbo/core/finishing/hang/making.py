@@ -69,7 +69,9 @@ def hang_parts(context: Context[object, object], frame_section: FrameSection, hu
     )
     if context.piece.room.kind == "public":
         yield got("plate", "Security plate", 1, material="locked with its own key")
-    yield BUMPER
+    # On a cleat it lies on strips, or flat: nothing would touch the wall.
+    if hung.cleat is None:
+        yield BUMPER
 
 
 def _hardware(hung: Hanging) -> tuple[str, ...]:
@@ -142,7 +144,12 @@ def hang_operations(context: Context[object, object], frame_section: FrameSectio
         (off.get(hanger_came(context), ""), *said),
         5 if there or fastened is None else 15,
         care="" if there or fastened is None else CARE[fastened.kind],
-        uses=(*_hardware(hung), *_came_off(context, hung), *(("cleat.wall",) if fastened is None else ()), "bumper"),
+        uses=(
+            *_hardware(hung),
+            *_came_off(context, hung),
+            *(("cleat.wall",) if fastened is None else ()),
+            *(("bumper",) if hung.cleat is None else ()),
+        ),
         needs=MADE,
         also=(Clause("bumper", (" Bumpers on the two lower corners.",)),),
     )

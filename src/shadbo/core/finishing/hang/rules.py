@@ -40,6 +40,7 @@ def check(context: Context[object, object], frame_section: FrameSection, hung: H
         _wire(context, frame_section, hung, outside)
     _bending(context, frame_section, hung, outside)
     _leaning(context, frame_section, hung)
+    _seat(context, frame_section, hung)
     if hung.kg > context.rule("two_people_over"):
         context.checks.add(
             "caution",
@@ -266,6 +267,27 @@ def _leaning(context: Context[object, object], frame_section: FrameSection, hung
             for k in ("rings", "cleat")
             if k in frame_section.hangs and k != hung.way.key
         ],
+    )
+
+
+def _seat(context: Context[object, object], frame_section: FrameSection, hung: Hanging) -> None:
+    """A thin seat leaves too little to hook by."""
+    seat, least = frame_section.seat, context.rule("seat_cleat_least")
+    if hung.way.key != "seat_cleat" or seat is None or seat.thick.value >= least:
+        return
+    context.checks.add(
+        "stop",
+        "hang.seat_thin",
+        "hang",
+        context.speak.say("The seat strip is {} thick: too thin to hang by its bevel.", seat.thick),
+        why=context.speak.say("At least {}, bevelled at 45°.", least),
+        source_key="seat-cleat",
+        figure=seat.thick.name,
+        parts=("seat",),
+        ways=(
+            WayOut(context.speak.say("Seat strips {} thick", least), (put("/display/frame/seat_thickness", least),)),
+            WayOut(("A cleat of its own, behind the frame",), (put("/hang/how", "cleat"),)),
+        ),
     )
 
 

@@ -7,7 +7,7 @@ from typing import Any
 
 from shadbo.core.contract.display import Context, DisplayPlan, FrameSection
 from shadbo.core.document.decisions.hanging import Hang
-from shadbo.core.finishing.hang.cleat import Cleat, check_seat_cleat, size_cleat, size_seat_cleat
+from shadbo.core.finishing.hang.cleat import Cleat, size_cleat, size_seat_cleat
 from shadbo.core.finishing.hang.hardware import FASTENED, HANGERS, WANTED, Fastened, Hanger
 from shadbo.core.finishing.hang.joints import Joint, as_made, best_joint, joints_for
 from shadbo.core.finishing.hang.wire import Wire, bends, pulls, rail_sags, stile_bends, to_cut, wire_under
@@ -143,7 +143,6 @@ def size_up(
     cleat: Cleat | None = None
     if by is None and frame_section.seat is not None:
         cleat = size_seat_cleat(context, frame_section.seat)
-        check_seat_cleat(context, cleat)
     elif by is not None and key == "cleat":
         cleat = size_cleat(context, frame_section, w, by.count, bite, most)
     # It hangs with the frame.

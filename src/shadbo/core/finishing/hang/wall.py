@@ -96,9 +96,10 @@ def put_up(context: Context[object, object], hung: Hanging, outside: tuple[Dim, 
             hook = book.add(edge - hung.top, f"{key}.hook", f"{name}, {mark} above the floor", parts=part, grain="wood")
             hooks: tuple[Dim, ...] = (centre,)
             if hung.way.hooks == 2:
-                # Of a cleat its two ends are marked.
+                # Of a cleat its two ends are marked; those of others on the wall are as long as a cleat is to be.
                 share = context.rule("cleat_share") if hung.cleat is not None else HALF
-                spread, end = (hung.span if hung.span is not None else w * share) / 2, "end of its cleat" if hung.cleat else "hook"
+                wide = hung.cleat.long if hung.cleat is not None and i == 0 else w * share
+                spread, end = (hung.span if hung.span is not None else wide) / 2, "end of its cleat" if hung.cleat else "hook"
                 hooks = tuple(
                     book.add(
                         centre + spread * sign,

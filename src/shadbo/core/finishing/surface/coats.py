@@ -15,6 +15,7 @@ from shadbo.core.quantity.exact import Fraction, exact
 from shadbo.core.quantity.lengths import Unit
 from shadbo.core.quantity.masses import plain_quantity
 from shadbo.core.quantity.record import record
+from shadbo.core.quantity.sums import smallest
 
 HOUR, DAY = 60, 24 * 60
 
@@ -129,19 +130,22 @@ def check_edges(context: Context[object, object], frame_section: FrameSection) -
     if context.piece.finish.edges is None:
         return
     radius = exact(context.piece.finish.edges)
-    front = frame_section.front.value if frame_section.front is not None else frame_section.height.value / 2
-    room = min(frame_section.face.value / 2, front)
+    front = frame_section.front if frame_section.front is not None else frame_section.height / 2
+    most = context.book.add(
+        smallest([frame_section.face / 2, front]), "edges.most", "Edges rounded, at most", parts=("rail",), grain="wood"
+    )
     square = WayOut(("Leave the edges as they are",), (put("/finish/edges", None),))
-    if radius > room:
-        fits = next((r for r in CUTTERS[context.piece.units] if r <= room), None)
+    if radius > most.value:
+        fits = next((r for r in CUTTERS[context.piece.units] if r <= most.value), None)
         less = (WayOut(context.speak.say("Round them with {}", fits), (put("/finish/edges", fits),)),) if fits is not None else ()
         context.checks.add(
             "stop",
             "edges.much",
             "cut",
-            context.speak.say("Edges rounded with {} take more wood than there is: {} at the most.", radius, room),
+            context.speak.say("Edges rounded with {} take more wood than there is: {} at the most.", radius, most),
             why="Two of them stay within the rail’s face, one within the wood in front of a rabbet.",
             source_key="edges",
+            figure=most.name,
             parts=("rail",),
             ways=(*less, square),
         )
@@ -176,7 +180,7 @@ def surface(context: Context[object, object], display_plan: DisplayPlan, frame_s
 def finish_parts(context: Context[object, object]) -> Iterator[Part]:
     coat, finish = FINISHES.get(context.piece.finish.how), context.piece.finish
     if finish.edges is not None:
-        yield got("edges.cutter", "Rounding cutter with a bearing", comes="hand", size=context.speak.say("{}", exact(finish.edges)))
+        yield got("edges.cutter", "Rounding cutter", comes="hand", size=context.speak.say("{}", exact(finish.edges)))
     if coat is None:
         return
     area = context.book.counts["finish.area"].quantity

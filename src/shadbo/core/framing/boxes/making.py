@@ -350,6 +350,7 @@ def steps(context: BoxContext, sizes: Sizes, recipe: Recipe) -> tuple[Operation,
             5 + 3 * min(len(items), 8),
             gate=True,
             parts=tuple(one.part for one in items),
+            leaves=("measured",),
         )
     ]
     if isinstance(display.frame, NewRabbet):
