@@ -152,12 +152,13 @@ def _back(context: FloaterContext, sizes: Sizes) -> View:
         ("Side bar", x1 - bar_w, y0, bar_w, y1 - y0, 90),
     ):
         drawing.box("bar", label, "bar", x, y, bw, bh, turn=turn)
-    inner_w, inner_h = w - 2 * f, h - 2 * f
+    # As they are cut: those at the sides between the others.
+    inner_w, between = w - 2 * f, max(h - 2 * f - 2 * seat_w, Fraction(0))
     for label, x, y, sw, sh, turn in (
         ("Seat", f, f, inner_w, seat_w, 0),
         ("Seat", f, h - f - seat_w, inner_w, seat_w, 0),
-        ("Seat", f, f, seat_w, inner_h, 90),
-        ("Seat", w - f - seat_w, f, seat_w, inner_h, 90),
+        ("Seat", f, f + seat_w, seat_w, between, 90),
+        ("Seat", w - f - seat_w, f + seat_w, seat_w, between, 90),
     ):
         drawing.box("seat", label, "wood", x, y, sw, sh, turn=turn)
     # What doesn’t go in lies on no strip, and no screw meets it: a stop says so.
