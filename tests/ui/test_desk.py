@@ -305,6 +305,7 @@ def test_i_get_works_on_a_border(page: Page, take: Take) -> None:
 def test_trimming_is_offered_only_after_consent(page: Page, take: Take) -> None:
     address = take(flat((812.5, 808.5, 810), (1180, 1179, 1183), **CROOKED), {"type": "on_board", "frame": made(), "border": 25})
     page.goto(f"{address}/display")
+    saved(page)
     expect(page.get_by_role("radio", name=re.compile("^Trimmed true"))).to_have_count(0)
     field(page, "Trimming", "Who agreed").fill("Odda Marrable")
     page.keyboard.press("Enter")

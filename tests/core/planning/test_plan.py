@@ -128,3 +128,16 @@ def test_a_rail_that_is_ripped_has_its_step_and_its_caution(make_piece: MakePiec
     steps = {s.key: s for s in plan(make_piece(solve="moulding_depth", lift=0), HOUSE_SHOP).steps}
     assert plain(steps["rip"].say, "mm") == "Rip to 47 mm high."
     assert "eye" in steps["rip"].care
+
+
+def test_an_empty_field_says_what_it_is_empty_of() -> None:
+    """A reading is not read; what was left to the shop is as usual, and edges nobody rounds are not rounded."""
+    fields = {
+        i.pointer: i
+        for p in demo_pieces()
+        for s in plan(p, HOUSE_SHOP).stages
+        for i in s.inputs
+        if i.kind == "length" and i.shown is None
+    }
+    assert {i.empty for place, i in fields.items() if place.startswith("/object")} == {"not read"}
+    assert fields["/finish/edges"].empty == "none" and fields["/hang/own_joint/deep"].empty == "as usual"

@@ -23,6 +23,8 @@ interface Props {
   /** Worked out from the others for now; typing turns that round. */
   follows?: boolean;
   optional?: boolean;
+  /** What stands in it while nothing is typed. */
+  empty?: string;
   /** Saved only when it is left: what is typed makes a new reading each time. */
   once?: boolean;
   autoFocus?: boolean;
@@ -197,7 +199,7 @@ export function TapeField(props: Props) {
             ref={input}
             className={`field fig pr-8 ${overlay ? "text-transparent" : ""} ${props.follows ? "border-dashed" : ""}`}
             value={text ?? own}
-            placeholder={props.optional ? "not read" : ""}
+            placeholder={props.optional ? (props.empty ?? "not read") : ""}
             autoComplete="off"
             data-takes="length"
             spellCheck={false}

@@ -123,6 +123,7 @@ function OneLength(props: Asking & { input: LengthInput }) {
         unit={unit}
         follows={input.follows}
         optional={input.optional}
+        empty={input.empty}
         onTry={(text) => onTry([{ op: "type", pointer: input.pointer, text, unit }])}
         onCommit={(text, goesOn, settle) => onEdit([{ op: "type", pointer: input.pointer, text, unit }], goesOn, settle)}
         onDrop={onDrop}

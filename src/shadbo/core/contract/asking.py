@@ -42,6 +42,10 @@ def given(
     )
 
 
+# Where what was read stands in a piece; elsewhere stands what was decided.
+READINGS = ("/object", "/stretched/object", "/display/frame", "/said")
+
+
 def plain_length(
     show: Showing,
     value: object,
@@ -52,8 +56,9 @@ def plain_length(
     *,
     optional: bool = False,
     hint: Say = (),
+    empty: str = "",
 ) -> LengthInput:
-    """An input for a length that stands in no sum (yet), or is not given at all."""
+    """An input for a length that stands in no sum (yet), or is not given at all: then a reading is not read, and what is decided is as usual."""
     shown = show.show(Fraction(str(value)), "fine") if value is not None else None
     return LengthInput(
         pointer=pointer,
@@ -67,6 +72,7 @@ def plain_length(
         optional=optional,
         follows=False,
         hint=hint,
+        empty=empty or ("not read" if pointer.startswith(READINGS) or "/built_" in pointer else "as usual"),
     )
 
 

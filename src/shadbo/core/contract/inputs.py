@@ -27,7 +27,8 @@ class Slide:
 class LengthInput:
     """A length to be typed. ``follows`` is set while it is worked out from the others instead;
     ``typed`` is what was written, which may be shown again where the field's unit is that of its ``tape``; ``again`` is
-    where another reading of the same station would stand; ``slide`` draws a slider under the field. An input with a ``row`` is asked in the
+    where another reading of the same station would stand; ``empty`` is what stands in it while nothing does; ``slide`` draws
+    a slider under the field. An input with a ``row`` is asked in the
     row of that part in the lists, or of that step in the order of work, and not among the stage’s fields.
     """
 
@@ -46,6 +47,7 @@ class LengthInput:
     slide: Slide | None = None
     kind: Literal["length"] = "length"
     row: str = ""
+    empty: str = "not read"
 
 
 @record(frozen=True, slots=True)

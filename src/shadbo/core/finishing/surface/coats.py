@@ -111,6 +111,7 @@ def finish_inputs(context: Context[object, object]) -> tuple[Input, ...]:
         ("rail",),
         optional=True,
         hint=() if context.piece.finish.edges else ("Left empty: as they are, only broken.",),
+        empty="none",
     )
     if context.piece.finish.how == "none":
         return (asked, edges)
